@@ -1,0 +1,46 @@
+import { expect, test } from '@jest/globals';
+import { toCsv } from '../exchange';
+import { Ledger } from '../ledger';
+import { cartridge, define, fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { explain } from '../words';
+import type { FactDraft } from '../workbook';
+import { checkFact } from './index';
+
+const NOW = Date.parse('2026-06-01T12:00:00.000Z');
+const yellowBottle = { bottleId: 'bottle-yellow' };
+const dye = define({ entity: 'ink', id: 'ink-dye', name: 'Dye', shade: 'cyan', inkClass: 'dye', density: null });
+const dyeBottle = define({ entity: 'bottle', id: 'bottle-dye', inkId: 'ink-dye', lot: '', volumeMl: 20, priceMinor: 100, emptyG: null });
+
+test.each<[string, FactDraft, string | null, RegExp | null]>([
+  ['a sound mass', weigh('cyan', 63.42), null, null],
+  ['lighter than empty by less than 3 u', weigh('cyan', 41.5), null, null],
+  ['lighter than empty', weigh('cyan', 40.2), 'stop lighterThanEmpty', /another cartridge.*tared/],
+  ['above the maximum', weigh('cyan', 93.5), 'ask heavierThanMax', /draw back 1\.50 g/],
+  ['a slipped decimal mark', weigh('cyan', 160), 'stop heavierThanMax', /decimal mark/],
+  ['beyond the scale', weigh('cyan', 634.2), 'stop beyondScale', /larger scale/],
+  ['another shade', fill('cyan', 10, yellowBottle), 'ask otherShade', /conversion/],
+  ['a conversion, confirmed', fill('cyan', 10, { ...yellowBottle, confirmed: ['otherShade'], occasion: 'conversion' }), null, null],
+  ['another class', fill('cyan', 10, { bottleId: 'bottle-dye' }), 'ask otherClass', /clog a head/],
+  ['more than the bottle holds', fill('cyan', 25, { bottleId: 'bottle-dye', confirmed: ['otherClass'] }), 'ask bottleTooLittle', /Weigh the bottle/],
+  ['a conversion with its leftover back in the bottle', fill('cyan', 5, { occasion: 'conversion', leftover: { ml: 1, fate: 'bottle' } }), 'ask backToBottleAfterConversion', /spoil/],
+  ['an over-fill', fill('magenta', 40), 'ask overfill', /it would leak/],
+  ['a future date', { ...print(1), at: '2026-06-02T12:00:00.000Z' }, 'stop future', /clock/],
+  ['a wrong century', { ...print(1), at: '1926-06-02T12:00:00.000Z' }, 'stop beforeOpening', /year/],
+  ['an unknown cartridge', weigh('nobody', 60), 'stop unknownThing', /Set it up/],
+  ['an unknown slot', { kind: 'gaugeRead', printerId: 'printer', slotId: 'red', fraction: 0.5, by: 'person' }, 'stop unknownThing', /Set it up/],
+  ['a full mass below the empty mass', define({ ...(setUp[2] as { entity: object }).entity, fullG: 40 } as never), 'stop entityRule', /must weigh more/],
+  ['more drawn out than inside', { kind: 'drawnOut', cartridgeId: 'magenta', chamber: 0, ml: { value: 60, u: 0.1 }, fate: 'bin' }, 'ask moreThanInside', /Check the number/],
+])('%s', (_name, draft, expected, words) => {
+  const ledger = Ledger.from(script([...setUp, dye, dyeBottle, install, weigh('magenta', 80), weigh('yellow', 80)]));
+  const [fact] = script([draft], '2026-05-31T09:00:00.000Z');
+  const problems = checkFact(ledger, fact!, NOW);
+  expect(problems[0] ? `${problems[0].severity} ${problems[0].code}` : null).toBe(expected);
+  if (words) expect(explain(problems[0]!)).toMatch(words);
+});
+
+test('CSV: cells that begin like formulas are defused, quotes and marks survive', () => {
+  const ledger = Ledger.from(script([...setUp, define(cartridge('sum', 'cyan', { label: '=SUM(A1)' })), weigh('sum', 63.42), fill('sum', 2.5, { bottleId: 'bottle-cyan', note: '-1, "quoted"' }), { ...print(1), title: '@cmd' } as FactDraft]));
+  expect(toCsv(ledger, 'weighings')).toMatch(/^\ufefftime \(UTC\),what,name.*\r\n.*,cartridge,"'=SUM\(A1\)",weighIn,63\.42/);
+  expect(toCsv(ledger, 'fills')).toContain(`"'-1, ""quoted"""`);
+  expect(toCsv(ledger, 'prints')).toContain(`,"'@cmd",1,297,420,Any,`);
+});

@@ -1,0 +1,1 @@
+export { checkFact, inkOfMass, type FactProblem } from './checkFact';

@@ -1,0 +1,3 @@
+export { singleChanges, type ChannelUse } from './singleChanges';
+export { printerCost, type ChannelCost, type PrinterCost, type Sum } from './printerCost';
+export { subjectCost, type SubjectCost } from './subjectCost';

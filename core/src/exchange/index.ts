@@ -1,0 +1,1 @@
+export { toCsv, type CsvTable } from './toCsv';

@@ -1,0 +1,1 @@
+export { emptyAtReading, type EmptyAt } from './emptyAtReading';

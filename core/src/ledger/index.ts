@@ -1,0 +1,18 @@
+export { Ledger } from './Ledger';
+export { exposureSince, inkNow } from './inkNow';
+export { composition, densityInside, foreignFraction, mixTotal, priceInside, type LotShare } from './mix';
+export {
+  all,
+  bodyOf,
+  DEFAULT_SETTINGS,
+  densityOfInk,
+  find,
+  inkOfBottle,
+  pricePerMl,
+  settingsOf,
+  slotFor,
+  type Body,
+  type Context,
+} from './context';
+export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
+export { bottleRemaining } from './bottleRemaining';

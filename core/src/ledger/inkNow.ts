@@ -1,0 +1,61 @@
+import type { Estimate } from '../quantity';
+import { predictUse, type Exposure } from '../usage';
+import { bodyOf, find, slotFor, type Context } from './context';
+import type { CartridgeState, LedgerState } from './state';
+
+const DAY_MS = 86_400_000;
+
+/** Everything that a cartridge went through since its ink was last known, up to an instant. */
+export function exposureSince(ledger: LedgerState, state: CartridgeState, at: string): Exposure {
+  const exposure: Exposure = { ...state.carried };
+  const { from, location } = state;
+  if (!from || !location) return exposure;
+  const totals = ledger.printers[location.printerId]?.totals ?? {};
+  for (const [key, amount] of Object.entries(totals)) {
+    const [feature, slotId] = key.split('@') as [string, string | undefined];
+    if (slotId !== undefined && slotId !== location.slotId) continue;
+    const since = amount - (from.totals[key] ?? 0);
+    if (since > 0) exposure[feature] = (exposure[feature] ?? 0) + since;
+  }
+  const days = (Date.parse(at) - Date.parse(from.at)) / DAY_MS;
+  if (days > 0) exposure.idleDay = (exposure.idleDay ?? 0) + days;
+  return exposure;
+}
+
+/**
+ * Ink inside at an instant: the last evidence, plus what was put in or taken out by hand, less the use predicted from what
+ * was printed and cleaned since. The interval widens with every print until the next weigh-in.
+ *
+ * @param context definitions
+ * @param ledger folded state
+ * @param cartridgeId which
+ * @param at UTC instant, not before the last fact
+ * @returns ml with u, never below 0; null when nothing is known yet (weigh it first)
+ */
+export function inkNow(context: Context, ledger: LedgerState, cartridgeId: string, at: string): Estimate | null {
+  const state = ledger.cartridges[cartridgeId];
+  const fix = state?.fix;
+  if (!state || !fix) return null;
+  const use = predictedSince(context, ledger, state, cartridgeId, at);
+  const value = fix.ml + state.handled.ml - use.value;
+  const u = Math.sqrt(fix.u ** 2 + state.handled.variance + use.u ** 2);
+  const untouched = use.value === 0 && state.handled.ml === 0;
+  return { value: Math.max(0, value), u, source: untouched ? fix.source : use.value === 0 ? 'syringe' : 'predicted' };
+}
+
+/** Predicted use since the last fix; zero for a cartridge that stood on the shelf. */
+export function predictedSince(context: Context, ledger: LedgerState, state: CartridgeState, cartridgeId: string, at: string) {
+  const place = state.location ?? homeOf(context, cartridgeId);
+  const printer = find(context, 'printer', place?.printerId);
+  const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;
+  if (!printer || !slot) return { value: 0, u: 0 };
+  const exposure = exposureSince(ledger, state, at);
+  if (Object.keys(exposure).length === 0) return { value: 0, u: 0 };
+  return predictUse(slot.model, exposure, printer.draws);
+}
+
+function homeOf(context: Context, cartridgeId: string): { printerId: string; slotId: string } | null {
+  const body = bodyOf(context, cartridgeId);
+  const home = body && slotFor(context, body.cartridge);
+  return home ? { printerId: home.printer.id, slotId: home.slot.id } : null;
+}

@@ -1,0 +1,164 @@
+import type { Source, Uncertain } from '../quantity';
+import { newUseModel, type Exposure, type UseModel } from '../usage';
+import type { Ports, Signal } from '../workbook';
+
+/** The last moment at which the ink inside was known by evidence. */
+export interface Fix {
+  readonly at: string;
+  readonly ml: number;
+  readonly u: number;
+  readonly source: Source;
+  /** The mass behind it: differences of masses cancel the tare. */
+  readonly massG: Uncertain | null;
+}
+
+/** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
+export type Mix = Record<string, number>;
+
+export interface CartridgeState {
+  fix: Fix | null;
+  /** Put in less taken out by hand since the fix. */
+  handled: { ml: number; variance: number };
+  /** Exposure since the fix from earlier stays in a printer. */
+  carried: Exposure;
+  /** Where the printer's running totals stood when this stay (or the fix within it) began. */
+  from: { totals: Exposure; at: string } | null;
+  location: { printerId: string; slotId: string } | null;
+  outSince: string | null;
+  lastWeighed: { at: string; massG: Uncertain; purpose: string } | null;
+  chambers: Mix[];
+  fills: number;
+  lastRun: string | null;
+  lastFillAt: string | null;
+  /** Honest full mass: the last one weighed after its rest. */
+  restedG: number | null;
+  /** What was in it when the workbook first knew. */
+  startMl: number | null;
+  addedMl: number;
+  addedVar: number;
+  drawnMl: number;
+  primedMl: number;
+  spiltMl: number;
+  usedMl: number;
+  usedVar: number;
+  /** Lost without an event that explains it (positive) since the beginning. */
+  unexplainedMl: number;
+  leakedMl: number;
+  ranDry: number;
+  ports: Ports;
+  gauge: { fraction: number | null; at: string } | null;
+  chip: { volumeMl: number | null; original: boolean; resetAt: string | null; resetInkMl: number | null; replaced: number };
+  gaugeOff: boolean;
+  signal: Signal | null;
+  agitatedAt: string | null;
+  retired: string | null;
+}
+
+export interface SlotState {
+  cartridgeId: string | null;
+  model: UseModel;
+  /** Exposure over all closed intervals, and what the masses say was used in them. */
+  closed: Exposure;
+  usedMl: number;
+  usedVar: number;
+  /** Use by mass × mean price per ml inside at the time, minor units. */
+  spentMinor: number;
+  intervals: number;
+}
+
+export interface PrinterState {
+  slots: Record<string, SlotState>;
+  totals: Exposure;
+  areaDm2: number;
+  copies: number;
+  jobs: number;
+  changes: number;
+  cleanings: number;
+  firstAt: string | null;
+  lastPrintAt: string | null;
+  lastCheckAt: string | null;
+  padSinceMl: number;
+}
+
+export interface BottleState {
+  openedAt: string | null;
+  /** By the facts: dispensed less returned. */
+  outMl: number;
+  outVar: number;
+  toCartridgesMl: number;
+  backMl: number;
+  binnedMl: number;
+  spiltMl: number;
+  weighed: { at: string; massG: Uncertain; outMl: number } | null;
+  firstWeighed: { massG: Uncertain; outMl: number } | null;
+  retired: string | null;
+}
+
+export interface LedgerState {
+  cartridges: Record<string, CartridgeState>;
+  printers: Record<string, PrinterState>;
+  bottles: Record<string, BottleState>;
+  purchases: { kitMinor: number; chipsMinor: number; consumablesMinor: number; firstKitAt: string | null; bottlesMinor: number; cartridgesMinor: number };
+}
+
+export const newLedgerState = (): LedgerState => ({
+  cartridges: {},
+  printers: {},
+  bottles: {},
+  purchases: { kitMinor: 0, chipsMinor: 0, consumablesMinor: 0, firstKitAt: null, bottlesMinor: 0, cartridgesMinor: 0 },
+});
+
+export const newSlotState = (): SlotState => ({
+  cartridgeId: null,
+  model: newUseModel(),
+  closed: {},
+  usedMl: 0,
+  usedVar: 0,
+  spentMinor: 0,
+  intervals: 0,
+});
+
+export const newPrinterState = (): PrinterState => ({
+  slots: {},
+  totals: {},
+  areaDm2: 0,
+  copies: 0,
+  jobs: 0,
+  changes: 0,
+  cleanings: 0,
+  firstAt: null,
+  lastPrintAt: null,
+  lastCheckAt: null,
+  padSinceMl: 0,
+});
+
+export const newBottleState = (): BottleState => ({
+  openedAt: null,
+  outMl: 0,
+  outVar: 0,
+  toCartridgesMl: 0,
+  backMl: 0,
+  binnedMl: 0,
+  spiltMl: 0,
+  weighed: null,
+  firstWeighed: null,
+  retired: null,
+});
+
+/** One line of a cartridge's life, derived while folding. */
+export interface LifeEntry {
+  readonly factId: string;
+  readonly at: string;
+  readonly cartridgeId: string;
+  readonly kind: string;
+  /** Ink inside after the event. */
+  readonly ml: number;
+  readonly u: number;
+  readonly source: Source;
+  readonly massG: number | null;
+  /** What the prints since the last fix used by mass, and what was predicted for them. */
+  readonly used?: Uncertain;
+  readonly predicted?: Uncertain;
+  readonly gauge?: number | null;
+  readonly flag?: 'leak' | 'surprise' | 'heavier' | 'ranDry';
+}

@@ -1,0 +1,30 @@
+const digitsOf = new Map<string, number>();
+
+/** Minor units in one major unit: 100 for the pound, 1 for the yen. */
+export function minorPerMajor(currency: string): number {
+  let digits = digitsOf.get(currency);
+  if (digits === undefined) {
+    digits = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+    digitsOf.set(currency, digits);
+  }
+  return 10 ** digits;
+}
+
+/**
+ * Money in minor units as text in the reader's language.
+ *
+ * @param minor amount in minor units (pence, cents); need not be whole when it is a price per ml
+ * @param currency ISO 4217 code
+ * @param options locale, and more decimals than the currency has, for small prices
+ * @example formatMoney(4750, 'GBP', { locale: 'en-GB' }) // "£47.50"
+ * @example formatMoney(18.4, 'GBP', { locale: 'en-GB', decimals: 3 }) // "£0.184"
+ */
+export function formatMoney(minor: number, currency: string, options: { locale?: string; decimals?: number } = {}): string {
+  const digits = options.decimals ?? Math.log10(minorPerMajor(currency));
+  return new Intl.NumberFormat(options.locale, {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: Math.round(digits),
+    maximumFractionDigits: Math.round(digits),
+  }).format(minor / minorPerMajor(currency));
+}

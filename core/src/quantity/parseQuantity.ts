@@ -1,0 +1,61 @@
+import { GRAMS_PER_OUNCE } from './types';
+import { fail, ok, type Result } from './result';
+
+export type QuantityKind = 'mass' | 'volume' | 'length' | 'plain' | 'percent';
+
+export interface ParsedQuantity {
+  /** In g, ml, mm, percent, or as typed for `plain`. */
+  readonly value: number;
+  /** One step of the last digit typed, in the same unit: what the reader could have resolved. */
+  readonly step: number;
+}
+
+export type QuantityProblem =
+  | { readonly code: 'empty' }
+  | { readonly code: 'notANumber'; readonly text: string }
+  | { readonly code: 'ambiguousNumber'; readonly text: string }
+  | { readonly code: 'wrongUnit'; readonly unit: string; readonly allowed: readonly string[] };
+
+const UNITS: Record<QuantityKind, Record<string, number>> = {
+  mass: { g: 1, gram: 1, grams: 1, mg: 0.001, kg: 1000, oz: GRAMS_PER_OUNCE },
+  volume: { ml: 1, cc: 1, cl: 10, l: 1000, litre: 1000 },
+  length: { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4 },
+  plain: {},
+  percent: { '%': 1 },
+};
+
+/**
+ * Reads a number as people type it: decimal point or decimal comma, an optional unit, spaces (also thin ones)
+ * between groups of three digits.
+ *
+ * @param text what was typed or sent, e.g. `63,42 g`
+ * @param kind which units are allowed; a bare number is in g, ml, mm or percent
+ * @returns the value in the base unit, or why it cannot be read
+ *   - `empty` nothing but white space
+ *   - `notANumber` no number, or something besides number and unit
+ *   - `ambiguousNumber` such as `1,234.5,6`, which could be read two ways
+ *   - `wrongUnit` a unit that does not belong to the kind
+ * @example parseQuantity('2.2 oz', 'mass').value.value.toFixed(3) // "62.369"
+ * @example parseQuantity('63,42', 'mass').value.value // 63.42
+ */
+export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQuantity, QuantityProblem> {
+  const clean = text.replace(/[\s\u00a0\u2009\u202f]+/g, ' ').replace(/\u2212/g, '-').trim();
+  if (clean === '') return fail({ code: 'empty' });
+  const match = /^([+-]?\s?[\d.,' ]*\d[.,]?)\s*([a-z"%]*)\.?$/i.exec(clean);
+  if (!match) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
+  const digits = match[1]!.replace(/[' ]/g, '');
+  const separators = digits.replace(/[^.,]/g, '');
+  const decimal = separators.slice(-1);
+  // One separator is the decimal mark; with two kinds, the last is, and may stand only once.
+  if (separators.length > 1 && (separators.slice(0, -1).includes(decimal) || !/^[+-]?\d{1,3}([.,]\d{3})*[.,]\d*$/.test(digits)))
+    return fail({ code: 'ambiguousNumber', text: clean.slice(0, 40) });
+  const at = decimal ? digits.lastIndexOf(decimal) : -1;
+  const whole = (at < 0 ? digits : digits.slice(0, at)).replace(/[.,]/g, '');
+  const fraction = at < 0 ? '' : digits.slice(at + 1);
+  const unit = match[2]!.toLowerCase();
+  const factor = unit === '' ? 1 : UNITS[kind][unit];
+  if (factor === undefined) return fail({ code: 'wrongUnit', unit, allowed: Object.keys(UNITS[kind]) });
+  const value = Number(`${whole === '' || whole === '-' || whole === '+' ? `${whole}0` : whole}.${fraction || '0'}`);
+  if (!Number.isFinite(value)) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
+  return ok({ value: value * factor, step: 10 ** -fraction.length * factor });
+}

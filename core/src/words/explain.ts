@@ -1,0 +1,87 @@
+import type { FactProblem } from '../check';
+import type { MoneyProblem } from '../quantity';
+import type { FileProblem } from '../workbook';
+
+export type Problem = FactProblem | FileProblem | MoneyProblem;
+
+const g = (value: number): string => `${value.toFixed(2)} g`;
+const ml = (value: number): string => `${value.toFixed(1)} ml`;
+const mb = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+
+/**
+ * A problem in plain words: what is likely wrong, and what to do.
+ *
+ * @param problem data that crossed a border as it was
+ * @returns one or two sentences
+ */
+export function explain(problem: Problem): string {
+  switch (problem.code) {
+    case 'empty':
+      return 'Nothing was typed. Enter a number, such as 63.42.';
+    case 'notANumber':
+      return `“${problem.text}” is not a number. Enter digits with one decimal point or comma, such as 63.42 or 63,42 g.`;
+    case 'ambiguousNumber':
+      return `“${problem.text}” can be read in two ways. Enter it without thousands marks, such as 1234.5.`;
+    case 'wrongUnit':
+      return problem.allowed.length > 0
+        ? `“${problem.unit}” does not fit here. Use ${problem.allowed.filter((unit) => /^[a-z%]{1,2}$/.test(unit)).join(', ')}, or no unit.`
+        : `“${problem.unit}” does not fit here. Enter the bare number.`;
+    case 'negativeMoney':
+      return 'An amount of money cannot be below zero. Enter what was paid.';
+    case 'unknownThing':
+      return `This speaks of a ${problem.what} (${problem.id}) that the workbook does not know. Set it up in Workbook first, or import the file that defines it.`;
+    case 'future':
+      return `The time ${problem.at.slice(0, 16).replace('T', ' ')} UTC has not come yet. Correct the date, or the clock of this device.`;
+    case 'beforeOpening':
+      return `The date ${problem.at.slice(0, 10)} is long before any such printer. Correct the year.`;
+    case 'lighterThanEmpty':
+      return `${g(problem.massG)} is ${g(problem.emptyG - problem.massG)} lighter than ${problem.label} empty (${g(problem.emptyG)} ± ${g(1.96 * problem.u)}). Likely another cartridge is on the scale, the scale was not tared, or the empty mass is wrong: weigh again, or correct the empty mass.`;
+    case 'heavierThanMax':
+      return problem.severity === 'stop'
+        ? `${g(problem.massG)} is far above what ${problem.label} can weigh (${g(problem.maxG)}). Check the decimal mark and what lies on the scale.`
+        : `${g(problem.massG)} is above the maximum of ${problem.label} (${g(problem.maxG)}). If nothing else lies on the scale it is over-full and may leak: draw back ${g(problem.massG - problem.maxG)} of ink, or confirm to record it as it is.`;
+    case 'beyondScale':
+      return `${g(problem.massG)} is more than ${problem.scale} can carry (${g(problem.capacityG)}). Weigh on a larger scale, or choose the scale that was used.`;
+    case 'otherShade':
+      return `The bottle ${problem.bottle} is ${problem.bottleShade}, ${problem.cartridge} is for ${problem.shade}. Take the right bottle. Only if this is a conversion to another ink, confirm it: the mixture is then kept in the log.`;
+    case 'otherClass':
+      return `${problem.bottle} is a ${problem.bottleClass} ink, ${problem.cartridge} holds ${problem.inkClass}. Mixed classes can clog a head. Confirm only for a conversion that you intend.`;
+    case 'bottleTooLittle':
+      return `By the log ${problem.bottle} holds ${ml(problem.hasMl)}, less than the ${ml(problem.needMl)} entered. Weigh the bottle, take another, or confirm if the log is behind.`;
+    case 'bottleNotOpened':
+      return `${problem.bottle} has not been opened. Open it in Inks first.`;
+    case 'overfill':
+      return `This would bring ${problem.label} to about ${g(problem.massG)}, above its maximum of ${g(problem.maxG)}: it would leak. Add less, or confirm if it is really in.`;
+    case 'retired':
+      return `${problem.label} was retired. Confirm to use it all the same.`;
+    case 'notInstalled':
+      return `No cartridge is installed in ${problem.slot}. Install one first, then read its gauge.`;
+    case 'backToBottleAfterConversion':
+      return `What comes out of ${problem.label} is mixed with another ink: back in the bottle it would spoil it for good. Put it in the bin for mixed ink, or confirm that you want it in the bottle.`;
+    case 'moreThanInside':
+      return `${problem.label} holds about ${ml(problem.hasMl)}; ${ml(problem.takeMl)} cannot come out of it. Check the number.`;
+    case 'alreadyVoided':
+      return 'This entry was taken back already.';
+    case 'entityRule':
+      return problem.message;
+    case 'fileTooLarge':
+      return `The file has ${mb(problem.bytes)}; a workbook has at most ${mb(problem.most)}. Probably it is another kind of file. Nothing was changed.`;
+    case 'fileEmpty':
+      return 'The file is empty. Choose the *.hiraeth.json file that was exported. Nothing was changed.';
+    case 'fileCutOff':
+      return `The file ends in the middle (after ${mb(problem.bytes)}): the copy or download was cut off. Copy it again from where it was exported. Nothing was changed.`;
+    case 'fileNotJson':
+      return `This is not a workbook file: it begins with “${problem.begins}”. Choose a *.hiraeth.json file. Nothing was changed.`;
+    case 'fileNotOurs':
+      return 'The file is JSON, but not a Hiraeth workbook. Choose a *.hiraeth.json file. Nothing was changed.';
+    case 'fileNewer':
+      return `The file was written by a newer version (format ${problem.version}; this one knows ${problem.known}). Update the program, then open it again. Nothing was changed.`;
+    case 'fileInvalid':
+      return `The file has ${problem.count === 1 ? 'one entry' : `${problem.count} entries`} that cannot be right: ${problem.problems
+        .slice(0, 3)
+        .map((p) => `${p.path}: ${p.message}`)
+        .join('; ')}${problem.count > 3 ? '; …' : ''}. Correct the file or export it again. Nothing was changed.`;
+    case 'fileDuplicate':
+      return `The file has two different entries with the id ${problem.id}. It was edited by hand: restore the original. Nothing was changed.`;
+  }
+}

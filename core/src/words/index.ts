@@ -1,0 +1,2 @@
+export { explain, type Problem } from './explain';
+export * from './names';

@@ -1,0 +1,30 @@
+import type { InkClass } from './vocabulary';
+
+/** Density of an ink that nobody has measured, g/ml with its u. */
+export const DENSITY_PRIOR: Record<InkClass, { readonly value: number; readonly u: number }> = {
+  pigment: { value: 1.065, u: 0.02 },
+  dye: { value: 1.045, u: 0.02 },
+  sublimation: { value: 1.045, u: 0.02 },
+  clearCoat: { value: 1.03, u: 0.02 },
+  flushFluid: { value: 1.0, u: 0.005 },
+};
+
+/** Standard uncertainty of a type's empty mass, g, for a cartridge that was not weighed empty itself. */
+export const TYPE_EMPTY_U_G = 0.35;
+
+/** What a printer draws before anything was learnt: per channel, ml and ml/dm², with standard uncertainties. */
+export const USE_PRIOR = {
+  perDm2: { value: 0.012, u: 0.009 },
+  light: { value: 0.4, u: 0.3 },
+  deep: { value: 1.6, u: 1.0 },
+  group: { value: 0.6, u: 0.5 },
+  recharge: { value: 8, u: 4 },
+  change: { value: 0.8, u: 0.6 },
+  idleDay: { value: 0.01, u: 0.01 },
+} as const;
+
+/** Due dates, in days or as a fraction of the target. */
+export const DUE = { agitateDays: 12, weighInDays: 21, nozzleCheckIdleDays: 6, topUpFraction: 0.45, bottleMonths: 18, exportDays: 14 } as const;
+
+/** Rest after a fill, minutes. */
+export const REST_MINUTES = { tank: 30, sponge: 720 } as const;

@@ -1,0 +1,347 @@
+import { z } from 'zod';
+import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
+import {
+  CHIP_STRATEGIES,
+  CLEANING_LEVELS,
+  CONSTRUCTIONS,
+  FATES,
+  INK_CLASSES,
+  METHODS,
+  SIGNALS,
+  WEIGHING_PURPOSES,
+} from './vocabulary';
+
+/** The format's version; a file of a later one is refused with a message that says so. */
+export const FORMAT_VERSION = 1;
+
+const id = z.string().min(1).max(64);
+const text = z.string().max(500);
+const name = z.string().trim().min(1).max(120);
+const amount = z.number().min(0).max(1e6);
+const minor = z.int().min(0).max(1e12);
+const instant = z.iso.datetime({ precision: 3, error: 'a UTC time such as 2026-11-24T09:30:00.000Z' });
+
+/** A value of nature that cannot be negative, with its standard uncertainty. */
+const uncertain = z.strictObject({ value: amount, u: amount });
+const share = z.number().min(0).max(1);
+
+const settings = z.strictObject({
+  entity: z.literal('settings'),
+  id: z.literal('settings'),
+  name,
+  currency: z.string().regex(/^[A-Z]{3}$/, 'a currency code of three capital letters, such as GBP'),
+  standardSheet: z.strictObject({ widthMm: amount, heightMm: amount }).default({ widthMm: 210, heightMm: 297 }),
+  kitLifeMonths: z.number().min(1).max(240).default(36),
+  topUpFraction: share.default(DUE.topUpFraction),
+  weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
+});
+
+const original = z.strictObject({ priceMinor: minor, nominalMl: amount.min(0.1), usableMl: amount.min(0.1) });
+
+const slot = z.strictObject({
+  id,
+  name,
+  shades: z.array(name).min(1).max(3),
+  inkClass: z.enum(INK_CLASSES),
+  /** The original cartridge for this slot, to compare costs with. */
+  original: original.nullable().default(null),
+});
+
+const schools = z.strictObject({
+  reset: z.enum(['before', 'after']).default('after'),
+  prime: z.enum(['always', 'whenDry', 'never']).default('always'),
+  leftover: z.enum(FATES).default('bottle'),
+  stopAt: z.enum(['mass', 'line', 'volume']).default('mass'),
+  remains: z.enum(['topUp', 'drawOut']).default('topUp'),
+  closing: z.enum(['seal', 'open']).default('open'),
+  cleaning: z.enum(['always', 'onGap', 'rarely']).default('onGap'),
+});
+
+const gauge = z.strictObject({
+  /** How the printer shows a level: a figure per channel, steps, one lamp for all, nothing at all, or a prism that sees. */
+  display: z.enum(['percent', 'steps', 'lampForAll', 'invisible', 'optical']).default('percent'),
+  /** For `steps`: the readings it can show, from full to empty, as fractions. */
+  steps: z.array(share).max(12).default([]),
+  lowAt: share.default(0.2),
+  veryLowAt: share.default(0.1),
+  switchOff: z
+    .strictObject({
+      offered: z.boolean().default(false),
+      lostWhenRunDry: z.boolean().default(true),
+      asksNewOriginalFirst: z.boolean().default(false),
+      promptReturns: z.boolean().default(true),
+      originalOnly: z.boolean().default(true),
+    })
+    .prefault({}),
+});
+
+const printer = z.strictObject({
+  entity: z.literal('printer'),
+  id,
+  name,
+  feed: z.enum(['stationary', 'carriage']),
+  slots: z.array(slot).min(1).max(16),
+  /** What the printer draws per channel, ml: priors that weigh-ins improve. */
+  draws: z
+    .strictObject({
+      perDm2: uncertain.default(USE_PRIOR.perDm2),
+      light: uncertain.default(USE_PRIOR.light),
+      deep: uncertain.default(USE_PRIOR.deep),
+      group: uncertain.default(USE_PRIOR.group),
+      recharge: uncertain.default(USE_PRIOR.recharge),
+      change: uncertain.default(USE_PRIOR.change),
+      idleDay: uncertain.default(USE_PRIOR.idleDay),
+    })
+    .prefault({}),
+  padCapacityMl: amount.nullable().default(null),
+  /** How long a cartridge, and the head below it, may stand open. */
+  openMinutes: z.number().min(1).max(1440).default(15),
+  exchangeState: z.boolean().default(false),
+  gauge: gauge.prefault({}),
+  schools: schools.prefault({}),
+});
+
+const section = z.strictObject({ name, capacityMl: amount, reachedBy: z.array(z.enum(METHODS)).min(1) });
+
+const cartridgeType = z.strictObject({
+  entity: z.literal('cartridgeType'),
+  id,
+  name,
+  construction: z.enum(CONSTRUCTIONS),
+  variant: z.enum(['starter', 'standard', 'large', 'own']).default('standard'),
+  emptyG: uncertain,
+  fullG: amount,
+  maxG: amount,
+  capacityMl: amount.min(0.1),
+  reserveMl: amount,
+  /** Parts of the body that a method can or cannot reach; none means that every method reaches all. */
+  sections: z.array(section).max(6).default([]),
+  method: z.enum(METHODS),
+  port: z.enum(['plug', 'pierce', 'peel', 'drill', 'outlet']).default('plug'),
+  outletSeal: z.boolean().default(false),
+  restMinutes: z.number().min(0).max(10080).default(REST_MINUTES.tank),
+  chambers: z.int().min(1).max(3).default(1),
+  bodyHeightMm: amount.nullable().default(null),
+});
+
+const chip = z.strictObject({
+  strategy: z.enum(CHIP_STRATEGIES),
+  volumeMl: amount.min(0.1).nullable(),
+  original: z.boolean().default(false),
+});
+
+const cartridge = z.strictObject({
+  entity: z.literal('cartridge'),
+  id,
+  label: name,
+  typeId: id,
+  shades: z.array(name).min(1).max(3),
+  inkClass: z.enum(INK_CLASSES),
+  set: z.string().max(20).default(''),
+  /** This cartridge's own empty mass where it was weighed. */
+  emptyG: uncertain.nullable().default(null),
+  maxG: amount.nullable().default(null),
+  targetG: amount.nullable().default(null),
+  /** What was in it when it entered the workbook. */
+  initial: z.enum(['empty', 'original', 'unknown']).default('empty'),
+  chip: chip.nullable().default(null),
+});
+
+const ink = z.strictObject({
+  entity: z.literal('ink'),
+  id,
+  name,
+  shade: name,
+  inkClass: z.enum(INK_CLASSES),
+  density: uncertain.nullable().default(null),
+});
+
+const bottle = z.strictObject({
+  entity: z.literal('bottle'),
+  id,
+  inkId: id,
+  lot: z.string().trim().max(60),
+  volumeMl: amount.min(0.1),
+  priceMinor: minor,
+  emptyG: uncertain.nullable().default(null),
+});
+
+const scale = z.strictObject({
+  entity: z.literal('scale'),
+  id,
+  name,
+  capacityG: amount.min(1),
+  resolutionG: amount,
+  repeatabilityG: amount,
+});
+
+const syringe = z.strictObject({
+  entity: z.literal('syringe'),
+  id,
+  name,
+  capacityMl: amount.min(0.1),
+  graduationMl: amount,
+  /** Kept in the barrel so that the plunger's air is not pushed out as foam. */
+  keepBackMl: amount.default(0.7),
+  /** One colour family, or rinsed between. */
+  family: z.string().max(40).default(''),
+});
+
+const tool = z.strictObject({
+  entity: z.literal('tool'),
+  id,
+  name,
+  tool: z.enum(['needleLong', 'needleShort', 'funnel', 'clip', 'bagAdapter', 'keeper', 'resetter', 'torch', 'squeezeBottle', 'gloves', 'towel', 'floatSensor']),
+  fitsHeightMm: amount.nullable().default(null),
+  squeezeMl: uncertain.nullable().default(null),
+  count: z.int().min(0).max(1000).default(1),
+});
+
+const subject = z.strictObject({ entity: z.literal('subject'), id, name });
+const paper = z.strictObject({ entity: z.literal('paper'), id, name, brightener: z.enum(['none', 'little', 'much', 'unknown']).default('unknown') });
+
+export const entitySchema = z.discriminatedUnion('entity', [
+  settings,
+  printer,
+  cartridgeType,
+  cartridge,
+  ink,
+  bottle,
+  scale,
+  syringe,
+  tool,
+  subject,
+  paper,
+]);
+
+const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.strictObject({
+    id: z.string().regex(/^[0-9A-HJKMNP-TV-Z]{26}$/, 'a ULID of 26 characters'),
+    at: instant,
+    recorded: instant,
+    note: text.optional(),
+    /** Codes of the questions that the person answered with yes when recording (a conversion, an over-fill). */
+    confirmed: z.array(z.string().max(40)).max(20).optional(),
+    /** Facts recorded together carry the same run. */
+    run: id.optional(),
+    kind: z.literal(kind),
+    ...shape,
+  });
+
+const portState = z.strictObject({
+  plug: z.enum(['in', 'out', 'none']).optional(),
+  vent: z.enum(['open', 'shut', 'none']).optional(),
+  seal: z.enum(['intact', 'pierced', 'none']).optional(),
+  keeper: z.enum(['on', 'off', 'none']).optional(),
+  primed: z.boolean().optional(),
+});
+
+export const factSchema = z.discriminatedUnion('kind', [
+  fact('defined', { entity: entitySchema }),
+  fact('weighed', {
+    what: z.enum(['cartridge', 'bottle', 'reference']),
+    /** Cartridge, bottle, or (for a reference mass) scale. */
+    subjectId: id,
+    massG: uncertain,
+    /** When only a range is known: the two ends; massG then holds its middle and half width / √3. */
+    range: z.tuple([amount, amount]).optional(),
+    scaleId: id.optional(),
+    purpose: z.enum(WEIGHING_PURPOSES),
+    /** The true value of a reference mass. */
+    nominalG: amount.optional(),
+  }),
+  fact('levelSeen', { cartridgeId: id, fraction: share, u: share, line: z.enum(['min', 'max']).optional() }),
+  fact('sensorSignalled', { cartridgeId: id, sensor: z.enum(['float', 'optical']), ml: uncertain }),
+  fact('fadedOrRanDry', { cartridgeId: id, ranDry: z.boolean() }),
+  fact('filled', {
+    cartridgeId: id,
+    chamber: z.int().min(0).max(2),
+    bottleId: id,
+    ml: uncertain,
+    by: z.enum(['mass', 'syringe', 'line', 'squeezes', 'sight']),
+    method: z.enum(METHODS),
+    occasion: z.enum(['first', 'topUp', 'conversion']),
+    leftover: z.strictObject({ ml: amount, fate: z.enum(FATES) }).optional(),
+  }),
+  fact('drawnOut', { cartridgeId: id, chamber: z.int().min(0).max(2), ml: uncertain, fate: z.enum(FATES), bottleId: id.optional() }),
+  fact('primed', { cartridgeId: id, ml: uncertain, fate: z.enum(FATES), bottleId: id.optional() }),
+  fact('spilt', { from: z.enum(['bottle', 'cartridge']), subjectId: id, ml: uncertain }),
+  fact('flushed', { cartridgeId: id, chamber: z.int().min(0).max(2), addedMl: amount, drawnMl: amount, bottleId: id.optional() }),
+  fact('portChanged', { cartridgeId: id, ports: portState }),
+  fact('densityMeasured', {
+    inkId: id,
+    density: uncertain,
+    points: z.array(z.strictObject({ ml: amount, g: amount })).max(50),
+    temperatureC: z.number().min(-10).max(60).optional(),
+  }),
+  fact('squeezeCalibrated', { toolId: id, ml: uncertain, squeezes: z.int().min(1) }),
+  fact('gaugeRead', {
+    printerId: id,
+    slotId: id,
+    /** null: the printer said that it does not know, or only that some is left. */
+    fraction: share.nullable(),
+    by: z.enum(['person', 'network']),
+  }),
+  fact('chipReset', { cartridgeId: id, worked: z.boolean() }),
+  fact('chipReplaced', { cartridgeId: id, volumeMl: amount.nullable(), original: z.boolean(), chipId: id.optional() }),
+  fact('gaugeSwitchedOff', { printerId: id, slotId: id }),
+  fact('chipSignalled', { printerId: id, slotId: id, signal: z.enum(SIGNALS) }),
+  fact('installed', {
+    printerId: id,
+    /** All cartridges that went in before the door closed: one priming routine. */
+    into: z.array(z.strictObject({ slotId: id, cartridgeId: id })).min(1).max(16),
+  }),
+  fact('removed', { printerId: id, cartridgeIds: z.array(id).min(1).max(16) }),
+  fact('printed', {
+    printerId: id,
+    title: z.string().max(200),
+    copies: z.int().min(1).max(100000),
+    widthMm: amount.min(1).max(100000),
+    heightMm: amount.min(1).max(100000),
+    subjectId: id,
+    paperId: id.optional(),
+    edition: z.string().max(100).optional(),
+  }),
+  fact('cleaned', { printerId: id, level: z.enum(CLEANING_LEVELS), slotIds: z.array(id).max(16).optional() }),
+  fact('shadeSwitched', { printerId: id, slotId: id, shade: name }),
+  fact('printerMoved', { printerId: id }),
+  fact('nozzleChecked', { printerId: id, gaps: z.array(z.strictObject({ slotId: id, nozzles: z.int().min(0).max(10000) })).max(16) }),
+  fact('agitated', { cartridgeIds: z.array(id).min(1).max(64) }),
+  fact('bottleOpened', { bottleId: id, linerPresent: z.boolean().optional() }),
+  fact('purchased', { what: z.enum(['bottle', 'kit', 'chips', 'consumables', 'cartridges', 'originals']), name, priceMinor: minor, bottleId: id.optional() }),
+  fact('padReset', { printerId: id }),
+  fact('quoted', { slotId: id, printerId: id, priceMinor: minor }),
+  fact('snoozed', { what: z.string().max(100), until: instant }),
+  fact('retired', { what: z.enum(['cartridge', 'bottle', 'printer', 'tool']), subjectId: id, reason: text }),
+  fact('noted', { subjectId: id.optional(), text: text.min(1) }),
+  fact('voided', { factId: id, reason: text }),
+]);
+
+export const workbookSchema = z.strictObject({
+  format: z.literal('hiraeth-workbook'),
+  version: z.literal(FORMAT_VERSION),
+  exported: instant,
+  facts: z.array(factSchema),
+});
+
+export type Fact = z.output<typeof factSchema>;
+export type FactKind = Fact['kind'];
+export type FactOf<K extends FactKind> = Extract<Fact, { kind: K }>;
+export type Entity = z.output<typeof entitySchema>;
+export type EntityKind = Entity['entity'];
+export type EntityOf<K extends EntityKind> = Extract<Entity, { entity: K }>;
+export type Workbook = z.output<typeof workbookSchema>;
+export type Printer = EntityOf<'printer'>;
+export type Slot = Printer['slots'][number];
+export type CartridgeType = EntityOf<'cartridgeType'>;
+export type Cartridge = EntityOf<'cartridge'>;
+export type Ink = EntityOf<'ink'>;
+export type Bottle = EntityOf<'bottle'>;
+export type Scale = EntityOf<'scale'>;
+export type Syringe = EntityOf<'syringe'>;
+export type Tool = EntityOf<'tool'>;
+export type Settings = EntityOf<'settings'>;
+export type Ports = z.output<typeof portState>;
+
+/** A fact without the parts that are stamped on when it is recorded. */
+export type FactDraft = { [K in FactKind]: Omit<FactOf<K>, 'id' | 'recorded' | 'at'> & { at?: string } }[FactKind];

@@ -1,0 +1,240 @@
+import type { Cartridge, CartridgeType, Entity, Ink, Printer } from '@hiraeth/core';
+import type { PrinterScenario, StudioScenario } from '@hiraeth/rig';
+
+/** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */
+
+const NINE = [
+  ['pk', 'Photo black', 'photo black'],
+  ['mk', 'Matte black', 'matte black'],
+  ['gy', 'Grey', 'grey'],
+  ['lg', 'Light grey', 'light grey'],
+  ['cy', 'Cyan', 'cyan'],
+  ['lc', 'Light cyan', 'light cyan'],
+  ['ma', 'Magenta', 'magenta'],
+  ['lm', 'Light magenta', 'light magenta'],
+  ['ye', 'Yellow', 'yellow'],
+] as const;
+
+const SIX = [
+  ['bk', 'Black', 'photo black'],
+  ['cy', 'Cyan', 'cyan'],
+  ['lc', 'Light cyan', 'light cyan'],
+  ['ma', 'Magenta', 'magenta'],
+  ['lm', 'Light magenta', 'light magenta'],
+  ['ye', 'Yellow', 'yellow'],
+] as const;
+
+const printer = (part: Pick<Printer, 'id' | 'name' | 'feed' | 'slots'> & Partial<Printer>): Printer => ({
+  entity: 'printer',
+  draws: {
+    perDm2: { value: 0.012, u: 0.009 },
+    light: { value: 0.4, u: 0.3 },
+    deep: { value: 1.6, u: 1 },
+    group: { value: 0.6, u: 0.5 },
+    recharge: { value: 8, u: 4 },
+    change: { value: 0.8, u: 0.6 },
+    idleDay: { value: 0.01, u: 0.01 },
+  },
+  padCapacityMl: 1500,
+  openMinutes: 15,
+  exchangeState: true,
+  gauge: {
+    display: 'percent',
+    steps: [],
+    lowAt: 0.2,
+    veryLowAt: 0.1,
+    switchOff: { offered: true, lostWhenRunDry: true, asksNewOriginalFirst: false, promptReturns: true, originalOnly: true },
+  },
+  schools: { reset: 'after', prime: 'always', leftover: 'bin', stopAt: 'mass', remains: 'topUp', closing: 'open', cleaning: 'onGap' },
+  ...part,
+});
+
+const nineType: CartridgeType = {
+  entity: 'cartridgeType',
+  id: 'type-nine',
+  name: 'Penhallow Nine refillable, 47 ml',
+  construction: 'compartmentTank',
+  variant: 'standard',
+  emptyG: { value: 41.6, u: 0.35 },
+  fullG: 91.6,
+  maxG: 93.2,
+  capacityMl: 47,
+  reserveMl: 3.5,
+  sections: [],
+  method: 'topSyringe',
+  port: 'plug',
+  outletSeal: true,
+  restMinutes: 30,
+  chambers: 1,
+  bodyHeightMm: 92,
+};
+
+const sixType: CartridgeType = {
+  ...nineType,
+  id: 'type-six',
+  name: 'Penhallow Six tank, 14 ml',
+  construction: 'spongeReservoir',
+  emptyG: { value: 16.2, u: 0.35 },
+  fullG: 30.2,
+  maxG: 31.4,
+  capacityMl: 14,
+  reserveMl: 1.5,
+  sections: [
+    { name: 'sponge', capacityMl: 6.5, reachedBy: ['topSyringe', 'outletDrip', 'outletSyringe'] },
+    { name: 'reservoir', capacityMl: 7.5, reachedBy: ['topSyringe'] },
+  ],
+  port: 'drill',
+  outletSeal: false,
+  restMinutes: 720,
+  bodyHeightMm: 41,
+};
+
+const inks = (set: string, label: string, inkClass: 'pigment' | 'dye', channels: readonly (readonly [string, string, string])[], rho: number): Ink[] =>
+  channels.map(([key, , shade], i) => ({
+    entity: 'ink',
+    id: `${set}-${key}`,
+    name: `Marram ${label} ${shade}`,
+    shade,
+    inkClass,
+    density: { value: Number((rho + (i % 4) * 0.003).toFixed(4)), u: 0.006 },
+  }));
+
+const nineInks = inks('marram-pigment', 'pigment', 'pigment', NINE, 1.06);
+const sixInks = inks('marram-dye', 'dye', 'dye', SIX, 1.043);
+
+const cartridges = (name: string, typeId: string, inkClass: 'pigment' | 'dye', channels: readonly (readonly [string, string, string])[], set: string, chipMl: number, strategies?: Record<string, Cartridge['chip']>): Cartridge[] =>
+  channels.map(([key, title, shade]) => ({
+    entity: 'cartridge',
+    id: `${name}-${set.toLowerCase() || 'one'}-${key}`,
+    label: set ? `${title} ${set}` : title,
+    typeId,
+    shades: [shade],
+    inkClass,
+    set,
+    emptyG: null,
+    maxG: null,
+    targetG: null,
+    initial: 'empty',
+    chip: strategies?.[key] ?? { strategy: 'resetter', volumeMl: chipMl, original: false },
+  }));
+
+const nine: PrinterScenario = {
+  printer: printer({
+    id: 'nine',
+    name: 'Penhallow Nine',
+    feed: 'stationary',
+    slots: NINE.map(([key, title, shade]) => ({ id: key, name: title, shades: [shade], inkClass: 'pigment', original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 } })),
+  }),
+  types: [nineType],
+  sets: [cartridges('nine', 'type-nine', 'pigment', NINE, 'A', 54), cartridges('nine', 'type-nine', 'pigment', NINE, 'B', 54)],
+  inks: nineInks,
+  bottle: { volumeMl: 250, priceMinor: 2250 },
+  method: 'topSyringe',
+  trueUse: {
+    //           pk      mk      gy      lg      cy      lc      ma      lm      ye
+    pressings: [0.0016, 0.0012, 0.0075, 0.0142, 0.0058, 0.0135, 0.0061, 0.0128, 0.0118],
+    nocturnes: [0.0258, 0.0042, 0.0198, 0.0092, 0.0224, 0.0106, 0.0132, 0.0071, 0.0064],
+    lichens: [0.0074, 0.0036, 0.0105, 0.0081, 0.0068, 0.0072, 0.0142, 0.0108, 0.0216],
+    monochrome: [0.0092, 0.0231, 0.0236, 0.0218, 0.0021, 0.0034, 0.0019, 0.0031, 0.0018],
+  },
+  trueDraws: { change: 0.95, light: 0.46, deep: 1.5, idleDay: 0.008 },
+  trueK: 0.94,
+  jobsPerWeek: 6,
+  sizes: [
+    { widthMm: 297, heightMm: 420, weight: 6 },
+    { widthMm: 420, heightMm: 594, weight: 3 },
+    { widthMm: 210, heightMm: 297, weight: 3 },
+  ],
+  weighInEveryDays: 14,
+  gaugeOffSlots: [],
+  weighedEmpty: 0.8,
+  titles: {
+    pressings: ['Dulse I', 'Dulse II', 'Sea lettuce', 'Thongweed', 'Carrageen study'],
+    nocturnes: ['Harbour, ebb', 'Quay lamps', 'Breakwater at night', 'Last ferry'],
+    lichens: ['Xanthoria on slate', 'Chapel wall', 'Grey crottle'],
+    monochrome: ['Groynes', 'Net loft', 'Salt marsh, winter'],
+  },
+};
+
+const six: PrinterScenario = {
+  printer: printer({
+    id: 'six',
+    name: 'Penhallow Six',
+    feed: 'carriage',
+    exchangeState: false,
+    padCapacityMl: 700,
+    openMinutes: 30,
+    slots: SIX.map(([key, title, shade]) => ({ id: key, name: title, shades: [shade], inkClass: 'dye', original: { priceMinor: 1390, nominalMl: 13, usableMl: 11.4 } })),
+  }),
+  types: [sixType],
+  sets: [
+    cartridges('six', 'type-six', 'dye', SIX, '', 13, {
+      bk: { strategy: 'switchedOff', volumeMl: 13, original: true },
+      ye: { strategy: 'newEachTime', volumeMl: 13, original: false },
+    }),
+  ],
+  inks: sixInks,
+  bottle: { volumeMl: 100, priceMinor: 890 },
+  method: 'topSyringe',
+  trueUse: {
+    pressings: [0.002, 0.0062, 0.0124, 0.0068, 0.0121, 0.0112],
+    lichens: [0.0081, 0.0072, 0.0069, 0.0138, 0.0101, 0.0204],
+    nocturnes: [0.0262, 0.0203, 0.0092, 0.0118, 0.0064, 0.0058],
+  },
+  trueDraws: { change: 0.25, light: 0.3, deep: 0.9, idleDay: 0.004 },
+  trueK: 1.03,
+  jobsPerWeek: 2.5,
+  sizes: [
+    { widthMm: 210, heightMm: 297, weight: 4 },
+    { widthMm: 297, heightMm: 420, weight: 1 },
+    { widthMm: 148, heightMm: 210, weight: 3 },
+  ],
+  weighInEveryDays: 10,
+  gaugeOffSlots: ['bk'],
+  weighedEmpty: 0.5,
+  titles: { pressings: ['Card: dulse', 'Card: sea lettuce'], lichens: ['Card: xanthoria'], nocturnes: ['Card: quay lamps'] },
+};
+
+/** The scenario behind the demo workbook. */
+export const ABERLANW: StudioScenario = {
+  scaleId: 'bench-scale',
+  printers: [nine, six],
+  subjects: ['pressings', 'nocturnes', 'lichens', 'monochrome'],
+  paperIds: ['rag', 'baryta'],
+  entities: [
+    { entity: 'settings', id: 'settings', name: 'Aberlanw Print Room', currency: 'GBP', standardSheet: { widthMm: 297, heightMm: 420 }, kitLifeMonths: 36, topUpFraction: 0.45, weighInDays: 21 },
+    { entity: 'scale', id: 'bench-scale', name: 'Bench scale 200 g', capacityG: 200, resolutionG: 0.01, repeatabilityG: 0.015 },
+    { entity: 'syringe', id: 'syringe-20', name: 'Syringe 20 ml', capacityMl: 20, graduationMl: 1, keepBackMl: 0.7, family: '' },
+    { entity: 'syringe', id: 'syringe-5', name: 'Syringe 5 ml', capacityMl: 5, graduationMl: 0.2, keepBackMl: 0.3, family: '' },
+    ...(
+      [
+        ['needle-long', 'Blunt needle, long', 'needleLong'],
+        ['needle-short', 'Blunt needle, short', 'needleShort'],
+        ['keepers', 'Outlet keepers', 'keeper'],
+        ['resetter', 'Chip resetter', 'resetter'],
+        ['torch', 'Long-wave torch', 'torch'],
+        ['gloves', 'Gloves', 'gloves'],
+        ['towels', 'Lint-free towels', 'towel'],
+      ] as const
+    ).map(([id, name, tool]): Entity => ({ entity: 'tool', id, name, tool, fitsHeightMm: null, squeezeMl: null, count: tool === 'keeper' ? 9 : 1 })),
+    { entity: 'subject', id: 'pressings', name: 'Pressings (light, high key)' },
+    { entity: 'subject', id: 'nocturnes', name: 'Nocturnes (dark, blue-black)' },
+    { entity: 'subject', id: 'lichens', name: 'Lichens (warm)' },
+    { entity: 'subject', id: 'monochrome', name: 'Monochrome' },
+    { entity: 'paper', id: 'rag', name: 'Cotton rag 308', brightener: 'none' },
+    { entity: 'paper', id: 'baryta', name: 'Baryta 310', brightener: 'little' },
+  ],
+  kit: [
+    { what: 'kit', name: 'Two sets of refillables, resetter, syringes', priceMinor: 16800, day: 0 },
+    { what: 'consumables', name: 'Needles, gloves, towels', priceMinor: 1450, day: 0 },
+    { what: 'consumables', name: 'Gloves, towels', priceMinor: 980, day: 190 },
+    { what: 'chips', name: 'Single-use chips, yellow, 10', priceMinor: 1200, day: 20 },
+  ],
+  faults: {
+    forgottenWeighInDay: 196,
+    leak: { cartridgeId: 'nine-b-lm', fill: 3, ml: 2.6 },
+    overfill: { cartridgeId: 'nine-a-cy', overMl: 2.1 },
+    resetWithoutTopUp: { cartridgeId: 'nine-b-gy', afterDay: 110 },
+    mixture: { cartridgeId: 'nine-a-lc', inkId: 'marram-pigment-cy', ml: 4, afterDay: 240 },
+  },
+};

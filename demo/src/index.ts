@@ -1,0 +1,2 @@
+export { ABERLANW } from './aberlanw';
+export { DEMO_SEED, makeDemo } from './makeDemo';

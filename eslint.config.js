@@ -1,0 +1,39 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** Dependencies point one way: web, server, cli → demo → rig → core. */
+const forbid = (files, patterns, message) => ({
+  files,
+  ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
+  rules: { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] },
+});
+const outside = ['react', 'react-*', 'react/*', '@reduxjs/*', '@mui/*', 'express', 'idb', 'echarts*', 'comlink', 'node:*', 'fs', 'path'];
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.ts', '**/*.tsx'] })),
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+    },
+  },
+  { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: globals.node } },
+  { files: ['web/public/*.js'], languageOptions: { globals: globals.serviceworker } },
+  forbid(['core/src/**'], [...outside, '@hiraeth/*'], 'core knows no interface, no Node, no storage and no other room.'),
+  forbid(['rig/src/**'], [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*', '@hiraeth/demo*'], 'rig builds on core alone.'),
+  forbid(['demo/src/**'], [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*'], 'demo builds on rig and core.'),
+  forbid(['web/src/**'], ['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express'], 'web does not reach into server or cli.'),
+  forbid(['server/src/**'], ['@hiraeth/web*', '@hiraeth/cli*', 'react', 'react-*'], 'server does not reach into web or cli.'),
+  forbid(['cli/src/**'], ['@hiraeth/web*', '@hiraeth/server*', 'react', 'react-*'], 'cli does not reach into web or server.'),
+  prettier,
+);

@@ -1,0 +1,2 @@
+export { makeChance, type Chance } from './random';
+export * from './studio';

@@ -1,0 +1,2 @@
+export { simulateStudio } from './simulateStudio';
+export type { PrinterScenario, StudioScenario, Truth } from './scenario';

@@ -1,0 +1,54 @@
+import type { Bottle, Cartridge, CartridgeType, Entity, Ink, Method, Printer } from '@hiraeth/core';
+
+/** What nature really does in a simulated print room; the workbook only sees scales, gauges and people. */
+export interface PrinterScenario {
+  readonly printer: Printer;
+  readonly types: readonly CartridgeType[];
+  /** In slot order within each set. */
+  readonly sets: readonly (readonly Cartridge[])[];
+  readonly inks: readonly Ink[];
+  readonly bottle: Pick<Bottle, 'volumeMl' | 'priceMinor'>;
+  readonly method: Method;
+  /** True ml/dm² for each slot, by subject. */
+  readonly trueUse: Readonly<Record<string, readonly number[]>>;
+  /** True ml per channel. */
+  readonly trueDraws: { readonly change: number; readonly light: number; readonly deep: number; readonly idleDay: number };
+  /** True use over what the chip counts. */
+  readonly trueK: number;
+  readonly jobsPerWeek: number;
+  readonly sizes: readonly { readonly widthMm: number; readonly heightMm: number; readonly weight: number }[];
+  readonly weighInEveryDays: number;
+  /** Slots whose gauge is switched off. */
+  readonly gaugeOffSlots: readonly string[];
+  readonly startMonthsLate?: number;
+  /** Own empty masses were weighed for this share of cartridges. */
+  readonly weighedEmpty: number;
+  readonly titles: Readonly<Record<string, readonly string[]>>;
+}
+
+export interface StudioScenario {
+  readonly entities: readonly Entity[];
+  readonly scaleId: string;
+  readonly printers: readonly PrinterScenario[];
+  readonly subjects: readonly string[];
+  readonly paperIds: readonly string[];
+  readonly kit: readonly { readonly what: 'kit' | 'chips' | 'consumables'; readonly name: string; readonly priceMinor: number; readonly day: number }[];
+  readonly faults: {
+    readonly forgottenWeighInDay: number;
+    readonly leak: { readonly cartridgeId: string; readonly fill: number; readonly ml: number };
+    readonly overfill: { readonly cartridgeId: string; readonly overMl: number };
+    readonly resetWithoutTopUp: { readonly cartridgeId: string; readonly afterDay: number };
+    readonly mixture: { readonly cartridgeId: string; readonly inkId: string; readonly ml: number; readonly afterDay: number };
+  } | null;
+}
+
+export interface Truth {
+  /** ml really inside each cartridge at the end. */
+  readonly inkMl: Readonly<Record<string, number>>;
+  /** Real use between consecutive weighings, for judging predictions. */
+  readonly intervals: readonly { readonly cartridgeId: string; readonly slotId: string; readonly at: string; readonly usedMl: number }[];
+  /** ml really drawn from each printer's channels, by slot; and its price at the bottle. */
+  readonly drawnMl: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly printedMl: Readonly<Record<string, number>>;
+  readonly ranDry: readonly string[];
+}
