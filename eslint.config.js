@@ -10,7 +10,20 @@ const forbid = (files, patterns, message) => ({
   ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
   rules: { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] },
 });
-const outside = ['react', 'react-*', 'react/*', '@reduxjs/*', '@mui/*', 'express', 'idb', 'echarts*', 'comlink', 'node:*', 'fs', 'path'];
+const outside = [
+  'react',
+  'react-*',
+  'react/*',
+  '@reduxjs/*',
+  '@mui/*',
+  'express',
+  'idb',
+  'echarts*',
+  'comlink',
+  'node:*',
+  'fs',
+  'path',
+];
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
@@ -20,20 +33,51 @@ export default tseslint.config(
     files: ['**/*.ts', '**/*.tsx'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
-      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',
     },
   },
-  { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  {
+    files: ['web/src/**/*.tsx', 'web/src/**/*.ts'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
   { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: globals.node } },
   { files: ['web/public/*.js'], languageOptions: { globals: globals.serviceworker } },
-  forbid(['core/src/**'], [...outside, '@hiraeth/*'], 'core knows no interface, no Node, no storage and no other room.'),
-  forbid(['rig/src/**'], [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*', '@hiraeth/demo*'], 'rig builds on core alone.'),
-  forbid(['demo/src/**'], [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*'], 'demo builds on rig and core.'),
-  forbid(['web/src/**'], ['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express'], 'web does not reach into server or cli.'),
-  forbid(['server/src/**'], ['@hiraeth/web*', '@hiraeth/cli*', 'react', 'react-*'], 'server does not reach into web or cli.'),
-  forbid(['cli/src/**'], ['@hiraeth/web*', '@hiraeth/server*', 'react', 'react-*'], 'cli does not reach into web or server.'),
+  forbid(
+    ['core/src/**'],
+    [...outside, '@hiraeth/*'],
+    'core knows no interface, no Node, no storage and no other room.',
+  ),
+  forbid(
+    ['rig/src/**'],
+    [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*', '@hiraeth/demo*'],
+    'rig builds on core alone.',
+  ),
+  forbid(
+    ['demo/src/**'],
+    [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*'],
+    'demo builds on rig and core.',
+  ),
+  forbid(
+    ['web/src/**'],
+    ['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express'],
+    'web does not reach into server or cli.',
+  ),
+  forbid(
+    ['server/src/**'],
+    ['@hiraeth/web*', '@hiraeth/cli*', 'react', 'react-*'],
+    'server does not reach into web or cli.',
+  ),
+  forbid(
+    ['cli/src/**'],
+    ['@hiraeth/web*', '@hiraeth/server*', 'react', 'react-*'],
+    'cli does not reach into web or server.',
+  ),
   prettier,
 );

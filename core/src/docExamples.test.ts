@@ -12,7 +12,9 @@ const files = (dir: string): string[] =>
     return statSync(path).isDirectory() ? files(path) : /(?<!\.test)\.ts$/.test(name) ? [path] : [];
   });
 const examples = files(here).flatMap((path) =>
-  [...readFileSync(path, 'utf8').matchAll(/@example (.+) \/\/ (.+)/g)].map((match) => [path.slice(here.length + 1), match[1]!, match[2]!] as const),
+  [...readFileSync(path, 'utf8').matchAll(/@example (.+) \/\/ (.+)/g)].map(
+    (match) => [path.slice(here.length + 1), match[1]!, match[2]!] as const,
+  ),
 );
 
 test.each(examples)('%s: %s gives %s', (_path, code, expected) => {

@@ -6,6 +6,7 @@ export * from './fill';
 export * from './cost';
 export * from './gauge';
 export * from './check';
+export * from './bench';
 export * from './schedule';
 export * from './report';
 export * from './exchange';

@@ -43,9 +43,23 @@ const printer = (part: Pick<Printer, 'id' | 'name' | 'feed' | 'slots'> & Partial
     steps: [],
     lowAt: 0.2,
     veryLowAt: 0.1,
-    switchOff: { offered: true, lostWhenRunDry: true, asksNewOriginalFirst: false, promptReturns: true, originalOnly: true },
+    switchOff: {
+      offered: true,
+      lostWhenRunDry: true,
+      asksNewOriginalFirst: false,
+      promptReturns: true,
+      originalOnly: true,
+    },
   },
-  schools: { reset: 'after', prime: 'always', leftover: 'bin', stopAt: 'mass', remains: 'topUp', closing: 'open', cleaning: 'onGap' },
+  schools: {
+    reset: 'after',
+    prime: 'always',
+    leftover: 'bin',
+    stopAt: 'mass',
+    remains: 'topUp',
+    closing: 'open',
+    cleaning: 'onGap',
+  },
   ...part,
 });
 
@@ -89,7 +103,13 @@ const sixType: CartridgeType = {
   bodyHeightMm: 41,
 };
 
-const inks = (set: string, label: string, inkClass: 'pigment' | 'dye', channels: readonly (readonly [string, string, string])[], rho: number): Ink[] =>
+const inks = (
+  set: string,
+  label: string,
+  inkClass: 'pigment' | 'dye',
+  channels: readonly (readonly [string, string, string])[],
+  rho: number,
+): Ink[] =>
   channels.map(([key, , shade], i) => ({
     entity: 'ink',
     id: `${set}-${key}`,
@@ -102,7 +122,15 @@ const inks = (set: string, label: string, inkClass: 'pigment' | 'dye', channels:
 const nineInks = inks('marram-pigment', 'pigment', 'pigment', NINE, 1.06);
 const sixInks = inks('marram-dye', 'dye', 'dye', SIX, 1.043);
 
-const cartridges = (name: string, typeId: string, inkClass: 'pigment' | 'dye', channels: readonly (readonly [string, string, string])[], set: string, chipMl: number, strategies?: Record<string, Cartridge['chip']>): Cartridge[] =>
+const cartridges = (
+  name: string,
+  typeId: string,
+  inkClass: 'pigment' | 'dye',
+  channels: readonly (readonly [string, string, string])[],
+  set: string,
+  chipMl: number,
+  strategies?: Record<string, Cartridge['chip']>,
+): Cartridge[] =>
   channels.map(([key, title, shade]) => ({
     entity: 'cartridge',
     id: `${name}-${set.toLowerCase() || 'one'}-${key}`,
@@ -123,10 +151,19 @@ const nine: PrinterScenario = {
     id: 'nine',
     name: 'Penhallow Nine',
     feed: 'stationary',
-    slots: NINE.map(([key, title, shade]) => ({ id: key, name: title, shades: [shade], inkClass: 'pigment', original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 } })),
+    slots: NINE.map(([key, title, shade]) => ({
+      id: key,
+      name: title,
+      shades: [shade],
+      inkClass: 'pigment',
+      original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 },
+    })),
   }),
   types: [nineType],
-  sets: [cartridges('nine', 'type-nine', 'pigment', NINE, 'A', 54), cartridges('nine', 'type-nine', 'pigment', NINE, 'B', 54)],
+  sets: [
+    cartridges('nine', 'type-nine', 'pigment', NINE, 'A', 54),
+    cartridges('nine', 'type-nine', 'pigment', NINE, 'B', 54),
+  ],
   inks: nineInks,
   bottle: { volumeMl: 250, priceMinor: 2250 },
   method: 'topSyringe',
@@ -164,7 +201,13 @@ const six: PrinterScenario = {
     exchangeState: false,
     padCapacityMl: 700,
     openMinutes: 30,
-    slots: SIX.map(([key, title, shade]) => ({ id: key, name: title, shades: [shade], inkClass: 'dye', original: { priceMinor: 1390, nominalMl: 13, usableMl: 11.4 } })),
+    slots: SIX.map(([key, title, shade]) => ({
+      id: key,
+      name: title,
+      shades: [shade],
+      inkClass: 'dye',
+      original: { priceMinor: 1390, nominalMl: 13, usableMl: 11.4 },
+    })),
   }),
   types: [sixType],
   sets: [
@@ -192,7 +235,11 @@ const six: PrinterScenario = {
   weighInEveryDays: 10,
   gaugeOffSlots: ['bk'],
   weighedEmpty: 0.5,
-  titles: { pressings: ['Card: dulse', 'Card: sea lettuce'], lichens: ['Card: xanthoria'], nocturnes: ['Card: quay lamps'] },
+  titles: {
+    pressings: ['Card: dulse', 'Card: sea lettuce'],
+    lichens: ['Card: xanthoria'],
+    nocturnes: ['Card: quay lamps'],
+  },
 };
 
 /** The scenario behind the demo workbook. */
@@ -202,10 +249,42 @@ export const ABERLANW: StudioScenario = {
   subjects: ['pressings', 'nocturnes', 'lichens', 'monochrome'],
   paperIds: ['rag', 'baryta'],
   entities: [
-    { entity: 'settings', id: 'settings', name: 'Aberlanw Print Room', currency: 'GBP', standardSheet: { widthMm: 297, heightMm: 420 }, kitLifeMonths: 36, topUpFraction: 0.45, weighInDays: 21 },
-    { entity: 'scale', id: 'bench-scale', name: 'Bench scale 200 g', capacityG: 200, resolutionG: 0.01, repeatabilityG: 0.015 },
-    { entity: 'syringe', id: 'syringe-20', name: 'Syringe 20 ml', capacityMl: 20, graduationMl: 1, keepBackMl: 0.7, family: '' },
-    { entity: 'syringe', id: 'syringe-5', name: 'Syringe 5 ml', capacityMl: 5, graduationMl: 0.2, keepBackMl: 0.3, family: '' },
+    {
+      entity: 'settings',
+      id: 'settings',
+      name: 'Aberlanw Print Room',
+      currency: 'GBP',
+      standardSheet: { widthMm: 297, heightMm: 420 },
+      kitLifeMonths: 36,
+      topUpFraction: 0.45,
+      weighInDays: 21,
+    },
+    {
+      entity: 'scale',
+      id: 'bench-scale',
+      name: 'Bench scale 200 g',
+      capacityG: 200,
+      resolutionG: 0.01,
+      repeatabilityG: 0.015,
+    },
+    {
+      entity: 'syringe',
+      id: 'syringe-20',
+      name: 'Syringe 20 ml',
+      capacityMl: 20,
+      graduationMl: 1,
+      keepBackMl: 0.7,
+      family: '',
+    },
+    {
+      entity: 'syringe',
+      id: 'syringe-5',
+      name: 'Syringe 5 ml',
+      capacityMl: 5,
+      graduationMl: 0.2,
+      keepBackMl: 0.3,
+      family: '',
+    },
     ...(
       [
         ['needle-long', 'Blunt needle, long', 'needleLong'],
@@ -216,7 +295,15 @@ export const ABERLANW: StudioScenario = {
         ['gloves', 'Gloves', 'gloves'],
         ['towels', 'Lint-free towels', 'towel'],
       ] as const
-    ).map(([id, name, tool]): Entity => ({ entity: 'tool', id, name, tool, fitsHeightMm: null, squeezeMl: null, count: tool === 'keeper' ? 9 : 1 })),
+    ).map(([id, name, tool]): Entity => ({
+      entity: 'tool',
+      id,
+      name,
+      tool,
+      fitsHeightMm: null,
+      squeezeMl: null,
+      count: tool === 'keeper' ? 9 : 1,
+    })),
     { entity: 'subject', id: 'pressings', name: 'Pressings (light, high key)' },
     { entity: 'subject', id: 'nocturnes', name: 'Nocturnes (dark, blue-black)' },
     { entity: 'subject', id: 'lichens', name: 'Lichens (warm)' },

@@ -1,5 +1,15 @@
 import { expect, test } from '@jest/globals';
-import { checkFact, explain, find, inkNow, Ledger, printerCost, report, singleChanges, workbookSchema } from '@hiraeth/core';
+import {
+  checkFact,
+  explain,
+  find,
+  inkNow,
+  Ledger,
+  printerCost,
+  report,
+  singleChanges,
+  workbookSchema,
+} from '@hiraeth/core';
 import { makeDemo } from './index';
 
 const AT = '2026-11-24T18:00:00.000Z';
@@ -7,9 +17,15 @@ const AT = '2026-11-24T18:00:00.000Z';
 test('the same seed and day give the same workbook, valid by its schema, with nothing that its own checks refuse', () => {
   const { facts } = makeDemo(AT);
   expect(makeDemo(AT).facts).toEqual(facts);
-  expect(workbookSchema.safeParse({ format: 'hiraeth-workbook', version: 1, exported: AT, facts }).error?.issues).toBeUndefined();
+  expect(
+    workbookSchema.safeParse({ format: 'hiraeth-workbook', version: 1, exported: AT, facts }).error?.issues,
+  ).toBeUndefined();
   const refused: string[] = [];
-  Ledger.from(facts, (ledger, fact) => checkFact(ledger, fact, Date.parse(AT)).forEach((problem) => problem.severity === 'stop' && refused.push(explain(problem))));
+  Ledger.from(facts, (ledger, fact) =>
+    checkFact(ledger, fact, Date.parse(AT)).forEach(
+      (problem) => problem.severity === 'stop' && refused.push(explain(problem)),
+    ),
+  );
   expect(refused).toEqual([]);
 });
 
@@ -33,7 +49,11 @@ test('the ink on hand lies within its interval of the truth for nine in ten, and
     for (const entry of ledger.journal)
       if (entry.used && entry.predicted && !entry.flag) {
         intervals += 1;
-        if (Math.abs(entry.used.value - entry.predicted.value) <= 1.96 * Math.hypot(entry.used.u, entry.predicted.u)) held += 1;
+        if (
+          Math.abs(entry.used.value - entry.predicted.value) <=
+          1.96 * Math.hypot(entry.used.u, entry.predicted.u)
+        )
+          held += 1;
       }
   }
   expect(inside / all).toBeGreaterThanOrEqual(0.9);
@@ -50,8 +70,13 @@ test('the cost per print is within 3 % of the truth after the year', () => {
     const estimated = cost.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
     expect(Math.abs(estimated / drawn - 1)).toBeLessThan(0.03);
     // The parts of each sum add up to it.
-    for (const sum of [cost.refill, cost.original]) expect(sum.parts.reduce((a, part) => a + part.minor, 0)).toBeCloseTo(sum.minor, 6);
-    const prices = cost.channels.map((channel) => ({ useMl: channel.drawnMl.value, usableMl: 46, primeMl: 0 }));
+    for (const sum of [cost.refill, cost.original])
+      expect(sum.parts.reduce((a, part) => a + part.minor, 0)).toBeCloseTo(sum.minor, 6);
+    const prices = cost.channels.map((channel) => ({
+      useMl: channel.drawnMl.value,
+      usableMl: 46,
+      primeMl: 0,
+    }));
     expect(cost.originalChanges!).toBeGreaterThan(0.5 * singleChanges(prices).changes);
   }
 });
@@ -67,5 +92,6 @@ test('the human faults can be found in the log', () => {
   expect(ledger.facts.some((fact) => fact.confirmed?.includes('otherShade'))).toBe(true);
   expect(found.cartridges.find((c) => c.id === 'nine-a-lc')!.foreignFraction).toBeGreaterThan(0);
   expect(find(ledger.context, 'printer', 'nine')!.slots).toHaveLength(9);
-  for (const printer of found.printers) expect(Math.abs(printer.balance.gapMl)).toBeLessThanOrEqual(printer.balance.gapU * 1.5);
+  for (const printer of found.printers)
+    expect(Math.abs(printer.balance.gapMl)).toBeLessThanOrEqual(printer.balance.gapU * 1.5);
 });

@@ -24,7 +24,8 @@ export function makeChance(seed: number): Chance {
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
-  const normal = (mean: number, sd: number): number => mean + sd * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  const normal = (mean: number, sd: number): number =>
+    mean + sd * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
   return {
     next,
     normal,

@@ -8,8 +8,23 @@ import { checkFact } from './index';
 
 const NOW = Date.parse('2026-06-01T12:00:00.000Z');
 const yellowBottle = { bottleId: 'bottle-yellow' };
-const dye = define({ entity: 'ink', id: 'ink-dye', name: 'Dye', shade: 'cyan', inkClass: 'dye', density: null });
-const dyeBottle = define({ entity: 'bottle', id: 'bottle-dye', inkId: 'ink-dye', lot: '', volumeMl: 20, priceMinor: 100, emptyG: null });
+const dye = define({
+  entity: 'ink',
+  id: 'ink-dye',
+  name: 'Dye',
+  shade: 'cyan',
+  inkClass: 'dye',
+  density: null,
+});
+const dyeBottle = define({
+  entity: 'bottle',
+  id: 'bottle-dye',
+  inkId: 'ink-dye',
+  lot: '',
+  volumeMl: 20,
+  priceMinor: 100,
+  emptyG: null,
+});
 
 test.each<[string, FactDraft, string | null, RegExp | null]>([
   ['a sound mass', weigh('cyan', 63.42), null, null],
@@ -19,19 +34,51 @@ test.each<[string, FactDraft, string | null, RegExp | null]>([
   ['a slipped decimal mark', weigh('cyan', 160), 'stop heavierThanMax', /decimal mark/],
   ['beyond the scale', weigh('cyan', 634.2), 'stop beyondScale', /larger scale/],
   ['another shade', fill('cyan', 10, yellowBottle), 'ask otherShade', /conversion/],
-  ['a conversion, confirmed', fill('cyan', 10, { ...yellowBottle, confirmed: ['otherShade'], occasion: 'conversion' }), null, null],
+  [
+    'a conversion, confirmed',
+    fill('cyan', 10, { ...yellowBottle, confirmed: ['otherShade'], occasion: 'conversion' }),
+    null,
+    null,
+  ],
   ['another class', fill('cyan', 10, { bottleId: 'bottle-dye' }), 'ask otherClass', /clog a head/],
-  ['more than the bottle holds', fill('cyan', 25, { bottleId: 'bottle-dye', confirmed: ['otherClass'] }), 'ask bottleTooLittle', /Weigh the bottle/],
-  ['a conversion with its leftover back in the bottle', fill('cyan', 5, { occasion: 'conversion', leftover: { ml: 1, fate: 'bottle' } }), 'ask backToBottleAfterConversion', /spoil/],
+  [
+    'more than the bottle holds',
+    fill('cyan', 25, { bottleId: 'bottle-dye', confirmed: ['otherClass'] }),
+    'ask bottleTooLittle',
+    /Weigh the bottle/,
+  ],
+  [
+    'a conversion with its leftover back in the bottle',
+    fill('cyan', 5, { occasion: 'conversion', leftover: { ml: 1, fate: 'bottle' } }),
+    'ask backToBottleAfterConversion',
+    /spoil/,
+  ],
   ['an over-fill', fill('magenta', 40), 'ask overfill', /it would leak/],
   ['a future date', { ...print(1), at: '2026-06-02T12:00:00.000Z' }, 'stop future', /clock/],
   ['a wrong century', { ...print(1), at: '1926-06-02T12:00:00.000Z' }, 'stop beforeOpening', /year/],
   ['an unknown cartridge', weigh('nobody', 60), 'stop unknownThing', /Set it up/],
-  ['an unknown slot', { kind: 'gaugeRead', printerId: 'printer', slotId: 'red', fraction: 0.5, by: 'person' }, 'stop unknownThing', /Set it up/],
-  ['a full mass below the empty mass', define({ ...(setUp[2] as { entity: object }).entity, fullG: 40 } as never), 'stop entityRule', /must weigh more/],
-  ['more drawn out than inside', { kind: 'drawnOut', cartridgeId: 'magenta', chamber: 0, ml: { value: 60, u: 0.1 }, fate: 'bin' }, 'ask moreThanInside', /Check the number/],
+  [
+    'an unknown slot',
+    { kind: 'gaugeRead', printerId: 'printer', slotId: 'red', fraction: 0.5, by: 'person' },
+    'stop unknownThing',
+    /Set it up/,
+  ],
+  [
+    'a full mass below the empty mass',
+    define({ ...(setUp[2] as { entity: object }).entity, fullG: 40 } as never),
+    'stop entityRule',
+    /must weigh more/,
+  ],
+  [
+    'more drawn out than inside',
+    { kind: 'drawnOut', cartridgeId: 'magenta', chamber: 0, ml: { value: 60, u: 0.1 }, fate: 'bin' },
+    'ask moreThanInside',
+    /Check the number/,
+  ],
 ])('%s', (_name, draft, expected, words) => {
-  const ledger = Ledger.from(script([...setUp, dye, dyeBottle, install, weigh('magenta', 80), weigh('yellow', 80)]));
+  const ledger = Ledger.from(
+    script([...setUp, dye, dyeBottle, install, weigh('magenta', 80), weigh('yellow', 80)]),
+  );
   const [fact] = script([draft], '2026-05-31T09:00:00.000Z');
   const problems = checkFact(ledger, fact!, NOW);
   expect(problems[0] ? `${problems[0].severity} ${problems[0].code}` : null).toBe(expected);
@@ -39,8 +86,18 @@ test.each<[string, FactDraft, string | null, RegExp | null]>([
 });
 
 test('CSV: cells that begin like formulas are defused, quotes and marks survive', () => {
-  const ledger = Ledger.from(script([...setUp, define(cartridge('sum', 'cyan', { label: '=SUM(A1)' })), weigh('sum', 63.42), fill('sum', 2.5, { bottleId: 'bottle-cyan', note: '-1, "quoted"' }), { ...print(1), title: '@cmd' } as FactDraft]));
-  expect(toCsv(ledger, 'weighings')).toMatch(/^\ufefftime \(UTC\),what,name.*\r\n.*,cartridge,"'=SUM\(A1\)",weighIn,63\.42/);
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      define(cartridge('sum', 'cyan', { label: '=SUM(A1)' })),
+      weigh('sum', 63.42),
+      fill('sum', 2.5, { bottleId: 'bottle-cyan', note: '-1, "quoted"' }),
+      { ...print(1), title: '@cmd' } as FactDraft,
+    ]),
+  );
+  expect(toCsv(ledger, 'weighings')).toMatch(
+    /^\ufefftime \(UTC\),what,name.*\r\n.*,cartridge,"'=SUM\(A1\)",weighIn,63\.42/,
+  );
   expect(toCsv(ledger, 'fills')).toContain(`"'-1, ""quoted"""`);
   expect(toCsv(ledger, 'prints')).toContain(`,"'@cmd",1,297,420,Any,`);
 });

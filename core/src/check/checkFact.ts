@@ -1,4 +1,13 @@
-import { all, bodyOf, bottleRemaining, composition, densityInside, find, inkNow, type Ledger } from '../ledger';
+import {
+  all,
+  bodyOf,
+  bottleRemaining,
+  composition,
+  densityInside,
+  find,
+  inkNow,
+  type Ledger,
+} from '../ledger';
 import { inkByMass } from '../quantity';
 import type { Entity, Fact } from '../workbook';
 
@@ -7,18 +16,51 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'unknownThing'; readonly what: string; readonly id: string }
   | { readonly code: 'future'; readonly at: string }
   | { readonly code: 'beforeOpening'; readonly at: string }
-  | { readonly code: 'lighterThanEmpty'; readonly label: string; readonly massG: number; readonly emptyG: number; readonly u: number }
+  | {
+      readonly code: 'lighterThanEmpty';
+      readonly label: string;
+      readonly massG: number;
+      readonly emptyG: number;
+      readonly u: number;
+    }
   | { readonly code: 'heavierThanMax'; readonly label: string; readonly massG: number; readonly maxG: number }
-  | { readonly code: 'beyondScale'; readonly massG: number; readonly capacityG: number; readonly scale: string }
-  | { readonly code: 'otherShade'; readonly bottle: string; readonly bottleShade: string; readonly cartridge: string; readonly shade: string }
-  | { readonly code: 'otherClass'; readonly bottle: string; readonly bottleClass: string; readonly cartridge: string; readonly inkClass: string }
-  | { readonly code: 'bottleTooLittle'; readonly bottle: string; readonly hasMl: number; readonly needMl: number }
+  | {
+      readonly code: 'beyondScale';
+      readonly massG: number;
+      readonly capacityG: number;
+      readonly scale: string;
+    }
+  | {
+      readonly code: 'otherShade';
+      readonly bottle: string;
+      readonly bottleShade: string;
+      readonly cartridge: string;
+      readonly shade: string;
+    }
+  | {
+      readonly code: 'otherClass';
+      readonly bottle: string;
+      readonly bottleClass: string;
+      readonly cartridge: string;
+      readonly inkClass: string;
+    }
+  | {
+      readonly code: 'bottleTooLittle';
+      readonly bottle: string;
+      readonly hasMl: number;
+      readonly needMl: number;
+    }
   | { readonly code: 'bottleNotOpened'; readonly bottle: string }
   | { readonly code: 'overfill'; readonly label: string; readonly massG: number; readonly maxG: number }
   | { readonly code: 'retired'; readonly label: string }
   | { readonly code: 'notInstalled'; readonly slot: string }
   | { readonly code: 'backToBottleAfterConversion'; readonly label: string }
-  | { readonly code: 'moreThanInside'; readonly label: string; readonly hasMl: number; readonly takeMl: number }
+  | {
+      readonly code: 'moreThanInside';
+      readonly label: string;
+      readonly hasMl: number;
+      readonly takeMl: number;
+    }
   | { readonly code: 'alreadyVoided' }
   | { readonly code: 'entityRule'; readonly message: string }
 );
@@ -39,21 +81,44 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
   const problems: FactProblem[] = [];
   const report = (problem: FactProblem): void => void problems.push(problem);
   if (Date.parse(fact.at) > now + CLOCK_SLACK_MS) report({ severity: 'stop', code: 'future', at: fact.at });
-  if (Date.parse(fact.at) < Date.UTC(1990, 0)) report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
-  for (const { what, id } of references(fact)) if (!exists(ledger, what, id)) report({ severity: 'stop', code: 'unknownThing', what, id });
+  if (Date.parse(fact.at) < Date.UTC(1990, 0))
+    report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
+  for (const { what, id } of references(fact))
+    if (!exists(ledger, what, id)) report({ severity: 'stop', code: 'unknownThing', what, id });
   if (problems.some((problem) => problem.code === 'unknownThing')) return problems;
   const { context, state } = ledger;
   switch (fact.kind) {
     case 'weighed': {
       const scale = find(context, 'scale', fact.scaleId);
-      if (scale && fact.massG.value > scale.capacityG) report({ severity: 'stop', code: 'beyondScale', massG: fact.massG.value, capacityG: scale.capacityG, scale: scale.name });
+      if (scale && fact.massG.value > scale.capacityG)
+        report({
+          severity: 'stop',
+          code: 'beyondScale',
+          massG: fact.massG.value,
+          capacityG: scale.capacityG,
+          scale: scale.name,
+        });
       const body = fact.what === 'cartridge' ? bodyOf(context, fact.subjectId) : undefined;
       if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') break;
       const { emptyG, maxG, cartridge } = body;
       const u = Math.hypot(emptyG.u, fact.massG.u);
-      if (fact.massG.value < emptyG.value - 3 * u) report({ severity: 'stop', code: 'lighterThanEmpty', label: cartridge.label, massG: fact.massG.value, emptyG: emptyG.value, u });
+      if (fact.massG.value < emptyG.value - 3 * u)
+        report({
+          severity: 'stop',
+          code: 'lighterThanEmpty',
+          label: cartridge.label,
+          massG: fact.massG.value,
+          emptyG: emptyG.value,
+          u,
+        });
       if (fact.massG.value > maxG + 3 * fact.massG.u)
-        report({ severity: fact.massG.value > 1.5 * maxG ? 'stop' : 'ask', code: 'heavierThanMax', label: cartridge.label, massG: fact.massG.value, maxG });
+        report({
+          severity: fact.massG.value > 1.5 * maxG ? 'stop' : 'ask',
+          code: 'heavierThanMax',
+          label: cartridge.label,
+          massG: fact.massG.value,
+          maxG,
+        });
       break;
     }
     case 'filled': {
@@ -63,19 +128,38 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
       const { cartridge } = body;
       const shade = cartridge.shades[fact.chamber] ?? cartridge.shades[0]!;
       const name = `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
-      if (ink && ink.shade !== shade) report({ severity: 'ask', code: 'otherShade', bottle: name, bottleShade: ink.shade, cartridge: cartridge.label, shade });
+      if (ink && ink.shade !== shade)
+        report({
+          severity: 'ask',
+          code: 'otherShade',
+          bottle: name,
+          bottleShade: ink.shade,
+          cartridge: cartridge.label,
+          shade,
+        });
       if (ink && ink.inkClass !== cartridge.inkClass && ink.inkClass !== 'flushFluid')
-        report({ severity: 'ask', code: 'otherClass', bottle: name, bottleClass: ink.inkClass, cartridge: cartridge.label, inkClass: cartridge.inkClass });
+        report({
+          severity: 'ask',
+          code: 'otherClass',
+          bottle: name,
+          bottleClass: ink.inkClass,
+          cartridge: cartridge.label,
+          inkClass: cartridge.inkClass,
+        });
       const left = bottleRemaining(context, state, fact.bottleId)!.now;
       const need = fact.ml.value + (fact.leftover?.fate === 'bin' ? fact.leftover.ml : 0);
-      if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u)) report({ severity: 'ask', code: 'bottleTooLittle', bottle: name, hasMl: left.value, needMl: need });
-      if (state.cartridges[fact.cartridgeId]?.retired) report({ severity: 'ask', code: 'retired', label: cartridge.label });
-      if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle') report({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
+      if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u))
+        report({ severity: 'ask', code: 'bottleTooLittle', bottle: name, hasMl: left.value, needMl: need });
+      if (state.cartridges[fact.cartridgeId]?.retired)
+        report({ severity: 'ask', code: 'retired', label: cartridge.label });
+      if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle')
+        report({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
       const inside = inkNow(context, state, fact.cartridgeId, fact.at);
       const density = densityInside(context, state.cartridges[fact.cartridgeId], body);
       if (inside && !sharesRun(ledger, fact)) {
         const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
-        if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3) report({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });
+        if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
+          report({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });
       }
       break;
     }
@@ -84,15 +168,29 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
       const body = bodyOf(context, fact.cartridgeId)!;
       const inside = inkNow(context, state, fact.cartridgeId, fact.at);
       if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + 0.5)
-        report({ severity: 'ask', code: 'moreThanInside', label: body.cartridge.label, hasMl: inside.value, takeMl: fact.ml.value });
+        report({
+          severity: 'ask',
+          code: 'moreThanInside',
+          label: body.cartridge.label,
+          hasMl: inside.value,
+          takeMl: fact.ml.value,
+        });
       const cartridgeState = state.cartridges[fact.cartridgeId];
-      if (fact.fate === 'bottle' && fact.bottleId && cartridgeState && composition(cartridgeState.chambers[0]!).some((share) => share.lot !== fact.bottleId && share.fraction > 0.02))
+      if (
+        fact.fate === 'bottle' &&
+        fact.bottleId &&
+        cartridgeState &&
+        composition(cartridgeState.chambers[0]!).some(
+          (share) => share.lot !== fact.bottleId && share.fraction > 0.02,
+        )
+      )
         report({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
       break;
     }
     case 'gaugeRead': {
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
-      if (!state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId) report({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
+      if (!state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId)
+        report({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
       break;
     }
     case 'defined': {
@@ -107,7 +205,9 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
       break;
   }
   const confirmed = new Set(fact.confirmed);
-  return problems.filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code)).sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
+  return problems
+    .filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code))
+    .sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
 }
 
 /** Facts of one run come together: the fill is judged by its own weighing, not by an estimate. */
@@ -120,15 +220,22 @@ function sharesRun(ledger: Ledger, fact: Fact): boolean {
 function entityRule(entity: Entity): string | null {
   switch (entity.entity) {
     case 'cartridgeType':
-      if (entity.fullG <= entity.emptyG.value) return `A full ${entity.name} must weigh more than an empty one (${entity.emptyG.value} g). Check the two masses.`;
-      if (entity.maxG < entity.fullG) return `The maximum mass (${entity.maxG} g) is below the full mass (${entity.fullG} g). It is the mass at which it begins to leak: make it at least the full mass.`;
-      if (entity.reserveMl >= entity.capacityMl) return `The reserve (${entity.reserveMl} ml) leaves nothing of ${entity.capacityMl} ml to print with.`;
+      if (entity.fullG <= entity.emptyG.value)
+        return `A full ${entity.name} must weigh more than an empty one (${entity.emptyG.value} g). Check the two masses.`;
+      if (entity.maxG < entity.fullG)
+        return `The maximum mass (${entity.maxG} g) is below the full mass (${entity.fullG} g). It is the mass at which it begins to leak: make it at least the full mass.`;
+      if (entity.reserveMl >= entity.capacityMl)
+        return `The reserve (${entity.reserveMl} ml) leaves nothing of ${entity.capacityMl} ml to print with.`;
       return null;
     case 'printer': {
       const ids = entity.slots.map((slot) => slot.id);
-      const twice = entity.slots.find((slot) => slot.original && slot.original.usableMl > slot.original.nominalMl);
+      const twice = entity.slots.find(
+        (slot) => slot.original && slot.original.usableMl > slot.original.nominalMl,
+      );
       if (new Set(ids).size !== ids.length) return 'Two slots have the same id.';
-      return twice ? `The original for ${twice.name} cannot have more usable ink than its nominal volume.` : null;
+      return twice
+        ? `The original for ${twice.name} cannot have more usable ink than its nominal volume.`
+        : null;
     }
     case 'syringe':
       return entity.keepBackMl >= entity.capacityMl ? 'The syringe would keep back all that it holds.' : null;
@@ -186,12 +293,17 @@ function references(fact: Fact): { what: string; id: string }[] {
 
 function exists(ledger: Ledger, what: string, id: string): boolean {
   if (what === 'fact') return ledger.recorded.has(id);
-  if (what.startsWith('slot of ')) return all(ledger.context, 'printer').some((printer) => printer.id === what.slice(8) && printer.slots.some((slot) => slot.id === id));
+  if (what.startsWith('slot of '))
+    return all(ledger.context, 'printer').some(
+      (printer) => printer.id === what.slice(8) && printer.slots.some((slot) => slot.id === id),
+    );
   return ledger.context.entities.get(id)?.entity === what;
 }
 
 /** Ink that a mass would mean for a cartridge, for messages and previews; null when the cartridge is unknown. */
 export function inkOfMass(ledger: Ledger, cartridgeId: string, massG: { value: number; u: number }) {
   const body = bodyOf(ledger.context, cartridgeId);
-  return body ? inkByMass(massG, body.emptyG, densityInside(ledger.context, ledger.state.cartridges[cartridgeId], body)) : null;
+  return body
+    ? inkByMass(massG, body.emptyG, densityInside(ledger.context, ledger.state.cartridges[cartridgeId], body))
+    : null;
 }

@@ -1,5 +1,15 @@
 import type { Uncertain } from '../quantity';
-import { all, bodyOf, find, inkNow, priceInside, pricePerMl, settingsOf, type Context, type LedgerState } from '../ledger';
+import {
+  all,
+  bodyOf,
+  find,
+  inkNow,
+  priceInside,
+  pricePerMl,
+  settingsOf,
+  type Context,
+  type LedgerState,
+} from '../ledger';
 import { coefficient, predictUse, type Exposure } from '../usage';
 import { singleChanges } from './singleChanges';
 
@@ -55,55 +65,109 @@ const WASTE = ['light', 'deep', 'group', 'recharge', 'change', 'idleDay'];
  * @param at UTC instant up to which is counted
  * @returns undefined when there is no such printer
  */
-export function printerCost(context: Context, ledger: LedgerState, printerId: string, at: string): PrinterCost | undefined {
+export function printerCost(
+  context: Context,
+  ledger: LedgerState,
+  printerId: string,
+  at: string,
+): PrinterCost | undefined {
   const printer = find(context, 'printer', printerId);
   const state = ledger.printers[printerId];
   if (!printer || !state) return undefined;
   const missing: string[] = [];
-  const channels: (ChannelCost & { printed: number; spent: number; primeMl: number; usableMl: number; relU: number })[] = [];
+  const channels: (ChannelCost & {
+    printed: number;
+    spent: number;
+    primeMl: number;
+    usableMl: number;
+    relU: number;
+  })[] = [];
   for (const slot of printer.slots) {
     const slotState = state.slots[slot.id];
     if (!slotState) continue;
     const total = exposureTotal(state.totals, slot.id);
     const open = openUse(context, ledger, printerId, slot.id, at);
     const drawn = { value: slotState.usedMl + open.value, u: Math.sqrt(slotState.usedVar + open.u ** 2) };
-    const waste = predictUse(slotState.model, only(total, (feature) => WASTE.includes(feature)), printer.draws).value;
+    const waste = predictUse(
+      slotState.model,
+      only(total, (feature) => WASTE.includes(feature)),
+      printer.draws,
+    ).value;
     const areaOnly = only(total, (feature) => feature.startsWith('area:'));
     const printedShare = predictUse(slotState.model, areaOnly, printer.draws).value;
     const wasteMl = waste + printedShare > 0 ? (drawn.value * waste) / (waste + printedShare) : 0;
-    const refillMinorPerMl = slotState.usedMl > 0 ? slotState.spentMinor / slotState.usedMl : inSlotPrice(context, ledger, slotState.cartridgeId) ?? shadePrice(context, slot.shades);
+    const refillMinorPerMl =
+      slotState.usedMl > 0
+        ? slotState.spentMinor / slotState.usedMl
+        : (inSlotPrice(context, ledger, slotState.cartridgeId) ?? shadePrice(context, slot.shades));
     const originalMinorPerMl = slot.original ? slot.original.priceMinor / slot.original.usableMl : null;
     if (refillMinorPerMl === null || originalMinorPerMl === null) missing.push(slot.name);
     const printed = Math.max(0, drawn.value - wasteMl);
     channels.push({
       slotId: slot.id,
       name: slot.name,
-      mlPerDm2: state.areaDm2 > 0 ? { value: printed / state.areaDm2, u: relative(slotState.model, areaOnly, printer.draws) * (printed / state.areaDm2) } : coefficient(slotState.model, 'area:', printer.draws),
+      mlPerDm2:
+        state.areaDm2 > 0
+          ? {
+              value: printed / state.areaDm2,
+              u: relative(slotState.model, areaOnly, printer.draws) * (printed / state.areaDm2),
+            }
+          : coefficient(slotState.model, 'area:', printer.draws),
       drawnMl: drawn,
       wasteMl,
       refillMinorPerMl,
       originalMinorPerMl,
       printed,
-      spent: slotState.usedMl > 0 ? slotState.spentMinor + open.value * (refillMinorPerMl ?? 0) : drawn.value * (refillMinorPerMl ?? 0),
+      spent:
+        slotState.usedMl > 0
+          ? slotState.spentMinor + open.value * (refillMinorPerMl ?? 0)
+          : drawn.value * (refillMinorPerMl ?? 0),
       primeMl: coefficient(slotState.model, 'change', printer.draws).value,
       usableMl: slot.original?.usableMl ?? 0,
       relU: drawn.value > 0 ? drawn.u / drawn.value : 0,
     });
   }
-  const counted = channels.filter((channel) => channel.refillMinorPerMl !== null && channel.originalMinorPerMl !== null);
+  const counted = channels.filter(
+    (channel) => channel.refillMinorPerMl !== null && channel.originalMinorPerMl !== null,
+  );
   const comparable = counted.length === channels.length && counted.length > 0;
-  const refill = refillSum(context, ledger, channels, state.firstAt, at, shareOfWork(context, ledger, printerId));
+  const refill = refillSum(
+    context,
+    ledger,
+    channels,
+    state.firstAt,
+    at,
+    shareOfWork(context, ledger, printerId),
+  );
   const changeWaste = changesOf(counted, state.changes);
   const original = originalSum(counted, changeWaste);
   const area = state.areaDm2;
   const drawnAll = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
-  const rel = drawnAll > 0 ? Math.sqrt(channels.reduce((sum, channel) => sum + (channel.relU * channel.drawnMl.value) ** 2, 0)) / drawnAll : 0;
-  const per = (minor: number): Uncertain | null => (area > 0 ? { value: minor / area, u: (rel * minor) / area } : null);
-  const originalMl = counted.reduce((sum, channel) => sum + channel.originalMinorPerMl! * channel.drawnMl.value, 0);
+  const rel =
+    drawnAll > 0
+      ? Math.sqrt(channels.reduce((sum, channel) => sum + (channel.relU * channel.drawnMl.value) ** 2, 0)) /
+        drawnAll
+      : 0;
+  const per = (minor: number): Uncertain | null =>
+    area > 0 ? { value: minor / area, u: (rel * minor) / area } : null;
+  const originalMl = counted.reduce(
+    (sum, channel) => sum + channel.originalMinorPerMl! * channel.drawnMl.value,
+    0,
+  );
   const usable = counted.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
   return {
     printerId,
-    channels: channels.map(({ slotId, name, mlPerDm2, drawnMl, wasteMl, refillMinorPerMl, originalMinorPerMl }) => ({ slotId, name, mlPerDm2, drawnMl, wasteMl, refillMinorPerMl, originalMinorPerMl })),
+    channels: channels.map(
+      ({ slotId, name, mlPerDm2, drawnMl, wasteMl, refillMinorPerMl, originalMinorPerMl }) => ({
+        slotId,
+        name,
+        mlPerDm2,
+        drawnMl,
+        wasteMl,
+        refillMinorPerMl,
+        originalMinorPerMl,
+      }),
+    ),
     areaDm2: area,
     copies: state.copies,
     printedMl: channels.reduce((sum, channel) => sum + channel.printed, 0),
@@ -134,13 +198,23 @@ function exposureTotal(totals: Exposure, slotId: string): Exposure {
 const only = (exposure: Exposure, keep: (feature: string) => boolean): Exposure =>
   Object.fromEntries(Object.entries(exposure).filter(([feature]) => keep(feature)));
 
-function relative(model: Parameters<typeof predictUse>[0], exposure: Exposure, draws: Parameters<typeof predictUse>[2]): number {
+function relative(
+  model: Parameters<typeof predictUse>[0],
+  exposure: Exposure,
+  draws: Parameters<typeof predictUse>[2],
+): number {
   const use = predictUse(model, exposure, draws);
   return use.value > 0 ? use.u / use.value : 0;
 }
 
 /** Use predicted since the last weighing of the cartridge now in the slot. */
-function openUse(context: Context, ledger: LedgerState, printerId: string, slotId: string, at: string): Uncertain {
+function openUse(
+  context: Context,
+  ledger: LedgerState,
+  printerId: string,
+  slotId: string,
+  at: string,
+): Uncertain {
   let value = 0;
   let variance = 0;
   for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
@@ -161,8 +235,12 @@ function inSlotPrice(context: Context, ledger: LedgerState, cartridgeId: string 
 }
 
 function shadePrice(context: Context, shades: readonly string[]): number | null {
-  const bottles = all(context, 'bottle').filter((bottle) => shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''));
-  return bottles.length > 0 ? bottles.reduce((sum, bottle) => sum + pricePerMl(bottle), 0) / bottles.length : null;
+  const bottles = all(context, 'bottle').filter((bottle) =>
+    shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''),
+  );
+  return bottles.length > 0
+    ? bottles.reduce((sum, bottle) => sum + pricePerMl(bottle), 0) / bottles.length
+    : null;
 }
 
 /** This printer's part of chips, consumables and kit: by the ink its cartridges took. */
@@ -174,7 +252,13 @@ function shareOfWork(context: Context, ledger: LedgerState, printerId: string): 
     const body = bodyOf(context, cartridgeId);
     if (!body) continue;
     total += state.addedMl;
-    if (printer?.slots.some((slot) => slot.shades.join() === body.cartridge.shades.join() && slot.inkClass === body.cartridge.inkClass)) mine += state.addedMl;
+    if (
+      printer?.slots.some(
+        (slot) =>
+          slot.shades.join() === body.cartridge.shades.join() && slot.inkClass === body.cartridge.inkClass,
+      )
+    )
+      mine += state.addedMl;
   }
   return total > 0 ? mine / total : 1;
 }
@@ -195,13 +279,24 @@ function refillSum(
   const { purchases } = ledger;
   const { kitLifeMonths } = settingsOf(context);
   const lost = lostInk(context, ledger) * share;
-  if (lost > 0) parts.push({ label: 'Ink lost by hand', minor: lost, how: 'leftovers binned, priming drawn at the outlet, spills' });
-  if (purchases.chipsMinor) parts.push({ label: 'Chips', minor: purchases.chipsMinor * share, how: 'as bought' });
-  if (purchases.consumablesMinor) parts.push({ label: 'Consumables', minor: purchases.consumablesMinor * share, how: 'as bought' });
+  if (lost > 0)
+    parts.push({
+      label: 'Ink lost by hand',
+      minor: lost,
+      how: 'leftovers binned, priming drawn at the outlet, spills',
+    });
+  if (purchases.chipsMinor)
+    parts.push({ label: 'Chips', minor: purchases.chipsMinor * share, how: 'as bought' });
+  if (purchases.consumablesMinor)
+    parts.push({ label: 'Consumables', minor: purchases.consumablesMinor * share, how: 'as bought' });
   if (purchases.kitMinor) {
     const from = Date.parse(purchases.firstKitAt ?? firstAt ?? at);
     const months = Math.min(kitLifeMonths, Math.max(0, (Date.parse(at) - from) / (30.44 * 86_400_000)));
-    parts.push({ label: 'Kit', minor: (purchases.kitMinor * share * months) / kitLifeMonths, how: `${months.toFixed(0)} of ${kitLifeMonths} months of its life` });
+    parts.push({
+      label: 'Kit',
+      minor: (purchases.kitMinor * share * months) / kitLifeMonths,
+      how: `${months.toFixed(0)} of ${kitLifeMonths} months of its life`,
+    });
   }
   return { minor: parts.reduce((sum, part) => sum + part.minor, 0), parts };
 }
@@ -215,12 +310,18 @@ function lostInk(context: Context, ledger: LedgerState): number {
   }
   for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
     const body = bodyOf(context, cartridgeId);
-    if (body) minor += (state.primedMl + state.spiltMl + Math.max(0, state.leakedMl)) * (priceInside(context, state, body) ?? 0);
+    if (body)
+      minor +=
+        (state.primedMl + state.spiltMl + Math.max(0, state.leakedMl)) *
+        (priceInside(context, state, body) ?? 0);
   }
   return minor;
 }
 
-function changesOf(channels: readonly { drawnMl: Uncertain; wasteMl: number; usableMl: number; primeMl: number }[], changesMade: number) {
+function changesOf(
+  channels: readonly { drawnMl: Uncertain; wasteMl: number; usableMl: number; primeMl: number }[],
+  changesMade: number,
+) {
   const withPrice = channels.filter((channel) => channel.usableMl > 0);
   if (withPrice.length === 0) return { changes: 0, perChannel: [] as number[] };
   // What the same prints would have drawn without the changes that refilling caused.
@@ -233,7 +334,10 @@ function changesOf(channels: readonly { drawnMl: Uncertain; wasteMl: number; usa
   return { changes, perChannel: uses.map((use) => use.useMl + changes * use.primeMl) };
 }
 
-function originalSum(channels: readonly { name: string; originalMinorPerMl: number | null }[], waste: { changes: number; perChannel: readonly number[] }): Sum {
+function originalSum(
+  channels: readonly { name: string; originalMinorPerMl: number | null }[],
+  waste: { changes: number; perChannel: readonly number[] },
+): Sum {
   const parts = channels.map((channel, i) => ({
     label: channel.name,
     minor: (waste.perChannel[i] ?? 0) * (channel.originalMinorPerMl ?? 0),

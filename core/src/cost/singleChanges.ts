@@ -23,7 +23,8 @@ export function singleChanges(channels: readonly ChannelUse[]): { changes: numbe
     uses += useMl / usableMl;
     primes += primeMl / usableMl;
   }
-  if (primes >= 1) throw new RangeError('Each change would draw a whole cartridge: check the priming volumes.');
+  if (primes >= 1)
+    throw new RangeError('Each change would draw a whole cartridge: check the priming volumes.');
   const changes = uses / (1 - primes);
   return { changes, primingMl: changes * channels.reduce((sum, channel) => sum + channel.primeMl, 0) };
 }

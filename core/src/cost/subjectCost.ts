@@ -48,15 +48,25 @@ export function subjectCost(
     originalVar += (use.u * (channel.originalMinorPerMl ?? 0)) ** 2;
   }
   const onPaper = (side: 'refillMinorPerMl' | 'originalMinorPerMl'): number =>
-    cost.channels.reduce((sum, channel) => sum + Math.max(0, channel.drawnMl.value - channel.wasteMl) * (channel[side] ?? 0), 0);
-  const overhead = (total: number, paper: number): number => (cost.areaDm2 > 0 ? Math.max(0, total - paper) / cost.areaDm2 : 0);
+    cost.channels.reduce(
+      (sum, channel) => sum + Math.max(0, channel.drawnMl.value - channel.wasteMl) * (channel[side] ?? 0),
+      0,
+    );
+  const overhead = (total: number, paper: number): number =>
+    cost.areaDm2 > 0 ? Math.max(0, total - paper) / cost.areaDm2 : 0;
   return {
     subjectId,
     ml: { value: ml, u: Math.sqrt(variance) },
-    refillMinor: { value: refill + area * overhead(cost.refill.minor, onPaper('refillMinorPerMl')), u: Math.sqrt(refillVar) },
+    refillMinor: {
+      value: refill + area * overhead(cost.refill.minor, onPaper('refillMinorPerMl')),
+      u: Math.sqrt(refillVar),
+    },
     originalMinor:
       cost.savedMinor === null
         ? null
-        : { value: original + area * overhead(cost.original.minor, onPaper('originalMinorPerMl')), u: Math.sqrt(originalVar) },
+        : {
+            value: original + area * overhead(cost.original.minor, onPaper('originalMinorPerMl')),
+            u: Math.sqrt(originalVar),
+          },
   };
 }

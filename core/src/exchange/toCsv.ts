@@ -23,7 +23,19 @@ const round = (value: number, digits: number): number => Number(value.toFixed(di
 
 const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cell[][] }> = {
   fills: (ledger) => ({
-    fields: ['time (UTC)', 'cartridge', 'bottle', 'added (ml)', 'u (ml)', 'known by', 'method', 'occasion', 'leftover (ml)', 'leftover went to', 'note'],
+    fields: [
+      'time (UTC)',
+      'cartridge',
+      'bottle',
+      'added (ml)',
+      'u (ml)',
+      'known by',
+      'method',
+      'occasion',
+      'leftover (ml)',
+      'leftover went to',
+      'note',
+    ],
     data: ledger.facts.flatMap((fact) =>
       fact.kind === 'filled'
         ? [
@@ -47,11 +59,27 @@ const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cel
   weighings: (ledger) => {
     const life = new Map(ledger.journal.map((entry) => [entry.factId, entry]));
     return {
-      fields: ['time (UTC)', 'what', 'name', 'purpose', 'mass (g)', 'u (g)', 'ink (ml)', 'u ink (ml)', 'used since (ml)', 'note'],
+      fields: [
+        'time (UTC)',
+        'what',
+        'name',
+        'purpose',
+        'mass (g)',
+        'u (g)',
+        'ink (ml)',
+        'u ink (ml)',
+        'used since (ml)',
+        'note',
+      ],
       data: ledger.facts.flatMap((fact) => {
         if (fact.kind !== 'weighed') return [];
         const entry = life.get(fact.id);
-        const name = fact.what === 'cartridge' ? labelOf(ledger, fact.subjectId) : fact.what === 'bottle' ? lotName(ledger, fact.subjectId) : fact.subjectId;
+        const name =
+          fact.what === 'cartridge'
+            ? labelOf(ledger, fact.subjectId)
+            : fact.what === 'bottle'
+              ? lotName(ledger, fact.subjectId)
+              : fact.subjectId;
         return [
           [
             fact.at,
@@ -70,7 +98,18 @@ const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cel
     };
   },
   prints: (ledger) => ({
-    fields: ['time (UTC)', 'printer', 'title', 'copies', 'width (mm)', 'height (mm)', 'subject', 'paper', 'edition', 'note'],
+    fields: [
+      'time (UTC)',
+      'printer',
+      'title',
+      'copies',
+      'width (mm)',
+      'height (mm)',
+      'subject',
+      'paper',
+      'edition',
+      'note',
+    ],
     data: ledger.facts.flatMap((fact) =>
       fact.kind === 'printed'
         ? [
@@ -91,4 +130,3 @@ const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cel
     ),
   }),
 };
-

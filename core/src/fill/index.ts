@@ -1,2 +1,10 @@
-export { LAST_BY_DROPS, planFill, TOLERANCE_G, type FillInput, type FillPlan, type FillWarning, type Load } from './planFill';
+export {
+  LAST_BY_DROPS,
+  planFill,
+  TOLERANCE_G,
+  type FillInput,
+  type FillPlan,
+  type FillWarning,
+  type Load,
+} from './planFill';
 export { judgeFill, type FillVerdict } from './judgeFill';

@@ -14,7 +14,11 @@ export interface FillVerdict {
  * @param density g/ml
  * @example judgeFill({ value: 91.5, u: 0.02 }, { targetG: 90.9, toleranceG: 0.3 }, { value: 1.064, u: 0.006 }).ml.toFixed(2) // "0.56"
  */
-export function judgeFill(massG: Uncertain, plan: { readonly targetG: number; readonly toleranceG: number }, density: Uncertain): FillVerdict {
+export function judgeFill(
+  massG: Uncertain,
+  plan: { readonly targetG: number; readonly toleranceG: number },
+  density: Uncertain,
+): FillVerdict {
   const gap = plan.targetG - massG.value;
   const tolerance = Math.max(plan.toleranceG, 2 * massG.u);
   if (Math.abs(gap) <= tolerance) return { state: 'done', ml: 0 };

@@ -3,9 +3,16 @@ import fc from 'fast-check';
 import { judgeFill, planFill, type FillInput } from './index';
 
 const base: FillInput = {
-  massG: { value: 63.42, u: 0.0153 }, emptyG: { value: 41.58, u: 0.05 }, density: { value: 1.064, u: 0.006 },
-  type: { fullG: 90.9, sections: [], capacityMl: 47 }, maxG: 92, ownTargetG: null, method: 'topSyringe',
-  syringe: { capacityMl: 20, keepBackMl: 0.7 }, scale: { capacityG: 200 }, bottleMl: { value: 250, u: 2 },
+  massG: { value: 63.42, u: 0.0153 },
+  emptyG: { value: 41.58, u: 0.05 },
+  density: { value: 1.064, u: 0.006 },
+  type: { fullG: 90.9, sections: [], capacityMl: 47 },
+  maxG: 92,
+  ownTargetG: null,
+  method: 'topSyringe',
+  syringe: { capacityMl: 20, keepBackMl: 0.7 },
+  scale: { capacityG: 200 },
+  bottleMl: { value: 250, u: 2 },
 };
 
 test('worked example 2: 25.83 ml in loads of 19.3 and 6.5, where 1 g = 1 ml would add 27.48', () => {
@@ -23,7 +30,17 @@ test.each<[string, Partial<FillInput>, Partial<{ targetG: number; by: string; wa
   ['a cartridge that once leaked', { maxG: 88 }, { targetG: 88, by: 'maximum' }],
   [
     'a method that reaches only the sponge',
-    { method: 'outletDrip', type: { fullG: 90.9, capacityMl: 47, sections: [{ name: 'sponge', capacityMl: 20, reachedBy: ['outletDrip', 'topSyringe'] }, { name: 'tank', capacityMl: 27, reachedBy: ['topSyringe'] }] } },
+    {
+      method: 'outletDrip',
+      type: {
+        fullG: 90.9,
+        capacityMl: 47,
+        sections: [
+          { name: 'sponge', capacityMl: 20, reachedBy: ['outletDrip', 'topSyringe'] },
+          { name: 'tank', capacityMl: 27, reachedBy: ['topSyringe'] },
+        ],
+      },
+    },
     { targetG: 41.58 + 1.064 * 20, by: 'sections', warns: ['sectionLimits'] },
   ],
   ['a small scale', { scale: { capacityG: 80 } }, { warns: ['scaleTooSmall'] }],
@@ -38,18 +55,33 @@ test.each<[string, Partial<FillInput>, Partial<{ targetG: number; by: string; wa
 
 test('loads add up, never exceed the syringe, and end at the target', () => {
   fc.assert(
-    fc.property(fc.double({ min: 42, max: 89, noNaN: true }), fc.double({ min: 1.5, max: 60, noNaN: true }), (g, capacityMl) => {
-      const plan = planFill({ ...base, massG: { value: g, u: 0.02 }, syringe: { capacityMl, keepBackMl: 0.7 } });
-      const sum = plan.loads.reduce((total, load) => total + load.ml, 0);
-      return Math.abs(sum - plan.addMl.value) < 1e-9 && plan.loads.every((load) => load.ml <= capacityMl - 0.7 + 1e-9) && Math.abs(plan.loads.at(-1)!.scaleG - plan.targetG) < 1e-6;
-    }),
+    fc.property(
+      fc.double({ min: 42, max: 89, noNaN: true }),
+      fc.double({ min: 1.5, max: 60, noNaN: true }),
+      (g, capacityMl) => {
+        const plan = planFill({
+          ...base,
+          massG: { value: g, u: 0.02 },
+          syringe: { capacityMl, keepBackMl: 0.7 },
+        });
+        const sum = plan.loads.reduce((total, load) => total + load.ml, 0);
+        return (
+          Math.abs(sum - plan.addMl.value) < 1e-9 &&
+          plan.loads.every((load) => load.ml <= capacityMl - 0.7 + 1e-9) &&
+          Math.abs(plan.loads.at(-1)!.scaleG - plan.targetG) < 1e-6
+        );
+      },
+    ),
   );
 });
 
 test('over-full: how much to draw back; within tolerance: done', () => {
   const plan = planFill(base);
   expect(judgeFill({ value: 91.2, u: 0.02 }, plan, base.density).state).toBe('done');
-  expect(judgeFill({ value: 92.5, u: 0.02 }, plan, base.density)).toEqual({ state: 'over', ml: expect.closeTo(1.504, 2) as number });
+  expect(judgeFill({ value: 92.5, u: 0.02 }, plan, base.density)).toEqual({
+    state: 'over',
+    ml: expect.closeTo(1.504, 2) as number,
+  });
   expect(judgeFill({ value: 85, u: 0.02 }, plan, base.density).state).toBe('short');
   expect(() => planFill({ ...base, density: { value: 0, u: 0 } })).toThrow(RangeError);
 });

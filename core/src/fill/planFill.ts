@@ -69,12 +69,17 @@ export function planFill(input: FillInput): FillPlan {
   const { targetG, targetBy, warnings } = chooseTarget(input);
   const gap = targetG - massG.value;
   const value = gap / density.value;
-  const addMl: Estimate = { value, u: Math.hypot(massG.u / density.value, (value * density.u) / density.value), source: 'weighed' };
+  const addMl: Estimate = {
+    value,
+    u: Math.hypot(massG.u / density.value, (value * density.u) / density.value),
+    source: 'weighed',
+  };
   const loads = value > 0 ? splitLoads(value, massG.value, density.value, syringe) : [];
   if (Math.abs(gap) <= TOLERANCE_G) warnings.push({ code: 'nothingToAdd' });
   if (scale && Math.max(targetG, massG.value) > scale.capacityG)
     warnings.push({ code: 'scaleTooSmall', capacityG: scale.capacityG, targetG });
-  if (bottleMl && bottleMl.value < value) warnings.push({ code: 'bottleShort', hasMl: bottleMl.value, needMl: value });
+  if (bottleMl && bottleMl.value < value)
+    warnings.push({ code: 'bottleShort', hasMl: bottleMl.value, needMl: value });
   return {
     inkNow,
     targetG,
@@ -114,7 +119,8 @@ function chooseTarget(input: FillInput) {
     targetG = maxG;
     targetBy = 'maximum';
   }
-  if (ownTargetG !== null && ownTargetG > maxG) warnings.push({ code: 'ownTargetCut', askedG: ownTargetG, maxG });
+  if (ownTargetG !== null && ownTargetG > maxG)
+    warnings.push({ code: 'ownTargetCut', askedG: ownTargetG, maxG });
   return { targetG, targetBy, warnings };
 }
 

@@ -20,7 +20,13 @@ export interface EmptyAt {
  * @example emptyAtReading({ value: 47, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value.toFixed(3) // "0.194"
  * @example emptyAtReading({ value: 47, u: 0 }, 54, 3.5, { value: 0.94, u: 0 }).reading.value.toFixed(3) // "0.143"
  */
-export function emptyAtReading(fill: Uncertain, chipMl: number, reserveMl: number, k: Uncertain, startReading = 1): EmptyAt {
+export function emptyAtReading(
+  fill: Uncertain,
+  chipMl: number,
+  reserveMl: number,
+  k: Uncertain,
+  startReading = 1,
+): EmptyAt {
   if (!(chipMl > 0 && k.value > 0)) throw new RangeError('Chip volume and k are above 0.');
   const span = (fill.value - reserveMl) / (k.value * chipMl);
   const value = startReading - span;

@@ -5,18 +5,35 @@ import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft
 import { composition, densityInside, bodyOf, inkNow, Ledger } from './index';
 
 const AT = '2026-06-01T12:00:00.000Z';
-const view = (ledger: Ledger) => JSON.stringify([ledger.state, ledger.journal, ledger.facts.map((fact) => fact.id)]);
+const view = (ledger: Ledger) =>
+  JSON.stringify([ledger.state, ledger.journal, ledger.facts.map((fact) => fact.id)]);
 
 const draft: fc.Arbitrary<FactDraft> = fc.oneof(
-  fc.tuple(fc.constantFrom(...SHADES), fc.integer({ min: 4200, max: 9200 }), fc.constantFrom('before', 'after', 'rested', 'weighIn')).map(([id, g, purpose]) => weigh(id, g / 100, purpose)),
+  fc
+    .tuple(
+      fc.constantFrom(...SHADES),
+      fc.integer({ min: 4200, max: 9200 }),
+      fc.constantFrom('before', 'after', 'rested', 'weighIn'),
+    )
+    .map(([id, g, purpose]) => weigh(id, g / 100, purpose)),
   fc.tuple(fc.constantFrom(...SHADES), fc.integer({ min: 1, max: 40 })).map(([id, ml]) => fill(id, ml)),
-  fc.constantFrom(...SHADES).map((cartridgeId): FactDraft => ({ kind: 'drawnOut', cartridgeId, chamber: 0, ml: { value: 1, u: 0.1 }, fate: 'bin' })),
+  fc
+    .constantFrom(...SHADES)
+    .map((cartridgeId): FactDraft => ({
+      kind: 'drawnOut',
+      cartridgeId,
+      chamber: 0,
+      ml: { value: 1, u: 0.1 },
+      fate: 'bin',
+    })),
   fc.integer({ min: 1, max: 20 }).map(print),
   fc.constant<FactDraft>({ kind: 'cleaned', printerId: 'printer', level: 'light' }),
   fc.constant<FactDraft>({ kind: 'cleaned', printerId: 'printer', level: 'group', slotIds: ['cyan'] }),
   fc.constant(install),
 );
-const history = fc.array(draft, { minLength: 2, maxLength: 40 }).map((drafts) => script([...setUp, install, ...drafts]));
+const history = fc
+  .array(draft, { minLength: 2, maxLength: 40 })
+  .map((drafts) => script([...setUp, install, ...drafts]));
 
 describe('worked example 1', () => {
   test('20.526 ml with u 0.126 from 63.42 g', () => {
@@ -31,7 +48,10 @@ describe('for the same recorded facts the ledger does not depend on', () => {
   test('the order of arrival, one by one or in bulk', () => {
     fc.assert(
       fc.property(history, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (facts, keys) => {
-        const shuffled = facts.map((fact) => ({ fact, key: keys.next().value })).sort((a, b) => a.key - b.key).map((pair) => pair.fact);
+        const shuffled = facts
+          .map((fact) => ({ fact, key: keys.next().value }))
+          .sort((a, b) => a.key - b.key)
+          .map((pair) => pair.fact);
         const slowly = new Ledger();
         for (const fact of shuffled) slowly.add([fact]);
         expect(view(slowly)).toBe(view(Ledger.from(facts)));
@@ -45,12 +65,18 @@ describe('for the same recorded facts the ledger does not depend on', () => {
       fc.property(history, fc.nat(), (facts, pick) => {
         const changeable = facts.filter((fact) => fact.kind !== 'defined');
         const target = changeable[pick % changeable.length]!;
-        const [undo] = script([{ kind: 'voided', factId: target.id, reason: 'typo' }], '2026-05-01T00:00:00.000Z') as [Fact];
+        const [undo] = script(
+          [{ kind: 'voided', factId: target.id, reason: 'typo' }],
+          '2026-05-01T00:00:00.000Z',
+        ) as [Fact];
         const ledger = Ledger.from(facts);
         ledger.add([undo]);
         const without = Ledger.from(facts.filter((fact) => fact !== target));
         expect(JSON.stringify(ledger.state)).toBe(JSON.stringify(without.state));
-        const [redo] = script([{ kind: 'voided', factId: undo.id, reason: 'was right' }], '2026-05-02T00:00:00.000Z') as [Fact];
+        const [redo] = script(
+          [{ kind: 'voided', factId: undo.id, reason: 'was right' }],
+          '2026-05-02T00:00:00.000Z',
+        ) as [Fact];
         ledger.add([redo]);
         expect(JSON.stringify(ledger.state)).toBe(JSON.stringify(Ledger.from(facts).state));
       }),
@@ -59,7 +85,13 @@ describe('for the same recorded facts the ledger does not depend on', () => {
   });
 
   test('whether it crossed a checkpoint', () => {
-    const long = script([...setUp, install, ...Array.from({ length: 2500 }, (_, i) => (i % 50 === 0 ? weigh('cyan', 90 - (i % 400) / 10) : print(1)))]);
+    const long = script([
+      ...setUp,
+      install,
+      ...Array.from({ length: 2500 }, (_, i) =>
+        i % 50 === 0 ? weigh('cyan', 90 - (i % 400) / 10) : print(1),
+      ),
+    ]);
     const late = script([print(7)], '2026-03-02T00:00:30.000Z');
     const ledger = Ledger.from(long);
     ledger.add(late);
@@ -75,8 +107,17 @@ test('ink is conserved: what went in is used, taken out, unexplained or still th
         const state = ledger.state.cartridges[shade];
         if (!state?.fix || state.startMl === null) continue;
         const known = state.fix.ml + state.handled.ml;
-        const books = state.startMl + state.addedMl - state.drawnMl - state.primedMl - state.spiltMl - state.usedMl - state.unexplainedMl;
-        const surprises = ledger.journal.filter((entry) => entry.flag === 'surprise' && entry.cartridgeId === shade);
+        const books =
+          state.startMl +
+          state.addedMl -
+          state.drawnMl -
+          state.primedMl -
+          state.spiltMl -
+          state.usedMl -
+          state.unexplainedMl;
+        const surprises = ledger.journal.filter(
+          (entry) => entry.flag === 'surprise' && entry.cartridgeId === shade,
+        );
         // A surprise is counted as used and named as unexplained.
         const named = surprises.reduce((sum, entry) => sum + entry.used!.value - entry.predicted!.value, 0);
         expect(known).toBeCloseTo(books + named, 6);
@@ -87,17 +128,61 @@ test('ink is conserved: what went in is used, taken out, unexplained or still th
 });
 
 test('composition follows the well-mixed tank, and the density follows the composition', () => {
-  const other = define({ entity: 'ink', id: 'ink-other', name: 'Other', shade: 'cyan', inkClass: 'pigment', density: { value: 1.1, u: 0.01 } });
-  const bottle = define({ entity: 'bottle', id: 'bottle-other', inkId: 'ink-other', lot: 'M2', volumeMl: 100, priceMinor: 2000, emptyG: null });
-  const ledger = Ledger.from(script([...setUp, other, bottle, define({ ...(ENTITIES.find((e) => e.id === 'cyan') as never as { entity: 'cartridge' }), initial: 'empty' } as never), fill('cyan', 30), fill('cyan', 10, { bottleId: 'bottle-other' })]));
+  const other = define({
+    entity: 'ink',
+    id: 'ink-other',
+    name: 'Other',
+    shade: 'cyan',
+    inkClass: 'pigment',
+    density: { value: 1.1, u: 0.01 },
+  });
+  const bottle = define({
+    entity: 'bottle',
+    id: 'bottle-other',
+    inkId: 'ink-other',
+    lot: 'M2',
+    volumeMl: 100,
+    priceMinor: 2000,
+    emptyG: null,
+  });
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      other,
+      bottle,
+      define({
+        ...(ENTITIES.find((e) => e.id === 'cyan') as never as { entity: 'cartridge' }),
+        initial: 'empty',
+      } as never),
+      fill('cyan', 30),
+      fill('cyan', 10, { bottleId: 'bottle-other' }),
+    ]),
+  );
   const state = ledger.state.cartridges.cyan!;
-  expect(composition(state.chambers[0]!)).toEqual([{ lot: 'bottle-cyan', fraction: 0.75 }, { lot: 'bottle-other', fraction: 0.25 }]);
-  expect(densityInside(ledger.context, state, bodyOf(ledger.context, 'cyan')!).value).toBeCloseTo(0.75 * 1.064 + 0.25 * 1.1, 6);
+  expect(composition(state.chambers[0]!)).toEqual([
+    { lot: 'bottle-cyan', fraction: 0.75 },
+    { lot: 'bottle-other', fraction: 0.25 },
+  ]);
+  expect(densityInside(ledger.context, state, bodyOf(ledger.context, 'cyan')!).value).toBeCloseTo(
+    0.75 * 1.064 + 0.25 * 1.1,
+    6,
+  );
 });
 
 test('a mass that fell with nothing printed is a leak; a first use interval teaches the channel', () => {
-  const ledger = Ledger.from(script([...setUp, install, weigh('cyan', 90.9, 'after'), weigh('cyan', 88.2, 'rested'), print(40), weigh('cyan', 80)]));
-  expect(ledger.journal.filter((entry) => entry.flag === 'leak').map((entry) => entry.used!.value.toFixed(2))).toEqual(['2.54']);
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      install,
+      weigh('cyan', 90.9, 'after'),
+      weigh('cyan', 88.2, 'rested'),
+      print(40),
+      weigh('cyan', 80),
+    ]),
+  );
+  expect(
+    ledger.journal.filter((entry) => entry.flag === 'leak').map((entry) => entry.used!.value.toFixed(2)),
+  ).toEqual(['2.54']);
   const slot = ledger.state.printers.printer!.slots.cyan!;
   expect(slot.usedMl).toBeCloseTo(8.2 / 1.064, 3);
   const [i] = [slot.model.features.indexOf('area:any')];
@@ -107,7 +192,22 @@ test('a mass that fell with nothing printed is a leak; a first use interval teac
 
 test('a changed definition reaches back: the empty mass corrects every earlier volume', () => {
   const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42)]));
-  ledger.add(script([define({ ...TYPE, name: 'Renamed' }), { kind: 'weighed', what: 'cartridge', subjectId: 'cyan', massG: { value: 40.58, u: 0.02 }, purpose: 'empty', at: '2026-01-01T00:00:00.000Z' }], '2026-04-01T00:00:00.000Z'));
+  ledger.add(
+    script(
+      [
+        define({ ...TYPE, name: 'Renamed' }),
+        {
+          kind: 'weighed',
+          what: 'cartridge',
+          subjectId: 'cyan',
+          massG: { value: 40.58, u: 0.02 },
+          purpose: 'empty',
+          at: '2026-01-01T00:00:00.000Z',
+        },
+      ],
+      '2026-04-01T00:00:00.000Z',
+    ),
+  );
   expect(inkNow(ledger.context, ledger.state, 'cyan', AT)!.value).toBeCloseTo((63.42 - 40.58) / 1.064, 3);
 });
 
@@ -119,7 +219,11 @@ describe('files', () => {
     fc.assert(
       fc.property(history, (some) => {
         const back = parseWorkbook(serializeWorkbook(some, AT));
-        expect(back.ok && mergeFacts(some, back.value.facts)).toEqual({ added: [], already: some.length, conflicts: [] });
+        expect(back.ok && mergeFacts(some, back.value.facts)).toEqual({
+          added: [],
+          already: some.length,
+          conflicts: [],
+        });
       }),
       { numRuns: 20 },
     );
@@ -133,8 +237,16 @@ describe('files', () => {
     ['of a newer version', text.replace('"version":1', '"version":2'), 'fileNewer'],
     ['of 50 MB', 'x'.repeat(50_000_000), 'fileTooLarge'],
     ['with a negative mass', text.replace('"value":63.42', '"value":-63.42'), 'fileInvalid'],
-    ['with an unknown field', text.replace('"purpose":"weighIn"', '"purpose":"weighIn","colour":"red"'), 'fileInvalid'],
-    ['with one id twice', text.replace(/\n]}\n$/, `,${JSON.stringify({ ...facts[0], note: 'edited' })}]}`), 'fileDuplicate'],
+    [
+      'with an unknown field',
+      text.replace('"purpose":"weighIn"', '"purpose":"weighIn","colour":"red"'),
+      'fileInvalid',
+    ],
+    [
+      'with one id twice',
+      text.replace(/\n]}\n$/, `,${JSON.stringify({ ...facts[0], note: 'edited' })}]}`),
+      'fileDuplicate',
+    ],
   ])('a file %s is refused', (_name, content, code) => {
     const result = parseWorkbook(content);
     expect(result.ok ? 'read' : result.problem.code).toBe(code);
@@ -142,6 +254,8 @@ describe('files', () => {
 
   test('the path of an invalid fact names its place and kind', () => {
     const result = parseWorkbook(text.replace('"value":63.42', '"value":"heavy"'));
-    expect(!result.ok && result.problem.code === 'fileInvalid' && result.problem.problems[0]!.path).toMatch(/^facts\[\d+\]\.massG\.value \(weighed\)$/);
+    expect(!result.ok && result.problem.code === 'fileInvalid' && result.problem.problems[0]!.path).toMatch(
+      /^facts\[\d+\]\.massG\.value \(weighed\)$/,
+    );
   });
 });

@@ -44,9 +44,11 @@ export class Ledger {
     if (fresh.length === 0) return;
     for (const fact of fresh) this.recorded.set(fact.id, fact);
     this.revision += 1;
-    if (fresh.some((fact) => fact.kind === 'voided') || fresh.some((fact) => this.isVoided(fact.id))) return this.revoid(fresh);
+    if (fresh.some((fact) => fact.kind === 'voided') || fresh.some((fact) => this.isVoided(fact.id)))
+      return this.revoid(fresh);
     let changed = false;
-    for (const fact of [...fresh].sort(byRecording)) if (isTimeless(fact)) changed = learnContext(this.context, fact) || changed;
+    for (const fact of [...fresh].sort(byRecording))
+      if (isTimeless(fact)) changed = learnContext(this.context, fact) || changed;
     if (changed) return this.rebuild();
     const sorted = [...fresh].sort(compareFacts);
     const last = this.facts.at(-1);
@@ -92,7 +94,11 @@ export class Ledger {
 
   private push(fact: Fact): void {
     if (this.facts.length % CHECKPOINT_EVERY === 0)
-      this.checkpoints.push({ index: this.facts.length, state: clonePlain(this.state), journal: this.journal.length });
+      this.checkpoints.push({
+        index: this.facts.length,
+        state: clonePlain(this.state),
+        journal: this.journal.length,
+      });
     this.facts.push(fact);
     applyFact(this.context, this.state, fact, (entry) => this.journal.push(entry));
   }
@@ -110,7 +116,12 @@ export class Ledger {
     if (facts.some(isTimeless)) return this.rebuild();
     const first = facts.reduce((a, b) => (compareFacts(a, b) <= 0 ? a : b));
     const counting = facts.filter((fact) => !this.isVoided(fact.id)).sort(compareFacts);
-    this.replayFrom(first, (tail) => mergeSorted(tail.filter((fact) => !touched.has(fact.id)), counting));
+    this.replayFrom(first, (tail) =>
+      mergeSorted(
+        tail.filter((fact) => !touched.has(fact.id)),
+        counting,
+      ),
+    );
   }
 
   private replayFrom(first: Fact, edit: (tail: Fact[]) => Fact[]): void {
@@ -127,7 +138,8 @@ export class Ledger {
   }
 }
 
-const byRecording = (a: Fact, b: Fact): number => (a.recorded !== b.recorded ? (a.recorded < b.recorded ? -1 : 1) : a.id < b.id ? -1 : 1);
+const byRecording = (a: Fact, b: Fact): number =>
+  a.recorded !== b.recorded ? (a.recorded < b.recorded ? -1 : 1) : a.id < b.id ? -1 : 1;
 
 function mergeSorted(a: readonly Fact[], b: readonly Fact[]): Fact[] {
   return [...a, ...b].sort(compareFacts);

@@ -28,7 +28,11 @@ const LEAK_SIGMA = 3;
 export function applyFact(context: Context, ledger: LedgerState, fact: Fact, journal: Journal): void {
   switch (fact.kind) {
     case 'weighed':
-      return fact.what === 'cartridge' ? weighCartridge(context, ledger, fact, journal) : fact.what === 'bottle' ? weighBottle(ledger, fact) : undefined;
+      return fact.what === 'cartridge'
+        ? weighCartridge(context, ledger, fact, journal)
+        : fact.what === 'bottle'
+          ? weighBottle(ledger, fact)
+          : undefined;
     case 'filled':
       return fill(context, ledger, fact, journal);
     case 'drawnOut':
@@ -42,14 +46,24 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
         bottle.spiltMl += fact.ml.value;
         return;
       }
-      return handle(context, ledger, fact.subjectId, fact, -fact.ml.value, fact.ml.u, journal, (state) => (state.spiltMl += fact.ml.value));
+      return handle(
+        context,
+        ledger,
+        fact.subjectId,
+        fact,
+        -fact.ml.value,
+        fact.ml.u,
+        journal,
+        (state) => (state.spiltMl += fact.ml.value),
+      );
     }
     case 'flushed':
       return flush(context, ledger, fact, journal);
     case 'installed':
       return install(context, ledger, fact);
     case 'removed':
-      for (const cartridgeId of fact.cartridgeIds) leave(ledger, cartridgeState(context, ledger, cartridgeId), fact.at);
+      for (const cartridgeId of fact.cartridgeIds)
+        leave(ledger, cartridgeState(context, ledger, cartridgeId), fact.at);
       return;
     case 'printed': {
       const printer = printerState(context, ledger, fact.printerId);
@@ -71,7 +85,9 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
       // A cleaning of some channels only is counted under their slots.
       const keys = fact.slotIds ? fact.slotIds.map((slotId) => `${fact.level}@${slotId}`) : [fact.level];
       for (const key of keys) printer.totals[key] = (printer.totals[key] ?? 0) + 1;
-      printer.padSinceMl += drawOf(context, fact.printerId, fact.level) * (fact.slotIds?.length ?? Object.keys(printer.slots).length);
+      printer.padSinceMl +=
+        drawOf(context, fact.printerId, fact.level) *
+        (fact.slotIds?.length ?? Object.keys(printer.slots).length);
       return;
     }
     case 'levelSeen':
@@ -108,7 +124,13 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
       const state = cartridgeState(context, ledger, fact.cartridgeId);
       if (!state) return;
       const ink = inkNow(context, ledger, fact.cartridgeId, fact.at);
-      state.chip = { volumeMl: fact.volumeMl, original: fact.original, resetAt: fact.at, resetInkMl: ink?.value ?? null, replaced: state.chip.replaced + 1 };
+      state.chip = {
+        volumeMl: fact.volumeMl,
+        original: fact.original,
+        resetAt: fact.at,
+        resetInkMl: ink?.value ?? null,
+        replaced: state.chip.replaced + 1,
+      };
       state.gauge = { fraction: 1, at: fact.at };
       state.gaugeOff = false;
       state.signal = null;
@@ -182,7 +204,11 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
 }
 
 /** State of a cartridge, begun on first mention; undefined when the workbook does not define it. */
-export function cartridgeState(context: Context, ledger: LedgerState, cartridgeId: string): CartridgeState | undefined {
+export function cartridgeState(
+  context: Context,
+  ledger: LedgerState,
+  cartridgeId: string,
+): CartridgeState | undefined {
   const known = ledger.cartridges[cartridgeId];
   if (known) return known;
   const body = bodyOf(context, cartridgeId);
@@ -204,7 +230,9 @@ export function cartridgeState(context: Context, ledger: LedgerState, cartridgeI
     location: null,
     outSince: null,
     lastWeighed: null,
-    chambers: Array.from({ length: type.chambers }, () => (initial === 'original' ? { original: nominal / type.chambers } : {})),
+    chambers: Array.from({ length: type.chambers }, () =>
+      initial === 'original' ? { original: nominal / type.chambers } : {},
+    ),
     fills: 0,
     lastRun: null,
     lastFillAt: null,
@@ -220,9 +248,19 @@ export function cartridgeState(context: Context, ledger: LedgerState, cartridgeI
     unexplainedMl: 0,
     leakedMl: 0,
     ranDry: 0,
-    ports: { seal: type.outletSeal ? (initial === 'empty' ? 'intact' : 'pierced') : 'none', plug: type.port === 'plug' ? 'in' : 'none', keeper: 'off' },
+    ports: {
+      seal: type.outletSeal ? (initial === 'empty' ? 'intact' : 'pierced') : 'none',
+      plug: type.port === 'plug' ? 'in' : 'none',
+      keeper: 'off',
+    },
     gauge: null,
-    chip: { volumeMl: cartridge.chip?.volumeMl ?? null, original: cartridge.chip?.original ?? false, resetAt: null, resetInkMl: null, replaced: 0 },
+    chip: {
+      volumeMl: cartridge.chip?.volumeMl ?? null,
+      original: cartridge.chip?.original ?? false,
+      resetAt: null,
+      resetInkMl: null,
+      replaced: 0,
+    },
     gaugeOff: cartridge.chip?.strategy === 'switchedOff',
     signal: null,
     agitatedAt: null,
@@ -236,7 +274,11 @@ export function bottleState(ledger: LedgerState, bottleId: string): BottleState 
   return (ledger.bottles[bottleId] ??= newBottleState());
 }
 
-export function printerState(context: Context, ledger: LedgerState, printerId: string): PrinterState | undefined {
+export function printerState(
+  context: Context,
+  ledger: LedgerState,
+  printerId: string,
+): PrinterState | undefined {
   const printer = find(context, 'printer', printerId);
   if (!printer) return undefined;
   const state = (ledger.printers[printerId] ??= newPrinterState());
@@ -244,16 +286,29 @@ export function printerState(context: Context, ledger: LedgerState, printerId: s
   return state;
 }
 
-function inSlot(context: Context, ledger: LedgerState, printerId: string, slotId: string): CartridgeState | undefined {
+function inSlot(
+  context: Context,
+  ledger: LedgerState,
+  printerId: string,
+  slotId: string,
+): CartridgeState | undefined {
   const cartridgeId = printerState(context, ledger, printerId)?.slots[slotId]?.cartridgeId;
   return cartridgeId ? cartridgeState(context, ledger, cartridgeId) : undefined;
 }
 
-function drawOf(context: Context, printerId: string, level: 'light' | 'deep' | 'group' | 'recharge' | 'change'): number {
+function drawOf(
+  context: Context,
+  printerId: string,
+  level: 'light' | 'deep' | 'group' | 'recharge' | 'change',
+): number {
   return find(context, 'printer', printerId)?.draws[level].value ?? 0;
 }
 
-const line = (fact: Fact, cartridgeId: string, ink: { value: number; u: number; source?: LifeEntry['source'] } | null): LifeEntry => ({
+const line = (
+  fact: Fact,
+  cartridgeId: string,
+  ink: { value: number; u: number; source?: LifeEntry['source'] } | null,
+): LifeEntry => ({
   factId: fact.id,
   at: fact.at,
   cartridgeId,
@@ -278,16 +333,30 @@ function worked(exposure: Record<string, number>): boolean {
   return Object.entries(exposure).some(([feature, amount]) => feature !== 'idleDay' && amount > 0);
 }
 
-function weighCartridge(context: Context, ledger: LedgerState, fact: FactOf<'weighed'>, journal: Journal): void {
+function weighCartridge(
+  context: Context,
+  ledger: LedgerState,
+  fact: FactOf<'weighed'>,
+  journal: Journal,
+): void {
   const state = cartridgeState(context, ledger, fact.subjectId);
   const body = bodyOf(context, fact.subjectId);
   if (!state || !body) return;
   state.lastWeighed = { at: fact.at, massG: fact.massG, purpose: fact.purpose };
   if (fact.purpose === 'drying' || fact.purpose === 'empty') {
     const ml = Math.max(0, (fact.massG.value - body.emptyG.value) / 1);
-    setFix(ledger, state, { at: fact.at, ml, u: Math.hypot(fact.massG.u, body.emptyG.u), source: 'weighed', massG: fact.massG });
+    setFix(ledger, state, {
+      at: fact.at,
+      ml,
+      u: Math.hypot(fact.massG.u, body.emptyG.u),
+      source: 'weighed',
+      massG: fact.massG,
+    });
     state.chambers = state.chambers.map(() => (ml > 0.05 ? { flush: ml / state.chambers.length } : {}));
-    journal({ ...line(fact, fact.subjectId, { value: ml, u: state.fix!.u, source: 'weighed' }), massG: fact.massG.value });
+    journal({
+      ...line(fact, fact.subjectId, { value: ml, u: state.fix!.u, source: 'weighed' }),
+      massG: fact.massG.value,
+    });
     return;
   }
   const density = densityInside(context, state, body);
@@ -299,7 +368,10 @@ function weighCartridge(context: Context, ledger: LedgerState, fact: FactOf<'wei
     const drop = fix.massG
       ? dropByMass(fix.massG, fact.massG, density)
       : { value: fix.ml - ink.value, u: Math.hypot(fix.u, ink.u) };
-    const used: Uncertain = { value: drop.value + state.handled.ml, u: Math.hypot(drop.u, Math.sqrt(state.handled.variance)) };
+    const used: Uncertain = {
+      value: drop.value + state.handled.ml,
+      u: Math.hypot(drop.u, Math.sqrt(state.handled.variance)),
+    };
     if (worked(exposure)) {
       closeInterval(context, ledger, state, fact, { exposure, used }, journal, entry);
     } else {
@@ -307,7 +379,13 @@ function weighCartridge(context: Context, ledger: LedgerState, fact: FactOf<'wei
       state.unexplainedMl += used.value;
       const leak = used.value > LEAK_SIGMA * used.u && used.value > 0.3;
       if (leak) state.leakedMl += used.value;
-      journal(leak ? { ...entry, flag: 'leak', used } : used.value < -LEAK_SIGMA * used.u && used.value < -0.3 ? { ...entry, flag: 'heavier', used } : entry);
+      journal(
+        leak
+          ? { ...entry, flag: 'leak', used }
+          : used.value < -LEAK_SIGMA * used.u && used.value < -0.3
+            ? { ...entry, flag: 'heavier', used }
+            : entry,
+      );
     }
   } else {
     const start = Math.max(0, ink.value - state.handled.ml);
@@ -317,13 +395,24 @@ function weighCartridge(context: Context, ledger: LedgerState, fact: FactOf<'wei
     journal(entry);
   }
   scaleMix(state, ink.value, body.cartridge.initial === 'original' ? 'original' : 'unknown');
-  setFix(ledger, state, { at: fact.at, ml: Math.max(0, ink.value), u: ink.u, source: 'weighed', massG: fact.massG });
+  setFix(ledger, state, {
+    at: fact.at,
+    ml: Math.max(0, ink.value),
+    u: ink.u,
+    source: 'weighed',
+    massG: fact.massG,
+  });
   if (fact.purpose === 'rested') state.restedG = fact.massG.value;
 }
 
 function dropByMass(before: Uncertain, now: Uncertain, density: Uncertain): Uncertain {
   const value = (before.value - now.value) / density.value;
-  return { value, u: Math.sqrt((before.u ** 2 + now.u ** 2) / density.value ** 2 + ((value * density.u) / density.value) ** 2) };
+  return {
+    value,
+    u: Math.sqrt(
+      (before.u ** 2 + now.u ** 2) / density.value ** 2 + ((value * density.u) / density.value) ** 2,
+    ),
+  };
 }
 
 function closeInterval(
@@ -351,7 +440,8 @@ function closeInterval(
       flag = 'surprise';
       state.unexplainedMl += used.value - predicted.value;
     }
-    for (const [feature, amount] of Object.entries(exposure)) slot.closed[feature] = (slot.closed[feature] ?? 0) + amount;
+    for (const [feature, amount] of Object.entries(exposure))
+      slot.closed[feature] = (slot.closed[feature] ?? 0) + amount;
     slot.usedMl += used.value;
     slot.usedVar += used.u ** 2;
     slot.spentMinor += Math.max(0, used.value) * (priceInside(context, state, body) ?? 0);
@@ -411,7 +501,12 @@ function fill(context: Context, ledger: LedgerState, fact: FactOf<'filled'>, jou
   journal(line(fact, fact.cartridgeId, inkNow(context, ledger, fact.cartridgeId, fact.at)));
 }
 
-function takeOut(context: Context, ledger: LedgerState, fact: FactOf<'drawnOut'> | FactOf<'primed'>, journal: Journal): void {
+function takeOut(
+  context: Context,
+  ledger: LedgerState,
+  fact: FactOf<'drawnOut'> | FactOf<'primed'>,
+  journal: Journal,
+): void {
   // Back into the cartridge: nothing left it.
   const ml = fact.fate === 'cartridge' ? 0 : fact.ml.value;
   handle(context, ledger, fact.cartridgeId, fact, -ml, ml === 0 ? 0 : fact.ml.u, journal, (state) => {
@@ -434,7 +529,10 @@ function flush(context: Context, ledger: LedgerState, fact: FactOf<'flushed'>, j
   const lot = fact.bottleId ?? 'flush';
   mix[lot] = (mix[lot] ?? 0) + fact.addedMl;
   const u = 0.05 * Math.max(fact.addedMl, fact.drawnMl);
-  state.handled = { ml: state.handled.ml + fact.addedMl - fact.drawnMl, variance: state.handled.variance + u * u };
+  state.handled = {
+    ml: state.handled.ml + fact.addedMl - fact.drawnMl,
+    variance: state.handled.variance + u * u,
+  };
   state.drawnMl += fact.drawnMl;
   state.addedMl += fact.addedMl;
   if (fact.bottleId) {
@@ -501,7 +599,10 @@ function seeLevel(
     ml = fact.ranDry ? reserveMl / 4 : reserveMl / 2;
     u = Math.max(0.3, fact.ranDry ? reserveMl / 4 : reserveMl / 2);
   } else {
-    const seen = fact.kind === 'levelSeen' ? { value: fact.fraction * capacityMl, u: Math.max(fact.u, 0.01) * capacityMl } : fact.ml;
+    const seen =
+      fact.kind === 'levelSeen'
+        ? { value: fact.fraction * capacityMl, u: Math.max(fact.u, 0.01) * capacityMl }
+        : fact.ml;
     const wp = prior ? 1 / Math.max(prior.u, 1e-3) ** 2 : 0;
     const ws = 1 / Math.max(seen.u, 1e-3) ** 2;
     ml = ((prior?.value ?? 0) * wp + seen.value * ws) / (wp + ws);
@@ -509,11 +610,17 @@ function seeLevel(
   }
   const exposure = exposureSince(ledger, state, fact.at);
   if (prior && worked(exposure) && state.fix) {
-    const used = { value: Math.max(0, state.fix.ml + state.handled.ml - ml), u: Math.sqrt(state.fix.u ** 2 + state.handled.variance + u * u) };
+    const used = {
+      value: Math.max(0, state.fix.ml + state.handled.ml - ml),
+      u: Math.sqrt(state.fix.u ** 2 + state.handled.variance + u * u),
+    };
     state.usedMl += used.value;
     state.usedVar += used.u ** 2;
   }
   scaleMix(state, ml, 'unknown');
   setFix(ledger, state, { at: fact.at, ml, u, source: 'sight', massG: null });
-  journal({ ...line(fact, fact.cartridgeId, { value: ml, u, source: 'sight' }), ...(fact.kind === 'fadedOrRanDry' ? { flag: 'ranDry' as const } : {}) });
+  journal({
+    ...line(fact, fact.cartridgeId, { value: ml, u, source: 'sight' }),
+    ...(fact.kind === 'fadedOrRanDry' ? { flag: 'ranDry' as const } : {}),
+  });
 }

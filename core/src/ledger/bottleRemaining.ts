@@ -15,14 +15,22 @@ export interface BottleContent {
  *
  * @returns undefined when the workbook has no such bottle
  */
-export function bottleRemaining(context: Context, ledger: LedgerState, bottleId: string): BottleContent | undefined {
+export function bottleRemaining(
+  context: Context,
+  ledger: LedgerState,
+  bottleId: string,
+): BottleContent | undefined {
   const bottle = find(context, 'bottle', bottleId);
   if (!bottle) return undefined;
   const state = ledger.bottles[bottleId];
   const nominalU = 0.01 * bottle.volumeMl;
   const outMl = state?.outMl ?? 0;
   const outU = Math.sqrt(state?.outVar ?? 0);
-  const byFacts: Estimate = { value: Math.max(0, bottle.volumeMl - outMl), u: Math.hypot(nominalU, outU), source: 'assumed' };
+  const byFacts: Estimate = {
+    value: Math.max(0, bottle.volumeMl - outMl),
+    u: Math.hypot(nominalU, outU),
+    source: 'assumed',
+  };
   if (!state?.weighed) return { now: byFacts, gapMl: null, gapU: 0 };
   const density = densityOfInk(context, find(context, 'ink', bottle.inkId));
   const full = bottle.volumeMl * density.value;
@@ -30,12 +38,27 @@ export function bottleRemaining(context: Context, ledger: LedgerState, bottleId:
   const empty =
     bottle.emptyG ??
     (first && first.outMl < 0.05 * bottle.volumeMl
-      ? { value: first.massG.value - full + first.outMl * density.value, u: Math.hypot(first.massG.u, nominalU * density.value) }
+      ? {
+          value: first.massG.value - full + first.outMl * density.value,
+          u: Math.hypot(first.massG.u, nominalU * density.value),
+        }
       : null);
   if (!empty) return { now: byFacts, gapMl: null, gapU: 0 };
   const atWeighing = Math.max(0, (state.weighed.massG.value - empty.value) / density.value);
-  const u = Math.hypot(Math.hypot(state.weighed.massG.u, empty.u) / density.value, (atWeighing * density.u) / density.value, outU);
-  const now: Estimate = { value: Math.max(0, atWeighing - (outMl - state.weighed.outMl)), u, source: 'weighed' };
+  const u = Math.hypot(
+    Math.hypot(state.weighed.massG.u, empty.u) / density.value,
+    (atWeighing * density.u) / density.value,
+    outU,
+  );
+  const now: Estimate = {
+    value: Math.max(0, atWeighing - (outMl - state.weighed.outMl)),
+    u,
+    source: 'weighed',
+  };
   const gapU = Math.hypot(u, nominalU);
-  return { now, gapMl: bottle.volumeMl - state.weighed.outMl - atWeighing, gapU: Math.max(gapU, u * COVERAGE * 0.5) };
+  return {
+    now,
+    gapMl: bottle.volumeMl - state.weighed.outMl - atWeighing,
+    gapU: Math.max(gapU, u * COVERAGE * 0.5),
+  };
 }

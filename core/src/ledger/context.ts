@@ -36,7 +36,12 @@ export const DEFAULT_SETTINGS: Settings = {
   weighInDays: 21,
 };
 
-export const newContext = (): Context => ({ entities: new Map(), densities: new Map(), empties: new Map(), spans: new Map() });
+export const newContext = (): Context => ({
+  entities: new Map(),
+  densities: new Map(),
+  empties: new Map(),
+  spans: new Map(),
+});
 
 /** True for facts that say something timeless; a changed one makes every earlier volume new. */
 export function isTimeless(fact: Fact): boolean {
@@ -76,7 +81,11 @@ export function learnContext(context: Context, fact: Fact): boolean {
 }
 
 /** The entity of this kind and id, or undefined. */
-export function find<K extends EntityKind>(context: Context, kind: K, id: string | undefined): EntityOf<K> | undefined {
+export function find<K extends EntityKind>(
+  context: Context,
+  kind: K,
+  id: string | undefined,
+): EntityOf<K> | undefined {
   const entity = id === undefined ? undefined : context.entities.get(id);
   return entity?.entity === kind ? (entity as EntityOf<K>) : undefined;
 }
@@ -84,11 +93,13 @@ export function find<K extends EntityKind>(context: Context, kind: K, id: string
 /** All entities of one kind, in order of first definition. */
 export function all<K extends EntityKind>(context: Context, kind: K): EntityOf<K>[] {
   const found: EntityOf<K>[] = [];
-  for (const entity of context.entities.values()) if (entity.entity === kind) found.push(entity as EntityOf<K>);
+  for (const entity of context.entities.values())
+    if (entity.entity === kind) found.push(entity as EntityOf<K>);
   return found;
 }
 
-export const settingsOf = (context: Context): Settings => find(context, 'settings', 'settings') ?? DEFAULT_SETTINGS;
+export const settingsOf = (context: Context): Settings =>
+  find(context, 'settings', 'settings') ?? DEFAULT_SETTINGS;
 
 /** Density of an ink: measured, else as stated by its maker, else the prior of its class. */
 export function densityOfInk(context: Context, ink: Ink | undefined): Uncertain {
@@ -118,13 +129,24 @@ export function bodyOf(context: Context, cartridgeId: string): Body | undefined 
   if (!cartridge || !type) return undefined;
   const own = context.empties.get(cartridgeId) ?? cartridge.emptyG;
   const emptyG = own ?? { value: type.emptyG.value, u: Math.max(type.emptyG.u, TYPE_EMPTY_U_G) };
-  return { cartridge, type, emptyG, emptyIsOwn: own !== null && own !== undefined, maxG: Math.min(type.maxG, cartridge.maxG ?? Infinity) };
+  return {
+    cartridge,
+    type,
+    emptyG,
+    emptyIsOwn: own !== null && own !== undefined,
+    maxG: Math.min(type.maxG, cartridge.maxG ?? Infinity),
+  };
 }
 
 /** The printer and slot that take this cartridge's shade and class, for prices and comparisons when it stands on the shelf. */
-export function slotFor(context: Context, cartridge: Cartridge): { printer: Printer; slot: Printer['slots'][number] } | undefined {
+export function slotFor(
+  context: Context,
+  cartridge: Cartridge,
+): { printer: Printer; slot: Printer['slots'][number] } | undefined {
   for (const printer of all(context, 'printer')) {
-    const slot = printer.slots.find((s) => s.shades.join() === cartridge.shades.join() && s.inkClass === cartridge.inkClass);
+    const slot = printer.slots.find(
+      (s) => s.shades.join() === cartridge.shades.join() && s.inkClass === cartridge.inkClass,
+    );
     if (slot) return { printer, slot };
   }
   return undefined;

@@ -32,7 +32,12 @@ export function exposureSince(ledger: LedgerState, state: CartridgeState, at: st
  * @param at UTC instant, not before the last fact
  * @returns ml with u, never below 0; null when nothing is known yet (weigh it first)
  */
-export function inkNow(context: Context, ledger: LedgerState, cartridgeId: string, at: string): Estimate | null {
+export function inkNow(
+  context: Context,
+  ledger: LedgerState,
+  cartridgeId: string,
+  at: string,
+): Estimate | null {
   const state = ledger.cartridges[cartridgeId];
   const fix = state?.fix;
   if (!state || !fix) return null;
@@ -40,11 +45,21 @@ export function inkNow(context: Context, ledger: LedgerState, cartridgeId: strin
   const value = fix.ml + state.handled.ml - use.value;
   const u = Math.sqrt(fix.u ** 2 + state.handled.variance + use.u ** 2);
   const untouched = use.value === 0 && state.handled.ml === 0;
-  return { value: Math.max(0, value), u, source: untouched ? fix.source : use.value === 0 ? 'syringe' : 'predicted' };
+  return {
+    value: Math.max(0, value),
+    u,
+    source: untouched ? fix.source : use.value === 0 ? 'syringe' : 'predicted',
+  };
 }
 
 /** Predicted use since the last fix; zero for a cartridge that stood on the shelf. */
-export function predictedSince(context: Context, ledger: LedgerState, state: CartridgeState, cartridgeId: string, at: string) {
+export function predictedSince(
+  context: Context,
+  ledger: LedgerState,
+  state: CartridgeState,
+  cartridgeId: string,
+  at: string,
+) {
   const place = state.location ?? homeOf(context, cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;

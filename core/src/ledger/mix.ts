@@ -1,12 +1,22 @@
 import type { Uncertain } from '../quantity';
 import { DENSITY_PRIOR } from '../workbook';
-import { all, densityOfInk, find, inkOfBottle, pricePerMl, slotFor, type Body, type Context } from './context';
+import {
+  all,
+  densityOfInk,
+  find,
+  inkOfBottle,
+  pricePerMl,
+  slotFor,
+  type Body,
+  type Context,
+} from './context';
 import type { CartridgeState, Mix } from './state';
 
 const sum = (mix: Mix): number => Object.values(mix).reduce((a, b) => a + b, 0);
 
 /** Total of a cartridge's chambers by the books, ml. */
-export const mixTotal = (state: CartridgeState): number => state.chambers.reduce((total, mix) => total + sum(mix), 0);
+export const mixTotal = (state: CartridgeState): number =>
+  state.chambers.reduce((total, mix) => total + sum(mix), 0);
 
 /**
  * Scales the lots inside so that they add up to the ink now known to be there: use and draining take from a well-mixed
@@ -89,7 +99,11 @@ export function priceInside(context: Context, state: CartridgeState, body: Body)
   for (const mix of state.chambers)
     for (const [lot, ml] of Object.entries(mix)) {
       const bottle = find(context, 'bottle', lot);
-      const price = bottle ? pricePerMl(bottle) : lot === 'original' && original ? original.priceMinor / original.usableMl : fallback;
+      const price = bottle
+        ? pricePerMl(bottle)
+        : lot === 'original' && original
+          ? original.priceMinor / original.usableMl
+          : fallback;
       if (price === null) continue;
       known += ml;
       minor += ml * price;
@@ -104,7 +118,8 @@ export function foreignFraction(context: Context, state: CartridgeState, body: B
     for (const [lot, ml] of Object.entries(mix)) {
       const ink = inkOfBottle(context, lot);
       const shade = body.cartridge.shades[chamber] ?? body.cartridge.shades[0];
-      if (lot === 'flush' || (ink && (ink.shade !== shade || ink.inkClass !== body.cartridge.inkClass))) foreign += ml;
+      if (lot === 'flush' || (ink && (ink.shade !== shade || ink.inkClass !== body.cartridge.inkClass)))
+        foreign += ml;
     }
   });
   const total = mixTotal(state);

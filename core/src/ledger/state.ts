@@ -47,7 +47,13 @@ export interface CartridgeState {
   ranDry: number;
   ports: Ports;
   gauge: { fraction: number | null; at: string } | null;
-  chip: { volumeMl: number | null; original: boolean; resetAt: string | null; resetInkMl: number | null; replaced: number };
+  chip: {
+    volumeMl: number | null;
+    original: boolean;
+    resetAt: string | null;
+    resetInkMl: number | null;
+    replaced: number;
+  };
   gaugeOff: boolean;
   signal: Signal | null;
   agitatedAt: string | null;
@@ -98,14 +104,28 @@ export interface LedgerState {
   cartridges: Record<string, CartridgeState>;
   printers: Record<string, PrinterState>;
   bottles: Record<string, BottleState>;
-  purchases: { kitMinor: number; chipsMinor: number; consumablesMinor: number; firstKitAt: string | null; bottlesMinor: number; cartridgesMinor: number };
+  purchases: {
+    kitMinor: number;
+    chipsMinor: number;
+    consumablesMinor: number;
+    firstKitAt: string | null;
+    bottlesMinor: number;
+    cartridgesMinor: number;
+  };
 }
 
 export const newLedgerState = (): LedgerState => ({
   cartridges: {},
   printers: {},
   bottles: {},
-  purchases: { kitMinor: 0, chipsMinor: 0, consumablesMinor: 0, firstKitAt: null, bottlesMinor: 0, cartridgesMinor: 0 },
+  purchases: {
+    kitMinor: 0,
+    chipsMinor: 0,
+    consumablesMinor: 0,
+    firstKitAt: null,
+    bottlesMinor: 0,
+    cartridgesMinor: 0,
+  },
 });
 
 export const newSlotState = (): SlotState => ({

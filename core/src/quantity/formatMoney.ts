@@ -4,7 +4,9 @@ const digitsOf = new Map<string, number>();
 export function minorPerMajor(currency: string): number {
   let digits = digitsOf.get(currency);
   if (digits === undefined) {
-    digits = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+    digits =
+      new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ??
+      2;
     digitsOf.set(currency, digits);
   }
   return 10 ** digits;
@@ -19,7 +21,11 @@ export function minorPerMajor(currency: string): number {
  * @example formatMoney(4750, 'GBP', { locale: 'en-GB' }) // "£47.50"
  * @example formatMoney(18.4, 'GBP', { locale: 'en-GB', decimals: 3 }) // "£0.184"
  */
-export function formatMoney(minor: number, currency: string, options: { locale?: string; decimals?: number } = {}): string {
+export function formatMoney(
+  minor: number,
+  currency: string,
+  options: { locale?: string; decimals?: number } = {},
+): string {
   const digits = options.decimals ?? Math.log10(minorPerMajor(currency));
   return new Intl.NumberFormat(options.locale, {
     style: 'currency',

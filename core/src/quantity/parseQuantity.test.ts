@@ -4,14 +4,32 @@ import { explain } from '../words';
 import { parseQuantity } from './index';
 
 test.each([
-  ['63.42', 63.42], ['63,42', 63.42], [' 63.42 g', 63.42], ['2.2 oz', 62.369], ['+ 63.42', 63.42], ['−0,5', -0.5], ['1.234,5', 1234.5], ['1,234.5 g', 1234.5], ['.5', 0.5], ['1 234,5', 1234.5], ['0.1 kg', 100],
+  ['63.42', 63.42],
+  ['63,42', 63.42],
+  [' 63.42 g', 63.42],
+  ['2.2 oz', 62.369],
+  ['+ 63.42', 63.42],
+  ['−0,5', -0.5],
+  ['1.234,5', 1234.5],
+  ['1,234.5 g', 1234.5],
+  ['.5', 0.5],
+  ['1 234,5', 1234.5],
+  ['0.1 kg', 100],
 ])('%s is read as %d g', (text, grams) => {
   const parsed = parseQuantity(text, 'mass');
   expect(parsed.ok && parsed.value.value).toBeCloseTo(grams, 3);
 });
 
 test.each([
-  ['', 'empty'], ['abc', 'notANumber'], ['12 ml', 'wrongUnit'], ['1,2.3,4', 'ambiguousNumber'], ['1.2.3', 'ambiguousNumber'], ['63.42.', 'ambiguousNumber'], ['NaN', 'notANumber'], ['12 g g', 'notANumber'], ['--5', 'notANumber'],
+  ['', 'empty'],
+  ['abc', 'notANumber'],
+  ['12 ml', 'wrongUnit'],
+  ['1,2.3,4', 'ambiguousNumber'],
+  ['1.2.3', 'ambiguousNumber'],
+  ['63.42.', 'ambiguousNumber'],
+  ['NaN', 'notANumber'],
+  ['12 g g', 'notANumber'],
+  ['--5', 'notANumber'],
 ])('“%s” is refused as %s with words', (text, code) => {
   const parsed = parseQuantity(text, 'mass');
   expect(parsed.ok ? 'read' : parsed.problem.code).toBe(code);
@@ -20,9 +38,14 @@ test.each([
 
 test('what is written with point or comma is read back', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 0, max: 99_999_999 }), fc.constantFrom('.', ','), fc.constantFrom('', ' g', 'g'), (n, mark, unit) => {
-      const parsed = parseQuantity((n / 100).toFixed(2).replace('.', mark) + unit, 'mass');
-      return parsed.ok && Math.abs(parsed.value.value - n / 100) < 1e-6 && parsed.value.step === 0.01;
-    }),
+    fc.property(
+      fc.integer({ min: 0, max: 99_999_999 }),
+      fc.constantFrom('.', ','),
+      fc.constantFrom('', ' g', 'g'),
+      (n, mark, unit) => {
+        const parsed = parseQuantity((n / 100).toFixed(2).replace('.', mark) + unit, 'mass');
+        return parsed.ok && Math.abs(parsed.value.value - n / 100) < 1e-6 && parsed.value.step === 0.01;
+      },
+    ),
   );
 });

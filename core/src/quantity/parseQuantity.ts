@@ -39,7 +39,10 @@ const UNITS: Record<QuantityKind, Record<string, number>> = {
  * @example parseQuantity('63,42', 'mass').value.value // 63.42
  */
 export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQuantity, QuantityProblem> {
-  const clean = text.replace(/[\s\u00a0\u2009\u202f]+/g, ' ').replace(/\u2212/g, '-').trim();
+  const clean = text
+    .replace(/[\s\u00a0\u2009\u202f]+/g, ' ')
+    .replace(/\u2212/g, '-')
+    .trim();
   if (clean === '') return fail({ code: 'empty' });
   const match = /^([+-]?\s?[\d.,' ]*\d[.,]?)\s*([a-z"%]*)\.?$/i.exec(clean);
   if (!match) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
@@ -47,7 +50,10 @@ export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQu
   const separators = digits.replace(/[^.,]/g, '');
   const decimal = separators.slice(-1);
   // One separator is the decimal mark; with two kinds, the last is, and may stand only once.
-  if (separators.length > 1 && (separators.slice(0, -1).includes(decimal) || !/^[+-]?\d{1,3}([.,]\d{3})*[.,]\d*$/.test(digits)))
+  if (
+    separators.length > 1 &&
+    (separators.slice(0, -1).includes(decimal) || !/^[+-]?\d{1,3}([.,]\d{3})*[.,]\d*$/.test(digits))
+  )
     return fail({ code: 'ambiguousNumber', text: clean.slice(0, 40) });
   const at = decimal ? digits.lastIndexOf(decimal) : -1;
   const whole = (at < 0 ? digits : digits.slice(0, at)).replace(/[.,]/g, '');
@@ -55,7 +61,9 @@ export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQu
   const unit = match[2]!.toLowerCase();
   const factor = unit === '' ? 1 : UNITS[kind][unit];
   if (factor === undefined) return fail({ code: 'wrongUnit', unit, allowed: Object.keys(UNITS[kind]) });
-  const value = Number(`${whole === '' || whole === '-' || whole === '+' ? `${whole}0` : whole}.${fraction || '0'}`);
+  const value = Number(
+    `${whole === '' || whole === '-' || whole === '+' ? `${whole}0` : whole}.${fraction || '0'}`,
+  );
   if (!Number.isFinite(value)) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
   return ok({ value: value * factor, step: 10 ** -fraction.length * factor });
 }

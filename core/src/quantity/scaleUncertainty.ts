@@ -7,8 +7,12 @@
  * @throws RangeError when either is negative or not finite
  * @example scaleUncertainty({ resolutionG: 0.01, repeatabilityG: 0.015 }).toFixed(5) // "0.01528"
  */
-export function scaleUncertainty(scale: { readonly resolutionG: number; readonly repeatabilityG: number }): number {
+export function scaleUncertainty(scale: {
+  readonly resolutionG: number;
+  readonly repeatabilityG: number;
+}): number {
   const { resolutionG: d, repeatabilityG: s } = scale;
-  if (!(d >= 0 && s >= 0)) throw new RangeError('A scale has a resolution and a repeatability of at least 0 g.');
+  if (!(d >= 0 && s >= 0))
+    throw new RangeError('A scale has a resolution and a repeatability of at least 0 g.');
   return Math.sqrt((d * d) / 12 + s * s);
 }

@@ -1,4 +1,13 @@
-import { bodyOf, bottleRemaining, exposureSince, find, inkNow, slotFor, type Context, type LedgerState } from '../ledger';
+import {
+  bodyOf,
+  bottleRemaining,
+  exposureSince,
+  find,
+  inkNow,
+  slotFor,
+  type Context,
+  type LedgerState,
+} from '../ledger';
 import { COVERAGE } from '../quantity';
 import { predictUse, type Exposure } from '../usage';
 
@@ -29,7 +38,12 @@ export interface Balance {
  *
  * @returns undefined when there is no such printer
  */
-export function balance(context: Context, ledger: LedgerState, printerId: string, at: string): Balance | undefined {
+export function balance(
+  context: Context,
+  ledger: LedgerState,
+  printerId: string,
+  at: string,
+): Balance | undefined {
   const printer = find(context, 'printer', printerId);
   const state = ledger.printers[printerId];
   if (!printer || !state) return undefined;
@@ -61,9 +75,14 @@ export function balance(context: Context, ledger: LedgerState, printerId: string
     const slotState = state.slots[slot.id];
     if (!slotState) continue;
     const exposure: Exposure = { ...slotState.closed };
-    for (const [feature, amount] of Object.entries(open[slot.id] ?? {})) exposure[feature] = (exposure[feature] ?? 0) + amount;
+    for (const [feature, amount] of Object.entries(open[slot.id] ?? {}))
+      exposure[feature] = (exposure[feature] ?? 0) + amount;
     const part = (keep: (feature: string) => boolean): number => {
-      const use = predictUse(slotState.model, Object.fromEntries(Object.entries(exposure).filter(([feature]) => keep(feature))), printer.draws);
+      const use = predictUse(
+        slotState.model,
+        Object.fromEntries(Object.entries(exposure).filter(([feature]) => keep(feature))),
+        printer.draws,
+      );
       return use.value;
     };
     printed += part((feature) => feature.startsWith('area:'));
@@ -72,7 +91,10 @@ export function balance(context: Context, ledger: LedgerState, printerId: string
     idle += part((feature) => feature === 'idleDay');
     variance += predictUse(slotState.model, exposure, printer.draws).u ** 2;
   }
-  const gapMl = sum.start + sum.added - (printed + cleaned + changes + idle + sum.drawn + sum.primed + sum.spilt + sum.onHand);
+  const gapMl =
+    sum.start +
+    sum.added -
+    (printed + cleaned + changes + idle + sum.drawn + sum.primed + sum.spilt + sum.onHand);
   const gapU = COVERAGE * Math.sqrt(variance);
   return {
     printerId,
@@ -94,13 +116,19 @@ export function balance(context: Context, ledger: LedgerState, printerId: string
 
 function nameGap(gapMl: number, gapU: number, leakedMl: number): string | null {
   if (Math.abs(gapMl) <= gapU) return null;
-  if (gapMl < 0) return 'more ink left than went in: a fill is missing from the log, or prints were logged twice';
-  if (leakedMl > 0.3 * gapMl) return `${leakedMl.toFixed(1)} ml leaked while nothing printed; look at plugs, vents and how full they were`;
+  if (gapMl < 0)
+    return 'more ink left than went in: a fill is missing from the log, or prints were logged twice';
+  if (leakedMl > 0.3 * gapMl)
+    return `${leakedMl.toFixed(1)} ml leaked while nothing printed; look at plugs, vents and how full they were`;
   return 'ink is missing: prints or cleanings that were not logged, a leak, or evaporation';
 }
 
 /** Gap of one bottle between the log and the scale, or null when it was not weighed. */
-export function bottleGap(context: Context, ledger: LedgerState, bottleId: string): { gapMl: number; gapU: number } | null {
+export function bottleGap(
+  context: Context,
+  ledger: LedgerState,
+  bottleId: string,
+): { gapMl: number; gapU: number } | null {
   const content = bottleRemaining(context, ledger, bottleId);
   return content && content.gapMl !== null ? { gapMl: content.gapMl, gapU: COVERAGE * content.gapU } : null;
 }

@@ -1,6 +1,18 @@
 import { checkFact } from '../check';
 import { printerCost } from '../cost';
-import { all, bottleRemaining, composition, find, inkNow, inkOfBottle, Ledger, priceInside, settingsOf, bodyOf, foreignFraction } from '../ledger';
+import {
+  all,
+  bottleRemaining,
+  composition,
+  find,
+  inkNow,
+  inkOfBottle,
+  Ledger,
+  priceInside,
+  settingsOf,
+  bodyOf,
+  foreignFraction,
+} from '../ledger';
 import { explain } from '../words';
 import { CLASS_NAMES } from '../words/names';
 import type { Fact } from '../workbook';
@@ -30,7 +42,11 @@ export interface Report {
     readonly u: number | null;
     readonly source: string | null;
     readonly lastWeighed: string | null;
-    readonly composition: readonly { readonly lot: string; readonly name: string; readonly fraction: number }[];
+    readonly composition: readonly {
+      readonly lot: string;
+      readonly name: string;
+      readonly fraction: number;
+    }[];
     readonly foreignFraction: number;
     readonly fills: number;
     readonly addedMl: number;
@@ -39,7 +55,14 @@ export interface Report {
     readonly priceMinorPerMl: number | null;
     readonly retired: boolean;
   }[];
-  readonly bottles: readonly { readonly id: string; readonly name: string; readonly leftMl: number; readonly u: number; readonly gapMl: number | null; readonly gapU: number | null }[];
+  readonly bottles: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly leftMl: number;
+    readonly u: number;
+    readonly gapMl: number | null;
+    readonly gapU: number | null;
+  }[];
   readonly printers: readonly {
     readonly id: string;
     readonly name: string;
@@ -47,8 +70,18 @@ export interface Report {
     readonly areaDm2: number;
     readonly printedMl: number;
     readonly wasteMl: number;
-    readonly refill: { readonly minor: number; readonly perDm2: number | null; readonly perPrint: number | null; readonly perMl: number | null };
-    readonly original: { readonly minor: number; readonly perDm2: number | null; readonly perPrint: number | null; readonly perMl: number | null } | null;
+    readonly refill: {
+      readonly minor: number;
+      readonly perDm2: number | null;
+      readonly perPrint: number | null;
+      readonly perMl: number | null;
+    };
+    readonly original: {
+      readonly minor: number;
+      readonly perDm2: number | null;
+      readonly perPrint: number | null;
+      readonly perMl: number | null;
+    } | null;
     readonly savedMinor: number | null;
     readonly withoutPrice: readonly string[];
     readonly balance: Balance;
@@ -70,9 +103,17 @@ export function report(facts: Iterable<Fact>, at: string): Report {
   const until = [...facts].filter((fact) => fact.at <= at || fact.kind === 'defined');
   const ledger = Ledger.from(until, (before, fact) => {
     for (const problem of checkFact(before, fact, Date.parse(at)))
-      problems.push({ severity: problem.severity === 'stop' ? 'error' : 'warning', at: fact.at, factId: fact.id, message: explain(problem) });
+      problems.push({
+        severity: problem.severity === 'stop' ? 'error' : 'warning',
+        at: fact.at,
+        factId: fact.id,
+        message: explain(problem),
+      });
   });
-  return { ...reportOf(ledger, at), problems: [...problems, ...flags(ledger)].sort((a, b) => rank(a) - rank(b)).slice(0, SPAN_LIMIT) };
+  return {
+    ...reportOf(ledger, at),
+    problems: [...problems, ...flags(ledger)].sort((a, b) => rank(a) - rank(b)).slice(0, SPAN_LIMIT),
+  };
 }
 
 const rank = (problem: FoundProblem): number => ['error', 'warning', 'notice'].indexOf(problem.severity);
@@ -93,7 +134,8 @@ export function reportOf(ledger: Ledger, at: string): Report {
       const ink = inkNow(context, state, cartridge.id, at);
       const printer = find(context, 'printer', cartridgeState?.location?.printerId);
       const mix: Record<string, number> = {};
-      for (const chamber of cartridgeState?.chambers ?? []) for (const [lot, ml] of Object.entries(chamber)) mix[lot] = (mix[lot] ?? 0) + ml;
+      for (const chamber of cartridgeState?.chambers ?? [])
+        for (const [lot, ml] of Object.entries(chamber)) mix[lot] = (mix[lot] ?? 0) + ml;
       return {
         id: cartridge.id,
         label: cartridge.label,
@@ -109,7 +151,12 @@ export function reportOf(ledger: Ledger, at: string): Report {
         fills: cartridgeState?.fills ?? 0,
         addedMl: cartridgeState?.addedMl ?? 0,
         usedMl: cartridgeState?.usedMl ?? 0,
-        lostMl: cartridgeState ? cartridgeState.drawnMl + cartridgeState.primedMl + cartridgeState.spiltMl + cartridgeState.leakedMl : 0,
+        lostMl: cartridgeState
+          ? cartridgeState.drawnMl +
+            cartridgeState.primedMl +
+            cartridgeState.spiltMl +
+            cartridgeState.leakedMl
+          : 0,
         priceMinorPerMl: cartridgeState && body ? priceInside(context, cartridgeState, body) : null,
         retired: Boolean(cartridgeState?.retired),
       };
@@ -117,7 +164,14 @@ export function reportOf(ledger: Ledger, at: string): Report {
     bottles: all(context, 'bottle').map((bottle) => {
       const left = bottleRemaining(context, state, bottle.id)!.now;
       const gap = bottleGap(context, state, bottle.id);
-      return { id: bottle.id, name: lotName(ledger, bottle.id), leftMl: left.value, u: left.u, gapMl: gap?.gapMl ?? null, gapU: gap?.gapU ?? null };
+      return {
+        id: bottle.id,
+        name: lotName(ledger, bottle.id),
+        leftMl: left.value,
+        u: left.u,
+        gapMl: gap?.gapMl ?? null,
+        gapU: gap?.gapU ?? null,
+      };
     }),
     printers: all(context, 'printer').flatMap((printer) => {
       const cost = printerCost(context, state, printer.id, at);
@@ -168,13 +222,37 @@ function flags(ledger: Ledger): FoundProblem[] {
     const amount = Math.abs(entry.used?.value ?? 0).toFixed(1);
     switch (entry.flag) {
       case 'leak':
-        return [{ ...base, severity: 'warning', message: `${label} lost ${amount} ml while nothing printed: a leak, a plug or vent not tight, or too full.` }];
+        return [
+          {
+            ...base,
+            severity: 'warning',
+            message: `${label} lost ${amount} ml while nothing printed: a leak, a plug or vent not tight, or too full.`,
+          },
+        ];
       case 'heavier':
-        return [{ ...base, severity: 'notice', message: `${label} gained ${amount} ml while nothing printed: a fill is missing from the log, or another cartridge was weighed.` }];
+        return [
+          {
+            ...base,
+            severity: 'notice',
+            message: `${label} gained ${amount} ml while nothing printed: a fill is missing from the log, or another cartridge was weighed.`,
+          },
+        ];
       case 'surprise':
-        return [{ ...base, severity: 'warning', message: `${label} used ${amount} ml by mass where ${entry.predicted?.value.toFixed(1) ?? '?'} ml were expected: prints not logged, a leak, or a wrong mass.` }];
+        return [
+          {
+            ...base,
+            severity: 'warning',
+            message: `${label} used ${amount} ml by mass where ${entry.predicted?.value.toFixed(1) ?? '?'} ml were expected: prints not logged, a leak, or a wrong mass.`,
+          },
+        ];
       case 'ranDry':
-        return [{ ...base, severity: 'warning', message: `${label} faded or ran dry: it was at or below its reserve.` }];
+        return [
+          {
+            ...base,
+            severity: 'warning',
+            message: `${label} faded or ran dry: it was at or below its reserve.`,
+          },
+        ];
       default:
         return [];
     }

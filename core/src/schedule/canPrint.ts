@@ -5,7 +5,13 @@ import { predictUse, runsDry } from '../usage';
 export interface JobForecast {
   /** Probability that at least the worst channel reaches its reserve. */
   readonly worst: { readonly slotId: string; readonly name: string; readonly probability: number } | null;
-  readonly channels: readonly { readonly slotId: string; readonly name: string; readonly use: Uncertain; readonly left: Uncertain | null; readonly probability: number | null }[];
+  readonly channels: readonly {
+    readonly slotId: string;
+    readonly name: string;
+    readonly use: Uncertain;
+    readonly left: Uncertain | null;
+    readonly probability: number | null;
+  }[];
 }
 
 /**
@@ -17,7 +23,13 @@ export interface JobForecast {
  */
 export function canPrint(
   ledger: Ledger,
-  job: { readonly printerId: string; readonly subjectId: string; readonly copies: number; readonly widthMm: number; readonly heightMm: number },
+  job: {
+    readonly printerId: string;
+    readonly subjectId: string;
+    readonly copies: number;
+    readonly widthMm: number;
+    readonly heightMm: number;
+  },
   at: string,
 ): JobForecast {
   const printer = find(ledger.context, 'printer', job.printerId);
@@ -26,8 +38,13 @@ export function canPrint(
   const channels = (printer?.slots ?? []).map((slot) => {
     const slotState = state?.slots[slot.id];
     const body = slotState?.cartridgeId ? bodyOf(ledger.context, slotState.cartridgeId) : undefined;
-    const ink = slotState?.cartridgeId ? inkNow(ledger.context, ledger.state, slotState.cartridgeId, at) : null;
-    const use = slotState && printer ? predictUse(slotState.model, { [`area:${job.subjectId}`]: area }, printer.draws) : { value: 0, u: 0 };
+    const ink = slotState?.cartridgeId
+      ? inkNow(ledger.context, ledger.state, slotState.cartridgeId, at)
+      : null;
+    const use =
+      slotState && printer
+        ? predictUse(slotState.model, { [`area:${job.subjectId}`]: area }, printer.draws)
+        : { value: 0, u: 0 };
     return {
       slotId: slot.id,
       name: slot.name,
@@ -37,6 +54,12 @@ export function canPrint(
     };
   });
   const known = channels.filter((channel) => channel.probability !== null);
-  const worst = known.reduce<(typeof known)[number] | null>((a, b) => (a && a.probability! >= b.probability! ? a : b), null);
-  return { worst: worst ? { slotId: worst.slotId, name: worst.name, probability: worst.probability! } : null, channels };
+  const worst = known.reduce<(typeof known)[number] | null>(
+    (a, b) => (a && a.probability! >= b.probability! ? a : b),
+    null,
+  );
+  return {
+    worst: worst ? { slotId: worst.slotId, name: worst.name, probability: worst.probability! } : null,
+    channels,
+  };
 }

@@ -57,8 +57,13 @@ export function cartridgeView(ledger: Ledger, cartridgeId: string, at: string): 
   const toMl = (g: number): number => (g - body.emptyG.value) / density;
   const ownTarget = body.cartridge.targetG ?? Infinity;
   const weighed = cartridgeState?.lastWeighed?.at;
-  const restEnd = cartridgeState?.lastFillAt && body.type.restMinutes > 0 && !cartridgeState.location ? Date.parse(cartridgeState.lastFillAt) + body.type.restMinutes * 60_000 : 0;
-  const reach = body.type.sections.filter((section) => section.reachedBy.includes(body.type.method)).reduce((sum, section) => sum + section.capacityMl, 0);
+  const restEnd =
+    cartridgeState?.lastFillAt && body.type.restMinutes > 0 && !cartridgeState.location
+      ? Date.parse(cartridgeState.lastFillAt) + body.type.restMinutes * 60_000
+      : 0;
+  const reach = body.type.sections
+    .filter((section) => section.reachedBy.includes(body.type.method))
+    .reduce((sum, section) => sum + section.capacityMl, 0);
   return {
     body,
     state: cartridgeState,
@@ -80,13 +85,27 @@ export function cartridgeView(ledger: Ledger, cartridgeId: string, at: string): 
  * @param at UTC instant
  * @returns undefined when there is no such slot
  */
-export function slotView(ledger: Ledger, printerId: string, slotId: string, at: string): SlotView | undefined {
+export function slotView(
+  ledger: Ledger,
+  printerId: string,
+  slotId: string,
+  at: string,
+): SlotView | undefined {
   const printer = find(ledger.context, 'printer', printerId);
   const slot = printer?.slots.find((s) => s.id === slotId);
   if (!printer || !slot) return undefined;
   const slotState = ledger.state.printers[printerId]?.slots[slotId];
   const cartridge = slotState?.cartridgeId ? cartridgeView(ledger, slotState.cartridgeId, at) : null;
-  const safeSheets = cartridge?.ink && slotState ? safeCount(cartridge.ink, cartridge.reserveMl, slotState.model, meanSheet(ledger, printerId), printer.draws) : null;
+  const safeSheets =
+    cartridge?.ink && slotState
+      ? safeCount(
+          cartridge.ink,
+          cartridge.reserveMl,
+          slotState.model,
+          meanSheet(ledger, printerId),
+          printer.draws,
+        )
+      : null;
   return { printer, slot, cartridge, safeSheets, action: nextAction(ledger, cartridge, safeSheets, at) };
 }
 
@@ -94,7 +113,9 @@ export function slotView(ledger: Ledger, printerId: string, slotId: string, at: 
 export function meanSheet(ledger: Ledger, printerId: string): Record<string, number> {
   const { standardSheet } = settingsOf(ledger.context);
   const dm2 = (standardSheet.widthMm * standardSheet.heightMm) / 10_000;
-  const totals = Object.entries(ledger.state.printers[printerId]?.totals ?? {}).filter(([feature]) => feature.startsWith('area:'));
+  const totals = Object.entries(ledger.state.printers[printerId]?.totals ?? {}).filter(([feature]) =>
+    feature.startsWith('area:'),
+  );
   const area = totals.reduce((sum, [, amount]) => sum + amount, 0);
   if (area === 0) return { 'area:any': dm2 };
   return Object.fromEntries(totals.map(([feature, amount]) => [feature, (dm2 * amount) / area]));
@@ -102,23 +123,72 @@ export function meanSheet(ledger: Ledger, printerId: string): Record<string, num
 
 function nextAction(ledger: Ledger, view: CartridgeView | null, safe: number | null, at: string): NextAction {
   const settings = settingsOf(ledger.context);
-  if (!view) return { code: 'install', urgency: 'now', words: 'No cartridge here: install one', why: ['The log has no cartridge in this slot.'] };
-  if (!view.ink) return { code: 'weigh', urgency: 'now', words: 'Weigh it once to begin', why: ['Nothing is known yet about the ink inside.'] };
+  if (!view)
+    return {
+      code: 'install',
+      urgency: 'now',
+      words: 'No cartridge here: install one',
+      why: ['The log has no cartridge in this slot.'],
+    };
+  if (!view.ink)
+    return {
+      code: 'weigh',
+      urgency: 'now',
+      words: 'Weigh it once to begin',
+      why: ['Nothing is known yet about the ink inside.'],
+    };
   const { ink, reserveMl, targetMl, weighedDaysAgo } = view;
   const least = ink.value - 1.645 * ink.u;
   const day = view.state?.gaugeOff ? Math.min(settings.weighInDays, 10) : settings.weighInDays;
-  const why: string[] = [`It holds ${ink.value.toFixed(1)} ml, surely more than ${Math.max(0, least).toFixed(1)} ml; the reserve is ${reserveMl.toFixed(1)} ml.`];
+  const why: string[] = [
+    `It holds ${ink.value.toFixed(1)} ml, surely more than ${Math.max(0, least).toFixed(1)} ml; the reserve is ${reserveMl.toFixed(1)} ml.`,
+  ];
   if (least <= reserveMl)
-    return { code: 'topUpNow', urgency: 'now', words: 'Top up before you print', why: [...why, 'Below the reserve the printer may draw air.'] };
-  if (view.state?.gaugeOff) why.push(`The printer no longer counts this channel: its weigh-in comes every ${day} days.`);
+    return {
+      code: 'topUpNow',
+      urgency: 'now',
+      words: 'Top up before you print',
+      why: [...why, 'Below the reserve the printer may draw air.'],
+    };
+  if (view.state?.gaugeOff)
+    why.push(`The printer no longer counts this channel: its weigh-in comes every ${day} days.`);
   if (ink.value < settings.topUpFraction * targetMl || (safe ?? 99) < 5)
-    return { code: 'topUpSoon', urgency: 'soon', words: sheets('Top up soon', safe), why: [...why, `It is below ${Math.round(settings.topUpFraction * 100)} % of its target of ${targetMl.toFixed(1)} ml.`] };
+    return {
+      code: 'topUpSoon',
+      urgency: 'soon',
+      words: sheets('Top up soon', safe),
+      why: [
+        ...why,
+        `It is below ${Math.round(settings.topUpFraction * 100)} % of its target of ${targetMl.toFixed(1)} ml.`,
+      ],
+    };
   if (weighedDaysAgo === null || weighedDaysAgo > day)
-    return { code: 'weighIn', urgency: 'soon', words: weighedDaysAgo === null ? 'Weigh it once to begin' : `Weigh in: ${Math.floor(weighedDaysAgo)} days since the last`, why: [...why, `A weigh-in is due every ${day} days.`] };
-  const shaken = [view.state?.agitatedAt, view.state?.lastFillAt, view.state?.lastWeighed?.at].filter((t): t is string => Boolean(t)).sort().at(-1);
-  if (view.body.cartridge.inkClass === 'pigment' && shaken && (Date.parse(at) - Date.parse(shaken)) / DAY_MS > DUE.agitateDays)
-    return { code: 'agitate', urgency: 'fine', words: sheets('Shake gently, then go on', safe), why: [...why, `Pigment settles: it was last moved more than ${DUE.agitateDays} days ago.`] };
+    return {
+      code: 'weighIn',
+      urgency: 'soon',
+      words:
+        weighedDaysAgo === null
+          ? 'Weigh it once to begin'
+          : `Weigh in: ${Math.floor(weighedDaysAgo)} days since the last`,
+      why: [...why, `A weigh-in is due every ${day} days.`],
+    };
+  const shaken = [view.state?.agitatedAt, view.state?.lastFillAt, view.state?.lastWeighed?.at]
+    .filter((t): t is string => Boolean(t))
+    .sort()
+    .at(-1);
+  if (
+    view.body.cartridge.inkClass === 'pigment' &&
+    shaken &&
+    (Date.parse(at) - Date.parse(shaken)) / DAY_MS > DUE.agitateDays
+  )
+    return {
+      code: 'agitate',
+      urgency: 'fine',
+      words: sheets('Shake gently, then go on', safe),
+      why: [...why, `Pigment settles: it was last moved more than ${DUE.agitateDays} days ago.`],
+    };
   return { code: 'fine', urgency: 'fine', words: sheets('Good to print', safe), why };
 }
 
-const sheets = (words: string, safe: number | null): string => (safe === null ? words : `${words}: ${safe >= 1000 ? 'over 1000' : safe} sheets are safe`);
+const sheets = (words: string, safe: number | null): string =>
+  safe === null ? words : `${words}: ${safe >= 1000 ? 'over 1000' : safe} sheets are safe`;

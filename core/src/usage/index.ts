@@ -1,2 +1,11 @@
-export { coefficient, learnUse, newUseModel, noisePerMl, predictUse, priorOf, type Exposure, type UseModel } from './useModel';
+export {
+  coefficient,
+  learnUse,
+  newUseModel,
+  noisePerMl,
+  predictUse,
+  priorOf,
+  type Exposure,
+  type UseModel,
+} from './useModel';
 export { runsDry, safeCount } from './safeCount';

@@ -29,9 +29,19 @@ export function runsDry(ink: Uncertain, reserveMl: number, use: Uncertain): numb
  * @param one exposure of a single print
  * @returns 0 to 100 000
  */
-export function safeCount(ink: Uncertain, reserveMl: number, model: UseModel, one: Exposure, draws: Printer['draws']): number {
+export function safeCount(
+  ink: Uncertain,
+  reserveMl: number,
+  model: UseModel,
+  one: Exposure,
+  draws: Printer['draws'],
+): number {
   const stays = (n: number): boolean => {
-    const use = predictUse(model, Object.fromEntries(Object.entries(one).map(([feature, amount]) => [feature, amount * n])), draws);
+    const use = predictUse(
+      model,
+      Object.fromEntries(Object.entries(one).map(([feature, amount]) => [feature, amount * n])),
+      draws,
+    );
     return ink.value - use.value - Z95 * Math.hypot(ink.u, use.u) >= reserveMl;
   };
   if (!stays(1)) return 0;

@@ -24,7 +24,12 @@ export const NOISE_PRIOR = { perMl: 0.05, weight: 6, least: 0.004 } as const;
  * @returns an empty model
  */
 export function newUseModel(): UseModel {
-  return { features: [], mean: [], cov: [], noise: { weight: NOISE_PRIOR.weight, sum: NOISE_PRIOR.perMl * NOISE_PRIOR.weight } };
+  return {
+    features: [],
+    mean: [],
+    cov: [],
+    noise: { weight: NOISE_PRIOR.weight, sum: NOISE_PRIOR.perMl * NOISE_PRIOR.weight },
+  };
 }
 
 /** Prior of one feature's coefficient, from the printer's own editable values. */
@@ -35,7 +40,8 @@ export function priorOf(feature: string, draws: Printer['draws']): Uncertain {
 }
 
 /** Process variance per ml of use, as learnt so far. */
-export const noisePerMl = (model: UseModel): number => Math.max(NOISE_PRIOR.least, model.noise.sum / model.noise.weight);
+export const noisePerMl = (model: UseModel): number =>
+  Math.max(NOISE_PRIOR.least, model.noise.sum / model.noise.weight);
 
 /**
  * Predicts the ink that an exposure used: `x·mean`, with variance `xᵀ·cov·x + φ·use`.
@@ -62,7 +68,12 @@ export function predictUse(model: UseModel, exposure: Exposure, draws: Printer['
  * @param draws the printer's priors
  * @returns how surprising the observation was, in standard deviations; beyond 5 nothing is learnt from it
  */
-export function learnUse(model: UseModel, exposure: Exposure, used: Uncertain, draws: Printer['draws']): number {
+export function learnUse(
+  model: UseModel,
+  exposure: Exposure,
+  used: Uncertain,
+  draws: Printer['draws'],
+): number {
   for (const feature of Object.keys(exposure)) if (exposure[feature]! > 0) addFeature(model, feature, draws);
   const x = model.features.map((feature) => exposure[feature] ?? 0);
   const predicted = Math.max(0, dot(x, model.mean));
@@ -78,7 +89,10 @@ export function learnUse(model: UseModel, exposure: Exposure, used: Uncertain, d
   for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) model.cov[i]![j]! -= (px[i]! * px[j]!) / variance;
   for (let i = 0; i < n; i++) if (model.mean[i]! < 0) model.mean[i] = 0;
   if (predicted > 0.5)
-    model.noise = { weight: model.noise.weight + 1, sum: Math.max(0, model.noise.sum + (innovation ** 2 - known) / predicted) };
+    model.noise = {
+      weight: model.noise.weight + 1,
+      sum: Math.max(0, model.noise.sum + (innovation ** 2 - known) / predicted),
+    };
   return surprise;
 }
 
@@ -125,4 +139,8 @@ const dot = (a: readonly number[], b: readonly number[]): number => {
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
   return sum;
 };
-const quadratic = (x: readonly number[], m: readonly (readonly number[])[]): number => dot(x, m.map((row) => dot(row, x)));
+const quadratic = (x: readonly number[], m: readonly (readonly number[])[]): number =>
+  dot(
+    x,
+    m.map((row) => dot(row, x)),
+  );

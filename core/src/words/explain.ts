@@ -80,7 +80,9 @@ export function explain(problem: Problem): string {
       return `The file has ${problem.count === 1 ? 'one entry' : `${problem.count} entries`} that cannot be right: ${problem.problems
         .slice(0, 3)
         .map((p) => `${p.path}: ${p.message}`)
-        .join('; ')}${problem.count > 3 ? '; …' : ''}. Correct the file or export it again. Nothing was changed.`;
+        .join(
+          '; ',
+        )}${problem.count > 3 ? '; …' : ''}. Correct the file or export it again. Nothing was changed.`;
     case 'fileDuplicate':
       return `The file has two different entries with the id ${problem.id}. It was edited by hand: restore the original. Nothing was changed.`;
   }

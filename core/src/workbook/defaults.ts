@@ -24,7 +24,14 @@ export const USE_PRIOR = {
 } as const;
 
 /** Due dates, in days or as a fraction of the target. */
-export const DUE = { agitateDays: 12, weighInDays: 21, nozzleCheckIdleDays: 6, topUpFraction: 0.45, bottleMonths: 18, exportDays: 14 } as const;
+export const DUE = {
+  agitateDays: 12,
+  weighInDays: 21,
+  nozzleCheckIdleDays: 6,
+  topUpFraction: 0.45,
+  bottleMonths: 18,
+  exportDays: 14,
+} as const;
 
 /** Rest after a fill, minutes. */
 export const REST_MINUTES = { tank: 30, sponge: 720 } as const;

@@ -12,7 +12,11 @@ export type FileProblem =
   | { readonly code: 'fileNotJson'; readonly begins: string }
   | { readonly code: 'fileNotOurs' }
   | { readonly code: 'fileNewer'; readonly version: number; readonly known: number }
-  | { readonly code: 'fileInvalid'; readonly count: number; readonly problems: readonly { readonly path: string; readonly message: string }[] }
+  | {
+      readonly code: 'fileInvalid';
+      readonly count: number;
+      readonly problems: readonly { readonly path: string; readonly message: string }[];
+    }
   | { readonly code: 'fileDuplicate'; readonly id: string };
 
 /**
@@ -23,7 +27,8 @@ export type FileProblem =
  *   version, with invalid facts (path and message of the first twenty), or with one id for two different facts
  */
 export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
-  if (content.length > MAX_FILE_BYTES) return fail({ code: 'fileTooLarge', bytes: content.length, most: MAX_FILE_BYTES });
+  if (content.length > MAX_FILE_BYTES)
+    return fail({ code: 'fileTooLarge', bytes: content.length, most: MAX_FILE_BYTES });
   const trimmed = content.trim();
   if (trimmed === '') return fail({ code: 'fileEmpty' });
   let raw: unknown;
@@ -31,14 +36,22 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     raw = JSON.parse(trimmed);
   } catch {
     const ours = trimmed.startsWith('{') && trimmed.slice(0, 400).includes('"hiraeth-workbook"');
-    return fail(ours && !trimmed.endsWith('}') ? { code: 'fileCutOff', bytes: content.length } : { code: 'fileNotJson', begins: trimmed.slice(0, 24) });
+    return fail(
+      ours && !trimmed.endsWith('}')
+        ? { code: 'fileCutOff', bytes: content.length }
+        : { code: 'fileNotJson', begins: trimmed.slice(0, 24) },
+    );
   }
-  if (typeof raw !== 'object' || raw === null || !('format' in raw) || raw.format !== 'hiraeth-workbook') return fail({ code: 'fileNotOurs' });
+  if (typeof raw !== 'object' || raw === null || !('format' in raw) || raw.format !== 'hiraeth-workbook')
+    return fail({ code: 'fileNotOurs' });
   if ('version' in raw && typeof raw.version === 'number' && raw.version > FORMAT_VERSION)
     return fail({ code: 'fileNewer', version: raw.version, known: FORMAT_VERSION });
   const parsed = workbookSchema.safeParse(raw);
   if (!parsed.success) {
-    const problems = parsed.error.issues.map((issue) => ({ path: pathOf(issue, raw), message: issue.message }));
+    const problems = parsed.error.issues.map((issue) => ({
+      path: pathOf(issue, raw),
+      message: issue.message,
+    }));
     return fail({ code: 'fileInvalid', count: problems.length, problems: problems.slice(0, 20) });
   }
   const seen = new Map<string, string>();
@@ -47,7 +60,11 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     if ((seen.get(fact.id) ?? body) !== body) return fail({ code: 'fileDuplicate', id: fact.id });
     seen.set(fact.id, body);
   }
-  return ok(seen.size === parsed.data.facts.length ? parsed.data : { ...parsed.data, facts: dedupe(parsed.data.facts) });
+  return ok(
+    seen.size === parsed.data.facts.length
+      ? parsed.data
+      : { ...parsed.data, facts: dedupe(parsed.data.facts) },
+  );
 }
 
 function dedupe<T extends { id: string }>(facts: readonly T[]): T[] {
@@ -56,8 +73,12 @@ function dedupe<T extends { id: string }>(facts: readonly T[]): T[] {
 
 function pathOf(issue: z.core.$ZodIssue, raw: object): string {
   const [first, index] = issue.path;
-  const path = issue.path.map((part) => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`)).join('').replace(/^\./, '');
-  if (first !== 'facts' || typeof index !== 'number' || !('facts' in raw) || !Array.isArray(raw.facts)) return path || 'file';
+  const path = issue.path
+    .map((part) => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`))
+    .join('')
+    .replace(/^\./, '');
+  if (first !== 'facts' || typeof index !== 'number' || !('facts' in raw) || !Array.isArray(raw.facts))
+    return path || 'file';
   const fact: unknown = raw.facts[index];
   const kind = typeof fact === 'object' && fact !== null && 'kind' in fact ? String(fact.kind) : 'unknown';
   return `${path} (${kind})`;

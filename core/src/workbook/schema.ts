@@ -30,7 +30,9 @@ const settings = z.strictObject({
   id: z.literal('settings'),
   name,
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency code of three capital letters, such as GBP'),
-  standardSheet: z.strictObject({ widthMm: amount, heightMm: amount }).default({ widthMm: 210, heightMm: 297 }),
+  standardSheet: z
+    .strictObject({ widthMm: amount, heightMm: amount })
+    .default({ widthMm: 210, heightMm: 297 }),
   kitLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
@@ -191,14 +193,32 @@ const tool = z.strictObject({
   entity: z.literal('tool'),
   id,
   name,
-  tool: z.enum(['needleLong', 'needleShort', 'funnel', 'clip', 'bagAdapter', 'keeper', 'resetter', 'torch', 'squeezeBottle', 'gloves', 'towel', 'floatSensor']),
+  tool: z.enum([
+    'needleLong',
+    'needleShort',
+    'funnel',
+    'clip',
+    'bagAdapter',
+    'keeper',
+    'resetter',
+    'torch',
+    'squeezeBottle',
+    'gloves',
+    'towel',
+    'floatSensor',
+  ]),
   fitsHeightMm: amount.nullable().default(null),
   squeezeMl: uncertain.nullable().default(null),
   count: z.int().min(0).max(1000).default(1),
 });
 
 const subject = z.strictObject({ entity: z.literal('subject'), id, name });
-const paper = z.strictObject({ entity: z.literal('paper'), id, name, brightener: z.enum(['none', 'little', 'much', 'unknown']).default('unknown') });
+const paper = z.strictObject({
+  entity: z.literal('paper'),
+  id,
+  name,
+  brightener: z.enum(['none', 'little', 'much', 'unknown']).default('unknown'),
+});
 
 export const entitySchema = z.discriminatedUnion('entity', [
   settings,
@@ -263,10 +283,22 @@ export const factSchema = z.discriminatedUnion('kind', [
     occasion: z.enum(['first', 'topUp', 'conversion']),
     leftover: z.strictObject({ ml: amount, fate: z.enum(FATES) }).optional(),
   }),
-  fact('drawnOut', { cartridgeId: id, chamber: z.int().min(0).max(2), ml: uncertain, fate: z.enum(FATES), bottleId: id.optional() }),
+  fact('drawnOut', {
+    cartridgeId: id,
+    chamber: z.int().min(0).max(2),
+    ml: uncertain,
+    fate: z.enum(FATES),
+    bottleId: id.optional(),
+  }),
   fact('primed', { cartridgeId: id, ml: uncertain, fate: z.enum(FATES), bottleId: id.optional() }),
   fact('spilt', { from: z.enum(['bottle', 'cartridge']), subjectId: id, ml: uncertain }),
-  fact('flushed', { cartridgeId: id, chamber: z.int().min(0).max(2), addedMl: amount, drawnMl: amount, bottleId: id.optional() }),
+  fact('flushed', {
+    cartridgeId: id,
+    chamber: z.int().min(0).max(2),
+    addedMl: amount,
+    drawnMl: amount,
+    bottleId: id.optional(),
+  }),
   fact('portChanged', { cartridgeId: id, ports: portState }),
   fact('densityMeasured', {
     inkId: id,
@@ -283,13 +315,21 @@ export const factSchema = z.discriminatedUnion('kind', [
     by: z.enum(['person', 'network']),
   }),
   fact('chipReset', { cartridgeId: id, worked: z.boolean() }),
-  fact('chipReplaced', { cartridgeId: id, volumeMl: amount.nullable(), original: z.boolean(), chipId: id.optional() }),
+  fact('chipReplaced', {
+    cartridgeId: id,
+    volumeMl: amount.nullable(),
+    original: z.boolean(),
+    chipId: id.optional(),
+  }),
   fact('gaugeSwitchedOff', { printerId: id, slotId: id }),
   fact('chipSignalled', { printerId: id, slotId: id, signal: z.enum(SIGNALS) }),
   fact('installed', {
     printerId: id,
     /** All cartridges that went in before the door closed: one priming routine. */
-    into: z.array(z.strictObject({ slotId: id, cartridgeId: id })).min(1).max(16),
+    into: z
+      .array(z.strictObject({ slotId: id, cartridgeId: id }))
+      .min(1)
+      .max(16),
   }),
   fact('removed', { printerId: id, cartridgeIds: z.array(id).min(1).max(16) }),
   fact('printed', {
@@ -305,10 +345,18 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('cleaned', { printerId: id, level: z.enum(CLEANING_LEVELS), slotIds: z.array(id).max(16).optional() }),
   fact('shadeSwitched', { printerId: id, slotId: id, shade: name }),
   fact('printerMoved', { printerId: id }),
-  fact('nozzleChecked', { printerId: id, gaps: z.array(z.strictObject({ slotId: id, nozzles: z.int().min(0).max(10000) })).max(16) }),
+  fact('nozzleChecked', {
+    printerId: id,
+    gaps: z.array(z.strictObject({ slotId: id, nozzles: z.int().min(0).max(10000) })).max(16),
+  }),
   fact('agitated', { cartridgeIds: z.array(id).min(1).max(64) }),
   fact('bottleOpened', { bottleId: id, linerPresent: z.boolean().optional() }),
-  fact('purchased', { what: z.enum(['bottle', 'kit', 'chips', 'consumables', 'cartridges', 'originals']), name, priceMinor: minor, bottleId: id.optional() }),
+  fact('purchased', {
+    what: z.enum(['bottle', 'kit', 'chips', 'consumables', 'cartridges', 'originals']),
+    name,
+    priceMinor: minor,
+    bottleId: id.optional(),
+  }),
   fact('padReset', { printerId: id }),
   fact('quoted', { slotId: id, printerId: id, priceMinor: minor }),
   fact('snoozed', { what: z.string().max(100), until: instant }),
@@ -344,4 +392,6 @@ export type Settings = EntityOf<'settings'>;
 export type Ports = z.output<typeof portState>;
 
 /** A fact without the parts that are stamped on when it is recorded. */
-export type FactDraft = { [K in FactKind]: Omit<FactOf<K>, 'id' | 'recorded' | 'at'> & { at?: string } }[FactKind];
+export type FactDraft = {
+  [K in FactKind]: Omit<FactOf<K>, 'id' | 'recorded' | 'at'> & { at?: string };
+}[FactKind];

@@ -49,14 +49,31 @@ export const SHADES = [
 export const CLEANING_LEVELS = ['light', 'deep', 'group', 'recharge'] as const;
 export type CleaningLevel = (typeof CLEANING_LEVELS)[number];
 
-export const WEIGHING_PURPOSES = ['before', 'after', 'rested', 'weighIn', 'drying', 'empty', 'bottle', 'reference'] as const;
+export const WEIGHING_PURPOSES = [
+  'before',
+  'after',
+  'rested',
+  'weighIn',
+  'drying',
+  'empty',
+  'bottle',
+  'reference',
+] as const;
 export type WeighingPurpose = (typeof WEIGHING_PURPOSES)[number];
 
 /** Where ink that did not stay in the cartridge went. */
 export const FATES = ['bottle', 'cartridge', 'bin'] as const;
 export type Fate = (typeof FATES)[number];
 
-export const CHIP_STRATEGIES = ['resetter', 'selfResetting', 'contactBridge', 'newEachTime', 'switchedOff', 'none', 'leftAlone'] as const;
+export const CHIP_STRATEGIES = [
+  'resetter',
+  'selfResetting',
+  'contactBridge',
+  'newEachTime',
+  'switchedOff',
+  'none',
+  'leftAlone',
+] as const;
 export type ChipStrategy = (typeof CHIP_STRATEGIES)[number];
 
 export const SIGNALS = ['low', 'veryLow', 'asks', 'stops', 'notRecognised', 'recognised'] as const;

@@ -12,7 +12,12 @@ export interface PrinterScenario {
   /** True ml/dm² for each slot, by subject. */
   readonly trueUse: Readonly<Record<string, readonly number[]>>;
   /** True ml per channel. */
-  readonly trueDraws: { readonly change: number; readonly light: number; readonly deep: number; readonly idleDay: number };
+  readonly trueDraws: {
+    readonly change: number;
+    readonly light: number;
+    readonly deep: number;
+    readonly idleDay: number;
+  };
   /** True use over what the chip counts. */
   readonly trueK: number;
   readonly jobsPerWeek: number;
@@ -32,13 +37,23 @@ export interface StudioScenario {
   readonly printers: readonly PrinterScenario[];
   readonly subjects: readonly string[];
   readonly paperIds: readonly string[];
-  readonly kit: readonly { readonly what: 'kit' | 'chips' | 'consumables'; readonly name: string; readonly priceMinor: number; readonly day: number }[];
+  readonly kit: readonly {
+    readonly what: 'kit' | 'chips' | 'consumables';
+    readonly name: string;
+    readonly priceMinor: number;
+    readonly day: number;
+  }[];
   readonly faults: {
     readonly forgottenWeighInDay: number;
     readonly leak: { readonly cartridgeId: string; readonly fill: number; readonly ml: number };
     readonly overfill: { readonly cartridgeId: string; readonly overMl: number };
     readonly resetWithoutTopUp: { readonly cartridgeId: string; readonly afterDay: number };
-    readonly mixture: { readonly cartridgeId: string; readonly inkId: string; readonly ml: number; readonly afterDay: number };
+    readonly mixture: {
+      readonly cartridgeId: string;
+      readonly inkId: string;
+      readonly ml: number;
+      readonly afterDay: number;
+    };
   } | null;
 }
 
@@ -46,7 +61,12 @@ export interface Truth {
   /** ml really inside each cartridge at the end. */
   readonly inkMl: Readonly<Record<string, number>>;
   /** Real use between consecutive weighings, for judging predictions. */
-  readonly intervals: readonly { readonly cartridgeId: string; readonly slotId: string; readonly at: string; readonly usedMl: number }[];
+  readonly intervals: readonly {
+    readonly cartridgeId: string;
+    readonly slotId: string;
+    readonly at: string;
+    readonly usedMl: number;
+  }[];
   /** ml really drawn from each printer's channels, by slot; and its price at the bottle. */
   readonly drawnMl: Readonly<Record<string, Readonly<Record<string, number>>>>;
   readonly printedMl: Readonly<Record<string, number>>;

@@ -1,4 +1,13 @@
-import { makeStamp, scaleUncertainty, type Cartridge, type CartridgeType, type Fact, type FactDraft, type Ink, type Scale } from '@hiraeth/core';
+import {
+  makeStamp,
+  scaleUncertainty,
+  type Cartridge,
+  type CartridgeType,
+  type Fact,
+  type FactDraft,
+  type Ink,
+  type Scale,
+} from '@hiraeth/core';
 import { makeChance, type Chance } from '../random';
 import type { PrinterScenario, StudioScenario, Truth } from './scenario';
 
@@ -39,7 +48,13 @@ export function simulateStudio(
   scenario: StudioScenario,
   options: { readonly seed: number; readonly endAt: string; readonly days: number; readonly busy?: number },
 ): { facts: Fact[]; truth: Truth } {
-  const studio = new Studio(scenario, makeChance(options.seed), Date.parse(options.endAt), options.days, options.busy ?? 1);
+  const studio = new Studio(
+    scenario,
+    makeChance(options.seed),
+    Date.parse(options.endAt),
+    options.days,
+    options.busy ?? 1,
+  );
   return studio.run();
 }
 
@@ -50,7 +65,12 @@ class Studio {
   private readonly bodies = new Map<string, Body>();
   private readonly bottles = new Map<string, OpenBottle>();
   private readonly installed = new Map<string, Map<string, Body>>();
-  private readonly truth = { intervals: [] as Truth['intervals'][number][], drawn: {} as Record<string, Record<string, number>>, printed: {} as Record<string, number>, ranDry: [] as string[] };
+  private readonly truth = {
+    intervals: [] as Truth['intervals'][number][],
+    drawn: {} as Record<string, Record<string, number>>,
+    printed: {} as Record<string, number>,
+    ranDry: [] as string[],
+  };
   private readonly scale: Scale;
   private lots = 0;
   private day = 0;
@@ -64,7 +84,9 @@ class Studio {
     private readonly busy: number,
   ) {
     this.stamp = makeStamp({ now: () => this.now }, chance.next);
-    this.scale = scenario.entities.find((entity) => entity.entity === 'scale' && entity.id === scenario.scaleId) as Scale;
+    this.scale = scenario.entities.find(
+      (entity) => entity.entity === 'scale' && entity.id === scenario.scaleId,
+    ) as Scale;
   }
 
   run(): { facts: Fact[]; truth: Truth } {
@@ -74,7 +96,9 @@ class Studio {
     for (const printer of this.scenario.printers) this.setUp(printer);
     for (this.day = 0; this.day < this.days; this.day++) {
       this.now = first + this.day * DAY;
-      for (const item of this.scenario.kit) if (item.day === this.day) this.write({ kind: 'purchased', what: item.what, name: item.name, priceMinor: item.priceMinor });
+      for (const item of this.scenario.kit)
+        if (item.day === this.day)
+          this.write({ kind: 'purchased', what: item.what, name: item.name, priceMinor: item.priceMinor });
       for (const printer of this.scenario.printers) this.live(printer);
     }
     return {
@@ -107,17 +131,36 @@ class Studio {
         const ink = room.inks.find((candidate) => candidate.shade === plain.shades[0]) ?? room.inks[0]!;
         const trueEmptyG = type.emptyG.value + this.chance.normal(0, 0.3);
         const weighed = this.chance.next() < room.weighedEmpty;
-        const cartridge: Cartridge = weighed ? { ...plain, emptyG: { value: round(trueEmptyG + this.chance.normal(0, 0.05), 2), u: 0.05 } } : plain;
+        const cartridge: Cartridge = weighed
+          ? { ...plain, emptyG: { value: round(trueEmptyG + this.chance.normal(0, 0.05), 2), u: 0.05 } }
+          : plain;
         const stated = ink.density ?? { value: 1.06, u: 0.01 };
         this.write({ kind: 'defined', entity: cartridge });
-        const body = { cartridge, type, ink, slotId: printer.slots[i]!.id, trueEmptyG, trueRho: this.rhoOf(ink.id, stated), ml: 0, counted: 0, usedSince: 0, fills: 0, skipTopUp: false, unwatched: false };
+        const body = {
+          cartridge,
+          type,
+          ink,
+          slotId: printer.slots[i]!.id,
+          trueEmptyG,
+          trueRho: this.rhoOf(ink.id, stated),
+          ml: 0,
+          counted: 0,
+          usedSince: 0,
+          fills: 0,
+          skipTopUp: false,
+          unwatched: false,
+        };
         this.bodies.set(cartridge.id, body);
       });
     const [first, ...others] = room.sets;
     for (const plain of first!) this.refill(room, this.bodies.get(plain.id)!, 'first');
-    this.install(room, first!.map((plain) => this.bodies.get(plain.id)!));
+    this.install(
+      room,
+      first!.map((plain) => this.bodies.get(plain.id)!),
+    );
     for (const set of others) for (const plain of set) this.refill(room, this.bodies.get(plain.id)!, 'first');
-    for (const slotId of room.gaugeOffSlots) this.write({ kind: 'gaugeSwitchedOff', printerId: printer.id, slotId });
+    for (const slotId of room.gaugeOffSlots)
+      this.write({ kind: 'gaugeSwitchedOff', printerId: printer.id, slotId });
   }
 
   private readonly rhos = new Map<string, number>();
@@ -132,34 +175,62 @@ class Studio {
     const here = this.installed.get(printer.id)!;
     for (const body of here.values()) this.draw(room, body, room.trueDraws.idleDay);
     const forgotten = this.scenario.faults?.forgottenWeighInDay;
-    if (this.day > 0 && this.day % room.weighInEveryDays === 0 && !(forgotten !== undefined && Math.abs(this.day - forgotten) < room.weighInEveryDays / 2)) this.weighInAndTopUp(room);
+    if (
+      this.day > 0 &&
+      this.day % room.weighInEveryDays === 0 &&
+      !(forgotten !== undefined && Math.abs(this.day - forgotten) < room.weighInEveryDays / 2)
+    )
+      this.weighInAndTopUp(room);
     const season = 1 + 0.35 * Math.sin((this.day / 365) * 2 * Math.PI);
     const jobs = this.chance.poisson((room.jobsPerWeek / 7) * season * this.busy);
     for (let i = 0; i < jobs; i++) this.print(room);
-    if (jobs === 0 && this.day % 9 === 4) this.write({ kind: 'nozzleChecked', printerId: printer.id, gaps: [] });
+    if (jobs === 0 && this.day % 9 === 4)
+      this.write({ kind: 'nozzleChecked', printerId: printer.id, gaps: [] });
     if (this.chance.next() < 0.035) {
       const level = this.chance.next() < 0.12 ? 'deep' : 'light';
       this.write({ kind: 'cleaned', printerId: printer.id, level }, 9);
-      for (const body of here.values()) this.draw(room, body, room.trueDraws[level] * this.chance.factor(0.12));
+      for (const body of here.values())
+        this.draw(room, body, room.trueDraws[level] * this.chance.factor(0.12));
     }
   }
 
   private print(room: PrinterScenario): void {
     const { printer } = room;
     const subjects = this.scenario.subjects.filter((subject) => room.trueUse[subject]);
-    const subjectId = this.chance.pick(subjects, subjects.map((_, i) => 1 / (1 + ((i + Math.floor(this.day / 45)) % subjects.length))));
-    const size = this.chance.pick(room.sizes, room.sizes.map((s) => s.weight));
+    const subjectId = this.chance.pick(
+      subjects,
+      subjects.map((_, i) => 1 / (1 + ((i + Math.floor(this.day / 45)) % subjects.length))),
+    );
+    const size = this.chance.pick(
+      room.sizes,
+      room.sizes.map((s) => s.weight),
+    );
     const copies = this.chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]);
     const use = room.trueUse[subjectId]!;
     const area = (copies * size.widthMm * size.heightMm) / 10_000;
     const here = this.installed.get(printer.id)!;
     // Someone who looks at the Rack does not start what would run dry.
-    const short = [...here.values()].some((body, i) => !body.unwatched && body.ml - area * use[i]! * 1.4 < body.type.reserveMl + 1.5);
+    const short = [...here.values()].some(
+      (body, i) => !body.unwatched && body.ml - area * use[i]! * 1.4 < body.type.reserveMl + 1.5,
+    );
     if (short) this.weighInAndTopUp(room);
     const titles = room.titles[subjectId] ?? ['Untitled'];
     const title = this.chance.pick(titles);
     const paperId = this.scenario.paperIds.length > 0 ? this.chance.pick(this.scenario.paperIds) : undefined;
-    this.write({ kind: 'printed', printerId: printer.id, title, copies, widthMm: size.widthMm, heightMm: size.heightMm, subjectId, ...(paperId ? { paperId } : {}), ...(copies > 2 ? { edition: `${title} ${copies}` } : {}) }, 25);
+    this.write(
+      {
+        kind: 'printed',
+        printerId: printer.id,
+        title,
+        copies,
+        widthMm: size.widthMm,
+        heightMm: size.heightMm,
+        subjectId,
+        ...(paperId ? { paperId } : {}),
+        ...(copies > 2 ? { edition: `${title} ${copies}` } : {}),
+      },
+      25,
+    );
     const image = this.chance.factor(0.12);
     let faded: Body | null = null;
     printer.slots.forEach((slot, i) => {
@@ -173,7 +244,12 @@ class Studio {
     const dry = faded as Body | null;
     if (dry) {
       this.truth.ranDry.push(dry.cartridge.id);
-      this.write({ kind: 'fadedOrRanDry', cartridgeId: dry.cartridge.id, ranDry: true, note: 'Reset without a top-up: the gauge still showed ink.' });
+      this.write({
+        kind: 'fadedOrRanDry',
+        cartridgeId: dry.cartridge.id,
+        ranDry: true,
+        note: 'Reset without a top-up: the gauge still showed ink.',
+      });
       dry.unwatched = false;
       dry.skipTopUp = false;
       dry.usedSince = 0;
@@ -194,9 +270,24 @@ class Studio {
     const { resolutionG, repeatabilityG } = this.scale;
     const shown = body.trueEmptyG + body.ml * body.trueRho + this.chance.normal(0, repeatabilityG);
     const value = Math.max(0, round(Math.round(shown / resolutionG) * resolutionG, 4));
-    this.write({ kind: 'weighed', what: 'cartridge', subjectId: body.cartridge.id, massG: { value, u: scaleUncertainty(this.scale) }, scaleId: this.scale.id, purpose }, 2);
+    this.write(
+      {
+        kind: 'weighed',
+        what: 'cartridge',
+        subjectId: body.cartridge.id,
+        massG: { value, u: scaleUncertainty(this.scale) },
+        scaleId: this.scale.id,
+        purpose,
+      },
+      2,
+    );
     if (purpose === 'weighIn' || purpose === 'before')
-      this.truth.intervals.push({ cartridgeId: body.cartridge.id, slotId: body.slotId, at: new Date(this.now).toISOString(), usedMl: body.usedSince });
+      this.truth.intervals.push({
+        cartridgeId: body.cartridge.id,
+        slotId: body.slotId,
+        at: new Date(this.now).toISOString(),
+        usedMl: body.usedSince,
+      });
     body.usedSince = 0;
   }
 
@@ -214,9 +305,16 @@ class Studio {
   private rotate(room: PrinterScenario, here: readonly Body[]): void {
     const now = new Set(here.map((body) => body.cartridge.id));
     const other = room.sets.find((set) => set.every((plain) => !now.has(plain.id)));
-    if (!other) return this.refillInPlace(room, here.filter((body) => body.ml < 0.6 * capacity(body)));
+    if (!other)
+      return this.refillInPlace(
+        room,
+        here.filter((body) => body.ml < 0.6 * capacity(body)),
+      );
     for (const body of here) this.weigh(body, 'weighIn');
-    this.install(room, other.map((plain) => this.bodies.get(plain.id)!));
+    this.install(
+      room,
+      other.map((plain) => this.bodies.get(plain.id)!),
+    );
     for (const body of here) this.refill(room, body, 'topUp');
   }
 
@@ -229,13 +327,25 @@ class Studio {
     const volume = body.cartridge.chip?.volumeMl;
     if (!volume || room.gaugeOffSlots.includes(body.slotId)) return;
     const fraction = Math.max(0, Math.min(1, Math.round((1 - body.counted / volume) * 100) / 100));
-    this.write({ kind: 'gaugeRead', printerId: room.printer.id, slotId: body.slotId, fraction, by: 'person' });
+    this.write({
+      kind: 'gaugeRead',
+      printerId: room.printer.id,
+      slotId: body.slotId,
+      fraction,
+      by: 'person',
+    });
   }
 
   private refill(room: PrinterScenario, body: Body, occasion: 'first' | 'topUp', weighBefore = true): void {
     const { faults } = this.scenario;
     const { cartridge } = body;
-    if (faults && faults.resetWithoutTopUp.cartridgeId === cartridge.id && this.day >= faults.resetWithoutTopUp.afterDay && !body.skipTopUp && this.truth.ranDry.length === 0) {
+    if (
+      faults &&
+      faults.resetWithoutTopUp.cartridgeId === cartridge.id &&
+      this.day >= faults.resetWithoutTopUp.afterDay &&
+      !body.skipTopUp &&
+      this.truth.ranDry.length === 0
+    ) {
       body.skipTopUp = true;
       body.unwatched = true;
       body.counted = 0;
@@ -244,36 +354,83 @@ class Studio {
     }
     if (weighBefore || occasion === 'first') this.weigh(body, 'before');
     const run = `run-${this.facts.length}`;
-    if (faults && faults.mixture.cartridgeId === cartridge.id && this.day >= faults.mixture.afterDay && !this.mixed) {
+    if (
+      faults &&
+      faults.mixture.cartridgeId === cartridge.id &&
+      this.day >= faults.mixture.afterDay &&
+      !this.mixed
+    ) {
       this.mixed = true;
       const wrong = this.bottleOf(room, faults.mixture.inkId);
-      this.pour(body, wrong, faults.mixture.ml, run, room, { confirmed: ['otherShade'], note: 'Took the wrong bottle; noticed after the first syringe.' });
+      this.pour(body, wrong, faults.mixture.ml, run, room, {
+        confirmed: ['otherShade'],
+        note: 'Took the wrong bottle; noticed after the first syringe.',
+      });
     }
     const target = body.type.fullG - body.trueEmptyG;
     let add = target / body.trueRho - body.ml + this.chance.normal(0, 0.15);
-    const over = faults?.overfill.cartridgeId === cartridge.id && body.fills === 0 ? faults.overfill.overMl : 0;
+    const over =
+      faults?.overfill.cartridgeId === cartridge.id && body.fills === 0 ? faults.overfill.overMl : 0;
     add += over;
     if (add < 0.5) return;
     this.pour(body, this.bottleOf(room, body.ink.id), add, run, room, { occasion });
     if (over > 0) {
       this.weigh(body, 'after');
       body.ml -= over;
-      this.write({ kind: 'drawnOut', cartridgeId: cartridge.id, chamber: 0, ml: { value: round(over, 2), u: 0.15 }, fate: 'bin', run, note: 'Over the line: drawn back.' });
+      this.write({
+        kind: 'drawnOut',
+        cartridgeId: cartridge.id,
+        chamber: 0,
+        ml: { value: round(over, 2), u: 0.15 },
+        fate: 'bin',
+        run,
+        note: 'Over the line: drawn back.',
+      });
     }
     this.weigh(body, 'after');
     const prime = 0.35 * this.chance.factor(0.2);
     body.ml -= prime;
-    this.write({ kind: 'primed', cartridgeId: cartridge.id, ml: { value: round(prime, 2), u: 0.1 }, fate: 'bin', run });
+    this.write({
+      kind: 'primed',
+      cartridgeId: cartridge.id,
+      ml: { value: round(prime, 2), u: 0.1 },
+      fate: 'bin',
+      run,
+    });
     body.fills += 1;
-    if (faults?.leak.cartridgeId === cartridge.id && body.fills === faults.leak.fill) body.ml -= faults.leak.ml;
+    if (faults?.leak.cartridgeId === cartridge.id && body.fills === faults.leak.fill)
+      body.ml -= faults.leak.ml;
     if (cartridge.chip?.strategy === 'resetter') {
       this.write({ kind: 'chipReset', cartridgeId: cartridge.id, worked: true });
       body.counted = 0;
     }
-    this.write({ kind: 'weighed', what: 'cartridge', subjectId: cartridge.id, massG: { value: round(body.trueEmptyG + body.ml * body.trueRho + this.chance.normal(0, this.scale.repeatabilityG), 2), u: scaleUncertainty(this.scale) }, scaleId: this.scale.id, purpose: 'rested' }, 35);
+    this.write(
+      {
+        kind: 'weighed',
+        what: 'cartridge',
+        subjectId: cartridge.id,
+        massG: {
+          value: round(
+            body.trueEmptyG + body.ml * body.trueRho + this.chance.normal(0, this.scale.repeatabilityG),
+            2,
+          ),
+          u: scaleUncertainty(this.scale),
+        },
+        scaleId: this.scale.id,
+        purpose: 'rested',
+      },
+      35,
+    );
   }
 
-  private pour(body: Body, bottle: OpenBottle, ml: number, run: string, room: PrinterScenario, extra: { occasion?: 'first' | 'topUp'; confirmed?: string[]; note?: string }): void {
+  private pour(
+    body: Body,
+    bottle: OpenBottle,
+    ml: number,
+    run: string,
+    room: PrinterScenario,
+    extra: { occasion?: 'first' | 'topUp'; confirmed?: string[]; note?: string },
+  ): void {
     const binned = 0.3 * this.chance.factor(0.3);
     body.ml += ml;
     bottle.left -= ml + binned;
@@ -303,10 +460,24 @@ class Studio {
     this.lots += 1;
     const id = `bottle-${inkId}-${this.lots}`;
     const lot = `M${String(10 + Math.floor(this.day / 90))}${String.fromCharCode(65 + (this.lots % 8))}`;
-    this.write({ kind: 'defined', entity: { entity: 'bottle', id, inkId, lot, ...room.bottle, emptyG: null } });
-    this.write({ kind: 'purchased', what: 'bottle', name: `${inkId} ${lot}`, priceMinor: room.bottle.priceMinor, bottleId: id });
+    this.write({
+      kind: 'defined',
+      entity: { entity: 'bottle', id, inkId, lot, ...room.bottle, emptyG: null },
+    });
+    this.write({
+      kind: 'purchased',
+      what: 'bottle',
+      name: `${inkId} ${lot}`,
+      priceMinor: room.bottle.priceMinor,
+      bottleId: id,
+    });
     this.write({ kind: 'bottleOpened', bottleId: id, linerPresent: true });
-    const bottle = { id, inkId, left: room.bottle.volumeMl, perMl: room.bottle.priceMinor / room.bottle.volumeMl };
+    const bottle = {
+      id,
+      inkId,
+      left: room.bottle.volumeMl,
+      perMl: room.bottle.priceMinor / room.bottle.volumeMl,
+    };
     this.bottles.set(inkId, bottle);
     return bottle;
   }
@@ -314,7 +485,14 @@ class Studio {
   private install(room: PrinterScenario, bodies: readonly Body[]): void {
     const here = this.installed.get(room.printer.id)!;
     for (const body of bodies) here.set(body.slotId, body);
-    this.write({ kind: 'installed', printerId: room.printer.id, into: bodies.map((body) => ({ slotId: body.slotId, cartridgeId: body.cartridge.id })) }, 5);
+    this.write(
+      {
+        kind: 'installed',
+        printerId: room.printer.id,
+        into: bodies.map((body) => ({ slotId: body.slotId, cartridgeId: body.cartridge.id })),
+      },
+      5,
+    );
     for (const body of here.values()) this.draw(room, body, room.trueDraws.change * this.chance.factor(0.1));
   }
 }

@@ -1,0 +1,1 @@
+export { EXIT, main } from './main';

@@ -1,0 +1,66 @@
+import type { Answer, CartridgeRun } from './run';
+import type { Step } from './steps';
+import type { Ports } from '../workbook';
+
+export type RunEvent =
+  | { readonly type: 'next'; readonly step: Step; readonly answer?: Answer }
+  | { readonly type: 'back' }
+  | { readonly type: 'spilt'; readonly ml: number }
+  | { readonly type: 'confirmed'; readonly codes: readonly string[] }
+  | { readonly type: 'written'; readonly id: string }
+  | { readonly type: 'out'; readonly at: string }
+  | { readonly type: 'ended'; readonly state: 'done' | 'abandoned' };
+
+/**
+ * One event of a run: pure, so that a saved run replays and a rehearsal writes nothing.
+ *
+ * @returns the run after it; `back` takes the last step's answer away, but never a weighing that was already written
+ */
+export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
+  switch (event.type) {
+    case 'next': {
+      const answer = event.answer ?? { kind: 'done' as const };
+      return {
+        ...run,
+        done: [...run.done.filter((id) => id !== event.step.id), event.step.id],
+        answers: { ...run.answers, [event.step.id]: answer },
+        ports: event.step.changes ? { ...run.ports, ...event.step.changes } : run.ports,
+      };
+    }
+    case 'back': {
+      const last = run.done[run.done.length - 1];
+      if (last === undefined) return run;
+      const { [last]: _gone, ...answers } = run.answers;
+      return {
+        ...run,
+        done: run.done.slice(0, -1),
+        answers,
+        written: run.written.filter((id) => !id.startsWith(`${last}:`)),
+      };
+    }
+    case 'spilt':
+      return { ...run, spiltMl: run.spiltMl + event.ml };
+    case 'confirmed':
+      return { ...run, confirmed: [...new Set([...run.confirmed, ...event.codes])] };
+    case 'written':
+      return { ...run, written: [...run.written, event.id] };
+    case 'out':
+      return { ...run, outSince: event.at };
+    case 'ended':
+      return { ...run, state: event.state };
+  }
+}
+
+/** Ports of the cartridge that do not yet stand as a step asks; seen before the cartridge goes back. */
+export function unmetPorts(
+  ports: Ports,
+  requires: Ports | undefined,
+): { readonly port: keyof Ports; readonly is: string; readonly needs: string }[] {
+  return (Object.keys(requires ?? {}) as (keyof Ports)[]).flatMap((port) => {
+    const needs = requires?.[port];
+    const is = ports[port];
+    return needs === undefined || needs === 'none' || is === needs || is === undefined || is === 'none'
+      ? []
+      : [{ port, is: String(is), needs: String(needs) }];
+  });
+}

@@ -1,0 +1,19 @@
+export { CAUTIONS, type Caution } from './cautions';
+export { CONSTRUCTION_DATA, METHOD_DATA, type Action, type MethodData } from './methods';
+export type { Answer, BenchRun, CartridgeRun, Occasion } from './run';
+export {
+  currentStep,
+  dosesOf,
+  massBefore,
+  massOf,
+  planOf,
+  stepsFor,
+  type Dose,
+  type RunEnv,
+  type Step,
+  type StepKind,
+} from './steps';
+export { amountsOf, runFacts, weighingFact, type FillAmount } from './runFacts';
+export { advance, unmetPorts, type RunEvent } from './advance';
+export { toolCheck, type ToolFinding } from './toolCheck';
+export { runEnv } from './runEnv';

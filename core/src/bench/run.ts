@@ -1,0 +1,50 @@
+import type { Uncertain } from '../quantity';
+import type { Fate, Method, Ports } from '../workbook';
+
+export type Occasion = 'first' | 'topUp' | 'conversion';
+
+/** What was measured or decided at a step; keyed by the step's id. */
+export type Answer =
+  | { readonly kind: 'done' }
+  | { readonly kind: 'mass'; readonly massG: Uncertain; readonly at: string }
+  | { readonly kind: 'volume'; readonly ml: Uncertain; readonly fate: Fate }
+  | { readonly kind: 'load'; readonly ml: number; readonly massG: Uncertain | null }
+  | { readonly kind: 'choice'; readonly choice: string }
+  | { readonly kind: 'rest'; readonly until: string };
+
+/** One cartridge's way through the bench: plain data, saved after every step, so that it survives a closed browser. */
+export interface CartridgeRun {
+  readonly id: string;
+  readonly cartridgeId: string;
+  readonly method: Method;
+  readonly occasion: Occasion;
+  /** One bottle for each chamber. */
+  readonly bottleIds: readonly string[];
+  readonly scaleId: string | null;
+  readonly syringeId: string | null;
+  readonly squeezeMl: number | null;
+  /** Doses by chamber where the person set their own; null: by the plan. */
+  readonly dosesMl: readonly (number | null)[];
+  /** Weigh at all? Line-only and syringe-only fills are allowed, with their larger u. */
+  readonly byScale: boolean;
+  readonly startedAt: string;
+  readonly outSince: string | null;
+  readonly answers: Readonly<Record<string, Answer>>;
+  /** Ids of steps done, in order. */
+  readonly done: readonly string[];
+  readonly spiltMl: number;
+  readonly ports: Ports;
+  readonly confirmed: readonly string[];
+  /** Facts already written for this run, so that nothing is written twice. */
+  readonly written: readonly string[];
+  readonly state: 'doing' | 'done' | 'abandoned';
+}
+
+export interface BenchRun {
+  readonly id: string;
+  readonly rehearsal: boolean;
+  readonly queue: readonly CartridgeRun[];
+  /** The one in hand. */
+  readonly at: number;
+  readonly startedAt: string;
+}

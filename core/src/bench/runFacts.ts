@@ -1,0 +1,216 @@
+import type { Uncertain } from '../quantity';
+import type { FactDraft, Fate } from '../workbook';
+import { METHOD_DATA } from './methods';
+import type { CartridgeRun } from './run';
+import { dosesOf, massBefore, massOf, planOf, type RunEnv } from './steps';
+
+/** Relative standard uncertainty of a syringe's marks, and of a line seen through a wall. */
+const SYRINGE_U = 0.02;
+const LINE_U = 0.06;
+
+/** The weighing that a step just took, as a fact: written at once, so that an abandoned run keeps what was measured. */
+export function weighingFact(
+  run: CartridgeRun,
+  stepId: string,
+  purpose: 'before' | 'after' | 'rested',
+  massG: Uncertain,
+  at: string,
+): FactDraft {
+  return {
+    kind: 'weighed',
+    what: 'cartridge',
+    subjectId: run.cartridgeId,
+    massG,
+    purpose,
+    at,
+    run: run.id,
+    ...(run.scaleId ? { scaleId: run.scaleId } : {}),
+    ...(run.confirmed.length > 0 ? { confirmed: [...run.confirmed] } : {}),
+    note: `step ${stepId}`,
+  };
+}
+
+export interface FillAmount {
+  readonly chamber: number;
+  readonly bottleId: string;
+  readonly ml: Uncertain;
+  readonly by: 'mass' | 'syringe' | 'line' | 'squeezes';
+  /** 0: the fill itself; i: the drops after the i-th weighing. */
+  readonly correction: number;
+}
+
+/**
+ * What really went in, by chamber: the mass difference where both weighings were taken (shared over the chambers by
+ * their doses), otherwise the syringe, the squeezes or the line with their larger u. What was primed or drawn out
+ * between the two weighings is added back: the balance is of ink poured, not of ink kept.
+ */
+export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
+  const { chambers } = env.body.type;
+  const doses = dosesOf(run, env, planOf(run, env));
+  const byChamber = Array.from({ length: chambers }, () => 0);
+  doses.forEach((dose, part) => (byChamber[dose.chamber]! += loaded(run, `load-${part}-`)));
+  const total = byChamber.reduce((sum, ml) => sum + ml, 0);
+  const { dosed } = METHOD_DATA[run.method];
+  const by = dosed === 'line' ? 'line' : dosed === 'squeezes' ? 'squeezes' : 'syringe';
+  const rough = dosed === 'line' ? LINE_U : SYRINGE_U;
+  const graduation = env.syringe ? env.syringe.graduationMl / Math.sqrt(12) : 0.3;
+  const masses = [massBefore(run), ...afterMasses(run)];
+  const amounts: FillAmount[] = [];
+  byChamber.forEach((ml, chamber) => {
+    const bottleId = run.bottleIds[chamber] ?? run.bottleIds[0];
+    if (!bottleId || ml <= 0) return;
+    const rho = env.bottleDensity[chamber] ?? env.densityInside;
+    const weighed = rise(masses[0], masses[1], rho);
+    const hand = handDrawn(run);
+    const all = weighed && { value: Math.max(0, weighed.value + hand.ml), u: Math.hypot(weighed.u, hand.u) };
+    amounts.push(
+      all && total > 0
+        ? {
+            chamber,
+            bottleId,
+            correction: 0,
+            by: 'mass',
+            ml: {
+              value: (all.value * ml) / total,
+              u: (all.u * ml) / total + (chambers > 1 ? rough * ml : 0),
+            },
+          }
+        : { chamber, bottleId, correction: 0, by, ml: { value: ml, u: Math.hypot(rough * ml, graduation) } },
+    );
+  });
+  for (let i = 1; run.answers[`top-off-${i}`]; i++) {
+    const ml = loaded(run, `top-off-${i}`);
+    const bottleId = run.bottleIds[0];
+    if (ml <= 0 || !bottleId) continue;
+    const weighed = rise(masses[i], masses[i + 1], env.bottleDensity[0] ?? env.densityInside);
+    amounts.push({
+      chamber: 0,
+      bottleId,
+      correction: i,
+      by: weighed ? 'mass' : by,
+      ml: weighed && weighed.value > 0 ? weighed : { value: ml, u: Math.hypot(rough * ml, graduation) },
+    });
+  }
+  return amounts;
+}
+
+function loaded(run: CartridgeRun, prefix: string): number {
+  return Object.entries(run.answers).reduce(
+    (sum, [id, answer]) => sum + (answer.kind === 'load' && id.startsWith(prefix) ? answer.ml : 0),
+    0,
+  );
+}
+
+/** Masses of the full cartridge, in order. */
+function afterMasses(run: CartridgeRun): Uncertain[] {
+  const masses: Uncertain[] = [];
+  for (let i = 1; massOf(run, `weigh-after-${i}`); i++) masses.push(massOf(run, `weigh-after-${i}`)!);
+  return masses;
+}
+
+function rise(
+  from: Uncertain | null | undefined,
+  to: Uncertain | null | undefined,
+  rho: Uncertain,
+): Uncertain | null {
+  if (!from || !to) return null;
+  const value = (to.value - from.value) / rho.value;
+  return { value, u: Math.hypot(Math.hypot(from.u, to.u) / rho.value, (value * rho.u) / rho.value) };
+}
+
+/** Taken out by hand, or spilt, between the first weighing and the first one after. */
+function handDrawn(run: CartridgeRun): { ml: number; u: number } {
+  let ml = run.spiltMl;
+  let variance = (0.3 * run.spiltMl) ** 2;
+  for (const id of ['draw-out', 'prime', 'prime-head']) {
+    const answer = run.answers[id];
+    if (answer?.kind !== 'volume' || answer.fate === 'cartridge') continue;
+    ml += answer.ml.value;
+    variance += answer.ml.u ** 2;
+  }
+  return { ml, u: Math.sqrt(variance) };
+}
+
+/**
+ * The facts that a run leaves when it ends, whether finished or abandoned: what was really done and nothing else. The
+ * weighings were written when they were taken.
+ *
+ * @param run finished or abandoned
+ * @param env as for its steps
+ * @param at when it ended, UTC
+ */
+export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[] {
+  const facts: FactDraft[] = [];
+  const { cartridgeId } = run;
+  const common = { run: run.id, ...(run.confirmed.length > 0 ? { confirmed: [...run.confirmed] } : {}) };
+  const pourAt = timeBefore(run, at);
+  /** Just after the i-th weighing of the full cartridge. */
+  const afterWeighing = (i: number): string => {
+    const answer = run.answers[`weigh-after-${i}`];
+    return answer?.kind === 'mass' ? new Date(Date.parse(answer.at) + 1).toISOString() : pourAt;
+  };
+  const volume = (id: string): { ml: Uncertain; fate: Fate } | null => {
+    const answer = run.answers[id];
+    return answer?.kind === 'volume' && answer.ml.value > 0 ? answer : null;
+  };
+  const out = (id: string, when: string, ml = volume(id)?.ml): void => {
+    const answer = volume(id);
+    if (!answer || !ml) return;
+    const kind = id.startsWith('prime') ? ('primed' as const) : ('drawnOut' as const);
+    const part = { cartridgeId, ml, fate: answer.fate, at: when, ...withBottle(run, answer.fate), ...common };
+    facts.push(kind === 'primed' ? { kind, ...part } : { kind, chamber: 0, ...part });
+  };
+  out('draw-out', pourAt);
+  const left = volume('leftover');
+  amountsOf(run, env).forEach((amount, i) => {
+    const { chamber, bottleId, ml, by, correction } = amount;
+    facts.push({
+      kind: 'filled',
+      cartridgeId,
+      chamber,
+      bottleId,
+      ml,
+      by,
+      method: run.method,
+      occasion: run.occasion,
+      at: correction === 0 ? pourAt : afterWeighing(correction),
+      ...(left && i === 0 ? { leftover: { ml: left.ml.value, fate: left.fate } } : {}),
+      ...common,
+    });
+  });
+  out('prime', pourAt);
+  out('prime-head', pourAt);
+  const masses = afterMasses(run);
+  masses.forEach((mass, i) => {
+    // The scale knows better than the syringe how much came back.
+    const fell = rise(masses[i + 1], mass, env.bottleDensity[0] ?? env.densityInside);
+    out(`draw-back-${i + 1}`, afterWeighing(i + 1), fell && fell.value > 0 ? fell : undefined);
+  });
+  if (run.spiltMl > 0)
+    facts.push({
+      kind: 'spilt',
+      from: 'cartridge',
+      subjectId: cartridgeId,
+      ml: { value: run.spiltMl, u: 0.3 * run.spiltMl },
+      at: pourAt,
+      ...common,
+    });
+  const reset = run.answers.reset;
+  if (reset?.kind === 'choice' && reset.choice !== 'no')
+    facts.push({ kind: 'chipReset', cartridgeId, worked: reset.choice === 'yes', at, ...common });
+  if (Object.keys(run.ports).length > 0)
+    facts.push({ kind: 'portChanged', cartridgeId, ports: run.ports, at, ...common });
+  return facts;
+}
+
+/** The ink goes in between the first weighing and the first one after: facts fold by time. */
+function timeBefore(run: CartridgeRun, at: string): string {
+  const after = run.answers['weigh-after-1'];
+  const before = run.answers['weigh-before'];
+  if (after?.kind !== 'mass') return at;
+  const start = before?.kind === 'mass' ? Date.parse(before.at) : 0;
+  return new Date(Math.max(start + 1, Date.parse(after.at) - 1)).toISOString();
+}
+
+const withBottle = (run: CartridgeRun, fate: Fate): { bottleId?: string } =>
+  fate === 'bottle' && run.bottleIds[0] ? { bottleId: run.bottleIds[0] } : {};

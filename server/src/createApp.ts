@@ -1,0 +1,81 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express, type Request, type Response, type NextFunction } from 'express';
+import helmet from 'helmet';
+
+export interface AppOptions {
+  /** The built web application. */
+  readonly dist: string;
+  /** Host names under which the app may be asked for; a foreign Host is a rebinding attack. */
+  readonly hosts: readonly string[];
+}
+
+/**
+ * The server: hands out the built app, on addresses that its owner chose, and keeps no user data.
+ *
+ * @param options where the built app is and which hosts are its own
+ * @returns an Express application, not yet listening
+ */
+export function createApp(options: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(onlyOwn(options.hosts));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          workerSrc: ["'self'", 'blob:'],
+          imgSrc: ["'self'", 'data:'],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+  app.get('/api/health', (_request, response) => void response.json({ ok: true }));
+  app.use(
+    '/api',
+    (_request, response) => void response.status(404).json({ error: 'There is no such service here.' }),
+  );
+  // Hashed files never change; the page itself and the service worker must always be asked for again.
+  app.use(
+    '/assets',
+    express.static(join(options.dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(options.dist, { maxAge: 0, index: false }));
+  app.get('/{*splat}', (_request, response) => {
+    const page = join(options.dist, 'index.html');
+    if (existsSync(page)) response.setHeader('Cache-Control', 'no-cache').sendFile(page);
+    else response.status(503).type('text').send('The application is not built yet. Run npm start again.');
+  });
+  app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
+    const status =
+      typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number'
+        ? error.status
+        : 500;
+    response
+      .status(status)
+      .json({ error: status === 404 ? 'Not found.' : 'The request could not be answered.' });
+  });
+  return app;
+}
+
+function onlyOwn(hosts: readonly string[]) {
+  const own = new Set(hosts);
+  const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
+  return (request: Request, response: Response, next: NextFunction): void => {
+    const { host, origin } = request.headers;
+    const foreign =
+      !host ||
+      !own.has(nameOf(host)) ||
+      (origin !== undefined && (!URL.canParse(origin) || !own.has(new URL(origin).hostname)));
+    if (foreign) response.status(403).json({ error: 'This address is not served here.' });
+    else next();
+  };
+}
