@@ -1,19 +1,36 @@
 const common = {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
   },
 };
 export default {
   reporters: ['default', '<rootDir>/scripts/lib/jest-count.mjs'],
   projects: [
-    { ...common, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'node',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'],
+    },
     {
       ...common,
       displayName: 'dom',
       testEnvironment: '<rootDir>/web/src/testing/environment.mjs',
       setupFilesAfterEnv: ['<rootDir>/web/src/testing/setup.mjs'],
-      moduleNameMapper: { '\\.css$': '<rootDir>/web/src/testing/empty.mjs', '^@fontsource.*': '<rootDir>/web/src/testing/empty.mjs' },
+      moduleNameMapper: {
+        '\\.css$': '<rootDir>/web/src/testing/empty.mjs',
+        '^@fontsource.*': '<rootDir>/web/src/testing/empty.mjs',
+      },
       testMatch: ['<rootDir>/web/src/**/*.test.{ts,tsx}'],
     },
   ],

@@ -17,7 +17,9 @@ function run(command, argv, what) {
 }
 
 const npm = process.env.npm_execpath ? [process.execPath, [process.env.npm_execpath]] : ['npm', []];
-const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+const hash = createHash('sha256')
+  .update(readFileSync(join(root, 'package-lock.json')))
+  .digest('hex');
 const stamp = join(root, 'node_modules', '.hiraeth-stamp');
 if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== hash) {
   console.log('Installing what the lockfile names …');
@@ -28,24 +30,43 @@ if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== hash) {
 function newest(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return readdirSync(path).filter((name) => name !== 'dist' && name !== 'node_modules').reduce((latest, name) => Math.max(latest, newest(join(path, name))), 0);
+  return readdirSync(path)
+    .filter((name) => name !== 'dist' && name !== 'node_modules')
+    .reduce((latest, name) => Math.max(latest, newest(join(path, name))), 0);
 }
 
 if (args.has('--build')) {
   const built = join(root, 'web', 'dist', 'index.html');
-  const sources = ['core/src', 'rig/src', 'demo/src', 'web', 'package-lock.json'].reduce((latest, path) => Math.max(latest, newest(join(root, path))), 0);
+  const sources = ['core/src', 'rig/src', 'demo/src', 'web', 'package-lock.json'].reduce(
+    (latest, path) => Math.max(latest, newest(join(root, path))),
+    0,
+  );
   if (!existsSync(built) || statSync(built).mtimeMs < sources) {
     console.log('Building the application …');
-    run(process.execPath, [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'web', '--logLevel', 'warn'], 'The build');
+    run(
+      process.execPath,
+      [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'web', '--logLevel', 'warn'],
+      'The build',
+    );
   }
 }
 
 if (args.has('--browser') && !existsSync('/usr/bin/chromium')) {
   console.log("Installing Debian's Chromium for the end-to-end tests …");
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = (...argv) => spawnSync([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...argv].slice(1), { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0;
-  if (!apt('update') || !apt('install', '-y', '--no-install-recommends', 'chromium') || !existsSync('/usr/bin/chromium')) {
-    console.error('\nThe end-to-end tests need Chromium at /usr/bin/chromium and it could not be installed. Install it (Debian: apt-get install chromium), then run npm test again.');
+  const apt = (...argv) =>
+    spawnSync([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...argv].slice(1), {
+      stdio: 'inherit',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }).status === 0;
+  if (
+    !apt('update') ||
+    !apt('install', '-y', '--no-install-recommends', 'chromium') ||
+    !existsSync('/usr/bin/chromium')
+  ) {
+    console.error(
+      '\nThe end-to-end tests need Chromium at /usr/bin/chromium and it could not be installed. Install it (Debian: apt-get install chromium), then run npm test again.',
+    );
     process.exit(1);
   }
 }

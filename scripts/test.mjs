@@ -15,7 +15,10 @@ function step(name, argv, counted) {
   mkdirSync('.tsbuild', { recursive: true });
   const file = join('.tsbuild', `count-${name}.json`);
   rmSync(file, { force: true });
-  const result = spawnSync(process.execPath, argv, { stdio: 'inherit', env: { ...process.env, HIRAETH_COUNT: file } });
+  const result = spawnSync(process.execPath, argv, {
+    stdio: 'inherit',
+    env: { ...process.env, HIRAETH_COUNT: file },
+  });
   const count = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passed: 0, failed: 0 };
   if (counted) {
     passed += count.passed;
@@ -26,7 +29,11 @@ function step(name, argv, counted) {
 
 step('types', [bin('typescript/bin/tsc'), '-b'], false);
 step('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'], false);
-step('jest', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')], true);
+step(
+  'jest',
+  ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')],
+  true,
+);
 step('playwright', [bin('@playwright/test/cli.js'), 'test'], true);
 
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -55,7 +55,8 @@ export function reportText(report: Report): string {
         (problem) => `${problem.severity}: ${problem.at?.slice(0, 10) ?? ''} ${problem.message}`,
       ),
     );
-  return `${lines.join('\n')}\n(± is the expanded uncertainty at about 95 %, ${COVERAGE} u)\n`;
+  // A terminal keeps its columns with plain spaces.
+  return `${lines.join('\n').replaceAll('\u00a0', ' ')}\n(± is the expanded uncertainty at about 95 %, ${COVERAGE} u)\n`;
 }
 
 const ml = (value: number): string => `${value.toFixed(1)} ml`;

@@ -7,6 +7,7 @@ export * from './cost';
 export * from './gauge';
 export * from './check';
 export * from './bench';
+export * from './scale';
 export * from './schedule';
 export * from './report';
 export * from './exchange';

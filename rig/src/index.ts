@@ -1,2 +1,3 @@
 export { makeChance, type Chance } from './random';
+export * from './scale';
 export * from './studio';

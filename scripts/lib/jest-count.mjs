@@ -4,6 +4,10 @@ import { writeFileSync } from 'node:fs';
 export default class Count {
   onRunComplete(_contexts, results) {
     const broken = results.numRuntimeErrorTestSuites;
-    if (process.env.HIRAETH_COUNT) writeFileSync(process.env.HIRAETH_COUNT, JSON.stringify({ passed: results.numPassedTests, failed: results.numFailedTests + broken }));
+    if (process.env.HIRAETH_COUNT)
+      writeFileSync(
+        process.env.HIRAETH_COUNT,
+        JSON.stringify({ passed: results.numPassedTests, failed: results.numFailedTests + broken }),
+      );
   }
 }

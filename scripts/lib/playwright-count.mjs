@@ -9,6 +9,7 @@ export default class Count {
     else if (result.status !== 'skipped' && result.retry === test.retries) this.failed += 1;
   }
   onEnd() {
-    if (process.env.HIRAETH_COUNT) writeFileSync(process.env.HIRAETH_COUNT, JSON.stringify({ passed: this.passed, failed: this.failed }));
+    if (process.env.HIRAETH_COUNT)
+      writeFileSync(process.env.HIRAETH_COUNT, JSON.stringify({ passed: this.passed, failed: this.failed }));
   }
 }

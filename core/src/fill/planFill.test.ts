@@ -80,7 +80,7 @@ test('over-full: how much to draw back; within tolerance: done', () => {
   expect(judgeFill({ value: 91.2, u: 0.02 }, plan, base.density).state).toBe('done');
   expect(judgeFill({ value: 92.5, u: 0.02 }, plan, base.density)).toEqual({
     state: 'over',
-    ml: expect.closeTo(1.504, 2) as number,
+    ml: expect.closeTo(1.504, 2) as unknown as number,
   });
   expect(judgeFill({ value: 85, u: 0.02 }, plan, base.density).state).toBe('short');
   expect(() => planFill({ ...base, density: { value: 0, u: 0 } })).toThrow(RangeError);

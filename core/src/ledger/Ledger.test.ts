@@ -17,15 +17,13 @@ const draft: fc.Arbitrary<FactDraft> = fc.oneof(
     )
     .map(([id, g, purpose]) => weigh(id, g / 100, purpose)),
   fc.tuple(fc.constantFrom(...SHADES), fc.integer({ min: 1, max: 40 })).map(([id, ml]) => fill(id, ml)),
-  fc
-    .constantFrom(...SHADES)
-    .map((cartridgeId): FactDraft => ({
-      kind: 'drawnOut',
-      cartridgeId,
-      chamber: 0,
-      ml: { value: 1, u: 0.1 },
-      fate: 'bin',
-    })),
+  fc.constantFrom(...SHADES).map((cartridgeId): FactDraft => ({
+    kind: 'drawnOut',
+    cartridgeId,
+    chamber: 0,
+    ml: { value: 1, u: 0.1 },
+    fate: 'bin',
+  })),
   fc.integer({ min: 1, max: 20 }).map(print),
   fc.constant<FactDraft>({ kind: 'cleaned', printerId: 'printer', level: 'light' }),
   fc.constant<FactDraft>({ kind: 'cleaned', printerId: 'printer', level: 'group', slotIds: ['cyan'] }),
@@ -49,7 +47,7 @@ describe('for the same recorded facts the ledger does not depend on', () => {
     fc.assert(
       fc.property(history, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (facts, keys) => {
         const shuffled = facts
-          .map((fact) => ({ fact, key: keys.next().value }))
+          .map((fact) => ({ fact, key: keys.next().value as number }))
           .sort((a, b) => a.key - b.key)
           .map((pair) => pair.fact);
         const slowly = new Ledger();

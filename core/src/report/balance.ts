@@ -63,6 +63,8 @@ export function balance(
     sum.leaked += cartridge.leakedMl;
     sum.onHand += ink?.value ?? 0;
     variance += (ink?.u ?? 0) ** 2 + cartridge.addedVar;
+    // What was never weighed has no ink on the books, so nothing may be taken from it either.
+    if (!ink) continue;
     const since = exposureSince(ledger, cartridge, at);
     const slot = (open[home.slot.id] ??= {});
     for (const [feature, amount] of Object.entries(since)) slot[feature] = (slot[feature] ?? 0) + amount;

@@ -1,2 +1,3 @@
 export { explain, type Problem } from './explain';
 export * from './names';
+export { entityName, factWords } from './factWords';

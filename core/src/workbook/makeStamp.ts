@@ -18,6 +18,6 @@ export function makeStamp(clock: Clock, random: () => number): (drafts: readonly
   return (drafts) => {
     const now = clock.now();
     const recorded = new Date(now).toISOString();
-    return drafts.map((draft) => ({ ...draft, at: draft.at ?? recorded, recorded, id: next(now) }) as Fact);
+    return drafts.map((draft) => ({ ...draft, at: draft.at ?? recorded, recorded, id: next(now) }));
   };
 }

@@ -1,0 +1,2 @@
+export { parseScaleLine, type ScaleReading } from './parseScaleLine';
+export { settle, type TimedMass } from './settle';

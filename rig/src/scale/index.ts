@@ -1,0 +1,1 @@
+export { SimulatedScale, SOUND_SCALE, type ScaleFaults } from './SimulatedScale';

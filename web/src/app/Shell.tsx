@@ -1,0 +1,155 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
+import { Suspense, useEffect, useRef } from 'react';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { settingsOf } from '@hiraeth/core';
+import { AskProvider } from '../parts/AskDialog';
+import { ScaleRail } from '../parts/ScaleRail';
+import { useLedger } from './hooks';
+import { useServices } from './services';
+import { useAppDispatch, useAppSelector } from './store';
+import { openWorkbook, undo } from './thunks';
+import { noticed } from './workbookSlice';
+import { useThemeName } from './ThemeSwitch';
+
+export const PLACES = [
+  { to: '/', name: 'Rack', key: 'r' },
+  { to: '/bench', name: 'Bench', key: 'b' },
+  { to: '/weigh-in', name: 'Weigh-in', key: 'i' },
+  { to: '/inks', name: 'Inks', key: 'k' },
+  { to: '/prints', name: 'Prints', key: 'p' },
+  { to: '/cost', name: 'Cost', key: 'c' },
+  { to: '/rig', name: 'Rig', key: 'g' },
+  { to: '/workbook', name: 'Workbook', key: 'o' },
+] as const;
+
+export function Shell() {
+  const ledger = useLedger();
+  const dispatch = useAppDispatch();
+  const { tabs } = useServices();
+  const { which, status, error, pen, notice } = useAppSelector((state) => state.workbook);
+  const [themeName, switchTheme] = useThemeName();
+  const main = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  useEffect(() => {
+    document.title = `${PLACES.find((place) => place.to === pathname)?.name ?? 'Cartridge'} · Hiraeth`;
+  }, [pathname]);
+  usePlaceKeys();
+  return (
+    <AskProvider>
+      <a className="skip" href="#main" onClick={() => main.current?.focus()}>
+        Skip to the sheet
+      </a>
+      <header className="head">
+        <div className="title">
+          <strong>Hiraeth</strong>
+          <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
+        </div>
+        <nav aria-label="Places">
+          {PLACES.map((place) => (
+            <NavLink key={place.to} to={place.to} end={place.to === '/'} title={`Key: g, then ${place.key}`}>
+              {place.name}
+            </NavLink>
+          ))}
+        </nav>
+      </header>
+      {which === 'demo' && (
+        <div className="band" role="note">
+          <span>This is the demo print room: made-up people, printers and inks. Try anything.</span>
+          <Button size="small" onClick={() => void dispatch(openWorkbook('own'))}>
+            Open my own workbook
+          </Button>
+          <Button size="small" onClick={switchTheme} sx={{ ml: 'auto' }}>
+            {themeName === 'light' ? 'Dim the page' : 'Light page'}
+          </Button>
+        </div>
+      )}
+      {which === 'own' && (
+        <div className="band">
+          <span className="soft">My own workbook, kept in this browser.</span>
+          <Button size="small" onClick={() => void dispatch(openWorkbook('demo'))}>
+            Look at the demo
+          </Button>
+          <Button size="small" onClick={switchTheme} sx={{ ml: 'auto' }}>
+            {themeName === 'light' ? 'Dim the page' : 'Light page'}
+          </Button>
+        </div>
+      )}
+      {status === 'ready' && !pen && (
+        <div className="band warn" role="status">
+          <span>Another tab of this workbook is writing; this one follows it.</span>
+          <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
+            Write here
+          </Button>
+        </div>
+      )}
+      <main id="main" ref={main} tabIndex={-1}>
+        {status === 'failed' ? (
+          <p className="bad" role="alert">
+            {error}
+          </p>
+        ) : status === 'opening' ? (
+          <p className="soft">Opening the workbook …</p>
+        ) : (
+          <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
+            <Outlet />
+          </Suspense>
+        )}
+      </main>
+      <ScaleRail />
+      <Snackbar
+        key={notice?.id}
+        open={notice !== null}
+        autoHideDuration={notice?.tone === 'bad' ? null : 9000}
+        onClose={(_event, reason) => reason !== 'clickaway' && dispatch(noticed(null))}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        sx={{ bottom: '84px !important' }}
+      >
+        <Alert
+          severity={notice?.tone === 'bad' ? 'error' : 'success'}
+          variant="outlined"
+          icon={false}
+          sx={{ bgcolor: 'background.paper', alignItems: 'center', maxWidth: 620 }}
+          action={
+            <>
+              {notice !== null && notice.undo.length > 0 && (
+                <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
+                  Undo
+                </Button>
+              )}
+              <Button size="small" onClick={() => dispatch(noticed(null))}>
+                Close
+              </Button>
+            </>
+          }
+        >
+          {notice?.text}
+        </Alert>
+      </Snackbar>
+    </AskProvider>
+  );
+}
+
+/** `g`, then a letter, goes to a place; nothing while someone types. */
+function usePlaceKeys(): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    let armed = 0;
+    const onKey = (event: KeyboardEvent): void => {
+      const typing =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (armed && event.timeStamp - armed < 1500) {
+        const place = PLACES.find((p) => p.key === event.key);
+        armed = 0;
+        if (place) {
+          event.preventDefault();
+          void navigate(place.to);
+        }
+      } else armed = event.key === 'g' ? event.timeStamp : 0;
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [navigate]);
+}

@@ -1,0 +1,75 @@
+import { useCallback, useEffect, useState } from 'react';
+import { settingsOf, formatMoney, type Fact, type FactDraft, type Ledger } from '@hiraeth/core';
+import { useAsk } from '../parts/AskDialog';
+import { useServices } from './services';
+import { useAppDispatch, useAppSelector } from './store';
+import { record } from './thunks';
+import { noticed } from './workbookSlice';
+
+/** The open workbook's ledger; the component renders again whenever it changes. */
+export function useLedger(): Ledger {
+  useAppSelector((state) => state.workbook.revision);
+  return useServices().ledger;
+}
+
+/** Now, as a UTC instant, renewed every half minute and with every change of the ledger. */
+export function useNow(): string {
+  const { clock } = useServices();
+  useAppSelector((state) => state.workbook.revision);
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 30_000);
+    return () => clearInterval(timer);
+  }, []);
+  return new Date(clock.now()).toISOString();
+}
+
+/**
+ * Records drafts; asks where the workbook has a question that may be answered with yes, and says what is wrong where not.
+ *
+ * @returns the facts, or null when nothing was recorded
+ */
+export function useRecord(): (
+  drafts: readonly FactDraft[],
+  saved?: string,
+) => Promise<readonly Fact[] | null> {
+  const dispatch = useAppDispatch();
+  const ask = useAsk();
+  return useCallback(
+    async (drafts, saved) => {
+      const first = await dispatch(record(drafts, saved ?? null));
+      if (first.ok) return first.value;
+      const { problem } = first;
+      if (problem.kind === 'words') {
+        dispatch(noticed({ text: problem.words, tone: 'bad', undo: [] }));
+        return null;
+      }
+      const yes = await ask(problem.problems);
+      if (!yes) return null;
+      const codes = problem.problems.map((p) => p.code);
+      const again = await dispatch(
+        record(
+          drafts.map((draft) => ({
+            ...draft,
+            confirmed: [...new Set([...(draft.confirmed ?? []), ...codes])],
+          })),
+          saved ?? null,
+        ),
+      );
+      if (again.ok) return again.value;
+      dispatch(noticed({ text: 'It could not be recorded.', tone: 'bad', undo: [] }));
+      return null;
+    },
+    [dispatch, ask],
+  );
+}
+
+/** Money of this workbook as text. */
+export function useMoney(): (minor: number | null | undefined, decimals?: number) => string {
+  const ledger = useLedger();
+  const { currency } = settingsOf(ledger.context);
+  return (minor, decimals) =>
+    minor === null || minor === undefined || !Number.isFinite(minor)
+      ? '–'
+      : formatMoney(minor, currency, decimals === undefined ? {} : { decimals });
+}

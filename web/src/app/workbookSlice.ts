@@ -1,0 +1,75 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Which } from './services';
+
+export interface Notice {
+  readonly id: number;
+  readonly text: string;
+  readonly tone: 'fine' | 'bad';
+  /** Facts that an undo takes back. */
+  readonly undo: string[];
+}
+
+export interface WorkbookState {
+  readonly which: Which;
+  readonly status: 'opening' | 'ready' | 'failed';
+  readonly error: string | null;
+  /** May this tab write? */
+  readonly pen: boolean;
+  /** Grows with every change of the ledger. */
+  readonly revision: number;
+  readonly notes: Readonly<Record<string, unknown>>;
+  readonly notice: Notice | null;
+  readonly persisted: boolean | null;
+}
+
+const initialState: WorkbookState = {
+  which: 'demo',
+  status: 'opening',
+  error: null,
+  pen: false,
+  revision: 0,
+  notes: {},
+  notice: null,
+  persisted: null,
+};
+
+export const workbookSlice = createSlice({
+  name: 'workbook',
+  initialState,
+  reducers: {
+    opening: (state, { payload }: PayloadAction<Which>) => ({
+      ...initialState,
+      which: payload,
+      revision: state.revision + 1,
+      persisted: state.persisted,
+    }),
+    opened: (state, { payload }: PayloadAction<Readonly<Record<string, unknown>>>) => {
+      state.status = 'ready';
+      state.notes = payload;
+      state.revision += 1;
+    },
+    failed: (state, { payload }: PayloadAction<string>) => {
+      state.status = 'failed';
+      state.error = payload;
+    },
+    penChanged: (state, { payload }: PayloadAction<boolean>) => {
+      state.pen = payload;
+    },
+    ledgerChanged: (state) => {
+      state.revision += 1;
+    },
+    noted: (state, { payload }: PayloadAction<{ key: string; value: unknown }>) => {
+      if (payload.value === undefined) delete (state.notes as Record<string, unknown>)[payload.key];
+      else (state.notes as Record<string, unknown>)[payload.key] = payload.value;
+    },
+    noticed: (state, { payload }: PayloadAction<Omit<Notice, 'id'> | null>) => {
+      state.notice = payload ? { ...payload, id: (state.notice?.id ?? 0) + 1 } : null;
+    },
+    persistence: (state, { payload }: PayloadAction<boolean>) => {
+      state.persisted = payload;
+    },
+  },
+});
+
+export const { opening, opened, failed, penChanged, ledgerChanged, noted, noticed, persistence } =
+  workbookSlice.actions;

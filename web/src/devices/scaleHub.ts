@@ -1,0 +1,165 @@
+import { parseScaleLine, settle, type TimedMass } from '@hiraeth/core';
+import { makeChance, SimulatedScale } from '@hiraeth/rig';
+
+export type ScaleSource = 'typed' | 'serial' | 'simulated';
+
+export interface ScaleState {
+  readonly source: ScaleSource;
+  /** Last reading, g; null before the first one or when it was lost. */
+  readonly massG: number | null;
+  /** Settled mass; null while it moves. */
+  readonly settledG: number | null;
+  readonly stepG: number;
+  readonly trouble: string | null;
+}
+
+const IDLE: ScaleState = { source: 'typed', massG: null, settledG: null, stepG: 0.01, trouble: null };
+const STEP_MS = 200;
+const SILENT_MS = 4000;
+
+/** The scale at hand, real or simulated, behind one stream of lines. */
+export class ScaleHub {
+  private state: ScaleState = IDLE;
+  private readonly listeners = new Set<() => void>();
+  private recent: TimedMass[] = [];
+  private stop: () => void = () => undefined;
+  readonly simulated = new SimulatedScale(makeChance(20));
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  readonly snapshot = (): ScaleState => this.state;
+
+  /** Goes back to typing the weight. */
+  typed(): void {
+    this.stop();
+    this.set(IDLE);
+  }
+
+  /** Listens to the simulated scale. */
+  simulate(): void {
+    this.stop();
+    this.recent = [];
+    this.set({ ...IDLE, source: 'simulated' });
+    const timer = setInterval(() => {
+      const line = this.simulated.step(STEP_MS);
+      if (line === null)
+        this.set({
+          ...this.state,
+          massG: null,
+          settledG: null,
+          trouble: 'The scale is silent: check its cable and that it is on. You can type the weight.',
+        });
+      else this.take(line);
+    }, STEP_MS);
+    this.stop = () => clearInterval(timer);
+  }
+
+  /** Opens a scale at a serial port; the browser asks which. */
+  async serial(baudRate = 9600): Promise<void> {
+    const serial = (navigator as Navigator & { serial?: { requestPort: () => Promise<SerialPortLike> } })
+      .serial;
+    if (!serial) {
+      this.set({
+        ...IDLE,
+        trouble:
+          'This browser cannot reach a serial scale. Type the weight, or use a browser with Web Serial.',
+      });
+      return;
+    }
+    try {
+      const port = await serial.requestPort();
+      await port.open({ baudRate });
+      this.stop();
+      this.recent = [];
+      this.set({ ...IDLE, source: 'serial' });
+      const reader = port.readable.getReader();
+      let open = true;
+      let heard = Date.now();
+      const watch = setInterval(() => {
+        if (Date.now() - heard > SILENT_MS)
+          this.set({
+            ...this.state,
+            massG: null,
+            settledG: null,
+            trouble: 'The scale is silent: check its cable and that it is on. You can type the weight.',
+          });
+      }, 1000);
+      this.stop = () => {
+        open = false;
+        clearInterval(watch);
+        void reader
+          .cancel()
+          .then(() => port.close())
+          .catch(() => undefined);
+      };
+      const decoder = new TextDecoder('latin1');
+      let buffer = '';
+      while (open) {
+        const { value, done } = await reader.read();
+        if (done) break;
+        heard = Date.now();
+        buffer = (buffer + decoder.decode(value)).slice(-2000);
+        const lines = buffer.split(/[\r\n]+/);
+        buffer = lines.pop() ?? '';
+        for (const line of lines) if (line.trim()) this.take(line);
+      }
+    } catch (error) {
+      this.stop();
+      this.set({
+        ...IDLE,
+        trouble: `The scale was not reached (${error instanceof Error ? error.message : 'no answer'}). Plug it in and choose it again, or type the weight.`,
+      });
+    }
+  }
+
+  /** One line from whatever scale. */
+  take(line: string, atMs = Date.now()): void {
+    const reading = parseScaleLine(line);
+    switch (reading.kind) {
+      case 'mass':
+        this.recent = [
+          ...this.recent.filter((old) => old.atMs > atMs - 5000),
+          { atMs, massG: reading.massG, stable: reading.stable },
+        ];
+        this.set({
+          ...this.state,
+          massG: reading.massG,
+          stepG: reading.stepG,
+          settledG: settle(this.recent, reading.stepG),
+          trouble: null,
+        });
+        return;
+      case 'overload':
+        this.set({
+          ...this.state,
+          massG: null,
+          settledG: null,
+          trouble: 'Overload: take it off. A scale with more capacity is needed.',
+        });
+        return;
+      case 'underload':
+        this.set({
+          ...this.state,
+          massG: null,
+          settledG: null,
+          trouble: 'The scale reads below its range: is the pan on? Switch it off and on.',
+        });
+        return;
+      case 'noise':
+        return;
+    }
+  }
+
+  private set(state: ScaleState): void {
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}
+
+interface SerialPortLike {
+  open(options: { baudRate: number }): Promise<void>;
+  close(): Promise<void>;
+  readonly readable: ReadableStream<Uint8Array>;
+}

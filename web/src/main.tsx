@@ -1,0 +1,45 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import './app/sheet.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { makeRouter } from './app/routes';
+import { makeServices, ServicesContext } from './app/services';
+import { makeStore } from './app/store';
+import { ThemeSwitch } from './app/ThemeSwitch';
+import { openWorkbook } from './app/thunks';
+import { persistence } from './app/workbookSlice';
+import { ScaleProvider } from './devices/useScale';
+import { openIdbStore } from './storage';
+import { registerOffline } from './workers/registerOffline';
+
+const services = makeServices({
+  clock: { now: () => Date.now() },
+  random: () => Math.random(),
+  openStore: openIdbStore,
+  makeDemo: async (at) => (await import('@hiraeth/demo')).makeDemo(at).facts,
+});
+const store = makeStore(services);
+
+/** Which workbook was open last; the demo for someone new. */
+const KEY = 'hiraeth-open';
+const last = localStorage.getItem(KEY);
+store.subscribe(() => localStorage.setItem(KEY, store.getState().workbook.which));
+void store.dispatch(openWorkbook(last === 'own' ? 'own' : 'demo'));
+void navigator.storage?.persist?.().then((kept) => store.dispatch(persistence(kept)));
+registerOffline();
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <ServicesContext value={services}>
+        <ThemeSwitch>
+          <ScaleProvider>
+            <RouterProvider router={makeRouter()} />
+          </ScaleProvider>
+        </ThemeSwitch>
+      </ServicesContext>
+    </Provider>
+  </StrictMode>,
+);

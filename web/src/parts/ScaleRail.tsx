@@ -1,0 +1,162 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useEffect, useRef, useState } from 'react';
+import {
+  all,
+  explain,
+  find,
+  formatUncertain,
+  inkOfMass,
+  parseQuantity,
+  scaleUncertainty,
+  type Uncertain,
+} from '@hiraeth/core';
+import { useLedger, useRecord } from '../app/hooks';
+import { useAppSelector } from '../app/store';
+import { useScale, type ScaleSource } from '../devices/useScale';
+import { Pick } from './fields';
+
+/**
+ * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
+ * types a number and Enter, so the field takes both.
+ */
+export function ScaleRail() {
+  const ledger = useLedger();
+  const record = useRecord();
+  const ready = useAppSelector((state) => state.workbook.status === 'ready');
+  const { hub, state, target } = useScale();
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const [cartridgeId, setCartridgeId] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  const cartridges = all(ledger.context, 'cartridge').filter(
+    (cartridge) => !ledger.state.cartridges[cartridge.id]?.retired,
+  );
+  const scales = all(ledger.context, 'scale');
+  const scale = scales[0];
+  const chosen = find(ledger.context, 'cartridge', cartridgeId);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const typing =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      if (event.key === 'w' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        field.current?.focus();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  const live = state.source !== 'typed';
+  const take = async (): Promise<void> => {
+    let value: number;
+    if (text.trim() !== '' || !live) {
+      const parsed = parseQuantity(text, 'mass');
+      if (!parsed.ok) return setError(explain(parsed.problem));
+      value = parsed.value.value;
+    } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
+    else value = state.settledG;
+    const massG: Uncertain = { value, u: scale ? scaleUncertainty(scale) : 0.05 };
+    setError(null);
+    if (target) {
+      setText('');
+      return target.onTake(massG);
+    }
+    if (!chosen) return setError('Choose the cartridge that lies on the scale.');
+    const saved = await record(
+      [
+        {
+          kind: 'weighed',
+          what: 'cartridge',
+          subjectId: chosen.id,
+          massG,
+          purpose: 'weighIn',
+          ...(scale ? { scaleId: scale.id } : {}),
+        },
+      ],
+      `Saved: ${chosen.label} weighs ${value.toFixed(2)} g.`,
+    );
+    if (saved) setText('');
+  };
+
+  const preview = (): string | null => {
+    const parsed = parseQuantity(text, 'mass');
+    const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
+    if (value === null || target || !chosen) return null;
+    const ink = inkOfMass(ledger, chosen.id, { value, u: scale ? scaleUncertainty(scale) : 0.05 });
+    return ink ? formatUncertain(ink, 'ml') : null;
+  };
+  const ink = preview();
+  if (!ready) return null;
+  return (
+    <form
+      className="rail"
+      aria-label="Scale"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void take();
+      }}
+    >
+      {live && (
+        <output className="read" aria-label="Live weight">
+          {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
+          <span className="small soft">
+            {' '}
+            {state.trouble ? '' : state.settledG === null ? 'moving' : 'still'}
+          </span>
+        </output>
+      )}
+      <TextField
+        inputRef={field}
+        label={live ? 'or type g' : 'Weight on the scale, g'}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setError(null);
+        }}
+        error={error !== null}
+        slotProps={{
+          htmlInput: { inputMode: 'decimal', autoComplete: 'off', 'aria-describedby': 'rail-says' },
+        }}
+        sx={{ width: 180 }}
+      />
+      {target ? (
+        <span className="to">
+          for <strong>{target.label}</strong>
+        </span>
+      ) : (
+        <Pick
+          label="of"
+          value={cartridgeId}
+          options={cartridges.map((cartridge) => ({ value: cartridge.id, label: cartridge.label }))}
+          onPick={setCartridgeId}
+        />
+      )}
+      <Button type="submit" variant="contained">
+        Take the weight
+      </Button>
+      <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
+        {error ?? state.trouble ?? (ink ? `= ${ink} of ink` : '')}
+      </span>
+      <span style={{ marginLeft: 'auto' }}>
+        <Pick<ScaleSource>
+          label="Scale"
+          value={state.source}
+          options={[
+            { value: 'typed', label: 'typed or wedge' },
+            { value: 'serial', label: 'serial scale' },
+            { value: 'simulated', label: 'simulated scale' },
+          ]}
+          onPick={(source) => {
+            setError(null);
+            if (source === 'typed') hub.typed();
+            else if (source === 'simulated') hub.simulate();
+            else void hub.serial();
+          }}
+        />
+      </span>
+    </form>
+  );
+}

@@ -1,0 +1,23 @@
+import { format, formatDistanceStrict } from 'date-fns';
+
+/** A moment in the reader's own zone: `24 Nov 2026, 09:30`. */
+export const moment = (iso: string): string => format(new Date(iso), 'd MMM yyyy, HH:mm');
+export const day = (iso: string): string => format(new Date(iso), 'd MMM yyyy');
+export const clock = (iso: string): string => format(new Date(iso), 'HH:mm');
+export const span = (fromIso: string, toIso: string): string =>
+  formatDistanceStrict(new Date(fromIso), new Date(toIso));
+
+/** Days in words. */
+export function ago(days: number): string {
+  if (days < 1 / 24) return 'just now';
+  if (days < 1) return 'today';
+  const whole = Math.floor(days);
+  return whole === 1 ? 'yesterday' : `${whole} days ago`;
+}
+
+/** The value of a datetime-local field for an instant, and back. */
+export const toLocalField = (iso: string): string => format(new Date(iso), "yyyy-MM-dd'T'HH:mm");
+export const fromLocalField = (value: string): string | null => {
+  const time = new Date(value).getTime();
+  return Number.isNaN(time) ? null : new Date(time).toISOString();
+};

@@ -1,0 +1,79 @@
+import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import { explain, parseQuantity, type QuantityKind } from '@hiraeth/core';
+
+export interface Typed {
+  readonly text: string;
+  readonly value: number | null;
+  readonly error: string | null;
+}
+
+/** What a person typed, read as a quantity; an empty field is no error until it is needed. */
+export function readTyped(text: string, kind: QuantityKind): Typed {
+  if (text.trim() === '') return { text, value: null, error: null };
+  const parsed = parseQuantity(text, kind);
+  return parsed.ok
+    ? { text, value: parsed.value.value, error: null }
+    : { text, value: null, error: explain(parsed.problem) };
+}
+
+interface QuantityFieldProps extends Omit<TextFieldProps, 'onChange' | 'value'> {
+  readonly kind: QuantityKind;
+  readonly value: string;
+  readonly onText: (text: string) => void;
+}
+
+/** A number with a unit; says at once when it cannot be read. */
+export function QuantityField({ kind, value, onText, helperText, ...rest }: QuantityFieldProps) {
+  const typed = readTyped(value, kind);
+  return (
+    <TextField
+      {...rest}
+      value={value}
+      onChange={(event) => onText(event.target.value)}
+      error={typed.error !== null}
+      helperText={typed.error ?? helperText}
+      slotProps={{ htmlInput: { inputMode: kind === 'plain' ? 'numeric' : 'decimal', autoComplete: 'off' } }}
+    />
+  );
+}
+
+interface PickProps<T extends string> {
+  readonly label: string;
+  readonly value: T | '';
+  readonly options: readonly { readonly value: T; readonly label: string }[];
+  readonly onPick: (value: T) => void;
+  readonly helperText?: string;
+  readonly className?: string;
+  readonly disabled?: boolean;
+}
+
+/** A choice from a short list, as the platform's own select: quick on a tablet, and with the keyboard. */
+export function Pick<T extends string>({
+  label,
+  value,
+  options,
+  onPick,
+  helperText,
+  className,
+  disabled,
+}: PickProps<T>) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => onPick(event.target.value as T)}
+      helperText={helperText}
+      className={className}
+      disabled={disabled}
+      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+    >
+      {value === '' && <option value="">choose …</option>}
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </TextField>
+  );
+}

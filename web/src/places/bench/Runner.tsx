@@ -1,0 +1,191 @@
+import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
+import { currentStep, find, runEnv, stepsFor, type BenchRun } from '@hiraeth/core';
+import { useLedger, useNow } from '../../app/hooks';
+import { span } from '../../parts/dates';
+import { QuantityField, readTyped } from '../../parts/fields';
+import { StepSheet } from './StepSheet';
+import { useBench } from './useBench';
+import { useSpeech } from './useSpeech';
+
+/** One step at a time, the rest of the way in the margin. */
+export function Runner({ run: bench }: { readonly run: BenchRun }) {
+  const ledger = useLedger();
+  const now = useNow();
+  const run = bench.queue[bench.at]!;
+  const env = runEnv(ledger, run, now);
+  const actions = useBench(bench, env);
+  const [spill, setSpill] = useState<string | null>(null);
+  const steps = env ? stepsFor(run, env) : [];
+  const step = env ? currentStep(run, steps) : null;
+  const finished = env !== undefined && steps.every((s) => run.done.includes(s.id));
+  const speech = useSpeech(
+    step
+      ? `${step.title}. ${step.number ? `${step.number.value.toFixed(1)} ${step.number.unit}. ` : ''}${step.text}`
+      : '',
+  );
+  const { back, finish } = actions;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const typing =
+        event.target instanceof HTMLElement &&
+        /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(event.target.tagName);
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === 'Backspace' || event.key === 'ArrowLeft') {
+        event.preventDefault();
+        void back();
+      } else if (event.key === ' ' || event.key === 'Enter' || event.key === 'ArrowRight') {
+        event.preventDefault();
+        document.querySelector<HTMLButtonElement>('[data-next]')?.click();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [back]);
+
+  if (!env || !step)
+    return (
+      <div className="stack">
+        <h1>This run cannot go on</h1>
+        <p>
+          Its cartridge or type is no longer in the workbook. Leave it off; what was weighed is in the log.
+        </p>
+        <div>
+          <Button variant="contained" onClick={() => void actions.abandon()}>
+            Leave it off
+          </Button>
+        </div>
+      </div>
+    );
+  const outMinutes =
+    run.outSince && !run.done.includes('install')
+      ? (Date.parse(now) - Date.parse(run.outSince)) / 60_000
+      : null;
+  const limit = env.printer?.openMinutes ?? 15;
+  const othersOut = bench.queue.filter(
+    (other) => other !== run && other.state === 'doing' && other.outSince && !other.done.includes('install'),
+  );
+  return (
+    <>
+      {bench.rehearsal && <p className="warn">Rehearsal: nothing of this is written to the workbook.</p>}
+      {outMinutes !== null && (
+        <p className={outMinutes > limit ? 'bad' : outMinutes > limit * 0.6 ? 'warn' : 'soft'} role="status">
+          {env.body.cartridge.label} has been out for {span(run.outSince!, now)}.{' '}
+          {outMinutes > limit
+            ? `The printer’s limit is ${limit} minutes: put it or a spare back, the head dries in air.`
+            : `Limit ${limit} minutes.`}
+        </p>
+      )}
+      {othersOut.length > 0 && step.id === 'take-out' && (
+        <p className="bad" role="alert">
+          {othersOut.map((other) => find(ledger.context, 'cartridge', other.cartridgeId)?.label).join(', ')}{' '}
+          is still out of the printer. Put it back first: never empty the whole bay.
+        </p>
+      )}
+      <div className="sheet">
+        {finished ? (
+          <div className="stack">
+            <h1>{env.body.cartridge.label} is done</h1>
+            <p>
+              What was measured is in its log{bench.rehearsal ? ' of the rehearsal: nothing was written' : ''}
+              .
+            </p>
+            <div>
+              <Button data-next variant="contained" size="large" onClick={() => void finish()}>
+                {bench.queue.filter((other) => other.state === 'doing').length > 1
+                  ? 'On to the next cartridge'
+                  : 'Finish'}
+              </Button>
+            </div>
+          </div>
+        ) : (
+          <StepSheet
+            key={`${run.id}/${step.id}`}
+            bench={bench}
+            run={run}
+            env={env}
+            step={step}
+            actions={actions}
+          />
+        )}
+        <aside>
+          {bench.queue.length > 1 && (
+            <nav aria-label="Queue">
+              <h2>Queue</h2>
+              <ol className="steps">
+                {bench.queue.map((other, i) => (
+                  <li
+                    key={other.id}
+                    data-state={i === bench.at ? 'now' : other.state === 'doing' ? 'todo' : 'done'}
+                  >
+                    {other.state === 'doing' && i !== bench.at ? (
+                      <Button size="small" onClick={() => actions.turnTo(i)}>
+                        {find(ledger.context, 'cartridge', other.cartridgeId)?.label}
+                      </Button>
+                    ) : (
+                      `${find(ledger.context, 'cartridge', other.cartridgeId)?.label}${other.state === 'done' ? ': done' : other.state === 'abandoned' ? ': left off' : ''}`
+                    )}
+                  </li>
+                ))}
+              </ol>
+            </nav>
+          )}
+          <div>
+            <h2>
+              {env.body.cartridge.label}: {run.done.length} of {steps.length} steps
+            </h2>
+            <ol className="steps" aria-label="Steps">
+              {steps.map((s) => (
+                <li
+                  key={s.id}
+                  data-state={run.done.includes(s.id) ? 'done' : s.id === step.id ? 'now' : 'todo'}
+                  {...(s.id === step.id ? { 'aria-current': 'step' as const } : {})}
+                >
+                  {s.title}
+                </li>
+              ))}
+            </ol>
+          </div>
+          <div className="stack">
+            <Button onClick={() => void back()} disabled={run.done.length === 0}>
+              One step back
+            </Button>
+            {speech.available && (
+              <Button onClick={speech.toggle}>{speech.on ? 'Stop reading aloud' : 'Read aloud'}</Button>
+            )}
+            {spill === null ? (
+              <Button onClick={() => setSpill('')}>Something spilt</Button>
+            ) : (
+              <form
+                className="row"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  const ml = readTyped(spill, 'volume').value;
+                  if (ml !== null && ml > 0) actions.spill(ml);
+                  setSpill(null);
+                }}
+              >
+                <QuantityField
+                  label="Spilt, about, ml"
+                  kind="volume"
+                  value={spill}
+                  onText={setSpill}
+                  autoFocus
+                />
+                <Button type="submit">Note it</Button>
+              </form>
+            )}
+            {run.spiltMl > 0 && <p className="small">Spilt so far: {run.spiltMl.toFixed(1)} ml</p>}
+            <Button color="warning" onClick={() => void actions.abandon()}>
+              Leave it off
+            </Button>
+            <p className="small">
+              <kbd>Space</kbd> goes on, <kbd>Backspace</kbd> goes back, <kbd>w</kbd> to the scale. You can
+              close the browser: the run waits here.
+            </p>
+          </div>
+        </aside>
+      </div>
+    </>
+  );
+}

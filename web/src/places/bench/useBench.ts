@@ -1,0 +1,140 @@
+import { useCallback } from 'react';
+import {
+  advance,
+  runEnv,
+  runFacts,
+  weighingFact,
+  type Answer,
+  type BenchRun,
+  type CartridgeRun,
+  type FactDraft,
+  type RunEnv,
+  type RunEvent,
+  type Step,
+} from '@hiraeth/core';
+import { useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { useAppDispatch } from '../../app/store';
+import { keepNote, record } from '../../app/thunks';
+import { noticed } from '../../app/workbookSlice';
+
+/** Where a run in progress is kept beside the facts. */
+export const BENCH_NOTE = 'bench';
+
+export interface BenchActions {
+  /** Goes on from a step, recording at once what it measured. */
+  readonly next: (step: Step, answer?: Answer) => Promise<void>;
+  readonly back: () => Promise<void>;
+  readonly spill: (ml: number) => void;
+  readonly turnTo: (index: number) => void;
+  readonly finish: () => Promise<void>;
+  readonly abandon: () => Promise<void>;
+}
+
+/** Moves a run along: every step is kept before it is shown, and what it measured is in the log before that. */
+export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions {
+  const dispatch = useAppDispatch();
+  const services = useServices();
+  const write = useRecord();
+  const run = bench.queue[bench.at]!;
+
+  const keep = useCallback((next: BenchRun | undefined) => dispatch(keepNote(BENCH_NOTE, next)), [dispatch]);
+  const put = useCallback(
+    (changed: CartridgeRun, at = bench.at) =>
+      keep({ ...bench, at, queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)) }),
+    [bench, keep],
+  );
+  const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
+  const now = (): string => new Date(services.clock.now()).toISOString();
+
+  const save = async (drafts: FactDraft[], text?: string): Promise<string[] | null> => {
+    if (bench.rehearsal || drafts.length === 0) return [];
+    const facts = await write(drafts, text);
+    return facts && facts.map((fact) => fact.id);
+  };
+
+  const next: BenchActions['next'] = async (step, answer) => {
+    const events: RunEvent[] = [{ type: 'next', step, ...(answer ? { answer } : {}) }];
+    let drafts: FactDraft[] = [];
+    let text: string | undefined;
+    if (step.kind === 'weigh' && answer?.kind === 'mass') {
+      drafts = [weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)];
+      text = `Saved: ${env?.body.cartridge.label} weighs ${answer.massG.value.toFixed(2)} g.`;
+    } else if (step.id === 'take-out') {
+      const location = services.ledger.state.cartridges[run.cartridgeId]?.location;
+      events.push({ type: 'out', at: now() });
+      if (location)
+        drafts = [{ kind: 'removed', printerId: location.printerId, cartridgeIds: [run.cartridgeId] }];
+    } else if (step.id === 'install' && env?.printer) {
+      const slot = env.printer.slots.find((s) => s.shades.join() === env.body.cartridge.shades.join());
+      if (slot)
+        drafts = [
+          {
+            kind: 'installed',
+            printerId: env.printer.id,
+            into: [{ slotId: slot.id, cartridgeId: run.cartridgeId }],
+          },
+        ];
+      text = `Saved: ${env.body.cartridge.label} is in ${env.printer.name}.`;
+    } else if (
+      step.id === 'head-clean' &&
+      answer?.kind === 'choice' &&
+      answer.choice !== 'no' &&
+      env?.printer
+    ) {
+      drafts = [{ kind: 'cleaned', printerId: env.printer.id, level: 'light' }];
+    } else if (step.kind === 'summary' && env) {
+      // A seat that follows in this run comes after the fill in time.
+      drafts = runFacts(run, env, now());
+      text = `Saved: the fill of ${env.body.cartridge.label}.`;
+    }
+    const ids = await save(drafts, text);
+    if (ids === null) return;
+    for (const id of ids) events.push({ type: 'written', id: `${step.id}:${id}` });
+    await put(apply(run, ...events));
+  };
+
+  const back: BenchActions['back'] = async () => {
+    const last = run.done[run.done.length - 1];
+    const written = run.written
+      .filter((entry) => entry.startsWith(`${last}:`))
+      .map((entry) => entry.slice(entry.indexOf(':') + 1));
+    if (written.length > 0) {
+      const taken = await dispatch(
+        record(
+          written
+            .reverse()
+            .map((factId) => ({ kind: 'voided' as const, factId, reason: 'a step back on the bench' })),
+        ),
+      );
+      if (!taken.ok)
+        return void dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
+    }
+    await put(apply(run, { type: 'back' }));
+  };
+
+  const leave = async (ended: CartridgeRun): Promise<void> => {
+    const queue = bench.queue.map((old) => (old.id === ended.id ? ended : old));
+    const open = queue.findIndex((other) => other.state === 'doing');
+    await keep(open < 0 ? undefined : { ...bench, queue, at: open });
+  };
+
+  return {
+    next,
+    back,
+    spill: (ml) => void put(apply(run, { type: 'spilt', ml })),
+    turnTo: (index) => void keep({ ...bench, at: index }),
+    finish: () => leave(apply(run, { type: 'ended', state: 'done' })),
+    abandon: async () => {
+      const recorded = run.done.includes('summary');
+      const fresh = env && runEnv(services.ledger, run, now());
+      const done = fresh && !recorded ? runFacts(run, fresh, now()) : [];
+      const ids = await save(
+        done,
+        done.length > 0 ? 'Left off. What was really done is in the log.' : undefined,
+      );
+      if (ids === null) return;
+      await leave(apply(run, { type: 'ended', state: 'abandoned' }));
+    },
+  };
+}

@@ -1,0 +1,79 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { all, cartridgeView, formatUncertain, slotFor, type Printer } from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { clock } from '../../parts/dates';
+import { shadeColour } from '../../parts/shade';
+import { Strip } from '../../parts/Strip';
+
+/** Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine. */
+export function Shelf() {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const views = all(ledger.context, 'cartridge')
+    .map((cartridge) => cartridgeView(ledger, cartridge.id, now)!)
+    .filter((view) => view && !view.state?.location && !view.state?.retired);
+  if (views.length === 0) return null;
+  const groups = new Map<string, { printer: Printer | null; set: string; views: typeof views }>();
+  for (const view of views) {
+    const printer = slotFor(ledger.context, view.body.cartridge)?.printer ?? null;
+    const key = `${printer?.id ?? ''}/${view.body.cartridge.set}`;
+    const group = groups.get(key) ?? { printer, set: view.body.cartridge.set, views: [] };
+    group.views.push(view);
+    groups.set(key, group);
+  }
+  const install = (group: { printer: Printer; views: typeof views }): void => {
+    const into = group.views.flatMap((view) => {
+      const slot = slotFor(ledger.context, view.body.cartridge)?.slot;
+      return slot ? [{ slotId: slot.id, cartridgeId: view.body.cartridge.id }] : [];
+    });
+    void record(
+      [{ kind: 'installed', printerId: group.printer.id, into }],
+      `Saved: ${into.length === 1 ? group.views[0]!.body.cartridge.label : `${into.length} cartridges`} in ${group.printer.name}, one priming routine.`,
+    );
+  };
+  return (
+    <>
+      {[...groups].map(([key, group]) => (
+        <section key={key} className="section">
+          <header>
+            <h2>
+              On the shelf{group.printer ? `: ${group.printer.name}` : ''}
+              {group.set ? `, set ${group.set}` : ''}
+            </h2>
+            {group.printer && (
+              <Button size="small" onClick={() => install({ printer: group.printer!, views: group.views })}>
+                {group.views.length > 1 ? 'Put the whole set in' : 'Put it in'}
+              </Button>
+            )}
+          </header>
+          {group.views.map((view) => (
+            <div className="rackrow" key={view.body.cartridge.id}>
+              <div className="name">
+                <span
+                  className="swatch"
+                  style={{ background: shadeColour(view.body.cartridge.shades[0]!) }}
+                />
+                <Link to={`/cartridge/${view.body.cartridge.id}`}>{view.body.cartridge.label}</Link>
+              </div>
+              <div className="strip">
+                <Strip view={view} />
+              </div>
+              <div className="ink">{view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}</div>
+              <div className="act">
+                {view.restUntil ? (
+                  `Rests until ${clock(view.restUntil)}`
+                ) : view.ink && view.ink.value > 0.8 * view.targetMl ? (
+                  'Ready to go in'
+                ) : (
+                  <Link to={`/bench?cartridge=${view.body.cartridge.id}`}>Fill it on the Bench</Link>
+                )}
+              </div>
+            </div>
+          ))}
+        </section>
+      ))}
+    </>
+  );
+}

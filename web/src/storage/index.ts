@@ -1,0 +1,4 @@
+export { openIdbStore } from './idbStore';
+export { MemoryShelf } from './memoryStore';
+export { joinTabs, type TabNews, type Tabs } from './tabs';
+export type { Notes, WorkbookStore } from './port';

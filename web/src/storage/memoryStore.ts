@@ -1,0 +1,39 @@
+import type { Fact } from '@hiraeth/core';
+import type { WorkbookStore } from './port';
+
+/** A shelf of workbooks in memory: for rehearsal and tests; the same name opens the same workbook. */
+export class MemoryShelf {
+  private readonly books = new Map<string, { facts: Map<string, Fact>; notes: Map<string, unknown> }>();
+
+  open(name: string): Promise<WorkbookStore> {
+    let book = this.books.get(name);
+    if (!book) this.books.set(name, (book = { facts: new Map(), notes: new Map() }));
+    const { facts, notes } = book;
+    return Promise.resolve({
+      load: () =>
+        Promise.resolve(
+          structuredClone({
+            facts: [...facts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
+            notes: Object.fromEntries(notes),
+          }),
+        ),
+      append: (added) => {
+        const copies = structuredClone([...added]);
+        for (const fact of copies) if (!facts.has(fact.id)) facts.set(fact.id, fact);
+        return Promise.resolve();
+      },
+      replace: (next) => {
+        const copies = structuredClone([...next]);
+        facts.clear();
+        for (const fact of copies) facts.set(fact.id, fact);
+        return Promise.resolve();
+      },
+      note: (key, value) => {
+        if (value === undefined) notes.delete(key);
+        else notes.set(key, structuredClone(value));
+        return Promise.resolve();
+      },
+      close: () => undefined,
+    });
+  }
+}

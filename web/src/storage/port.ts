@@ -1,0 +1,19 @@
+import type { Fact } from '@hiraeth/core';
+
+/** Small things kept beside the facts: when it was last exported, a bench run in progress. */
+export type Notes = Readonly<Record<string, unknown>>;
+
+/**
+ * Where a workbook lives. A promise that resolves means that the transaction has completed: what it wrote survives a
+ * crash. Facts are only ever added, or the whole workbook replaced.
+ */
+export interface WorkbookStore {
+  load(): Promise<{ facts: Fact[]; notes: Notes }>;
+  /** Adds facts; one that is there already stays as it is. All or none. */
+  append(facts: readonly Fact[]): Promise<void>;
+  /** Puts another workbook in place of this one, or leaves this one untouched. */
+  replace(facts: readonly Fact[]): Promise<void>;
+  /** Sets one note; undefined takes it away. */
+  note(key: string, value: unknown): Promise<void>;
+  close(): void;
+}

@@ -1,0 +1,62 @@
+import 'fake-indexeddb/auto';
+import { describe, expect, test } from '@jest/globals';
+import { makeStamp, type Fact } from '@hiraeth/core';
+import { MemoryShelf, openIdbStore, type WorkbookStore } from './index';
+
+const stamp = makeStamp({ now: () => Date.parse('2026-11-01T00:00:00Z') }, () => 0.5);
+const note = (text: string): Fact => stamp([{ kind: 'noted', text }])[0]!;
+
+/** One acceptance suite for every adapter of the port. */
+const shelf = new MemoryShelf();
+describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
+  ['memory', (name) => shelf.open(name)],
+  ['IndexedDB', openIdbStore],
+])('%s', (kind, open) => {
+  const reopen = async (store: WorkbookStore, name: string) => {
+    store.close();
+    return open(name);
+  };
+
+  test('what was appended is there for a fresh instance, in the same content', async () => {
+    const name = `${kind}-append`;
+    const facts = [note('a'), note('b')];
+    let store = await open(name);
+    await store.append(facts);
+    await store.append([{ ...facts[0]!, note: 'changed' }, note('c')]);
+    store = await reopen(store, name);
+    const loaded = (await store.load()).facts;
+    expect(loaded.map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['a', 'b', 'c']);
+    expect(loaded[0]).toEqual(facts[0]);
+  });
+
+  test('a batch that cannot be written whole is not written at all', async () => {
+    const name = `${kind}-half`;
+    let store = await open(name);
+    await store.append([note('kept')]);
+    const poison = { ...note('poison'), bad: () => 1 } as unknown as Fact;
+    await expect(Promise.resolve().then(() => store.append([note('first'), poison]))).rejects.toBeDefined();
+    await expect(Promise.resolve().then(() => store.replace([note('first'), poison]))).rejects.toBeDefined();
+    store = await reopen(store, name);
+    expect((await store.load()).facts.map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['kept']);
+  });
+
+  test('replace puts another workbook in place, and leaves others alone', async () => {
+    const store = await open(`${kind}-replace`);
+    const other = await open(`${kind}-other`);
+    await other.append([note('other')]);
+    await store.append([note('old')]);
+    await store.replace([note('new')]);
+    expect((await store.load()).facts).toHaveLength(1);
+    expect((await other.load()).facts).toHaveLength(1);
+  });
+
+  test('notes are set, survive, and can be taken away', async () => {
+    const name = `${kind}-notes`;
+    let store = await open(name);
+    await store.note('run', { step: 3 });
+    await store.note('gone', 1);
+    await store.note('gone', undefined);
+    store = await reopen(store, name);
+    expect((await store.load()).notes).toEqual({ run: { step: 3 } });
+  });
+});
