@@ -3,6 +3,7 @@ export * from './workbook';
 export * from './usage';
 export * from './ledger';
 export * from './fill';
+export * from './prepare';
 export * from './cost';
 export * from './gauge';
 export * from './check';

@@ -344,7 +344,12 @@ function weighCartridge(
   if (!state || !body) return;
   state.lastWeighed = { at: fact.at, massG: fact.massG, purpose: fact.purpose };
   if (fact.purpose === 'drying' || fact.purpose === 'empty') {
-    const ml = Math.max(0, (fact.massG.value - body.emptyG.value) / 1);
+    // Rinse water weighs 1 g/ml; what left since was rinsed out or dried off, what came is water.
+    const ml = Math.max(0, fact.massG.value - body.emptyG.value);
+    const before = inkNow(context, ledger, fact.subjectId, fact.at);
+    if (before && before.value > ml) state.drawnMl += before.value - ml;
+    else if (before) state.addedMl += ml - before.value;
+    else state.startMl ??= ml;
     setFix(ledger, state, {
       at: fact.at,
       ml,

@@ -143,11 +143,13 @@ export function slotFor(
   context: Context,
   cartridge: Cartridge,
 ): { printer: Printer; slot: Printer['slots'][number] } | undefined {
-  for (const printer of all(context, 'printer')) {
-    const slot = printer.slots.find(
-      (s) => s.shades.join() === cartridge.shades.join() && s.inkClass === cartridge.inkClass,
-    );
-    if (slot) return { printer, slot };
-  }
+  // Someone may run another class of ink in a printer: then the shade alone decides.
+  for (const strict of [true, false])
+    for (const printer of all(context, 'printer')) {
+      const slot = printer.slots.find(
+        (s) => s.shades.join() === cartridge.shades.join() && (!strict || s.inkClass === cartridge.inkClass),
+      );
+      if (slot) return { printer, slot };
+    }
   return undefined;
 }

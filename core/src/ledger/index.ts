@@ -16,3 +16,4 @@ export {
 } from './context';
 export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
 export { bottleRemaining } from './bottleRemaining';
+export { factsAbout } from './factsAbout';

@@ -1,8 +1,9 @@
 import type { FactProblem } from '../check';
 import type { MoneyProblem } from '../quantity';
+import type { DensityProblem, DryingProblem } from '../prepare';
 import type { FileProblem } from '../workbook';
 
-export type Problem = FactProblem | FileProblem | MoneyProblem;
+export type Problem = FactProblem | FileProblem | MoneyProblem | DensityProblem | DryingProblem;
 
 const g = (value: number): string => `${value.toFixed(2)} g`;
 const ml = (value: number): string => `${value.toFixed(1)} ml`;
@@ -64,6 +65,24 @@ export function explain(problem: Problem): string {
       return 'This entry was taken back already.';
     case 'entityRule':
       return problem.message;
+    case 'densityFew':
+      return `${problem.need} weighed volumes are needed, ${problem.have} ${problem.have === 1 ? 'is' : 'are'} here. Dispense and weigh another.`;
+    case 'densityNotNumbers':
+      return 'One of the volumes or masses is not a number, or is below zero. Correct it.';
+    case 'densitySameVolumes':
+      return 'All volumes are the same: a slope needs different ones, such as 5, 10, 15 and 20 ml.';
+    case 'densityImplausible':
+      return `The points give ${problem.value.toFixed(3)} g/ml, which is no ink. Check that volumes are in ml, masses in g, and that each mass is the total so far.`;
+    case 'dryingNotNumbers':
+      return 'One of the weighings is not a number. Correct it.';
+    case 'dryingFew':
+      return `${problem.need} weighings are needed to tell a curve, ${problem.have} ${problem.have === 1 ? 'is' : 'are'} here. Weigh again in half an hour.`;
+    case 'dryingEqualTimes':
+      return 'All weighings have the same time. Correct the times, or weigh again later.';
+    case 'dryingRises':
+      return 'It gains mass: it was rinsed again, or another cartridge lies on the scale. Weigh it again in half an hour.';
+    case 'dryingNoDecay':
+      return 'It does not fall enough to tell when it will be dry: it is dry already, or it dries too slowly. Give its dry mass if you know it, or a little more warmth and time.';
     case 'fileTooLarge':
       return `The file has ${mb(problem.bytes)}; a workbook has at most ${mb(problem.most)}. Probably it is another kind of file. Nothing was changed.`;
     case 'fileEmpty':

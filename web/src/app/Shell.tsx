@@ -2,27 +2,17 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { Suspense, useEffect, useRef } from 'react';
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { ScaleRail } from '../parts/ScaleRail';
 import { useLedger } from './hooks';
+import { PLACES } from './places';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { openWorkbook, undo } from './thunks';
 import { noticed } from './workbookSlice';
 import { useThemeName } from './ThemeSwitch';
-
-export const PLACES = [
-  { to: '/', name: 'Rack', key: 'r' },
-  { to: '/bench', name: 'Bench', key: 'b' },
-  { to: '/weigh-in', name: 'Weigh-in', key: 'i' },
-  { to: '/inks', name: 'Inks', key: 'k' },
-  { to: '/prints', name: 'Prints', key: 'p' },
-  { to: '/cost', name: 'Cost', key: 'c' },
-  { to: '/rig', name: 'Rig', key: 'g' },
-  { to: '/workbook', name: 'Workbook', key: 'o' },
-] as const;
 
 export function Shell() {
   const ledger = useLedger();
@@ -32,8 +22,10 @@ export function Shell() {
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
+  const navigate = useNavigate();
   useEffect(() => {
-    document.title = `${PLACES.find((place) => place.to === pathname)?.name ?? 'Cartridge'} · Hiraeth`;
+    const place = PLACES.find((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)));
+    document.title = `${place?.name ?? (pathname === '/keys' ? 'Keys' : 'Cartridge')} · Hiraeth`;
   }, [pathname]);
   usePlaceKeys();
   return (
@@ -54,28 +46,26 @@ export function Shell() {
           ))}
         </nav>
       </header>
-      {which === 'demo' && (
-        <div className="band" role="note">
-          <span>This is the demo print room: made-up people, printers and inks. Try anything.</span>
-          <Button size="small" onClick={() => void dispatch(openWorkbook('own'))}>
-            Open my own workbook
-          </Button>
-          <Button size="small" onClick={switchTheme} sx={{ ml: 'auto' }}>
-            {themeName === 'light' ? 'Dim the page' : 'Light page'}
-          </Button>
-        </div>
-      )}
-      {which === 'own' && (
-        <div className="band">
-          <span className="soft">My own workbook, kept in this browser.</span>
-          <Button size="small" onClick={() => void dispatch(openWorkbook('demo'))}>
-            Look at the demo
-          </Button>
-          <Button size="small" onClick={switchTheme} sx={{ ml: 'auto' }}>
-            {themeName === 'light' ? 'Dim the page' : 'Light page'}
-          </Button>
-        </div>
-      )}
+      <div className="band" role="note">
+        <span className={which === 'demo' ? '' : 'soft'}>
+          {which === 'demo'
+            ? 'This is the demo print room: made-up people, printers and inks. Try anything.'
+            : 'My own workbook, kept in this browser.'}
+        </span>
+        <Button
+          size="small"
+          onClick={() =>
+            void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
+          }
+        >
+          {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+        </Button>
+        <span style={{ marginLeft: 'auto' }} />
+        <Link to="/keys">Keys</Link>
+        <Button size="small" onClick={switchTheme}>
+          {themeName === 'light' ? 'Dim the page' : 'Light page'}
+        </Button>
+      </div>
       {status === 'ready' && !pen && (
         <div className="band warn" role="status">
           <span>Another tab of this workbook is writing; this one follows it.</span>

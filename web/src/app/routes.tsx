@@ -15,6 +15,8 @@ export const makeRouter = () =>
         { path: '/bench', lazy: lazyPlace(() => import('../places/bench')) },
         { path: '/weigh-in', lazy: lazyPlace(() => import('../places/weighin')) },
         { path: '/cartridge/:id', lazy: lazyPlace(() => import('../places/cartridge')) },
+        { path: '/prepare/:id?', lazy: lazyPlace(() => import('../places/prepare')) },
+        { path: '/keys', lazy: lazyPlace(() => import('../places/keys')) },
         { path: '/inks', lazy: lazyPlace(() => import('../places/inks')) },
         { path: '/prints', lazy: lazyPlace(() => import('../places/prints')) },
         { path: '/cost', lazy: lazyPlace(() => import('../places/cost')) },

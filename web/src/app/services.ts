@@ -8,6 +8,8 @@ export type Which = 'own' | 'demo';
 export interface Services {
   readonly clock: Clock;
   readonly stamp: (drafts: readonly FactDraft[]) => Fact[];
+  /** An id for a new definition, with its kind in front so that a file can be read. */
+  readonly newId: (kind: string) => string;
   readonly openStore: (which: Which) => Promise<WorkbookStore>;
   readonly makeDemo: (at: string) => Promise<Fact[]>;
   ledger: Ledger;
@@ -20,9 +22,11 @@ export interface Services {
 export function makeServices(
   parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo'> & { random: () => number },
 ): Services {
+  const stamp = makeStamp(parts.clock, parts.random);
   return {
     ...parts,
-    stamp: makeStamp(parts.clock, parts.random),
+    stamp,
+    newId: (kind) => `${kind}-${stamp([{ kind: 'noted', text: kind }])[0]!.id.toLowerCase()}`,
     ledger: new Ledger(),
     store: null,
     tabs: null,

@@ -39,9 +39,13 @@ export function Chooser() {
   const dispatch = useAppDispatch();
   const asked = params.get('cartridge');
   const [picked, setPicked] = useState<readonly string[]>(asked ? [asked] : []);
-  const [bottleIds, setBottleIds] = useState<Record<string, string>>({});
+  const [bottleIds, setBottleIds] = useState<Record<string, string>>(
+    asked && params.get('bottle') ? { [`${asked}/0`]: params.get('bottle')! } : {},
+  );
   const [method, setMethod] = useState<Method | ''>('');
-  const [occasion, setOccasion] = useState<Occasion | ''>('');
+  const [occasion, setOccasion] = useState<Occasion | ''>(
+    params.get('occasion') === 'conversion' ? 'conversion' : '',
+  );
   const scales = all(ledger.context, 'scale');
   const syringes = all(ledger.context, 'syringe');
   const [scaleId, setScaleId] = useState(scales[0]?.id ?? '');
@@ -203,7 +207,7 @@ export function Chooser() {
             {chosenOccasion === 'conversion' && (
               <p className="small">
                 What was inside decides how:{' '}
-                <Link to={`/inks?prepare=${first.body.cartridge.id}`}>compare the three ways</Link> first.
+                <Link to={`/prepare/${first.body.cartridge.id}`}>compare the three ways</Link> first.
               </p>
             )}
             <Pick

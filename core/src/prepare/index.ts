@@ -1,0 +1,16 @@
+export { fitDensity, type DensityFit, type DensityProblem, type DispensedPoint } from './fitDensity';
+export {
+  DRY_TOLERANCE_G,
+  fitDrying,
+  type DryingFit,
+  type DryingNote,
+  type DryingProblem,
+  type DryingReading,
+} from './fitDrying';
+export { flushWays, oldFraction, type FlushWay } from './flushRounds';
+export {
+  comparePreparations,
+  oldInNextFill,
+  type Preparation,
+  type PreparationInput,
+} from './comparePreparations';

@@ -1,0 +1,38 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4791;
+
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list'], ['./scripts/lib/playwright-count.mjs']],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    contextOptions: { reducedMotion: 'reduce' },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-dev-shm-usage',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node --import tsx server/src/main.ts',
+    url: `http://127.0.0.1:${PORT}/api/health`,
+    env: { PORT: String(PORT) },
+    reuseExistingServer: false,
+  },
+});

@@ -1,0 +1,12 @@
+/** The places, in the order in which they stand at the head of the page. */
+export const PLACES = [
+  { to: '/', name: 'Rack', key: 'r' },
+  { to: '/bench', name: 'Bench', key: 'b' },
+  { to: '/weigh-in', name: 'Weigh-in', key: 'i' },
+  { to: '/prepare', name: 'Prepare', key: 'e' },
+  { to: '/inks', name: 'Inks', key: 'k' },
+  { to: '/prints', name: 'Prints', key: 'p' },
+  { to: '/cost', name: 'Cost', key: 'c' },
+  { to: '/rig', name: 'Rig', key: 'g' },
+  { to: '/workbook', name: 'Workbook', key: 'o' },
+] as const;

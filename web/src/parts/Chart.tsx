@@ -1,0 +1,55 @@
+import { useEffect, useRef } from 'react';
+import { useThemeName } from '../app/ThemeSwitch';
+import { PALETTES } from '../app/theme';
+import type { EChartsCoreOption } from 'echarts/core';
+
+export type Palette = (typeof PALETTES)['light' | 'dim'];
+
+interface ChartProps {
+  /** Said to those who cannot see it. */
+  readonly label: string;
+  readonly height?: number;
+  readonly option: (palette: Palette) => EChartsCoreOption;
+}
+
+/** A chart that loads its library when it is first shown, and draws anew when its data or the theme changes. */
+export function Chart({ label, height = 260, option }: ChartProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [theme] = useThemeName();
+  useEffect(() => {
+    let alive = true;
+    let dispose: () => void = () => undefined;
+    void import('./echarts').then(({ init }) => {
+      if (!alive || !box.current) return;
+      const chart = init(box.current);
+      const palette = PALETTES[theme];
+      chart.setOption({
+        animation: !matchMedia('(prefers-reduced-motion: reduce)').matches,
+        textStyle: { fontFamily: 'inherit', color: palette.text },
+        aria: { enabled: true, label: { description: label } },
+        ...option(palette),
+      });
+      const watch = new ResizeObserver(() => chart.resize());
+      watch.observe(box.current);
+      dispose = () => {
+        watch.disconnect();
+        chart.dispose();
+      };
+    });
+    return () => {
+      alive = false;
+      dispose();
+    };
+  }, [option, label, theme]);
+  return <div ref={box} className="chart" style={{ height }} role="img" aria-label={label} />;
+}
+
+/** Axes in the sheet's look. */
+export const axis = (palette: Palette, part: object = {}) => ({
+  axisLine: { lineStyle: { color: palette.text } },
+  axisTick: { lineStyle: { color: palette.line } },
+  axisLabel: { color: palette.soft, fontSize: 13 },
+  nameTextStyle: { color: palette.soft, fontSize: 13 },
+  splitLine: { lineStyle: { color: palette.line } },
+  ...part,
+});

@@ -1,0 +1,12 @@
+/** Hands a text to the browser as a file. */
+export function download(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  document.body.append(link);
+  link.click();
+  link.remove();
+  // Revoking at once would cut off a slow download.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}

@@ -1,0 +1,303 @@
+import {
+  CHIP_STRATEGIES,
+  CONSTRUCTION_NAMES,
+  CONSTRUCTIONS,
+  FATES,
+  INK_CLASSES,
+  METHOD_NAMES,
+  METHODS,
+  STRATEGY_NAMES,
+  SHADES,
+  type Entity,
+  type QuantityKind,
+} from '@hiraeth/core';
+
+/** One field of a definition: where it stands, how it is typed. */
+export interface FieldSpec {
+  /** Keys from the entity down, with a dot between. */
+  readonly path: string;
+  readonly label: string;
+  readonly as: 'text' | 'money' | 'choice' | 'flag' | QuantityKind;
+  readonly choices?: readonly { readonly value: string; readonly label: string }[];
+  /** An empty field is stored as null. */
+  readonly optional?: boolean;
+  readonly help?: string;
+  /** Stored in other units than typed: percent as a fraction. */
+  readonly per?: number;
+  /** Heading of the group that begins here. */
+  readonly group?: string;
+}
+
+const list = (values: readonly string[], names: Record<string, string> = {}) =>
+  values.map((value) => ({ value, label: names[value] ?? value }));
+const shades = list(SHADES);
+const classes = list(INK_CLASSES, { clearCoat: 'clear coat', flushFluid: 'flush fluid' });
+const uncertainFields = (
+  path: string,
+  label: string,
+  as: QuantityKind,
+  optional = false,
+  group?: string,
+): FieldSpec[] => [
+  { path: `${path}.value`, label, as, ...(optional ? { optional } : {}), ...(group ? { group } : {}) },
+  { path: `${path}.u`, label: `± one u of it`, as, ...(optional ? { optional } : {}) },
+];
+
+const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws.${key}`, label, 'volume');
+
+/** Every field that a person may correct, by kind of definition. */
+export function fieldsOf(entity: Entity): FieldSpec[] {
+  switch (entity.entity) {
+    case 'settings':
+      return [
+        { path: 'name', label: 'Name of the print room', as: 'text' },
+        { path: 'currency', label: 'Currency (three letters)', as: 'text' },
+        { path: 'standardSheet.widthMm', label: 'Standard sheet, width, mm', as: 'length' },
+        { path: 'standardSheet.heightMm', label: 'Standard sheet, height, mm', as: 'length' },
+        { path: 'kitLifeMonths', label: 'Kit lasts, months', as: 'plain' },
+        { path: 'topUpFraction', label: 'Top up below, % of the target', as: 'percent', per: 100 },
+        { path: 'weighInDays', label: 'Weigh-in every, days', as: 'plain' },
+      ];
+    case 'printer':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        {
+          path: 'feed',
+          label: 'Ink feed',
+          as: 'choice',
+          choices: [
+            { value: 'stationary', label: 'stationary bay, tubes to the head' },
+            { value: 'carriage', label: 'carriage: cartridges ride on the head' },
+          ],
+        },
+        { path: 'openMinutes', label: 'May stand open, minutes', as: 'plain' },
+        { path: 'exchangeState', label: 'Needs its exchange state before a cartridge comes out', as: 'flag' },
+        { path: 'padCapacityMl', label: 'Waste pad holds, ml', as: 'volume', optional: true },
+        ...entity.slots.flatMap((slot, i): FieldSpec[] => [
+          { path: `slots.${i}.name`, label: 'Channel', as: 'text', group: `Slot ${i + 1}: ${slot.name}` },
+          ...slot.shades.map((_shade, c): FieldSpec => ({
+            path: `slots.${i}.shades.${c}`,
+            label: slot.shades.length > 1 ? `Shade ${c + 1}` : 'Shade',
+            as: 'choice',
+            choices: shades,
+          })),
+          { path: `slots.${i}.original.priceMinor`, label: 'Original costs', as: 'money', optional: true },
+          { path: `slots.${i}.original.nominalMl`, label: 'Nominal, ml', as: 'volume', optional: true },
+          { path: `slots.${i}.original.usableMl`, label: 'Usable, ml', as: 'volume', optional: true },
+        ]),
+        {
+          path: 'gauge.display',
+          label: 'Its gauge shows',
+          as: 'choice',
+          group: 'Gauge',
+          choices: [
+            { value: 'percent', label: 'a figure for each channel' },
+            { value: 'steps', label: 'steps' },
+            { value: 'lampForAll', label: 'one lamp for all' },
+            { value: 'invisible', label: 'nothing: only that one of them is empty' },
+            { value: 'optical', label: 'a prism that really sees the ink' },
+          ],
+        },
+        { path: 'gauge.lowAt', label: 'Signals low at, %', as: 'percent', per: 100 },
+        { path: 'gauge.veryLowAt', label: 'Very low at, %', as: 'percent', per: 100 },
+        { path: 'gauge.switchOff.offered', label: 'Offers to switch its gauge off', as: 'flag' },
+        { path: 'gauge.switchOff.lostWhenRunDry', label: 'The offer is lost once it ran dry', as: 'flag' },
+        { path: 'gauge.switchOff.promptReturns', label: 'Another page brings the offer back', as: 'flag' },
+        {
+          path: 'gauge.switchOff.asksNewOriginalFirst',
+          label: 'First asks: a new original?',
+          as: 'flag',
+        },
+        { path: 'gauge.switchOff.originalOnly', label: 'Only original chips get the offer', as: 'flag' },
+        {
+          path: 'schools.reset',
+          label: 'Reset the chip',
+          as: 'choice',
+          group: 'Schools',
+          help: 'A full cartridge drips while handled; one reset first may be forgotten half full.',
+          choices: list(['before', 'after'], { before: 'before filling', after: 'after filling' }),
+        },
+        {
+          path: 'schools.stopAt',
+          label: 'Fill to',
+          as: 'choice',
+          help: 'Weight is the truth; line and syringe are guides.',
+          choices: list(['mass', 'line', 'volume'], {
+            mass: 'the target mass',
+            line: 'the line',
+            volume: 'a volume',
+          }),
+        },
+        {
+          path: 'schools.remains',
+          label: 'What is left inside',
+          as: 'choice',
+          help: 'Drawing out throws ink away; topping up trusts the mass.',
+          choices: list(['topUp', 'drawOut'], { topUp: 'top up on it', drawOut: 'draw it out first' }),
+        },
+        {
+          path: 'schools.prime',
+          label: 'Prime',
+          as: 'choice',
+          help: 'An early refill saves the prime; leaving it to the printer costs ink in every channel.',
+          choices: list(['always', 'whenDry', 'never'], { whenDry: 'only when it ran dry' }),
+        },
+        {
+          path: 'schools.leftover',
+          label: 'Leftover and prime go',
+          as: 'choice',
+          help: 'Back to the bottle only when clean and of the same lot.',
+          choices: list(FATES, {
+            bottle: 'back into the bottle',
+            cartridge: 'into the cartridge',
+            bin: 'to the bin',
+          }),
+        },
+        {
+          path: 'schools.closing',
+          label: 'A drilled hole afterwards',
+          as: 'choice',
+          help: 'A cover keeps dust out, and needs a pinhole for air.',
+          choices: list(['seal', 'open'], { seal: 'pinholed cover', open: 'left open' }),
+        },
+        {
+          path: 'schools.cleaning',
+          label: 'Clean the head',
+          as: 'choice',
+          help: 'Each cleaning draws ink from every channel.',
+          choices: list(['always', 'onGap', 'rarely'], {
+            always: 'after every refill',
+            onGap: 'only on a gap',
+            rarely: 'as rarely as possible',
+          }),
+        },
+        {
+          ...uncertainFields('draws.perDm2', 'Use per dm², ml', 'volume')[0]!,
+          group: 'What it draws from each channel (a guess; weigh-ins improve it)',
+        },
+        uncertainFields('draws.perDm2', '', 'volume')[1]!,
+        ...draw('light', 'Light cleaning, ml'),
+        ...draw('deep', 'Deep cleaning, ml'),
+        ...draw('change', 'Cartridge change, ml'),
+        ...draw('idleDay', 'Idle day, ml'),
+      ];
+    case 'cartridgeType':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        {
+          path: 'construction',
+          label: 'Construction',
+          as: 'choice',
+          choices: list(CONSTRUCTIONS, CONSTRUCTION_NAMES),
+        },
+        { path: 'method', label: 'Fill method', as: 'choice', choices: list(METHODS, METHOD_NAMES) },
+        ...uncertainFields('emptyG', 'Empty mass, g', 'mass'),
+        { path: 'fullG', label: 'Full mass, g', as: 'mass' },
+        { path: 'maxG', label: 'Maximum mass, g', as: 'mass', help: 'Above it, it leaks.' },
+        { path: 'capacityMl', label: 'Holds, ml', as: 'volume' },
+        { path: 'reserveMl', label: 'Reserve, ml', as: 'volume', help: 'Never to be used.' },
+        {
+          path: 'port',
+          label: 'Its port',
+          as: 'choice',
+          choices: list(['plug', 'pierce', 'peel', 'drill', 'outlet'], {
+            plug: 'has a plug',
+            pierce: 'pierce through the label',
+            peel: 'peel the label back',
+            drill: 'drill a hole',
+            outlet: 'through the outlet',
+          }),
+        },
+        { path: 'outletSeal', label: 'Outlet has a seal that the printer pierces', as: 'flag' },
+        { path: 'restMinutes', label: 'Rest after a fill, minutes', as: 'plain' },
+        { path: 'chambers', label: 'Chambers', as: 'plain' },
+        { path: 'bodyHeightMm', label: 'Body height, mm', as: 'length', optional: true },
+        ...entity.sections.map((section, i): FieldSpec => ({
+          path: `sections.${i}.capacityMl`,
+          label: `Section “${section.name}” holds, ml`,
+          as: 'volume',
+          ...(i === 0 ? { group: 'Sections that a method may or may not reach' } : {}),
+        })),
+      ];
+    case 'cartridge':
+      return [
+        { path: 'label', label: 'Label', as: 'text' },
+        { path: 'set', label: 'Set', as: 'text' },
+        ...entity.shades.map((_shade, c): FieldSpec => ({
+          path: `shades.${c}`,
+          label: entity.shades.length > 1 ? `Shade of chamber ${c + 1}` : 'Shade',
+          as: 'choice',
+          choices: shades,
+        })),
+        { path: 'inkClass', label: 'Ink', as: 'choice', choices: classes },
+        ...uncertainFields('emptyG', 'Own empty mass, g', 'mass', true),
+        {
+          path: 'maxG',
+          label: 'Own maximum, g',
+          as: 'mass',
+          optional: true,
+          help: 'Where it once leaked below its type’s.',
+        },
+        { path: 'targetG', label: 'Own target, g', as: 'mass', optional: true },
+        {
+          path: 'chip.strategy',
+          label: 'Its chip is',
+          as: 'choice',
+          choices: list(CHIP_STRATEGIES, STRATEGY_NAMES),
+          group: 'Chip',
+        },
+        { path: 'chip.volumeMl', label: 'Chip counts, ml', as: 'volume', optional: true },
+        { path: 'chip.original', label: 'An original chip', as: 'flag' },
+      ];
+    case 'ink':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        { path: 'shade', label: 'Shade', as: 'choice', choices: shades },
+        { path: 'inkClass', label: 'Class', as: 'choice', choices: classes },
+        ...uncertainFields('density', 'Density by its maker, g/ml', 'plain', true),
+      ];
+    case 'bottle':
+      return [
+        { path: 'lot', label: 'Lot', as: 'text' },
+        { path: 'volumeMl', label: 'Volume, ml', as: 'volume' },
+        { path: 'priceMinor', label: 'Price', as: 'money' },
+        ...uncertainFields('emptyG', 'Empty bottle, g', 'mass', true),
+      ];
+    case 'scale':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        { path: 'capacityG', label: 'Carries, g', as: 'mass' },
+        { path: 'resolutionG', label: 'Resolution, g', as: 'mass' },
+        { path: 'repeatabilityG', label: 'Repeatability, g', as: 'mass' },
+      ];
+    case 'syringe':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        { path: 'capacityMl', label: 'Holds, ml', as: 'volume' },
+        { path: 'graduationMl', label: 'One mark, ml', as: 'volume' },
+        { path: 'keepBackMl', label: 'Kept back, ml', as: 'volume', help: 'So that no foam goes in.' },
+        { path: 'family', label: 'Colour family', as: 'text' },
+      ];
+    case 'tool':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        { path: 'count', label: 'How many', as: 'plain' },
+        { path: 'fitsHeightMm', label: 'Fits a body of, mm', as: 'length', optional: true },
+        ...(entity.tool === 'squeezeBottle'
+          ? uncertainFields('squeezeMl', 'One squeeze gives, ml', 'volume', true)
+          : []),
+      ];
+    case 'subject':
+      return [{ path: 'name', label: 'Name', as: 'text' }];
+    case 'paper':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        {
+          path: 'brightener',
+          label: 'Brightener, by the torch',
+          as: 'choice',
+          choices: list(['none', 'little', 'much', 'unknown']),
+        },
+      ];
+  }
+}

@@ -1,0 +1,170 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { CartridgeView, FactDraft } from '@hiraeth/core';
+import { useRecord } from '../../app/hooks';
+import { QuantityField, readTyped } from '../../parts/fields';
+
+/** A level judged by eye: one u of the fraction. */
+const SIGHT_U = 0.06;
+
+/** Evidence other than a weight: a level seen through the wall, a signal, a print that faded; quick to enter. */
+export function Evidence({ view }: { readonly view: CartridgeView }) {
+  const record = useRecord();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState('');
+  const { id, label } = view.body.cartridge;
+  const save = (draft: FactDraft, words: string): void => {
+    setOpen(false);
+    setTyped('');
+    void record([draft], `Saved: ${words}`);
+  };
+  const seen = (fraction: number): void =>
+    save(
+      { kind: 'levelSeen', cartridgeId: id, fraction, u: SIGHT_U },
+      `${label} was seen at ${Math.round(fraction * 100)} %.`,
+    );
+  if (!open) return <Button onClick={() => setOpen(true)}>I saw its level, or a signal …</Button>;
+  const value = readTyped(typed, 'percent').value;
+  return (
+    <section className="section" aria-label="Other evidence">
+      <header>
+        <h2>What did you see?</h2>
+        <span className="soft small">Each counts with its own doubt, beside the weighings.</span>
+      </header>
+      <div className="row" style={{ alignItems: 'start', gap: 28 }}>
+        <Body onLevel={seen} shade={view.body.cartridge.shades[0]!} />
+        <div className="stack">
+          <form
+            className="row"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (value !== null && value >= 0 && value <= 100) seen(value / 100);
+            }}
+          >
+            <QuantityField label="Level seen, %" kind="percent" value={typed} onText={setTyped} />
+            <Button type="submit" variant="outlined" disabled={value === null || value < 0 || value > 100}>
+              Record the level
+            </Button>
+          </form>
+          <div className="row">
+            <Button
+              variant="outlined"
+              onClick={() =>
+                save(
+                  {
+                    kind: 'sensorSignalled',
+                    cartridgeId: id,
+                    sensor: 'optical',
+                    ml: {
+                      value: Math.max(view.reserveMl, 0.35 * view.body.type.capacityMl),
+                      u: 0.08 * view.body.type.capacityMl,
+                    },
+                  },
+                  `the optical signal of ${label}: its reservoir is empty.`,
+                )
+              }
+            >
+              The optical signal came
+            </Button>
+            <Button
+              variant="outlined"
+              onClick={() =>
+                save(
+                  {
+                    kind: 'sensorSignalled',
+                    cartridgeId: id,
+                    sensor: 'float',
+                    ml: { value: 0.3 * view.body.type.capacityMl, u: 0.07 * view.body.type.capacityMl },
+                  },
+                  `the float sensor of ${label} changed over.`,
+                )
+              }
+            >
+              The float sensor changed over
+            </Button>
+            <Button
+              variant="outlined"
+              color="warning"
+              onClick={() =>
+                save(
+                  { kind: 'fadedOrRanDry', cartridgeId: id, ranDry: false },
+                  `a print faded: ${label} was at its reserve.`,
+                )
+              }
+            >
+              A print faded
+            </Button>
+            <Button
+              variant="outlined"
+              color="error"
+              onClick={() =>
+                save({ kind: 'fadedOrRanDry', cartridgeId: id, ranDry: true }, `${label} ran dry.`)
+              }
+            >
+              It ran dry
+            </Button>
+          </div>
+          <div>
+            <Button onClick={() => setOpen(false)}>Nothing</Button>
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** A drawing of the body: a tap at the ink's surface says how full it looks. */
+function Body({ onLevel, shade }: { readonly onLevel: (fraction: number) => void; readonly shade: string }) {
+  const [hover, setHover] = useState<number | null>(null);
+  const at = (event: React.MouseEvent<SVGSVGElement>): number => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return Math.min(1, Math.max(0, 1 - (event.clientY - box.top - 8) / (box.height - 16)));
+  };
+  const level = hover ?? 0.5;
+  return (
+    <div>
+      <svg
+        width="120"
+        height="176"
+        viewBox="0 0 120 176"
+        style={{ cursor: 'crosshair' }}
+        role="img"
+        aria-label={`A ${shade} cartridge: click at the surface of the ink, or type the level`}
+        onMouseMove={(event) => setHover(at(event))}
+        onMouseLeave={() => setHover(null)}
+        onClick={(event) => onLevel(at(event))}
+      >
+        <rect
+          x="10"
+          y="8"
+          width="100"
+          height="160"
+          fill="var(--sheet)"
+          stroke="var(--text)"
+          strokeWidth="2"
+        />
+        <rect
+          x="12"
+          y={8 + 160 * (1 - level)}
+          width="96"
+          height={Math.max(0, 160 * level - 2)}
+          fill="var(--petrol)"
+          opacity={hover === null ? 0.25 : 0.6}
+        />
+        {[0.25, 0.5, 0.75].map((mark) => (
+          <line
+            key={mark}
+            x1="10"
+            x2="22"
+            y1={8 + 160 * (1 - mark)}
+            y2={8 + 160 * (1 - mark)}
+            stroke="var(--text)"
+          />
+        ))}
+      </svg>
+      <div className="small soft">
+        {hover === null ? 'Tap at the surface' : `${Math.round(level * 100)} %`}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { useCallback } from 'react';
+import type { CartridgeView, LifeEntry } from '@hiraeth/core';
+import { axis, Chart, type Palette } from '../../parts/Chart';
+import { day } from '../../parts/dates';
+
+/** Measured ink and what the gauge claimed, on one axis over time. */
+export function LifeChart({
+  view,
+  entries,
+}: {
+  readonly view: CartridgeView;
+  readonly entries: readonly LifeEntry[];
+}) {
+  const chipMl = view.state?.chip.volumeMl ?? view.body.cartridge.chip?.volumeMl ?? view.body.type.capacityMl;
+  const option = useCallback(
+    (palette: Palette) => {
+      const ink = entries.map((entry) => [
+        entry.at,
+        Number(entry.ml.toFixed(2)),
+        Number((1.96 * entry.u).toFixed(2)),
+      ]);
+      const weighed = entries
+        .filter((entry) => entry.massG !== null)
+        .map((entry) => [entry.at, Number(entry.ml.toFixed(2))]);
+      const claims = entries
+        .filter((entry) => entry.kind === 'chipReset' || typeof entry.gauge === 'number')
+        .map((entry) => [entry.at, Number(((entry.gauge ?? 1) * chipMl).toFixed(1))]);
+      return {
+        grid: { left: 48, right: 14, top: 36, bottom: 30 },
+        legend: {
+          top: 0,
+          left: 0,
+          textStyle: { color: palette.text },
+          data: ['ink by the log', 'weighed', ...(claims.length > 0 ? ['the gauge’s claim'] : [])],
+        },
+        tooltip: {
+          trigger: 'axis',
+          backgroundColor: palette.sheet,
+          borderColor: palette.line,
+          textStyle: { color: palette.text },
+          valueFormatter: (value: unknown) => `${String(value)} ml`,
+        },
+        xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
+        yAxis: axis(palette, { type: 'value', name: 'ml', min: 0 }),
+        series: [
+          {
+            name: 'ink by the log',
+            type: 'line',
+            data: ink,
+            encode: { x: 0, y: 1 },
+            showSymbol: false,
+            lineStyle: { color: palette.petrol, width: 2 },
+            itemStyle: { color: palette.petrol },
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              lineStyle: { color: palette.madder, type: 'dashed' },
+              label: { formatter: 'reserve', color: palette.madder, position: 'insideEndTop' },
+              data: [{ yAxis: view.reserveMl }],
+            },
+          },
+          {
+            name: 'weighed',
+            type: 'scatter',
+            data: weighed,
+            symbolSize: 7,
+            itemStyle: { color: palette.petrol },
+          },
+          ...(claims.length > 0
+            ? [
+                {
+                  name: 'the gauge’s claim',
+                  type: 'line',
+                  data: claims,
+                  symbol: 'emptyCircle',
+                  symbolSize: 7,
+                  lineStyle: { color: palette.ochre, width: 1, type: 'dotted' },
+                  itemStyle: { color: palette.ochre },
+                },
+              ]
+            : []),
+        ],
+      };
+    },
+    [entries, chipMl, view.reserveMl],
+  );
+  const first = entries[0];
+  if (!first) return null;
+  return (
+    <Chart
+      label={`Ink inside ${view.body.cartridge.label} since ${day(first.at)}: ${entries.length} entries, from ${Math.min(...entries.map((e) => e.ml)).toFixed(0)} to ${Math.max(...entries.map((e) => e.ml)).toFixed(0)} ml.`}
+      option={option}
+      height={270}
+    />
+  );
+}

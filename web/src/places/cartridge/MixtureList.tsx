@@ -1,0 +1,51 @@
+import {
+  composition,
+  foreignFraction,
+  formatUncertain,
+  densityInside,
+  lotName,
+  priceInside,
+  type CartridgeView,
+} from '@hiraeth/core';
+import { useLedger, useMoney } from '../../app/hooks';
+
+/** What a cartridge holds, by lot, chamber by chamber. */
+export function MixtureList({ view }: { readonly view: CartridgeView }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const { state, body } = view;
+  if (!state || state.chambers.every((mix) => composition(mix).length === 0))
+    return <p>Nothing is known yet.</p>;
+  const foreign = foreignFraction(ledger.context, state, body);
+  const price = priceInside(ledger.context, state, body);
+  return (
+    <>
+      {state.chambers.map((mix, chamber) => (
+        <div key={chamber}>
+          {state.chambers.length > 1 && <h3>{body.cartridge.shades[chamber] ?? `chamber ${chamber + 1}`}</h3>}
+          <ul style={{ listStyle: 'none' }}>
+            {composition(mix)
+              .slice(0, 5)
+              .map((share) => (
+                <li key={share.lot}>
+                  {share.fraction < 0.995
+                    ? `${(share.fraction * 100).toFixed(share.fraction < 0.1 ? 1 : 0)} % `
+                    : ''}
+                  {lotName(ledger, share.lot)}
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+      <p className={foreign > 0.02 ? 'warn' : ''}>
+        {foreign > 0.002
+          ? `${(foreign * 100).toFixed(1)} % is not the ink it is meant for.`
+          : 'Only the ink it is meant for.'}
+      </p>
+      <p>
+        Density {formatUncertain(densityInside(ledger.context, state, body), 'g/ml')}
+        {price === null ? '' : `; ${money(price, 3)} a ml`}
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,319 @@
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import {
+  cartridgeView,
+  COVERAGE,
+  factsAbout,
+  factWords,
+  find,
+  formatUncertain,
+  METHOD_NAMES,
+  slotFor,
+  slotView,
+  STRATEGY_NAMES,
+  type CartridgeView,
+  type Entity,
+  type Ledger,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { undo } from '../../app/thunks';
+import { ago, clock, moment } from '../../parts/dates';
+import { EntityEditor } from '../../parts/EntityEditor';
+import { shadeColour } from '../../parts/shade';
+import { Strip, StripKey } from '../../parts/Strip';
+import { Evidence } from './Evidence';
+import { LifeChart } from './LifeChart';
+import { MixtureList } from './MixtureList';
+
+const PAGE = 14;
+
+/** One cartridge's life: what is in it, how it came there, and every entry with its undo. */
+export default function CartridgePlace() {
+  const { id = '' } = useParams();
+  const ledger = useLedger();
+  const now = useNow();
+  const [editing, setEditing] = useState<Entity | null>(null);
+  const view = cartridgeView(ledger, id, now);
+  if (!view)
+    return (
+      <div className="stack">
+        <h1>No such cartridge</h1>
+        <p>
+          It is not in this workbook. Look for it in the <Link to="/">Rack</Link>.
+        </p>
+      </div>
+    );
+  const { cartridge } = view.body;
+  const { state } = view;
+  const place = state?.location;
+  const slot = place ? slotView(ledger, place.printerId, place.slotId, now) : undefined;
+  const open = view.ink && state ? state.ports : null;
+  return (
+    <div className="sheet">
+      <div>
+        <h1>
+          <span className="swatch" style={{ background: shadeColour(cartridge.shades[0]!) }} />
+          {cartridge.label}
+          <span className="soft" style={{ fontWeight: 400 }}>
+            , {cartridge.shades.join(', ')}
+            {state?.retired
+              ? ' (retired)'
+              : place
+                ? `, in ${find(ledger.context, 'printer', place.printerId)?.name}`
+                : ', on the shelf'}
+          </span>
+        </h1>
+        <div className="lead" style={{ paddingTop: 14 }}>
+          <div className="big">
+            {view.ink ? view.ink.value.toFixed(1) : '–'}
+            <small>
+              {view.ink ? `± ${(COVERAGE * view.ink.u).toFixed(1)} ml inside` : 'not weighed yet'}
+            </small>
+          </div>
+          <div>
+            {slot && (
+              <p>
+                <strong>{slot.action.words}.</strong> {slot.action.why.join(' ')}
+              </p>
+            )}
+            {!slot && view.restUntil && (
+              <p>It rests until {clock(view.restUntil)}: then its weight is the honest full mass.</p>
+            )}
+            {view.weighedDaysAgo !== null && (
+              <p className="soft small">
+                {view.ink?.source}; last weighed {ago(view.weighedDaysAgo)}:{' '}
+                {formatUncertain(state!.lastWeighed!.massG, 'g')}
+              </p>
+            )}
+          </div>
+        </div>
+        <Strip view={view} height={46} />
+        <Actions view={view} />
+        <section className="section">
+          <header>
+            <h2>Its life</h2>
+            <span className="soft small">
+              {state?.fills ?? 0} fills, {(state?.addedMl ?? 0).toFixed(0)} ml put in,{' '}
+              {(state?.usedMl ?? 0).toFixed(0)} ml used
+            </span>
+          </header>
+          <Life ledger={ledger} view={view} />
+        </section>
+      </div>
+      <aside>
+        <div>
+          <h2>What is inside</h2>
+          <MixtureList view={view} />
+        </div>
+        <div>
+          <h2>Body</h2>
+          <p>
+            {view.body.type.name}, {METHOD_NAMES[view.body.type.method]}. Empty{' '}
+            {formatUncertain(view.body.emptyG, 'g')}
+            {view.body.emptyIsOwn ? ' (its own)' : ' (the type’s)'}, full {view.body.type.fullG.toFixed(2)} g,
+            at most {view.body.maxG.toFixed(2)} g
+            {state?.restedG ? `; rested full mass ${state.restedG.toFixed(2)} g` : ''}.
+          </p>
+          <Button size="small" onClick={() => setEditing(cartridge)}>
+            Correct
+          </Button>
+        </div>
+        {open && (
+          <div>
+            <h2>Ports</h2>
+            <p>
+              {Object.entries(open)
+                .filter(([, port]) => port !== undefined && port !== 'none')
+                .map(([name, port]) =>
+                  typeof port === 'boolean' ? (port ? name : `not ${name}`) : `${name} ${port}`,
+                )
+                .join(', ') || 'nothing to close'}
+            </p>
+          </div>
+        )}
+        <div>
+          <h2>Chip</h2>
+          <p>
+            {cartridge.chip
+              ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
+              : 'none'}
+            {state?.gaugeOff ? '; its gauge is off: the log is the gauge now' : ''}
+            {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}
+          </p>
+        </div>
+        <StripKey />
+      </aside>
+      <EntityEditor entity={editing} onClose={() => setEditing(null)} />
+    </div>
+  );
+}
+
+function Actions({ view }: { readonly view: CartridgeView }) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const { id, label } = view.body.cartridge;
+  const { state } = view;
+  const home = slotFor(ledger.context, view.body.cartridge);
+  const [retiring, setRetiring] = useState(false);
+  if (state?.retired) return null;
+  return (
+    <>
+      <div className="row" style={{ padding: '12px 0' }}>
+        <Button variant="contained" component={Link} to={`/bench?cartridge=${id}`}>
+          Fill it on the Bench
+        </Button>
+        {state?.location ? (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              void record(
+                [{ kind: 'removed', printerId: state.location!.printerId, cartridgeIds: [id] }],
+                `Saved: ${label} is out of the printer.`,
+              )
+            }
+          >
+            Take it out
+          </Button>
+        ) : (
+          home && (
+            <Button
+              variant="outlined"
+              onClick={() =>
+                void record(
+                  [
+                    {
+                      kind: 'installed',
+                      printerId: home.printer.id,
+                      into: [{ slotId: home.slot.id, cartridgeId: id }],
+                    },
+                  ],
+                  `Saved: ${label} is in ${home.printer.name}.`,
+                )
+              }
+            >
+              Put it in {home.printer.name}
+            </Button>
+          )
+        )}
+        <Button
+          onClick={() => void record([{ kind: 'agitated', cartridgeIds: [id] }], `Saved: shook ${label}.`)}
+        >
+          I shook it
+        </Button>
+        <Button component={Link} to={`/prepare/${id}`}>
+          Convert to another ink
+        </Button>
+        <Button color="warning" onClick={() => setRetiring(true)}>
+          Retire it
+        </Button>
+      </div>
+      {retiring && (
+        <div className="row" role="group" aria-label="Why retire it?">
+          <span>Why?</span>
+          {['it leaks', 'it is clogged', 'its contacts are dead', 'it ran dry too often'].map((reason) => (
+            <Button
+              key={reason}
+              variant="outlined"
+              onClick={() => {
+                setRetiring(false);
+                void record(
+                  [{ kind: 'retired', what: 'cartridge', subjectId: id, reason }],
+                  `Saved: ${label} is retired, ${reason}.`,
+                );
+              }}
+            >
+              {reason}
+            </Button>
+          ))}
+          <Button onClick={() => setRetiring(false)}>Keep it</Button>
+        </div>
+      )}
+      <Evidence view={view} />
+    </>
+  );
+}
+
+function Life({ ledger, view }: { readonly ledger: Ledger; readonly view: CartridgeView }) {
+  const dispatch = useAppDispatch();
+  const revision = useAppSelector((state) => state.workbook.revision);
+  const [shown, setShown] = useState(PAGE);
+  const { id } = view.body.cartridge;
+  const { facts, entries, byFact } = useMemo(() => {
+    const own = ledger.journal.filter((entry) => entry.cartridgeId === id);
+    return {
+      facts: factsAbout(ledger, id),
+      entries: own,
+      byFact: new Map(own.map((entry) => [entry.factId, entry])),
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
+  }, [ledger, id, revision]);
+  if (facts.length === 0) return <p>Nothing has happened to it yet. Weigh it once to begin.</p>;
+  return (
+    <>
+      <LifeChart view={view} entries={entries} />
+      <div className="scrollx">
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>What</th>
+              <th className="n">Ink after</th>
+              <th className="n">Used since</th>
+              <th>
+                <span className="visually-hidden">Take back</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {facts.slice(0, shown).map((fact) => {
+              const entry = byFact.get(fact.id);
+              const words = factWords(ledger, fact);
+              return (
+                <tr key={fact.id}>
+                  <td style={{ whiteSpace: 'nowrap' }} className="soft">
+                    {moment(fact.at)}
+                  </td>
+                  <td>
+                    {words}
+                    {entry?.flag && (
+                      <span className={entry.flag === 'heavier' ? 'warn' : 'bad'}>
+                        {' '}
+                        {
+                          {
+                            leak: 'Leaked while nothing printed.',
+                            surprise: 'Far from what was expected.',
+                            heavier: 'Heavier than by the log.',
+                            ranDry: 'Empty.',
+                          }[entry.flag]
+                        }
+                      </span>
+                    )}
+                    {fact.note && !fact.note.startsWith('step ') && (
+                      <span className="soft"> {fact.note}</span>
+                    )}
+                  </td>
+                  <td className="n">{entry ? formatUncertain({ value: entry.ml, u: entry.u }, 'ml') : ''}</td>
+                  <td className="n soft">{entry?.used ? formatUncertain(entry.used, 'ml') : ''}</td>
+                  <td className="n">
+                    <Button
+                      size="small"
+                      onClick={() => void dispatch(undo([fact.id]))}
+                      aria-label={`Take back: ${words}`}
+                    >
+                      Take back
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      {shown < facts.length && (
+        <Button onClick={() => setShown(shown + 10 * PAGE)}>Show more ({facts.length - shown} older)</Button>
+      )}
+    </>
+  );
+}

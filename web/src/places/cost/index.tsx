@@ -1,0 +1,330 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import {
+  all,
+  balance,
+  COVERAGE,
+  formatUncertain,
+  printerCost,
+  settingsOf,
+  subjectCost,
+  type Balance,
+  type PrinterCost,
+  type Sum,
+} from '@hiraeth/core';
+import { useLedger, useMoney, useNow } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
+import { shadeColour } from '../../parts/shade';
+import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { BuyKit } from './BuyKit';
+
+/** What a print really costs, refill against original, each figure opening into the sum it came from. */
+export default function Cost() {
+  const ledger = useLedger();
+  const now = useNow();
+  const money = useMoney();
+  const printers = all(ledger.context, 'printer');
+  const [printerId, setPrinterId] = useState('');
+  const [size, setSize] = useState<SizeKey>('297x420');
+  const [buying, setBuying] = useState(false);
+  const id = printerId || printers[0]?.id || '';
+  const cost = printerCost(ledger.context, ledger.state, id, now);
+  const books = balance(ledger.context, ledger.state, id, now);
+  if (!cost || !books || cost.copies === 0)
+    return (
+      <div className="stack">
+        <h1>Cost</h1>
+        <p>
+          A cost needs a printer, a bottle with a price, a cartridge that was weighed twice, and the prints
+          between. Log what you print in <Link to="/prints">Prints</Link>, and weigh in now and then.
+        </p>
+        <Kit buying={buying} onBuying={setBuying} />
+      </div>
+    );
+  const perPrint = cost.refill.minor / cost.copies;
+  const standard = settingsOf(ledger.context).standardSheet;
+  const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
+  return (
+    <div className="sheet">
+      <div>
+        <h1>Cost</h1>
+        {printers.length > 1 && (
+          <div style={{ padding: '12px 0 4px', maxWidth: 260 }}>
+            <Pick
+              label="Printer"
+              value={id}
+              options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
+              onPick={setPrinterId}
+            />
+          </div>
+        )}
+        <div className="lead" style={{ paddingTop: 12 }}>
+          <div className="big" data-testid="per-print">
+            {money(perPrint)}
+            <small>a print</small>
+          </div>
+          <p>
+            {cost.savedMinor === null ? (
+              <>
+                No comparison yet: no price for {cost.missing.join(', ')}. Enter what an original costs in{' '}
+                <Link to="/workbook">Workbook</Link>.
+              </>
+            ) : (
+              <>
+                Originals would have cost <strong>{money(cost.original.minor / cost.copies)}</strong>.{' '}
+                {cost.savedMinor >= 0 ? 'Saved so far: ' : 'Not paid back yet: '}
+                <strong>{money(Math.abs(cost.savedMinor))}</strong>
+                {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
+              </>
+            )}{' '}
+            {cost.copies} prints, {(cost.areaDm2 / 100).toFixed(1)} m².
+          </p>
+        </div>
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>{cost.copies} prints</th>
+              <th className="n">Refilled</th>
+              <th className="n">Originals</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <td>
+                A standard sheet ({standard.widthMm} × {standard.heightMm} mm)
+              </td>
+              <td className="n">{cost.refillPerDm2 ? money(cost.refillPerDm2.value * sheetDm2) : '–'}</td>
+              <td className="n">{cost.originalPerDm2 ? money(cost.originalPerDm2.value * sheetDm2) : '–'}</td>
+            </tr>
+            <tr>
+              <td>A square metre</td>
+              <td className="n">{cost.refillPerDm2 ? money(cost.refillPerDm2.value * 100) : '–'}</td>
+              <td className="n">{cost.originalPerDm2 ? money(cost.originalPerDm2.value * 100) : '–'}</td>
+            </tr>
+            <tr>
+              <td>A millilitre of ink</td>
+              <td className="n">{money(cost.refillPerMl, 3)}</td>
+              <td className="n">{money(cost.originalPerMl, 3)}</td>
+            </tr>
+            <tr className="total">
+              <td>To date</td>
+              <td className="n">{money(cost.refill.minor)}</td>
+              <td className="n">{cost.savedMinor === null ? '–' : money(cost.original.minor)}</td>
+            </tr>
+          </tbody>
+        </table>
+        <SumDetails title="Refilled, to date" sum={cost.refill} />
+        {cost.savedMinor !== null && <SumDetails title="Originals for the same prints" sum={cost.original} />}
+        <Channels cost={cost} />
+        <BalanceDetails books={books} />
+        <section className="section">
+          <header>
+            <h2>One print, by subject</h2>
+            <Pick<SizeKey>
+              label="Size"
+              value={size}
+              options={SIZES.filter((s) => s.value !== 'own')}
+              onPick={setSize}
+            />
+          </header>
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>Subject</th>
+                <th className="n">Ink</th>
+                <th className="n">Refilled</th>
+                <th className="n">Originals</th>
+              </tr>
+            </thead>
+            <tbody>
+              {all(ledger.context, 'subject')
+                .filter((subject) => ledger.state.printers[id]?.totals[`area:${subject.id}`])
+                .map((subject) => {
+                  const one = subjectCost(ledger.context, ledger.state, cost, subject.id, sizeOf(size)!);
+                  return (
+                    <tr key={subject.id}>
+                      <td>{subject.name}</td>
+                      <td className="n">{formatUncertain(one.ml, 'ml')}</td>
+                      <td className="n">
+                        {money(one.refillMinor.value)} ± {money(COVERAGE * one.refillMinor.u)}
+                      </td>
+                      <td className="n">{one.originalMinor ? money(one.originalMinor.value) : '–'}</td>
+                    </tr>
+                  );
+                })}
+            </tbody>
+          </table>
+        </section>
+      </div>
+      <aside>
+        <div>
+          <h2>Where the ink went</h2>
+          <p>
+            {cost.printedMl.toFixed(0)} ml on paper, {cost.wasteMl.toFixed(0)} ml in cleanings, changes and
+            idle days
+            {cost.printedMl + cost.wasteMl > 0
+              ? ` (${((100 * cost.wasteMl) / (cost.printedMl + cost.wasteMl)).toFixed(0)} %)`
+              : ''}
+            .
+          </p>
+        </div>
+        {cost.cartridgesSpared !== null && (
+          <div>
+            <h2>Not thrown away</h2>
+            <p>About {cost.cartridgesSpared.toFixed(0)} original cartridges.</p>
+          </div>
+        )}
+        <div>
+          <h2>What counts</h2>
+          <p>
+            Ink by mass between weigh-ins, at the mean price of what was inside; primes, leftovers and spills;
+            chips and consumables as bought; the kit spread over its life. An original’s price is per usable
+            ml, with the priming of its one-by-one changes. Paper is left out of both.
+          </p>
+        </div>
+        <Kit buying={buying} onBuying={setBuying} />
+      </aside>
+    </div>
+  );
+}
+
+function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying: (on: boolean) => void }) {
+  return buying ? (
+    <BuyKit onDone={() => onBuying(false)} />
+  ) : (
+    <div>
+      <Button variant="outlined" onClick={() => onBuying(true)}>
+        Enter a kit, chips or consumables
+      </Button>
+    </div>
+  );
+}
+
+function SumDetails({ title, sum }: { readonly title: string; readonly sum: Sum }) {
+  const money = useMoney();
+  return (
+    <details className="sum">
+      <summary>
+        <span>{title}</span>
+        <strong>{money(sum.minor)}</strong>
+      </summary>
+      <table className="lines">
+        <tbody>
+          {sum.parts.map((part) => (
+            <tr key={part.label}>
+              <td>{part.label}</td>
+              <td className="soft">{part.how}</td>
+              <td className="n">{money(part.minor)}</td>
+            </tr>
+          ))}
+          <tr className="total">
+            <td colSpan={2}>Sum</td>
+            <td className="n">{money(sum.minor)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+function Channels({ cost }: { readonly cost: PrinterCost }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const printer = all(ledger.context, 'printer').find((p) => p.id === cost.printerId);
+  return (
+    <details className="sum">
+      <summary>
+        <span>Channel by channel</span>
+        <strong>
+          {cost.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0).toFixed(0)} ml
+        </strong>
+      </summary>
+      <div className="scrollx">
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>Channel</th>
+              <th className="n">Drawn</th>
+              <th className="n">Of it not on paper</th>
+              <th className="n">µl per dm²</th>
+              <th className="n">Refill, a ml</th>
+              <th className="n">Original, a usable ml</th>
+            </tr>
+          </thead>
+          <tbody>
+            {cost.channels.map((channel) => (
+              <tr key={channel.slotId}>
+                <td>
+                  <span
+                    className="swatch"
+                    style={{
+                      background: shadeColour(
+                        printer?.slots.find((slot) => slot.id === channel.slotId)?.shades[0] ?? '',
+                      ),
+                    }}
+                  />
+                  {channel.name}
+                </td>
+                <td className="n">{formatUncertain(channel.drawnMl, 'ml')}</td>
+                <td className="n">{channel.wasteMl.toFixed(1)} ml</td>
+                <td className="n">
+                  {formatUncertain(
+                    { value: channel.mlPerDm2.value * 1000, u: channel.mlPerDm2.u * 1000 },
+                    '',
+                  )}
+                </td>
+                <td className="n">{money(channel.refillMinorPerMl, 3)}</td>
+                <td className="n">{money(channel.originalMinorPerMl, 3)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}
+
+function BalanceDetails({ books }: { readonly books: Balance }) {
+  const rows: readonly (readonly [string, number])[] = [
+    ['Inside at the start', books.startMl],
+    ['Filled in', books.addedMl],
+    ['Printed', -books.printedMl],
+    ['Head cleanings', -books.cleanedMl],
+    ['Cartridge changes', -books.changesMl],
+    ['Idle days', -books.idleMl],
+    ['Drawn out, primed, spilt by hand', -(books.drawnOutMl + books.primedMl + books.spiltMl)],
+    ['On hand now', -books.onHandMl],
+  ];
+  return (
+    <details className="sum">
+      <summary>
+        <span>Does the ink add up?</span>
+        <strong className={books.named ? 'warn' : ''}>
+          gap {books.gapMl.toFixed(1)} ± {books.gapU.toFixed(1)} ml
+        </strong>
+      </summary>
+      <table className="lines">
+        <tbody>
+          {rows.map(([label, ml]) => (
+            <tr key={label}>
+              <td>{label}</td>
+              <td className="n">{ml.toFixed(1).replace('-', '−')} ml</td>
+            </tr>
+          ))}
+          <tr className="total">
+            <td>Gap</td>
+            <td className="n">
+              {books.gapMl.toFixed(1).replace('-', '−')} ± {books.gapU.toFixed(1)} ml
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p className={books.named ? 'warn' : 'soft'} style={{ padding: '6px 0 10px' }}>
+        {books.named
+          ? `${books.named.charAt(0).toUpperCase()}${books.named.slice(1)}.`
+          : 'It adds up, within its doubt.'}
+      </p>
+    </details>
+  );
+}

@@ -1,0 +1,41 @@
+import Button from '@mui/material/Button';
+import { useCallback, useMemo } from 'react';
+import { all, lotName, type Bottle, type Uncertain } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useScaleTarget } from '../../devices/useScale';
+
+/** A bottle on the scale: the rail below takes its weight. */
+export function WeighBottle({ bottle, onDone }: { readonly bottle: Bottle; readonly onDone: () => void }) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const name = lotName(ledger, bottle.id);
+  const scaleId = all(ledger.context, 'scale')[0]?.id;
+  const take = useCallback(
+    (massG: Uncertain) => {
+      void record(
+        [
+          {
+            kind: 'weighed',
+            what: 'bottle',
+            subjectId: bottle.id,
+            massG,
+            purpose: 'bottle',
+            ...(scaleId ? { scaleId } : {}),
+          },
+        ],
+        `Saved: ${name} weighs ${massG.value.toFixed(2)} g.`,
+      ).then((saved) => saved && onDone());
+    },
+    [bottle.id, name, onDone, record, scaleId],
+  );
+  useScaleTarget(useMemo(() => ({ label: name, onTake: take }), [name, take]));
+  return (
+    <p className="row" role="status">
+      <span>
+        Put {name} on the scale, closed, and take its weight below. The first weighing of an untouched bottle
+        tells what the empty bottle weighs.
+      </span>
+      <Button onClick={onDone}>Not now</Button>
+    </p>
+  );
+}

@@ -1,0 +1,48 @@
+import { PLACES } from '../../app/places';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['Tab, Shift Tab', 'to the next or last control'],
+  ['w', 'to the scale’s field at the foot of the page'],
+  ['Enter', 'takes what was typed'],
+  ['Space, Enter or →', 'on the Bench: the step is done'],
+  ['Backspace or ←', 'on the Bench: one step back'],
+  ['Escape', 'closes a question without an answer'],
+];
+
+/** All keys on one page. */
+export default function Keys() {
+  return (
+    <div className="stack">
+      <h1>Keys</h1>
+      <p>
+        Everything can be done with the keyboard. A scale that types its reading and Enter needs nothing else.
+      </p>
+      <table className="lines" style={{ maxWidth: 640 }}>
+        <thead>
+          <tr>
+            <th>Key</th>
+            <th>Does</th>
+          </tr>
+        </thead>
+        <tbody>
+          {KEYS.map(([key, does]) => (
+            <tr key={key}>
+              <td>
+                <kbd>{key}</kbd>
+              </td>
+              <td>{does}</td>
+            </tr>
+          ))}
+          {PLACES.map((place) => (
+            <tr key={place.to}>
+              <td>
+                <kbd>g</kbd> then <kbd>{place.key}</kbd>
+              </td>
+              <td>{place.name}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

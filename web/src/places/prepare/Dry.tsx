@@ -1,0 +1,251 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useCallback, useMemo, useState } from 'react';
+import {
+  all,
+  CAUTIONS,
+  COVERAGE,
+  DRY_TOLERANCE_G,
+  explain,
+  fitDrying,
+  formatUncertain,
+  scaleUncertainty,
+  type CartridgeView,
+  type DryingFit,
+  type Uncertain,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useAppDispatch } from '../../app/store';
+import { undo } from '../../app/thunks';
+import { useScaleTarget } from '../../devices/useScale';
+import { axis, Chart, type Palette } from '../../parts/Chart';
+import { clock, moment } from '../../parts/dates';
+import { QuantityField, readTyped } from '../../parts/fields';
+
+const NOTES = {
+  sorted: 'The weighings were put in order of time.',
+  rewetted: 'It was wetted again in between: only what came after counts.',
+  belowDryMass: 'It weighs less than its dry mass: correct the dry mass, or weigh again.',
+} as const;
+
+/** Rinse, then dry while weighing again and again: is it dry, and if not, when will it be? */
+export function Dry({ view }: { readonly view: CartridgeView }) {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const dispatch = useAppDispatch();
+  const { body } = view;
+  const { id, label } = body.cartridge;
+  const scale = all(ledger.context, 'scale')[0];
+  const [known, setKnown] = useState(body.emptyIsOwn);
+  const [out, setOut] = useState(view.ink ? view.ink.value.toFixed(1) : '');
+  const since = [...ledger.facts]
+    .reverse()
+    .find((fact) => fact.kind === 'filled' && fact.cartridgeId === id)?.at;
+  const weighings = ledger.facts.flatMap((fact) =>
+    fact.kind === 'weighed' &&
+    fact.purpose === 'drying' &&
+    fact.subjectId === id &&
+    (!since || fact.at > since)
+      ? [fact]
+      : [],
+  );
+  const start = weighings[0]?.at ?? now;
+  const minutesOf = (at: string): number => (Date.parse(at) - Date.parse(start)) / 60_000;
+  const readings = weighings.map((fact) => ({ minutes: minutesOf(fact.at), g: fact.massG.value }));
+  const fit = fitDrying(readings, known ? body.emptyG : null, {
+    readingU: scale ? scaleUncertainty(scale) : 0.05,
+  });
+  const take = useCallback(
+    (massG: Uncertain) =>
+      void record(
+        [
+          {
+            kind: 'weighed',
+            what: 'cartridge',
+            subjectId: id,
+            massG,
+            purpose: 'drying',
+            ...(scale ? { scaleId: scale.id } : {}),
+          },
+        ],
+        `Saved: ${label} weighs ${massG.value.toFixed(2)} g while drying.`,
+      ),
+    [record, id, label, scale],
+  );
+  useScaleTarget(useMemo(() => ({ label: `${label}, drying`, onTake: take }), [label, take]));
+  const drawn = readTyped(out, 'volume').value;
+  const at = (minutes: number): string => new Date(Date.parse(start) + minutes * 60_000).toISOString();
+  return (
+    <section className="section stack">
+      <h2>Flush and dry</h2>
+      <p className="caution">
+        <b>Mind:</b> {CAUTIONS.heat} {CAUTIONS.vacuum} {CAUTIONS.children} {CAUTIONS.waste}
+      </p>
+      {view.ink && view.ink.value > 0.5 && weighings.length === 0 && (
+        <form
+          className="row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (drawn !== null && drawn > 0)
+              void record(
+                [
+                  {
+                    kind: 'drawnOut',
+                    cartridgeId: id,
+                    chamber: 0,
+                    ml: { value: Math.min(drawn, view.ink!.value), u: 0.3 },
+                    fate: 'bin',
+                    note: 'Rinsed out before drying',
+                  },
+                ],
+                `Saved: ${label} is emptied.`,
+              );
+          }}
+        >
+          <QuantityField label="Old ink drawn and rinsed out, ml" kind="volume" value={out} onText={setOut} />
+          <Button type="submit" variant="outlined" disabled={drawn === null}>
+            Log that it was rinsed clear
+          </Button>
+        </form>
+      )}
+      <p>
+        Rinse until the water runs clear, shake it out, then dry it with gentle warmth. Weigh it now and every
+        half hour: the rail below takes each weight.
+      </p>
+      <FormControlLabel
+        control={<Checkbox checked={known} onChange={(event) => setKnown(event.target.checked)} />}
+        label={`Its dry mass is known: ${formatUncertain(body.emptyG, 'g')}${body.emptyIsOwn ? '' : ' (only its type’s: rough)'}`}
+      />
+      {weighings.length > 0 && <Verdict fit={fit} at={at} view={view} />}
+      {fit.ok && fit.value.tauMinutes.value > 0 && <DryingChart fit={fit.value} at={at} />}
+      {weighings.length > 0 && (
+        <table className="lines" style={{ maxWidth: 560 }}>
+          <thead>
+            <tr>
+              <th>When</th>
+              <th className="n">Weight</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {weighings.map((fact) => (
+              <tr key={fact.id}>
+                <td>{moment(fact.at)}</td>
+                <td className="n">{formatUncertain(fact.massG, 'g')}</td>
+                <td className="n">
+                  <Button
+                    size="small"
+                    onClick={() => void dispatch(undo([fact.id]))}
+                    aria-label={`Take back ${fact.massG.value.toFixed(2)} g`}
+                  >
+                    Take back
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function Verdict({
+  fit,
+  at,
+  view,
+}: {
+  readonly fit: ReturnType<typeof fitDrying>;
+  readonly at: (minutes: number) => string;
+  readonly view: CartridgeView;
+}) {
+  if (!fit.ok)
+    return (
+      <p className="warn" role="status">
+        {explain(fit.problem)}
+      </p>
+    );
+  const { dryEnough, readyAt, leftG, dryG, dryKnown, tauMinutes, notes } = fit.value;
+  const dilution = leftG.value / (leftG.value + view.body.type.capacityMl);
+  return (
+    <div role="status">
+      <div className="big" data-testid="dry-verdict">
+        {dryEnough ? 'Dry enough' : clock(at(readyAt.minutes))}
+        {!dryEnough && (
+          <small>
+            ready, between {clock(at(readyAt.from))} and {clock(at(readyAt.to))}
+          </small>
+        )}
+      </div>
+      <p>
+        {leftG.value.toFixed(2)} ± {(COVERAGE * leftG.u).toFixed(2)} g of water inside: filled now, it would
+        dilute the ink by {(100 * dilution).toFixed(1)} %. Dry within {DRY_TOLERANCE_G} g of{' '}
+        {dryG.value.toFixed(2)} ± {(COVERAGE * dryG.u).toFixed(2)} g
+        {dryKnown ? '' : ', which the curve itself gives: weigh once more to be sure'}
+        {tauMinutes.value > 0
+          ? `; it loses two thirds of its water every ${(1.1 * tauMinutes.value).toFixed(0)} minutes`
+          : ''}
+        .
+      </p>
+      {notes.map((note) => (
+        <p key={note} className="warn">
+          {NOTES[note]}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function DryingChart({ fit, at }: { readonly fit: DryingFit; readonly at: (minutes: number) => string }) {
+  const option = useCallback(
+    (palette: Palette) => {
+      const first = fit.used[0]!.minutes;
+      const end = Math.max(fit.readyAt.minutes, fit.used[fit.used.length - 1]!.minutes) + 20;
+      const curve = Array.from({ length: 60 }, (_, i) => {
+        const minutes = first + ((end - first) * i) / 59;
+        return [
+          at(minutes),
+          Number(
+            (fit.dryG.value + fit.waterG * Math.exp(-(minutes - first) / fit.tauMinutes.value)).toFixed(3),
+          ),
+        ];
+      });
+      return {
+        grid: { left: 56, right: 20, top: 20, bottom: 30 },
+        xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
+        yAxis: axis(palette, { type: 'value', name: 'g', scale: true }),
+        series: [
+          {
+            type: 'line',
+            data: curve,
+            showSymbol: false,
+            lineStyle: { color: palette.petrol, width: 2 },
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              label: { formatter: 'dry enough', color: palette.soft, position: 'insideStartTop' },
+              lineStyle: { color: palette.ochre, type: 'dashed' },
+              data: [{ yAxis: fit.dryG.value + DRY_TOLERANCE_G }],
+            },
+          },
+          {
+            type: 'scatter',
+            data: fit.used.map((reading) => [at(reading.minutes), reading.g]),
+            symbolSize: 9,
+            itemStyle: { color: palette.text },
+          },
+        ],
+      };
+    },
+    [fit, at],
+  );
+  return (
+    <Chart
+      label={`Drying curve: ${fit.used.length} weighings, dry at ${fit.dryG.value.toFixed(2)} g`}
+      option={option}
+      height={230}
+    />
+  );
+}

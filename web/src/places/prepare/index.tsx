@@ -1,0 +1,216 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import {
+  all,
+  bottleRemaining,
+  cartridgeView,
+  comparePreparations,
+  CONSTRUCTION_DATA,
+  find,
+  inkOfBottle,
+  lotName,
+  pricePerMl,
+  settingsOf,
+  type CartridgeView,
+  type Preparation,
+} from '@hiraeth/core';
+import { useLedger, useMoney, useNow } from '../../app/hooks';
+import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { shadeColour } from '../../parts/shade';
+import { Dilute } from './Dilute';
+import { Dry } from './Dry';
+import { Mix } from './Mix';
+
+const NAMES: Record<Preparation['way'], string> = {
+  flushDry: 'Flush and dry',
+  dilute: 'Dilute and draw out',
+  mix: 'Just mix',
+};
+
+/** Conversion to another ink: three ways side by side, then the chosen one step by step. */
+export default function Prepare() {
+  const { id } = useParams();
+  const ledger = useLedger();
+  const now = useNow();
+  const navigate = useNavigate();
+  const views = all(ledger.context, 'cartridge')
+    .map((cartridge) => cartridgeView(ledger, cartridge.id, now)!)
+    .filter((view) => !view.state?.retired);
+  const view = views.find((v) => v.body.cartridge.id === id);
+  return (
+    <div className="stack">
+      <h1>Prepare a cartridge for another ink</h1>
+      <p className="soft" style={{ maxWidth: '70ch' }}>
+        A partly used cartridge of one ink refilled with another gives a mixture. Flushing costs time,
+        diluting costs ink, mixing costs certainty: choose by what you need.
+      </p>
+      <div style={{ maxWidth: 340 }}>
+        <Pick
+          label="Cartridge"
+          value={id ?? ''}
+          options={views.map((v) => ({ value: v.body.cartridge.id, label: v.body.cartridge.label }))}
+          onPick={(next) => void navigate(`/prepare/${next}`)}
+        />
+      </div>
+      {views.length === 0 && (
+        <p>
+          No cartridge yet: <Link to="/workbook?set-up=printer">set up a printer</Link> first.
+        </p>
+      )}
+      {view && <Ways key={view.body.cartridge.id} view={view} />}
+    </div>
+  );
+}
+
+function Ways({ view }: { readonly view: CartridgeView }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const { body, ink } = view;
+  const sponge = CONSTRUCTION_DATA[body.type.construction].sponge;
+  const bottles = all(ledger.context, 'bottle').filter(
+    (bottle) =>
+      !ledger.state.bottles[bottle.id]?.retired &&
+      bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value > 1,
+  );
+  const [bottleId, setBottleId] = useState(bottles[0]?.id ?? '');
+  const [residual, setResidual] = useState(((sponge ? 0.14 : 0.04) * body.type.capacityMl).toFixed(1));
+  const [wished, setWished] = useState('5');
+  const [way, setWay] = useState<Preparation['way'] | null>(null);
+  const bottle = find(ledger.context, 'bottle', bottleId);
+  const to = bottle ? inkOfBottle(ledger.context, bottle.id) : undefined;
+  const residualMl = readTyped(residual, 'volume').value;
+  const wishedOld = readTyped(wished, 'percent').value;
+  const valid =
+    residualMl !== null && residualMl > 0 && wishedOld !== null && wishedOld > 0 && wishedOld < 100 && bottle;
+  const ways = valid
+    ? comparePreparations({
+        insideMl: ink?.value ?? 0,
+        residualMl,
+        capacityMl: body.type.capacityMl,
+        topUpAtMl: settingsOf(ledger.context).topUpFraction * view.targetMl,
+        sponge,
+        minorPerMl: pricePerMl(bottle),
+        wishedOld: wishedOld / 100,
+        dryingHours: null,
+        waterLeftMl: 0.15,
+      })
+    : [];
+  return (
+    <>
+      <div className="form">
+        <Pick
+          label="To the ink of"
+          value={bottleId}
+          options={bottles.map((b) => ({ value: b.id, label: lotName(ledger, b.id) }))}
+          onPick={setBottleId}
+        />
+        <QuantityField
+          label="Cannot be drawn out, ml"
+          kind="volume"
+          value={residual}
+          onText={setResidual}
+          helperText={sponge ? 'A sponge keeps about a seventh' : 'Corners and duct keep a little'}
+        />
+        <QuantityField label="Old ink allowed, %" kind="percent" value={wished} onText={setWished} />
+      </div>
+      {bottles.length === 0 && (
+        <p>
+          There is no bottle to convert to: <Link to="/inks">buy one in Inks</Link>.
+        </p>
+      )}
+      {ways.length > 0 && to && (
+        <div className="scrollx">
+          <table className="lines">
+            <caption className="visually-hidden">Three ways to convert</caption>
+            <thead>
+              <tr>
+                <th>{ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first'}</th>
+                <th className="n">New ink lost</th>
+                <th className="n">Money</th>
+                <th className="n">Hours</th>
+                <th className="n">New ink in the first fill</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {ways.map((option) => (
+                <tr key={option.way}>
+                  <td>
+                    <strong>{NAMES[option.way]}</strong>
+                    <div className="soft small">
+                      {option.way === 'flushDry'
+                        ? 'rinse clear, dry, weigh until it is dry'
+                        : option.way === 'dilute'
+                          ? option.rounds > 0
+                            ? `${option.rounds} × ${option.addMl.toFixed(1)} ml in, shake, draw out`
+                            : 'too small for this wish: allow more old ink'
+                          : 'top up, and let it change over'}
+                    </div>
+                  </td>
+                  <td className="n">{option.newInkLostMl.toFixed(1)} ml</td>
+                  <td className="n">{money(option.minor)}</td>
+                  <td className="n">about {option.hours.toFixed(1)} h</td>
+                  <td className="n">{(100 * option.purity).toFixed(1)} %</td>
+                  <td className="n">
+                    <Button
+                      variant={way === option.way ? 'contained' : 'outlined'}
+                      onClick={() => setWay(option.way)}
+                      aria-label={`Choose: ${NAMES[option.way]}`}
+                    >
+                      Choose
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {to && (
+        <p className="soft small">
+          <span className="swatch" style={{ background: shadeColour(to.shade) }} />
+          From {body.cartridge.shades.join(', ')} ({body.cartridge.inkClass}) to {to.shade} ({to.inkClass}).
+          {to.inkClass !== body.cartridge.inkClass &&
+            ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}
+        </p>
+      )}
+      {way === 'flushDry' && <Dry view={view} />}
+      {way === 'dilute' && bottle && (
+        <Dilute
+          view={view}
+          bottleId={bottle.id}
+          residualMl={residualMl ?? 1}
+          suggestedMl={ways.find((option) => option.way === 'dilute')?.addMl ?? 0}
+        />
+      )}
+      {way === 'mix' && <Mix view={view} option={ways.find((option) => option.way === 'mix')!} />}
+      {way && bottle && to && <Afterwards view={view} bottleId={bottle.id} />}
+    </>
+  );
+}
+
+/** Then the first fill with the new ink, as a conversion; and the cartridge's new dedication. */
+function Afterwards({ view, bottleId }: { readonly view: CartridgeView; readonly bottleId: string }) {
+  const { id } = view.body.cartridge;
+  return (
+    <section className="section">
+      <header>
+        <h2>Then the first fill</h2>
+      </header>
+      <div className="row">
+        <Button
+          variant="contained"
+          component={Link}
+          to={`/bench?cartridge=${id}&bottle=${bottleId}&occasion=conversion`}
+        >
+          Fill it as a conversion
+        </Button>
+        <span className="soft small">
+          During this fill a syringe stands between bottle and cartridge: a squeezed bottle springs back and
+          sucks. Fittings and the old keeper are washed first.
+        </span>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,33 @@
+import { lazy, Suspense, useMemo } from 'react';
+import { useLedger } from '../../app/hooks';
+import { useAppSelector } from '../../app/store';
+
+const PrintGrid = lazy(() => import('./PrintGrid'));
+
+/** Every print in the log, newest first, in a grid that loads when it is first shown. */
+export function PrintLog() {
+  const ledger = useLedger();
+  const revision = useAppSelector((state) => state.workbook.revision);
+  const prints = useMemo(
+    () => ledger.facts.filter((fact) => fact.kind === 'printed').reverse(),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
+    [ledger, revision],
+  );
+  return (
+    <section className="section">
+      <header>
+        <h2>What was printed</h2>
+        <span className="soft small">
+          {prints.reduce((sum, fact) => sum + fact.copies, 0)} prints in {prints.length} jobs
+        </span>
+      </header>
+      {prints.length === 0 ? (
+        <p className="soft">Nothing yet.</p>
+      ) : (
+        <Suspense fallback={<p className="soft">Laying out the log …</p>}>
+          <PrintGrid prints={prints} />
+        </Suspense>
+      )}
+    </section>
+  );
+}

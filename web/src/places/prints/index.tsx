@@ -1,0 +1,255 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import {
+  all,
+  CLEANING_LEVELS,
+  formatUncertain,
+  printerCost,
+  subjectCost,
+  type CleaningLevel,
+  type FactDraft,
+} from '@hiraeth/core';
+import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { fromLocalField, toLocalField } from '../../parts/dates';
+import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { PrintLog } from './PrintLog';
+import { UseTable } from './UseTable';
+
+/** Log what was printed; what each print takes is learnt from it. */
+export default function Prints() {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const money = useMoney();
+  const { newId } = useServices();
+  const printers = all(ledger.context, 'printer');
+  const subjects = all(ledger.context, 'subject');
+  const papers = all(ledger.context, 'paper');
+  const last = [...ledger.facts].reverse().find((fact) => fact.kind === 'printed');
+  const [printerId, setPrinterId] = useState(last?.printerId ?? printers[0]?.id ?? '');
+  const [subjectId, setSubjectId] = useState(last?.subjectId ?? subjects[0]?.id ?? '');
+  const [paperId, setPaperId] = useState(last?.paperId ?? papers[0]?.id ?? '');
+  const [size, setSize] = useState<SizeKey>(() =>
+    last &&
+    sizeOf(`${last.widthMm}x${last.heightMm}`) &&
+    SIZES.some((s) => s.value === `${last.widthMm}x${last.heightMm}`)
+      ? (`${last.widthMm}x${last.heightMm}` as SizeKey)
+      : '297x420',
+  );
+  const [own, setOwn] = useState({ width: '', height: '' });
+  const [title, setTitle] = useState('');
+  const [copies, setCopies] = useState('1');
+  const [edition, setEdition] = useState('');
+  const [when, setWhen] = useState<string | null>(null);
+  const [subjectName, setSubjectName] = useState('');
+  const [cleaning, setCleaning] = useState<CleaningLevel>('light');
+  const [error, setError] = useState<string | null>(null);
+
+  if (printers.length === 0)
+    return (
+      <div className="stack">
+        <h1>Prints</h1>
+        <p>First set up a printer: then its prints can be logged here.</p>
+        <div>
+          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+            Set up a printer
+          </Button>
+        </div>
+      </div>
+    );
+  const area =
+    size === 'own'
+      ? ((): { widthMm: number; heightMm: number } | null => {
+          const widthMm = readTyped(own.width, 'length').value;
+          const heightMm = readTyped(own.height, 'length').value;
+          return widthMm !== null && heightMm !== null && widthMm >= 1 && heightMm >= 1
+            ? { widthMm, heightMm }
+            : null;
+        })()
+      : sizeOf(size);
+  const count = readTyped(copies, 'plain').value;
+  const cost = printerCost(ledger.context, ledger.state, printerId, now);
+  const one =
+    cost && area && subjectId ? subjectCost(ledger.context, ledger.state, cost, subjectId, area) : null;
+  const isNewSubject = subjectId === 'new';
+  const save = async (): Promise<void> => {
+    if (!area) return setError('Enter the width and height of one copy, in mm.');
+    if (count === null || count < 1 || count !== Math.round(count))
+      return setError('Enter how many copies, a whole number of at least 1.');
+    if (isNewSubject && subjectName.trim() === '') return setError('Give the new kind of picture a name.');
+    const at = when === null ? null : fromLocalField(when);
+    if (when !== null && at === null) return setError('Choose the day and time of printing.');
+    const drafts: FactDraft[] = [];
+    const id = isNewSubject ? newId('subject') : subjectId;
+    if (isNewSubject)
+      drafts.push({ kind: 'defined', entity: { entity: 'subject', id, name: subjectName.trim() } });
+    drafts.push({
+      kind: 'printed',
+      printerId,
+      title: title.trim() || 'Untitled',
+      copies: count,
+      ...area,
+      subjectId: id,
+      ...(paperId ? { paperId } : {}),
+      ...(edition.trim() ? { edition: edition.trim() } : {}),
+      ...(at ? { at } : {}),
+    });
+    const saved = await record(drafts, `Saved: ${count} × ${title.trim() || 'Untitled'}.`);
+    if (!saved) return;
+    setTitle('');
+    setCopies('1');
+    setWhen(null);
+    setError(null);
+    if (isNewSubject) {
+      setSubjectId(id);
+      setSubjectName('');
+    }
+  };
+  return (
+    <div className="sheet">
+      <div>
+        <h1>Prints</h1>
+        <div className="lead" style={{ paddingTop: 12 }}>
+          <div className="big">
+            {one && one.ml.value > 0 ? formatUncertain(one.ml, 'ml') : '–'}
+            <small>of ink for one</small>
+          </div>
+          <p>
+            {one ? (
+              <>
+                {money(one.refillMinor.value)} with your ink
+                {one.originalMinor ? `, ${money(one.originalMinor.value)} with originals` : ''}. Choose a size
+                and a subject below.
+              </>
+            ) : (
+              'Choose a size and a subject below.'
+            )}
+          </p>
+        </div>
+        <form
+          className="stack"
+          aria-label="Log a print"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <div className="form">
+            <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} />
+            <QuantityField label="Copies" kind="plain" value={copies} onText={setCopies} />
+            <Pick<SizeKey> label="Size" value={size} options={SIZES} onPick={setSize} />
+            {size === 'own' && (
+              <>
+                <QuantityField
+                  label="Width, mm"
+                  kind="length"
+                  value={own.width}
+                  onText={(width) => setOwn({ ...own, width })}
+                />
+                <QuantityField
+                  label="Height, mm"
+                  kind="length"
+                  value={own.height}
+                  onText={(height) => setOwn({ ...own, height })}
+                />
+              </>
+            )}
+            <Pick
+              label="Subject"
+              value={subjectId}
+              options={[
+                ...subjects.map((subject) => ({ value: subject.id, label: subject.name })),
+                { value: 'new', label: 'another kind of picture …' },
+              ]}
+              onPick={setSubjectId}
+            />
+            {isNewSubject && (
+              <TextField
+                label="Kind of picture"
+                value={subjectName}
+                onChange={(event) => setSubjectName(event.target.value)}
+                helperText="Such as cool, warm, deep, high key"
+              />
+            )}
+            <Pick
+              label="Paper"
+              value={paperId}
+              options={[
+                ...papers.map((paper) => ({ value: paper.id, label: paper.name })),
+                { value: '', label: 'not noted' },
+              ]}
+              onPick={setPaperId}
+            />
+            <Pick
+              label="Printer"
+              value={printerId}
+              options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
+              onPick={setPrinterId}
+            />
+            <TextField
+              label="Edition"
+              value={edition}
+              onChange={(event) => setEdition(event.target.value)}
+              placeholder="optional"
+            />
+            <TextField
+              label="When"
+              type="datetime-local"
+              value={when ?? toLocalField(now)}
+              onChange={(event) => setWhen(event.target.value)}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          </div>
+          {error && (
+            <p className="bad" role="alert">
+              {error}
+            </p>
+          )}
+          <div className="row">
+            <Button type="submit" variant="contained">
+              Log the print
+            </Button>
+            <span style={{ marginLeft: 'auto' }} />
+            <Pick<CleaningLevel>
+              label="Head cleaning"
+              value={cleaning}
+              options={CLEANING_LEVELS.map((level) => ({
+                value: level,
+                label: {
+                  light: 'light',
+                  deep: 'deep',
+                  group: 'one group',
+                  recharge: 'whole lines recharged',
+                }[level],
+              }))}
+              onPick={setCleaning}
+            />
+            <Button
+              variant="outlined"
+              onClick={() =>
+                void record([{ kind: 'cleaned', printerId, level: cleaning }], 'Saved: a head cleaning.')
+              }
+            >
+              Log a cleaning
+            </Button>
+          </div>
+        </form>
+        <PrintLog />
+      </div>
+      <aside>
+        <UseTable printerId={printerId} />
+        <div>
+          <h2>Why log subjects?</h2>
+          <p>
+            A night harbour takes twenty times the black of a seaweed on white. Weigh-ins teach what each kind
+            takes from each channel.
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}

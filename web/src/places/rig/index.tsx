@@ -1,0 +1,22 @@
+import { SimulatedScalePanel } from './SimulatedScalePanel';
+import { Link } from 'react-router';
+import Button from '@mui/material/Button';
+
+/** Stand-ins for the outside world, for rehearsal: nothing here touches a real device. */
+export default function Rig() {
+  return (
+    <div className="stack">
+      <h1>Rig</h1>
+      <p className="soft" style={{ maxWidth: '70ch' }}>
+        Simulated devices to learn on. What they say goes the same way as the real ones; a rehearsed refill
+        writes nothing.
+      </p>
+      <div>
+        <Button variant="contained" component={Link} to="/bench?rehearse=1">
+          Rehearse a refill
+        </Button>
+      </div>
+      <SimulatedScalePanel />
+    </div>
+  );
+}

@@ -1,0 +1,297 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import {
+  all,
+  COVERAGE,
+  explain,
+  formatUncertain,
+  inkOfMass,
+  parseQuantity,
+  scaleUncertainty,
+  slotView,
+  type FactDraft,
+  type SlotView,
+  type Uncertain,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useScaleTarget } from '../../devices/useScale';
+import { ago } from '../../parts/dates';
+import { Pick } from '../../parts/fields';
+import { shadeColour } from '../../parts/shade';
+
+interface Taken {
+  readonly massG: number;
+  readonly words: string;
+  readonly tone: '' | 'warn';
+}
+
+/** The whole set in slot order: a number and Enter for each, the gauge beside it. */
+export default function WeighIn() {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const [params, setParams] = useSearchParams();
+  const printers = all(ledger.context, 'printer');
+  const printer = printers.find((p) => p.id === params.get('printer')) ?? printers[0];
+  const [taken, setTaken] = useState<Record<string, Taken>>({});
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [back, setBack] = useState(false);
+  const form = useRef<HTMLDivElement>(null);
+  const scale = all(ledger.context, 'scale')[0];
+  const views = printer
+    ? printer.slots
+        .map((slot) => slotView(ledger, printer.id, slot.id, now)!)
+        .filter((view) => view.cartridge)
+    : [];
+  const next = views.find((view) => !taken[view.slot.id]);
+  const done = views.filter((view) => taken[view.slot.id]).length;
+
+  const focusNext = (slotId: string): void => {
+    const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
+    const at = fields.findIndex((field) => field.dataset.mass === slotId);
+    (fields.slice(at + 1).find((field) => !field.disabled) ?? fields[at])?.focus();
+  };
+  const weigh = useCallback(
+    async (view: SlotView, massG: Uncertain): Promise<boolean> => {
+      const { body } = view.cartridge!;
+      const before = view.cartridge!.ink;
+      const fact: FactDraft = {
+        kind: 'weighed',
+        what: 'cartridge',
+        subjectId: body.cartridge.id,
+        massG,
+        purpose: 'weighIn',
+        ...(scale ? { scaleId: scale.id } : {}),
+      };
+      const saved = await record(
+        [fact],
+        `Saved: ${body.cartridge.label} weighs ${massG.value.toFixed(2)} g.`,
+      );
+      if (!saved) return false;
+      const ink = inkOfMass(ledger, body.cartridge.id, massG);
+      const off = ink && before ? ink.value - before.value : null;
+      const far = off !== null && before !== null && Math.abs(off) > COVERAGE * Math.hypot(ink!.u, before.u);
+      setTaken((old) => ({
+        ...old,
+        [view.slot.id]: {
+          massG: massG.value,
+          tone: far ? 'warn' : '',
+          words: ink
+            ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off).toFixed(1)} ml ${off < 0 ? 'less' : 'more'} than expected${far ? ': was everything logged?' : ''}`}`
+            : '',
+        },
+      }));
+      return true;
+    },
+    [ledger, record, scale],
+  );
+  useScaleTarget(
+    useMemo(
+      () =>
+        next
+          ? {
+              label: `${next.slot.name}, weigh-in`,
+              onTake: (massG: Uncertain) => void weigh(next, massG),
+            }
+          : null,
+      [next, weigh],
+    ),
+  );
+  const enter = async (view: SlotView, text: string): Promise<void> => {
+    const parsed = parseQuantity(text, 'mass');
+    if (!parsed.ok) return setErrors({ ...errors, [view.slot.id]: explain(parsed.problem) });
+    setErrors({ ...errors, [view.slot.id]: '' });
+    if (await weigh(view, { value: parsed.value.value, u: scale ? scaleUncertainty(scale) : 0.05 }))
+      focusNext(view.slot.id);
+  };
+  const readGauge = async (view: SlotView, text: string): Promise<void> => {
+    if (text.trim() === '' || !printer) return;
+    const parsed = parseQuantity(text, 'percent');
+    const fraction = parsed.ok ? parsed.value.value / 100 : NaN;
+    if (!(fraction >= 0 && fraction <= 1))
+      return setErrors({ ...errors, [view.slot.id]: 'A gauge shows 0 to 100 %.' });
+    await record(
+      [{ kind: 'gaugeRead', printerId: printer.id, slotId: view.slot.id, fraction, by: 'person' }],
+      `Saved: the printer says ${Math.round(fraction * 100)} % for ${view.slot.name}.`,
+    );
+  };
+  const putBack = async (): Promise<void> => {
+    if (!printer) return;
+    const into = views
+      .filter((view) => taken[view.slot.id])
+      .map((view) => ({ slotId: view.slot.id, cartridgeId: view.cartridge!.body.cartridge.id }));
+    const saved = await record(
+      [{ kind: 'installed', printerId: printer.id, into }],
+      `Saved: ${into.length} cartridges back in, one priming routine.`,
+    );
+    if (saved) setBack(true);
+  };
+  if (!printer)
+    return (
+      <div className="stack">
+        <h1>Weigh-in</h1>
+        <p>
+          There is nothing to weigh yet. <Link to="/workbook?set-up=printer">Set up a printer</Link> first.
+        </p>
+      </div>
+    );
+  return (
+    <div className="sheet">
+      <div className="stack" ref={form}>
+        <h1>Weigh-in</h1>
+        <div className="lead">
+          <div className="big">
+            {done} of {views.length}
+            <small>weighed</small>
+          </div>
+          <p>
+            {next
+              ? `Next: ${next.slot.name}. Out, dry at the outlet, on the scale, back in: one at a time, never the whole bay.`
+              : views.length === 0
+                ? 'No cartridge is in this printer by the log. Put one in from the Rack.'
+                : 'All weighed. The ink is known again.'}
+          </p>
+        </div>
+        {printers.length > 1 && (
+          <div style={{ maxWidth: 260 }}>
+            <Pick
+              label="Printer"
+              value={printer.id}
+              options={printers.map((p) => ({ value: p.id, label: p.name }))}
+              onPick={(id) => {
+                setTaken({});
+                setBack(false);
+                setParams({ printer: id });
+              }}
+            />
+          </div>
+        )}
+        <div className="scrollx">
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>Slot</th>
+                <th className="n">Expected</th>
+                <th>Weight, g</th>
+                <th>Printer says, %</th>
+                <th>Ink by weight</th>
+              </tr>
+            </thead>
+            <tbody>
+              {views.map((view) => (
+                <tr key={view.slot.id}>
+                  <td>
+                    <span className="swatch" style={{ background: shadeColour(view.slot.shades[0]!) }} />
+                    {view.slot.name}
+                    <div className="soft small">
+                      {view.cartridge!.weighedDaysAgo === null
+                        ? 'never weighed'
+                        : `weighed ${ago(view.cartridge!.weighedDaysAgo)}`}
+                    </div>
+                  </td>
+                  <td className="n soft">
+                    {view.cartridge!.ink ? formatUncertain(view.cartridge!.ink, 'ml') : '–'}
+                  </td>
+                  <td>
+                    <Cell
+                      label={`${view.slot.name}, weight in g`}
+                      mark={view.slot.id}
+                      onEnter={(text) => void enter(view, text)}
+                    />
+                  </td>
+                  <td>
+                    {view.cartridge!.state?.gaugeOff ? (
+                      <span className="soft small">gauge off</span>
+                    ) : (
+                      <Cell
+                        label={`${view.slot.name}, gauge in %`}
+                        narrow
+                        onEnter={(text) => void readGauge(view, text)}
+                      />
+                    )}
+                  </td>
+                  <td>
+                    {errors[view.slot.id] ? (
+                      <span className="bad small" role="alert">
+                        {errors[view.slot.id]}
+                      </span>
+                    ) : taken[view.slot.id] ? (
+                      <span className={taken[view.slot.id]!.tone}>
+                        {taken[view.slot.id]!.massG.toFixed(2)} g = {taken[view.slot.id]!.words}
+                      </span>
+                    ) : (
+                      ''
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {done > 0 && !back && (
+          <div className="row">
+            <Button variant="contained" onClick={() => void putBack()}>
+              They are back in: log the priming routine
+            </Button>
+            <span className="soft small">
+              A printer primes itself after a change. Leave it out if it was not opened for this.
+            </span>
+          </div>
+        )}
+        {back && (
+          <p role="status">
+            The priming routine is logged. <Link to="/">Back to the Rack</Link>
+          </p>
+        )}
+      </div>
+      <aside>
+        <div>
+          <h2>Quick hands</h2>
+          <p>
+            A number and <kbd>Enter</kbd> for each slot; a scale that types does the same. The gauge’s figure
+            is optional: it teaches how far the printer’s count is off.
+          </p>
+        </div>
+        <div>
+          <h2>Same parts each time</h2>
+          <p>
+            Weigh with the same keeper and tape on as before: a keeper weighs as much as half a millilitre.
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+function Cell({
+  label,
+  mark,
+  narrow,
+  onEnter,
+}: {
+  readonly label: string;
+  readonly mark?: string;
+  readonly narrow?: boolean;
+  readonly onEnter: (text: string) => void;
+}) {
+  const [text, setText] = useState('');
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        onEnter(text);
+      }}
+    >
+      <TextField
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        sx={{ width: narrow ? 90 : 120 }}
+        slotProps={{
+          htmlInput: { inputMode: 'decimal', 'aria-label': label, ...(mark ? { 'data-mass': mark } : {}) },
+        }}
+      />
+    </form>
+  );
+}

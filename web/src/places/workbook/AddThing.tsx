@@ -1,0 +1,110 @@
+import { useState } from 'react';
+import { all, find, type Entity } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { Pick } from '../../parts/fields';
+
+const TOOLS = [
+  ['needleLong', 'Blunt needle, long'],
+  ['needleShort', 'Blunt needle, short'],
+  ['funnel', 'Funnel'],
+  ['clip', 'Outlet clip'],
+  ['bagAdapter', 'Bag adapter'],
+  ['keeper', 'Outlet keepers'],
+  ['resetter', 'Chip resetter'],
+  ['torch', 'Long-wave torch'],
+  ['squeezeBottle', 'Squeeze bottle'],
+  ['floatSensor', 'Float sensor'],
+] as const;
+
+/** Adds one more thing that is owned, and opens it for correction at once. */
+export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => void }) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const { newId } = useServices();
+  const [what, setWhat] = useState('');
+  const types = all(ledger.context, 'cartridgeType');
+  const printers = all(ledger.context, 'printer');
+  const make = (choice: string): Entity | null => {
+    const tool = TOOLS.find(([kind]) => kind === choice);
+    if (tool)
+      return {
+        entity: 'tool',
+        id: newId('tool'),
+        name: tool[1],
+        tool: tool[0],
+        fitsHeightMm: null,
+        squeezeMl: null,
+        count: 1,
+      };
+    switch (choice) {
+      case 'scale':
+        return {
+          entity: 'scale',
+          id: newId('scale'),
+          name: 'Scale',
+          capacityG: 200,
+          resolutionG: 0.01,
+          repeatabilityG: 0.015,
+        };
+      case 'syringe':
+        return {
+          entity: 'syringe',
+          id: newId('syringe'),
+          name: 'Syringe 10 ml',
+          capacityMl: 10,
+          graduationMl: 0.5,
+          keepBackMl: 0.5,
+          family: '',
+        };
+      case 'cartridge': {
+        const type = types[0];
+        const slot = printers[0]?.slots[0];
+        return type
+          ? {
+              entity: 'cartridge',
+              id: newId('cartridge'),
+              label: 'Spare',
+              typeId: type.id,
+              shades: slot?.shades ?? ['photo black'],
+              inkClass: slot?.inkClass ?? 'pigment',
+              set: '',
+              emptyG: null,
+              maxG: null,
+              targetG: null,
+              initial: 'unknown',
+              chip: find(ledger.context, 'cartridge', all(ledger.context, 'cartridge')[0]?.id)?.chip ?? null,
+            }
+          : null;
+      }
+      case 'subject':
+        return { entity: 'subject', id: newId('subject'), name: 'Another subject' };
+      case 'paper':
+        return { entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' };
+      default:
+        return null;
+    }
+  };
+  const add = async (choice: string): Promise<void> => {
+    setWhat('');
+    const entity = make(choice);
+    if (!entity) return;
+    const saved = await record([{ kind: 'defined', entity }], 'Added. Correct what it is.');
+    if (saved) onAdded(entity);
+  };
+  return (
+    <Pick
+      label="Add"
+      value={what}
+      options={[
+        { value: 'scale', label: 'a scale' },
+        { value: 'syringe', label: 'a syringe' },
+        ...(types.length > 0 ? [{ value: 'cartridge', label: 'a cartridge' }] : []),
+        { value: 'subject', label: 'a subject' },
+        { value: 'paper', label: 'a paper' },
+        ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
+      ]}
+      onPick={(choice) => void add(choice)}
+    />
+  );
+}

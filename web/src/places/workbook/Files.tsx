@@ -1,0 +1,178 @@
+import Button from '@mui/material/Button';
+import { useRef, useState } from 'react';
+import {
+  all,
+  DUE,
+  explain,
+  MAX_FILE_BYTES,
+  mergeFacts,
+  parseWorkbook,
+  serializeWorkbook,
+  settingsOf,
+  toCsv,
+  type CsvTable,
+  type Fact,
+  type Merge,
+} from '@hiraeth/core';
+import { useLedger, useNow } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { bringIn, keepNote } from '../../app/thunks';
+import { noticed } from '../../app/workbookSlice';
+import { day, moment } from '../../parts/dates';
+import { download } from '../../parts/download';
+
+const EXPORT_NOTE = 'exported';
+interface Preview {
+  readonly name: string;
+  readonly facts: readonly Fact[];
+  readonly merge: Merge;
+  readonly last: string | null;
+}
+
+/** The workbook as a file: save, open with a preview, tables for a spreadsheet. */
+export function Files() {
+  const ledger = useLedger();
+  const now = useNow();
+  const dispatch = useAppDispatch();
+  const { clock } = useServices();
+  const { notes, persisted, pen } = useAppSelector((state) => state.workbook);
+  const input = useRef<HTMLInputElement>(null);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
+  const count = ledger.recorded.size;
+  const stale = exported ? (Date.parse(now) - Date.parse(exported)) / 86_400_000 : null;
+  const fileName = (ending: string): string =>
+    `${settingsOf(ledger.context)
+      .name.replace(/[^\p{L}\p{N}]+/gu, '-')
+      .toLowerCase()}-${now.slice(0, 10)}${ending}`;
+
+  const save = async (): Promise<void> => {
+    const at = new Date(clock.now()).toISOString();
+    download(
+      fileName('.hiraeth.json'),
+      serializeWorkbook([...ledger.recorded.values()], at),
+      'application/json',
+    );
+    await dispatch(keepNote(EXPORT_NOTE, at));
+    dispatch(
+      noticed({
+        text: `Exported: ${count} entries. Keep the file somewhere else too.`,
+        tone: 'fine',
+        undo: [],
+      }),
+    );
+  };
+  const open = async (file: File): Promise<void> => {
+    setPreview(null);
+    setError(null);
+    if (file.size > MAX_FILE_BYTES)
+      return setError(explain({ code: 'fileTooLarge', bytes: file.size, most: MAX_FILE_BYTES }));
+    const parsed = parseWorkbook(await file.text());
+    if (!parsed.ok) return setError(explain(parsed.problem));
+    const { facts } = parsed.value;
+    setPreview({
+      name: file.name,
+      facts,
+      merge: mergeFacts([...ledger.recorded.values()], facts),
+      last: facts.reduce<string | null>((last, fact) => (last && last > fact.at ? last : fact.at), null),
+    });
+  };
+  const bring = async (how: 'merge' | 'replace'): Promise<void> => {
+    if (!preview) return;
+    const result = await dispatch(bringIn(how === 'merge' ? preview.merge.added : preview.facts, how));
+    if (!result.ok) return setError(result.problem);
+    setPreview(null);
+    dispatch(
+      noticed({ text: `Saved: ${result.value} entries from ${preview.name}.`, tone: 'fine', undo: [] }),
+    );
+  };
+  const table = (name: CsvTable): void => download(fileName(`-${name}.csv`), toCsv(ledger, name), 'text/csv');
+  return (
+    <div className="stack">
+      <div className="row">
+        <Button variant="contained" onClick={() => void save()} disabled={count === 0}>
+          Export the workbook
+        </Button>
+        <Button variant="outlined" onClick={() => input.current?.click()} disabled={!pen}>
+          Open a workbook file …
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Workbook file"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = '';
+            if (file) void open(file);
+          }}
+        />
+      </div>
+      <p className={stale !== null && stale > DUE.exportDays ? 'warn' : 'soft'}>
+        {count} entries.{' '}
+        {exported
+          ? `Last exported ${moment(exported)}${stale !== null && stale > DUE.exportDays ? ': export it again' : ''}.`
+          : 'Never exported yet: this browser has the only copy.'}{' '}
+        {persisted === null
+          ? ''
+          : persisted
+            ? 'The browser has promised to keep it.'
+            : 'The browser may clear it when space is short: export now and then.'}
+      </p>
+      {error && (
+        <p className="bad" role="alert">
+          {error}
+        </p>
+      )}
+      {preview && (
+        <section className="section" aria-label="What the file would bring">
+          <h2>{preview.name}</h2>
+          <p>
+            {preview.facts.length} entries{preview.last ? `, the last of ${day(preview.last)}` : ''}:{' '}
+            {preview.merge.added.length} new to this workbook, {preview.merge.already} here already
+            {preview.merge.conflicts.length > 0
+              ? `, ${preview.merge.conflicts.length} that contradict an entry here and would be left out`
+              : ''}
+            .
+          </p>
+          {preview.merge.conflicts.length > 0 && (
+            <p className="warn">
+              Contradicting:{' '}
+              {preview.merge.conflicts
+                .slice(0, 5)
+                .map((c) => `${c.kind} ${c.id}`)
+                .join(', ')}
+              . The file was changed by hand; this workbook’s own entries stay.
+            </p>
+          )}
+          <div className="row">
+            <Button
+              variant="contained"
+              onClick={() => void bring('merge')}
+              disabled={preview.merge.added.length === 0}
+            >
+              Add what is new
+            </Button>
+            <Button color="warning" onClick={() => void bring('replace')}>
+              Put it in place of this workbook
+            </Button>
+            <Button onClick={() => setPreview(null)}>Leave it</Button>
+          </div>
+        </section>
+      )}
+      <div className="row">
+        <span>Tables for a spreadsheet:</span>
+        <Button onClick={() => table('fills')}>Fills</Button>
+        <Button onClick={() => table('weighings')}>Weighings</Button>
+        <Button onClick={() => table('prints')}>Prints</Button>
+      </div>
+      <p className="soft small">
+        {all(ledger.context, 'printer').length} printers, {all(ledger.context, 'cartridge').length}{' '}
+        cartridges, {all(ledger.context, 'bottle').length} bottles.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { factWords, type Fact } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { undo } from '../../app/thunks';
+import { moment } from '../../parts/dates';
+
+const PAGE = 30;
+
+/** Every entry as it was recorded, newest first; each can be taken back, and the taking back too. */
+export function Log() {
+  const ledger = useLedger();
+  const dispatch = useAppDispatch();
+  const revision = useAppSelector((state) => state.workbook.revision);
+  const [shown, setShown] = useState(PAGE);
+  const facts = useMemo(
+    () => [...ledger.recorded.values()].sort((a, b) => (a.id < b.id ? 1 : -1)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
+    [ledger, revision],
+  );
+  return (
+    <section className="section">
+      <header>
+        <h2>Every entry</h2>
+        <span className="soft small">newest first; nothing is ever overwritten</span>
+      </header>
+      <table className="lines">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>What</th>
+            <th>
+              <span className="visually-hidden">Take back</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {facts.slice(0, shown).map((fact) => (
+            <Line
+              key={fact.id}
+              words={wordsOf(fact)}
+              at={fact.at}
+              gone={ledger.isVoided(fact.id)}
+              onBack={() => void dispatch(undo([fact.id]))}
+            />
+          ))}
+        </tbody>
+      </table>
+      {shown < facts.length && (
+        <Button onClick={() => setShown(shown + 10 * PAGE)}>
+          Show more ({facts.length - shown} older entries)
+        </Button>
+      )}
+    </section>
+  );
+
+  function wordsOf(fact: Fact): string {
+    if (fact.kind !== 'voided') return factWords(ledger, fact);
+    const other = ledger.recorded.get(fact.factId);
+    return other
+      ? `Took back: ${other.kind === 'voided' ? 'a taking back' : factWords(ledger, other)}`
+      : 'Took an entry back';
+  }
+}
+
+function Line({
+  words,
+  at,
+  gone,
+  onBack,
+}: {
+  readonly words: string;
+  readonly at: string;
+  readonly gone: boolean;
+  readonly onBack: () => void;
+}) {
+  return (
+    <tr>
+      <td style={{ whiteSpace: 'nowrap' }} className="soft">
+        {moment(at)}
+      </td>
+      <td>{gone ? <s>{words}</s> : words}</td>
+      <td className="n">
+        {!gone && (
+          <Button size="small" onClick={onBack} aria-label={`Take back: ${words}`}>
+            Take back
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,159 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import {
+  all,
+  CONSTRUCTION_NAMES,
+  entityName,
+  METHOD_NAMES,
+  settingsOf,
+  STRATEGY_NAMES,
+  type Entity,
+  type EntityKind,
+} from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { bringIn, openWorkbook } from '../../app/thunks';
+import { noticed } from '../../app/workbookSlice';
+import { EntityEditor } from '../../parts/EntityEditor';
+import { AddThing } from './AddThing';
+import { Files } from './Files';
+import { Log } from './Log';
+import { SetUp } from './SetUp';
+
+const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
+  { kind: 'printer', name: 'Printers' },
+  { kind: 'cartridgeType', name: 'Cartridge types' },
+  { kind: 'cartridge', name: 'Cartridges' },
+  { kind: 'scale', name: 'Scales' },
+  { kind: 'syringe', name: 'Syringes' },
+  { kind: 'tool', name: 'Other tools' },
+  { kind: 'subject', name: 'Subjects' },
+  { kind: 'paper', name: 'Papers' },
+];
+
+/** The workbook itself: its files, what is owned, and every entry in it. */
+export default function WorkbookPlace() {
+  const ledger = useLedger();
+  const dispatch = useAppDispatch();
+  const { clock, makeDemo } = useServices();
+  const which = useAppSelector((state) => state.workbook.which);
+  const [params, setParams] = useSearchParams();
+  const settingUp = params.get('set-up') === 'printer';
+  const [editing, setEditing] = useState<Entity | null>(null);
+  const [clearing, setClearing] = useState(false);
+  const settings = settingsOf(ledger.context);
+  const startAnew = async (): Promise<void> => {
+    setClearing(false);
+    const facts = which === 'demo' ? await makeDemo(new Date(clock.now()).toISOString()) : [];
+    const done = await dispatch(bringIn(facts, 'replace'));
+    dispatch(
+      noticed(
+        done.ok
+          ? {
+              text: which === 'demo' ? 'The demo is as new.' : 'A new, empty workbook.',
+              tone: 'fine',
+              undo: [],
+            }
+          : { text: done.problem, tone: 'bad', undo: [] },
+      ),
+    );
+  };
+  if (settingUp) return <SetUp onDone={() => setParams({})} />;
+  return (
+    <div className="stack">
+      <h1>{settings.name}</h1>
+      <Files />
+      <section className="section">
+        <header>
+          <h2>What is owned</h2>
+        </header>
+        <div className="row">
+          <Button variant="contained" onClick={() => setParams({ 'set-up': 'printer' })}>
+            Set up a printer
+          </Button>
+          <AddThing onAdded={setEditing} />
+          <Button onClick={() => setEditing(settings)}>Defaults of the workbook</Button>
+        </div>
+        {KINDS.map(({ kind, name }) => {
+          const things = all(ledger.context, kind) as Entity[];
+          return things.length === 0 ? null : (
+            <details key={kind} className="sum" open={kind === 'printer'}>
+              <summary>
+                <span>{name}</span>
+                <span>{things.length}</span>
+              </summary>
+              <table className="lines">
+                <tbody>
+                  {things.map((entity) => (
+                    <tr key={entity.id}>
+                      <td>{entityName(ledger, entity)}</td>
+                      <td className="soft">{about(entity)}</td>
+                      <td className="n">
+                        <Button
+                          size="small"
+                          onClick={() => setEditing(entity)}
+                          aria-label={`Correct ${entityName(ledger, entity)}`}
+                        >
+                          Correct
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </details>
+          );
+        })}
+      </section>
+      <Log />
+      <section className="section">
+        <header>
+          <h2>Begin anew</h2>
+        </header>
+        <div className="row">
+          <Button color="warning" onClick={() => setClearing(true)}>
+            {which === 'demo' ? 'Reset the demo' : 'Empty this workbook'}
+          </Button>
+          <Button onClick={() => void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo'))}>
+            {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+          </Button>
+        </div>
+        {clearing && (
+          <p className="warn" role="alert">
+            {which === 'demo'
+              ? 'What you tried in the demo will be gone.'
+              : 'Every entry of your workbook will be gone from this browser. Export it first.'}{' '}
+            <Button color="error" onClick={() => void startAnew()}>
+              Yes, {which === 'demo' ? 'reset it' : 'empty it'}
+            </Button>
+            <Button onClick={() => setClearing(false)}>No</Button>
+          </p>
+        )}
+      </section>
+      <EntityEditor entity={editing} onClose={() => setEditing(null)} />
+    </div>
+  );
+}
+
+function about(entity: Entity): string {
+  switch (entity.entity) {
+    case 'printer':
+      return `${entity.slots.length} channels, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
+    case 'cartridgeType':
+      return `${CONSTRUCTION_NAMES[entity.construction]}; ${entity.emptyG.value} to ${entity.fullG} g, ${entity.capacityMl} ml; ${METHOD_NAMES[entity.method]}`;
+    case 'cartridge':
+      return `${entity.shades.join(', ')}${entity.set ? `, set ${entity.set}` : ''}${entity.chip ? `; chip: ${STRATEGY_NAMES[entity.chip.strategy]}` : ''}`;
+    case 'scale':
+      return `to ${entity.capacityG} g in steps of ${entity.resolutionG} g`;
+    case 'syringe':
+      return `${entity.capacityMl} ml, marks of ${entity.graduationMl} ml`;
+    case 'tool':
+      return entity.count === 1 ? '' : `${entity.count} of them`;
+    case 'paper':
+      return `brightener: ${entity.brightener}`;
+    default:
+      return '';
+  }
+}

@@ -1,0 +1,156 @@
+import {
+  all,
+  settingsOf,
+  typeFromMeasures,
+  typePreset,
+  type Cartridge,
+  type CartridgeType,
+  type ChipStrategy,
+  type Construction,
+  type Entity,
+  type InkClass,
+  type Ledger,
+  type Printer,
+  type Variant,
+} from '@hiraeth/core';
+
+export interface Channel {
+  readonly shade: string;
+  readonly original: {
+    readonly priceMinor: number;
+    readonly nominalMl: number;
+    readonly usableMl: number;
+  } | null;
+}
+
+export interface SetUpInput {
+  readonly name: string;
+  readonly feed: Printer['feed'];
+  readonly inkClass: InkClass;
+  readonly channels: readonly Channel[];
+  readonly construction: Construction;
+  readonly variant: Variant | 'own';
+  /** Corrected or measured masses, g and ml; null where the preset stands. */
+  readonly emptyG: number | null;
+  readonly fullG: number | null;
+  readonly maxG: number | null;
+  readonly capacityMl: number | null;
+  readonly boxMm: readonly [number, number, number] | null;
+  readonly sets: number;
+  readonly initial: Cartridge['initial'];
+  readonly chip: ChipStrategy;
+  readonly chipMl: number | null;
+  readonly scale: { readonly capacityG: number; readonly resolutionG: number } | null;
+  readonly syringeMl: number | null;
+}
+
+/** The type as the person described it: a ready variant, corrected, or one weighed and measured. */
+export function typeOf(input: SetUpInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
+  const { construction, variant, emptyG, fullG, maxG, capacityMl, boxMm } = input;
+  const base =
+    variant === 'own' && emptyG !== null && (fullG !== null || boxMm !== null)
+      ? typeFromMeasures({ construction, emptyG, fullG, boxMm }).type
+      : { ...typePreset(construction, variant === 'own' ? 'standard' : variant), variant };
+  const full = fullG ?? base.fullG;
+  return {
+    ...base,
+    emptyG: emptyG === null ? base.emptyG : { value: emptyG, u: 0.05 },
+    fullG: full,
+    maxG: maxG ?? Math.max(base.maxG, full),
+    capacityMl: capacityMl ?? base.capacityMl,
+  };
+}
+
+/**
+ * Everything that a new printer brings, as definitions that are recorded together: the printer with its slots, the
+ * cartridge type, a cartridge for each slot and set, and the tools that a first refill needs.
+ */
+export function setUpEntities(input: SetUpInput, ledger: Ledger, newId: (kind: string) => string): Entity[] {
+  const { context } = ledger;
+  const entities: Entity[] = [];
+  if (!context.entities.has('settings')) entities.push(settingsOf(context));
+  const typeId = newId('type');
+  const type = typeOf(input);
+  const slots = input.channels.map((channel) => ({
+    id: newId('slot'),
+    name: capital(channel.shade),
+    shades: [channel.shade],
+    inkClass: input.inkClass,
+    original: channel.original,
+  }));
+  // The schema fills in the draws, the gauge and the schools; they can be corrected afterwards.
+  entities.push({
+    entity: 'printer',
+    id: newId('printer'),
+    name: input.name,
+    feed: input.feed,
+    slots,
+  } as unknown as Printer);
+  entities.push({
+    entity: 'cartridgeType',
+    id: typeId,
+    name: `${input.name} refillable, ${type.capacityMl} ml`,
+    ...type,
+  });
+  for (let set = 0; set < input.sets; set++)
+    for (const channel of input.channels)
+      entities.push({
+        entity: 'cartridge',
+        id: newId('cartridge'),
+        label: input.sets > 1 ? `${capital(channel.shade)} ${'ABC'[set] ?? set + 1}` : capital(channel.shade),
+        typeId,
+        shades: type.chambers > 1 ? ['cyan', 'magenta', 'yellow'].slice(0, type.chambers) : [channel.shade],
+        inkClass: input.inkClass,
+        set: input.sets > 1 ? ('ABC'[set] ?? String(set + 1)) : '',
+        emptyG: null,
+        maxG: null,
+        targetG: null,
+        initial: input.initial,
+        chip:
+          input.chip === 'none' && input.chipMl === null
+            ? null
+            : { strategy: input.chip, volumeMl: input.chipMl, original: false },
+      });
+  if (input.scale)
+    entities.push({
+      entity: 'scale',
+      id: newId('scale'),
+      name: `Scale ${input.scale.capacityG} g`,
+      capacityG: input.scale.capacityG,
+      resolutionG: input.scale.resolutionG,
+      repeatabilityG: 1.5 * input.scale.resolutionG,
+    });
+  if (input.syringeMl !== null)
+    entities.push({
+      entity: 'syringe',
+      id: newId('syringe'),
+      name: `Syringe ${input.syringeMl} ml`,
+      capacityMl: input.syringeMl,
+      graduationMl: input.syringeMl / 20,
+      keepBackMl: Math.min(0.7, 0.1 * input.syringeMl),
+      family: '',
+    });
+  if (all(context, 'tool').length === 0)
+    for (const [name, tool] of [
+      ['Blunt needle, long', 'needleLong'],
+      ['Gloves', 'gloves'],
+      ['Lint-free towels', 'towel'],
+    ] as const)
+      entities.push({
+        entity: 'tool',
+        id: newId('tool'),
+        name,
+        tool,
+        fitsHeightMm: null,
+        squeezeMl: null,
+        count: 1,
+      });
+  if (all(context, 'subject').length === 0)
+    for (const name of ['Light, high key', 'Dark', 'Warm colours', 'Cool colours', 'Monochrome'])
+      entities.push({ entity: 'subject', id: newId('subject'), name });
+  if (all(context, 'paper').length === 0)
+    entities.push({ entity: 'paper', id: newId('paper'), name: 'Usual paper', brightener: 'unknown' });
+  return entities;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
