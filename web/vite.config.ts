@@ -13,7 +13,10 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'react', test: /node_modules\/(react|react-dom|react-router|scheduler|react-redux|@reduxjs)\// },
+            {
+              name: 'react',
+              test: /node_modules\/(react|react-dom|react-router|scheduler|react-redux|@reduxjs)\//,
+            },
             { name: 'mui', test: /node_modules\/(@mui\/(material|system|utils|styled-engine)|@emotion)\// },
           ],
         },

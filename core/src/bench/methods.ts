@@ -12,6 +12,8 @@ export interface Action {
   /** Ports as they must be before, and as they are after. */
   readonly requires?: Ports;
   readonly changes?: Ports;
+  /** Only where there is a sponge, or only where there is none. */
+  readonly only?: 'sponge' | 'free';
   /** A timer that paces the step, in seconds. */
   readonly waitSeconds?: number;
 }
@@ -83,10 +85,12 @@ export const METHOD_DATA: Readonly<Record<Method, MethodData>> = {
     after: [
       {
         id: 'drink',
+        only: 'sponge',
         title: 'Let the sponge drink',
         text: 'Plug still out; wait until the surface stands still, then inspect against a light.',
         waitSeconds: 120,
       },
+      { ...bubbles, only: 'free' },
     ],
   },
   squeezeBottle: {

@@ -99,7 +99,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   const steps: Step[] = [];
   const add = (step: Omit<Step, 'cautions'> & { cautions?: readonly Caution[] }): void =>
     void steps.push({ cautions: [], ...step });
-  const act = (action: Action): void => add({ kind: 'do', ...action });
+  const act = ({ only: _only, ...action }: Action): void => add({ kind: 'do', ...action });
 
   add({
     id: 'tools',
@@ -144,7 +144,9 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
     });
   for (const action of method.before) act(action);
   loadSteps(run, env, plan, add);
-  for (const action of method.after) act(action);
+  const { sponge } = CONSTRUCTION_DATA[body.type.construction];
+  for (const action of method.after)
+    if (action.only === undefined || (action.only === 'sponge') === sponge) act(action);
   const twoPart = run.method === 'twoPart';
   if (!twoPart) primeSteps(run, env, add);
   if (run.byScale) afterWeighings(run, env, plan, add);
@@ -158,7 +160,6 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
       text: 'Set the printer to count for the refilled tank, as its maker’s menu says.',
     });
   cleanUp(run, env, add);
-  const sponge = CONSTRUCTION_DATA[body.type.construction].sponge;
   add({
     id: 'where',
     kind: 'decide',

@@ -44,7 +44,7 @@ export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): Too
       have.length === 0
         ? `No ${TOOL_WORDS[tool]} in the workbook: add it in Workbook, or make sure that one lies here.`
         : fits
-          ? `${have[0]!.name} here`
+          ? have[0]!.name
           : `No clip for a body of ${type.bodyHeightMm} mm: it would leak at the outlet.`,
     );
   }

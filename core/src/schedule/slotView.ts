@@ -32,6 +32,8 @@ export interface CartridgeView {
   readonly targetMl: number;
   readonly maxMl: number;
   readonly weighedDaysAgo: number | null;
+  /** Days in a printer since it was last weighed or went in: what a weigh-in is due by. */
+  readonly usedDays: number;
   readonly foreign: number;
   readonly restUntil: string | null;
 }
@@ -72,6 +74,9 @@ export function cartridgeView(ledger: Ledger, cartridgeId: string, at: string): 
     targetMl: Math.min(toMl(Math.min(body.type.fullG, ownTarget, body.maxG)), reach > 0 ? reach : Infinity),
     maxMl: toMl(body.maxG),
     weighedDaysAgo: weighed ? Math.max(0, (Date.parse(at) - Date.parse(weighed)) / DAY_MS) : null,
+    usedDays: cartridgeState?.from
+      ? Math.max(0, (Date.parse(at) - Date.parse(cartridgeState.from.at)) / DAY_MS)
+      : 0,
     foreign: cartridgeState ? foreignFraction(context, cartridgeState, body) : 0,
     restUntil: restEnd > Date.parse(at) ? new Date(restEnd).toISOString() : null,
   };
@@ -162,14 +167,14 @@ function nextAction(ledger: Ledger, view: CartridgeView | null, safe: number | n
         `It is below ${Math.round(settings.topUpFraction * 100)} % of its target of ${targetMl.toFixed(1)} ml.`,
       ],
     };
-  if (weighedDaysAgo === null || weighedDaysAgo > day)
+  if (weighedDaysAgo === null || view.usedDays > day)
     return {
       code: 'weighIn',
       urgency: 'soon',
       words:
         weighedDaysAgo === null
           ? 'Weigh it once to begin'
-          : `Weigh in: ${Math.floor(weighedDaysAgo)} days since the last`,
+          : `Weigh in: ${Math.floor(view.usedDays)} days in use since the last`,
       why: [...why, `A weigh-in is due every ${day} days.`],
     };
   const shaken = [view.state?.agitatedAt, view.state?.lastFillAt, view.state?.lastWeighed?.at]

@@ -54,7 +54,10 @@ export function makeTheme(name: ThemeName): Theme {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: {
         defaultProps: { disableElevation: true },
-        styleOverrides: { root: { minHeight: 44, paddingInline: 18 } },
+        styleOverrides: {
+          root: { minHeight: 44, paddingInline: 18 },
+          sizeSmall: { minHeight: 36, paddingInline: 10 },
+        },
       },
       MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },

@@ -149,9 +149,8 @@ function show(field: FieldSpec, value: unknown, currency: string): string | bool
   if (field.as === 'flag') return value === true;
   if (value === null || value === undefined) return '';
   if (field.as === 'money') return (Number(value) / minorPerMajor(currency)).toString();
-  return field.per
-    ? String(Number((Number(value) * field.per).toFixed(6)))
-    : String(value);
+  if (typeof value !== 'number') return typeof value === 'string' ? value : '';
+  return String(field.per ? Number((value * field.per).toFixed(6)) : value);
 }
 
 function readBack(

@@ -110,7 +110,7 @@ export function ScaleRail() {
       )}
       <TextField
         inputRef={field}
-        label={live ? 'or type g' : 'Weight on the scale, g'}
+        label={live ? 'or type g' : 'Weight, g'}
         value={text}
         onChange={(event) => {
           setText(event.target.value);

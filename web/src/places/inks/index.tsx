@@ -11,6 +11,7 @@ import {
   type Bottle,
   type Entity,
   type Ink,
+  type Ledger,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
 import { day } from '../../parts/dates';
@@ -20,6 +21,8 @@ import { BuyBottle } from './BuyBottle';
 import { DensityBench } from './DensityBench';
 import { SqueezeBench } from './SqueezeBench';
 import { WeighBottle } from './WeighBottle';
+
+const MONTH_MS = 30.44 * 86_400_000;
 
 type Doing =
   | { readonly what: 'buy' }
@@ -51,7 +54,7 @@ export default function Inks() {
               <small>ml of {least.ink.shade} left</small>
             </div>
             <p>
-              {least.ink.name} is the scarcest.{' '}
+              {least.ink.name} runs out first.{' '}
               {least.perMonth > 0.5
                 ? `At ${least.perMonth.toFixed(0)} ml a month it lasts about ${(least.ml / least.perMonth).toFixed(1)} months.`
                 : ''}
@@ -186,9 +189,7 @@ function BottleTable({
         </thead>
         <tbody>
           {rows.map(({ bottle, state, left }) => {
-            const months = state?.openedAt
-              ? (Date.parse(now) - Date.parse(state.openedAt)) / (30.44 * 86_400_000)
-              : 0;
+            const months = state?.openedAt ? (Date.parse(now) - Date.parse(state.openedAt)) / MONTH_MS : 0;
             return (
               <tr key={bottle.id}>
                 <td>{bottle.lot || 'no lot'}</td>
@@ -263,21 +264,23 @@ function BottleTable({
   );
 }
 
-/** The ink of which least is left among those that a printer uses, with its use a month. */
-function leastInk(ledger: ReturnType<typeof useLedger>, inks: readonly Ink[], bottles: readonly Bottle[]) {
+/** The ink that runs out first at its use so far. */
+function leastInk(ledger: Ledger, inks: readonly Ink[], open: readonly Bottle[]) {
   let least: { ink: Ink; ml: number; perMonth: number } | null = null;
+  const { context, state } = ledger;
   const first = ledger.facts.find((fact) => fact.kind === 'filled')?.at;
   const months = first
-    ? Math.max(1, (Date.parse(ledger.facts.at(-1)!.at) - Date.parse(first)) / (30.44 * 86_400_000))
+    ? Math.max(1, (Date.parse(ledger.facts.at(-1)!.at) - Date.parse(first)) / MONTH_MS)
     : 1;
+  const lasts = (ml: number, perMonth: number): number => ml / Math.max(perMonth, 0.01);
   for (const ink of inks) {
-    const own = all(ledger.context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
+    const own = all(context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
     if (own.length === 0) continue;
-    const ml = bottles
+    const ml = open
       .filter((bottle) => bottle.inkId === ink.id)
-      .reduce((sum, bottle) => sum + bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value, 0);
-    const out = own.reduce((sum, bottle) => sum + (ledger.state.bottles[bottle.id]?.outMl ?? 0), 0);
-    if (!least || ml < least.ml) least = { ink, ml, perMonth: out / months };
+      .reduce((sum, bottle) => sum + bottleRemaining(context, state, bottle.id)!.now.value, 0);
+    const perMonth = own.reduce((sum, bottle) => sum + (state.bottles[bottle.id]?.outMl ?? 0), 0) / months;
+    if (!least || lasts(ml, perMonth) < lasts(least.ml, least.perMonth)) least = { ink, ml, perMonth };
   }
   return least;
 }

@@ -1,0 +1,146 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** Opens the empty workbook of a new person. */
+export async function openOwn(page: Page): Promise<void> {
+  await page.addInitScript(() => localStorage.setItem('hiraeth-open', localStorage.getItem('hiraeth-open') ?? 'own'));
+  await page.goto('/');
+  await expect(page.getByText('My own workbook')).toBeVisible();
+}
+
+export const notice = (page: Page): Locator => page.getByRole('alert').filter({ hasText: /Saved|Exported|Left off/ });
+
+/** Waits for a word that it was saved, and puts it away. */
+export async function saved(page: Page, words: RegExp = /Saved/): Promise<void> {
+  const box = page.getByRole('alert').filter({ hasText: words });
+  await expect(box.first()).toBeVisible();
+  await box.first().getByRole('button', { name: 'Close' }).click();
+  await expect(box).toHaveCount(0);
+}
+
+/** Types a weight into the rail at the foot of the page. */
+export async function weigh(page: Page, grams: string): Promise<void> {
+  const field = page.getByRole('form', { name: 'Scale' }).getByLabel('Weight, g');
+  await field.fill(grams);
+  await field.press('Enter');
+}
+
+export interface SetUp {
+  readonly name?: string;
+  readonly construction?: string;
+  readonly size?: string;
+  readonly initial?: string;
+  readonly shades?: readonly string[];
+  readonly masses?: Partial<Record<'Empty mass, g' | 'Full mass, g' | 'Maximum mass, g' | 'Holds, ml', string>>;
+  readonly original?: readonly [string, string, string];
+  readonly chip?: string;
+}
+
+/** Sets up a printer through its form. */
+export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
+  await page.goto('/workbook?set-up=printer');
+  const form = page.getByRole('form', { name: 'Set up a printer' });
+  await form.getByLabel('Printer’s name').fill(set.name ?? 'Bench Three');
+  const shades = set.shades ?? ['cyan', 'magenta', 'yellow'];
+  for (let extra = 4; extra > shades.length; extra--)
+    await form.getByRole('button', { name: /^Remove/ }).last().click();
+  for (let i = 0; i < shades.length; i++) await form.getByLabel(`Shade ${i + 1}`).selectOption(shades[i]!);
+  if (set.original) {
+    const [price, nominal, usable] = set.original;
+    await form.getByLabel(`${shades[0]!}, original’s price`).fill(price);
+    await form.getByLabel(`${shades[0]!}, nominal ml`).fill(nominal);
+    await form.getByLabel(`${shades[0]!}, usable ml`).fill(usable);
+    if (shades.length > 1) await form.getByRole('button', { name: 'All originals as the first' }).click();
+  }
+  if (set.construction) await form.getByLabel('Construction').selectOption({ label: set.construction });
+  if (set.size) await form.getByLabel('Size').selectOption({ label: set.size });
+  for (const [label, value] of Object.entries(set.masses ?? {})) await form.getByLabel(label, { exact: true }).fill(value);
+  if (set.initial) await form.getByLabel('What is in them now').selectOption({ label: set.initial });
+  if (set.chip) await form.getByLabel('Chip', { exact: true }).selectOption({ label: set.chip });
+  await form.getByRole('button', { name: 'Set it up' }).click();
+  await saved(page);
+}
+
+/** Buys and opens a bottle of a new ink. */
+export async function buyBottle(
+  page: Page,
+  ink: { name: string; shade: string; lot: string; ml: string; price: string; density?: string; inkClass?: string },
+): Promise<void> {
+  await page.goto('/inks');
+  await page.getByRole('button', { name: 'Buy a bottle' }).click();
+  const form = page.getByRole('form', { name: 'Buy a bottle' });
+  await form.getByLabel('Ink', { exact: true }).selectOption({ label: 'an ink that is new here' });
+  await form.getByLabel('Ink’s name').fill(ink.name);
+  await form.getByLabel('Shade').selectOption(ink.shade);
+  if (ink.inkClass) await form.getByLabel('Class').selectOption(ink.inkClass);
+  if (ink.density) await form.getByLabel('Density, g/ml').fill(ink.density);
+  await form.getByLabel('Lot').fill(ink.lot);
+  await form.getByLabel('Holds, ml', { exact: true }).fill(ink.ml);
+  await form.getByLabel('Price (GBP)').fill(ink.price);
+  await form.getByRole('button', { name: 'Record the bottle' }).click();
+  await saved(page);
+}
+
+/** Begins a run on the bench for these cartridges. */
+export async function beginRun(
+  page: Page,
+  labels: readonly string[],
+  choose: Partial<Record<'Method' | 'Occasion' | 'Syringe' | 'Scale', string>> = {},
+): Promise<void> {
+  await page.goto('/bench');
+  for (const label of labels) await page.getByRole('checkbox', { name: label, exact: true }).check();
+  for (const [label, option] of Object.entries(choose))
+    await page.getByLabel(label, { exact: true }).last().selectOption({ label: option });
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Is everything here?' })).toBeVisible();
+}
+
+export const step = (page: Page): Locator => page.getByRole('heading', { level: 1 });
+export const next = (page: Page): Locator => page.locator('[data-next]');
+
+/**
+ * Walks through a run until a step has this title: presses on, types masses where the step weighs.
+ *
+ * @param masses by the step's title, in grams
+ */
+export async function walkTo(page: Page, title: RegExp, masses: Record<string, string> = {}): Promise<void> {
+  for (let i = 0; i < 60; i++) {
+    const heading = (await step(page).innerText()).trim();
+    if (title.test(heading)) return;
+    const mass = Object.entries(masses).find(([words]) => heading.includes(words))?.[1];
+    if (mass !== undefined) await weigh(page, mass);
+    else await next(page).first().click();
+    // A rest is begun, then ended: the same step asks twice.
+    await expect(step(page)).not.toHaveText(heading, { timeout: 2500 }).catch(() => undefined);
+  }
+  throw new Error(`The run never came to ${title.source}.`);
+}
+
+/** The one number of the step in hand. */
+export const stepNumber = async (page: Page): Promise<number> =>
+  Number.parseFloat((await page.getByTestId('step-number').innerText()).replace('−', '-'));
+
+/** Exports the workbook and gives the file's path and text. */
+export async function exportWorkbook(page: Page): Promise<{ path: string; text: string }> {
+  await page.goto('/workbook');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export the workbook' }).click();
+  const path = await (await waiting).path();
+  return { path, text: readFileSync(path, 'utf8') };
+}
+
+/** Chooses a file in Workbook; the preview, or a message, then stands on the page. */
+export async function chooseFile(page: Page, name: string, content: string | Buffer): Promise<void> {
+  await page.getByLabel('Workbook file').setInputFiles({
+    name,
+    mimeType: 'application/json',
+    buffer: typeof content === 'string' ? Buffer.from(content) : content,
+  });
+}
+
+/** Nothing that the accessibility checker complains of. */
+export async function noAxeFindings(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`)).toEqual([]);
+}
