@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { serializeWorkbook, type Fact } from '@hiraeth/core';
 
 /** Opens the empty workbook of a new person. */
 export async function openOwn(page: Page): Promise<void> {
@@ -143,4 +144,13 @@ export async function chooseFile(page: Page, name: string, content: string | Buf
 export async function noAxeFindings(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`)).toEqual([]);
+}
+
+/** Opens the own workbook with these facts already in it, through the file that a person would open. */
+export async function openWith(page: Page, facts: readonly Fact[]): Promise<void> {
+  await openOwn(page);
+  await page.goto('/workbook');
+  await chooseFile(page, 'room.hiraeth.json', serializeWorkbook(facts, '2026-04-01T00:00:00.000Z'));
+  await page.getByRole('button', { name: 'Add what is new' }).click();
+  await saved(page);
 }

@@ -25,10 +25,25 @@ const store = makeStore(services);
 /** Which workbook was open last; the demo for someone new. */
 const KEY = 'hiraeth-open';
 const last = localStorage.getItem(KEY);
-store.subscribe(() => localStorage.setItem(KEY, store.getState().workbook.which));
-void store.dispatch(openWorkbook(last === 'own' ? 'own' : 'demo'));
+void (async () => {
+  // A killed browser may have lost the small note of what was open, never the facts: someone's own come first.
+  const own = last === 'own' || (last === null && (await hasOwnFacts()));
+  await store.dispatch(openWorkbook(own ? 'own' : 'demo'));
+  store.subscribe(() => localStorage.setItem(KEY, store.getState().workbook.which));
+})();
 void navigator.storage?.persist?.().then((kept) => store.dispatch(persistence(kept)));
 registerOffline();
+
+async function hasOwnFacts(): Promise<boolean> {
+  try {
+    const book = await openIdbStore('own');
+    const { facts } = await book.load();
+    book.close();
+    return facts.length > 0;
+  } catch {
+    return false;
+  }
+}
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -5,7 +5,7 @@ import { isTimeless, learnContext, newContext, type Context } from './context';
 import { newLedgerState, type LedgerState, type LifeEntry } from './state';
 
 /** A copy of the state is kept every so many facts, so that a late or voided fact costs a short replay. */
-const CHECKPOINT_EVERY = 1000;
+const CHECKPOINT_EVERY = 5000;
 
 interface Checkpoint {
   readonly index: number;
@@ -33,7 +33,7 @@ export class Ledger {
   /** Folds facts in whatever order; `before` sees each counting fact just before it is folded. */
   static from(facts: Iterable<Fact>, before?: (ledger: Ledger, fact: Fact) => void): Ledger {
     const ledger = new Ledger();
-    for (const fact of facts) ledger.recorded.set(fact.id, fact);
+    for (const fact of facts) if (!ledger.recorded.has(fact.id)) ledger.record(fact);
     ledger.rebuild(before);
     return ledger;
   }
@@ -42,7 +42,7 @@ export class Ledger {
   add(facts: readonly Fact[]): void {
     const fresh = facts.filter((fact) => !this.recorded.has(fact.id));
     if (fresh.length === 0) return;
-    for (const fact of fresh) this.recorded.set(fact.id, fact);
+    for (const fact of fresh) this.record(fact);
     this.revision += 1;
     if (fresh.some((fact) => fact.kind === 'voided') || fresh.some((fact) => this.isVoided(fact.id)))
       return this.revoid(fresh);
@@ -74,22 +74,18 @@ export class Ledger {
 
   /** True when a fact is voided by one that is not itself voided. */
   isVoided(factId: string): boolean {
-    if (this.voidsBuilt !== this.recorded.size) this.buildVoids();
     return (this.voids.get(factId) ?? []).some((by) => !this.isVoided(by));
   }
 
-  private voids = new Map<string, string[]>();
-  private voidsBuilt = -1;
+  private readonly voids = new Map<string, string[]>();
 
-  private buildVoids(): void {
-    this.voids = new Map();
-    for (const fact of this.recorded.values())
-      if (fact.kind === 'voided' && fact.factId < fact.id) {
-        const list = this.voids.get(fact.factId);
-        if (list) list.push(fact.id);
-        else this.voids.set(fact.factId, [fact.id]);
-      }
-    this.voidsBuilt = this.recorded.size;
+  private record(fact: Fact): void {
+    this.recorded.set(fact.id, fact);
+    // Only an earlier fact can be voided: no ring of facts voids itself.
+    if (fact.kind !== 'voided' || fact.factId >= fact.id) return;
+    const list = this.voids.get(fact.factId);
+    if (list) list.push(fact.id);
+    else this.voids.set(fact.factId, [fact.id]);
   }
 
   private push(fact: Fact): void {

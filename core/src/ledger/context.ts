@@ -23,6 +23,8 @@ export interface Context {
   readonly empties: Map<string, Uncertain>;
   /** Scale id → factor that a reference mass showed (true / shown). */
   readonly spans: Map<string, { readonly factor: number; readonly at: string }>;
+  /** What was derived from the definitions; forgotten whenever they change. */
+  readonly derived: Map<string, unknown>;
 }
 
 export const DEFAULT_SETTINGS: Settings = {
@@ -41,7 +43,23 @@ export const newContext = (): Context => ({
   densities: new Map(),
   empties: new Map(),
   spans: new Map(),
+  derived: new Map(),
 });
+
+/** The context as it will be once these definitions are in; the original stays as it is. */
+export function extendContext(context: Context, entities: Iterable<Entity>): Context {
+  const merged = new Map(context.entities);
+  for (const entity of entities) merged.set(entity.id, entity);
+  return { ...context, entities: merged, derived: new Map() };
+}
+
+/** Looks things up in the definitions once, until they change: folding asks the same questions over and over. */
+export function derive<T>(context: Context, key: string, compute: () => T): T {
+  if (context.derived.has(key)) return context.derived.get(key) as T;
+  const value = compute();
+  context.derived.set(key, value);
+  return value;
+}
 
 /** True for facts that say something timeless; a changed one makes every earlier volume new. */
 export function isTimeless(fact: Fact): boolean {
@@ -58,6 +76,7 @@ export function isTimeless(fact: Fact): boolean {
  * @returns true when something already known changed, so that what was folded before must be folded again
  */
 export function learnContext(context: Context, fact: Fact): boolean {
+  context.derived.clear();
   switch (fact.kind) {
     case 'defined': {
       const known = context.entities.get(fact.entity.id);
@@ -91,11 +110,13 @@ export function find<K extends EntityKind>(
 }
 
 /** All entities of one kind, in order of first definition. */
-export function all<K extends EntityKind>(context: Context, kind: K): EntityOf<K>[] {
-  const found: EntityOf<K>[] = [];
-  for (const entity of context.entities.values())
-    if (entity.entity === kind) found.push(entity as EntityOf<K>);
-  return found;
+export function all<K extends EntityKind>(context: Context, kind: K): readonly EntityOf<K>[] {
+  return derive(context, `all/${kind}`, () => {
+    const found: EntityOf<K>[] = [];
+    for (const entity of context.entities.values())
+      if (entity.entity === kind) found.push(entity as EntityOf<K>);
+    return found;
+  });
 }
 
 export const settingsOf = (context: Context): Settings =>
@@ -124,6 +145,10 @@ export interface Body {
 
 /** A cartridge with its type and the masses that hold for it; undefined when either is not in the workbook. */
 export function bodyOf(context: Context, cartridgeId: string): Body | undefined {
+  return derive(context, `body/${cartridgeId}`, () => findBody(context, cartridgeId));
+}
+
+function findBody(context: Context, cartridgeId: string): Body | undefined {
   const cartridge = find(context, 'cartridge', cartridgeId);
   const type = find(context, 'cartridgeType', cartridge?.typeId);
   if (!cartridge || !type) return undefined;
@@ -140,6 +165,13 @@ export function bodyOf(context: Context, cartridgeId: string): Body | undefined 
 
 /** The printer and slot that take this cartridge's shade and class, for prices and comparisons when it stands on the shelf. */
 export function slotFor(
+  context: Context,
+  cartridge: Cartridge,
+): { printer: Printer; slot: Printer['slots'][number] } | undefined {
+  return derive(context, `slot/${cartridge.id}`, () => findSlot(context, cartridge));
+}
+
+function findSlot(
   context: Context,
   cartridge: Cartridge,
 ): { printer: Printer; slot: Printer['slots'][number] } | undefined {

@@ -6,6 +6,7 @@ export {
   bodyOf,
   DEFAULT_SETTINGS,
   densityOfInk,
+  extendContext,
   find,
   inkOfBottle,
   pricePerMl,

@@ -11,11 +11,14 @@ export function exposureSince(ledger: LedgerState, state: CartridgeState, at: st
   const { from, location } = state;
   if (!from || !location) return exposure;
   const totals = ledger.printers[location.printerId]?.totals ?? {};
-  for (const [key, amount] of Object.entries(totals)) {
-    const [feature, slotId] = key.split('@') as [string, string | undefined];
-    if (slotId !== undefined && slotId !== location.slotId) continue;
-    const since = amount - (from.totals[key] ?? 0);
-    if (since > 0) exposure[feature] = (exposure[feature] ?? 0) + since;
+  for (const key in totals) {
+    const since = totals[key]! - (from.totals[key] ?? 0);
+    if (!(since > 0)) continue;
+    // A cleaning of some channels only is counted under their slots: `light@slot`.
+    const mark = key.indexOf('@');
+    if (mark >= 0 && key.slice(mark + 1) !== location.slotId) continue;
+    const feature = mark < 0 ? key : key.slice(0, mark);
+    exposure[feature] = (exposure[feature] ?? 0) + since;
   }
   const days = (Date.parse(at) - Date.parse(from.at)) / DAY_MS;
   if (days > 0) exposure.idleDay = (exposure.idleDay ?? 0) + days;

@@ -3,6 +3,7 @@ import { DENSITY_PRIOR } from '../workbook';
 import {
   all,
   densityOfInk,
+  derive,
   find,
   inkOfBottle,
   pricePerMl,
@@ -12,7 +13,11 @@ import {
 } from './context';
 import type { CartridgeState, Mix } from './state';
 
-const sum = (mix: Mix): number => Object.values(mix).reduce((a, b) => a + b, 0);
+function sum(mix: Mix): number {
+  let total = 0;
+  for (const lot in mix) total += mix[lot]!;
+  return total;
+}
 
 /** Total of a cartridge's chambers by the books, ml. */
 export const mixTotal = (state: CartridgeState): number =>
@@ -27,10 +32,31 @@ export function scaleMix(state: CartridgeState, ml: number, lotWhenBare: string)
   const target = Math.max(0, ml);
   if (total > 1e-9) {
     const factor = target / total;
-    for (const mix of state.chambers) for (const lot of Object.keys(mix)) mix[lot] = mix[lot]! * factor;
+    for (const mix of state.chambers) {
+      for (const lot in mix) mix[lot] = mix[lot]! * factor;
+      mergeTraces(mix, TRACE * target);
+    }
   } else if (target > 0.5) {
     for (const mix of state.chambers) mix[lotWhenBare] = target / state.chambers.length;
   }
+}
+
+/** A lot below this share of what is inside is counted with the largest one: a cartridge refilled for years holds traces of them all. */
+const TRACE = 1e-4;
+
+function mergeTraces(mix: Mix, below: number): void {
+  let largest: string | null = null;
+  let traces = 0;
+  for (const lot in mix) {
+    if (largest === null || mix[lot]! > mix[largest]!) largest = lot;
+    if (mix[lot]! < below) traces += 1;
+  }
+  if (traces === 0 || largest === null) return;
+  for (const lot of Object.keys(mix))
+    if (lot !== largest && mix[lot]! < below) {
+      mix[largest]! += mix[lot]!;
+      delete mix[lot];
+    }
 }
 
 export interface LotShare {
@@ -56,7 +82,9 @@ export function composition(mix: Mix): LotShare[] {
 
 /** The ink that the workbook names for a shade and class, when a lot inside is unknown. */
 function namedInk(context: Context, shade: string, inkClass: string) {
-  return all(context, 'ink').find((ink) => ink.shade === shade && ink.inkClass === inkClass);
+  return derive(context, `ink/${shade}/${inkClass}`, () =>
+    all(context, 'ink').find((ink) => ink.shade === shade && ink.inkClass === inkClass),
+  );
 }
 
 /**
@@ -72,7 +100,8 @@ export function densityInside(context: Context, state: CartridgeState | undefine
   let value = 0;
   let u = 0;
   for (const mix of state.chambers)
-    for (const [lot, ml] of Object.entries(mix)) {
+    for (const lot in mix) {
+      const ml = mix[lot]!;
       const ink = inkOfBottle(context, lot);
       const rho = lot === 'flush' ? DENSITY_PRIOR.flushFluid : ink ? densityOfInk(context, ink) : fallback;
       value += (rho.value * ml) / total;
@@ -90,14 +119,17 @@ export function densityInside(context: Context, state: CartridgeState | undefine
 export function priceInside(context: Context, state: CartridgeState, body: Body): number | null {
   const { cartridge } = body;
   const original = slotFor(context, cartridge)?.slot.original ?? null;
-  const newest = all(context, 'bottle')
-    .filter((bottle) => cartridge.shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''))
-    .at(-1);
+  const newest = derive(context, `newest/${cartridge.shades.join()}`, () =>
+    all(context, 'bottle')
+      .filter((bottle) => cartridge.shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''))
+      .at(-1),
+  );
   const fallback = newest ? pricePerMl(newest) : null;
   let known = 0;
   let minor = 0;
   for (const mix of state.chambers)
-    for (const [lot, ml] of Object.entries(mix)) {
+    for (const lot in mix) {
+      const ml = mix[lot]!;
       const bottle = find(context, 'bottle', lot);
       const price = bottle
         ? pricePerMl(bottle)

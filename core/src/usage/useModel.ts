@@ -125,7 +125,8 @@ function design(model: UseModel, exposure: Exposure, draws: Printer['draws']) {
   const x = model.features.map((feature) => exposure[feature] ?? 0);
   let extraMean = 0;
   let extraVar = 0;
-  for (const [feature, amount] of Object.entries(exposure)) {
+  for (const feature in exposure) {
+    const amount = exposure[feature]!;
     if (amount <= 0 || model.features.includes(feature)) continue;
     const prior = coefficient(model, feature, draws);
     extraMean += prior.value * amount;

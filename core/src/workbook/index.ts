@@ -8,3 +8,4 @@ export { MAX_FILE_BYTES, parseWorkbook, type FileProblem } from './parseWorkbook
 export { typePreset, type TypePreset, type Variant } from './typePresets';
 export { serializeWorkbook } from './serializeWorkbook';
 export { typeFromMeasures, type IdentifiedType, type Measures } from './typeFromMeasures';
+export { workbookJsonSchema } from './workbookJsonSchema';

@@ -46,7 +46,7 @@ export function Shell() {
           ))}
         </nav>
       </header>
-      <div className="band" role="note">
+      <aside className="band" aria-label="Which workbook this is">
         <span className={which === 'demo' ? '' : 'soft'}>
           {which === 'demo'
             ? 'This is the demo print room: made-up people, printers and inks. Try anything.'
@@ -65,7 +65,7 @@ export function Shell() {
         <Button size="small" onClick={switchTheme}>
           {themeName === 'light' ? 'Dim the page' : 'Light page'}
         </Button>
-      </div>
+      </aside>
       {status === 'ready' && !pen && (
         <div className="band warn" role="status">
           <span>Another tab of this workbook is writing; this one follows it.</span>

@@ -1,5 +1,6 @@
 import {
   checkFact,
+  extendContext,
   factSchema,
   fail,
   Ledger,
@@ -184,10 +185,11 @@ function inTurn<T>(services: Services, work: () => Promise<T>): Promise<T> {
 function withDefinitions(ledger: Ledger, facts: readonly Fact[]): Ledger {
   const defined = facts.filter((fact) => fact.kind === 'defined');
   if (defined.length === 0) return ledger;
-  const entities = new Map(ledger.context.entities);
-  for (const fact of defined) entities.set(fact.entity.id, fact.entity);
   const view = Object.create(ledger) as Ledger;
-  view.context = { ...ledger.context, entities };
+  view.context = extendContext(
+    ledger.context,
+    defined.map((fact) => fact.entity),
+  );
   return view;
 }
 

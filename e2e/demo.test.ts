@@ -1,0 +1,59 @@
+import { expect, test } from '@playwright/test';
+import { noAxeFindings } from './helpers';
+
+/** Every place shows something true at once; what it shows is asked for here. */
+const PLACES: readonly (readonly [string, RegExp])[] = [
+  ['/', /standard sheets are safe|ml/],
+  ['/bench', /What will you refill\?/],
+  ['/weigh-in', /0 of 9/],
+  ['/cartridge/nine-b-gy', /Its life/],
+  ['/prepare/nine-a-lc', /Dilute and draw out/],
+  ['/inks', /ml of .* left/],
+  ['/prints', /prints in \d+ jobs/],
+  ['/cost', /Saved so far/],
+  ['/rig', /Simulated devices/],
+  ['/workbook', /Penhallow Nine/],
+  ['/keys', /to the scale’s field/],
+];
+
+for (const theme of ['light', 'dim'])
+  test(`the demo, ${theme}: every place says something true, and the checker finds nothing`, async ({ page }) => {
+    test.setTimeout(180_000);
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+    await page.addInitScript((name) => localStorage.setItem('hiraeth-theme', name), theme);
+    for (const [path, words] of PLACES) {
+      await page.goto(path);
+      await expect(page.locator('main')).toContainText(words);
+      await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+      await noAxeFindings(page);
+    }
+    expect(errors).toEqual([]);
+  });
+
+test('the Rack answers whether a job can be printed, and gives its reasons', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Copies').fill('4000');
+  await expect(page.getByRole('status').filter({ hasText: /goes first/ })).toContainText('No: top up first.');
+  await page.getByLabel('Copies').fill('1');
+  await expect(page.getByRole('status').filter({ hasText: /goes first/ })).toContainText(/Yes, it is safe/);
+});
+
+test('by keyboard alone: to a place, to the scale, a weight taken, and the demo reset', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByText('Penhallow Nine').first()).toBeVisible();
+  await page.keyboard.press('g');
+  await page.keyboard.press('i');
+  await expect(page.getByRole('heading', { name: 'Weigh-in' })).toBeVisible();
+  await page.keyboard.press('w');
+  await page.keyboard.type('70.11');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main')).toContainText('1 of 9');
+  await page.goto('/workbook');
+  await page.getByRole('button', { name: 'Reset the demo' }).click();
+  await page.getByRole('button', { name: 'Yes, reset it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'as new' })).toBeVisible();
+  await page.goto('/weigh-in');
+  await expect(page.locator('main')).toContainText('0 of 9');
+});

@@ -1,0 +1,99 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, expect, test } from '@playwright/test';
+import { parseWorkbook } from '@hiraeth/core';
+import { install, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { exportWorkbook, openWith, saved, weigh } from './helpers';
+
+const room = script([...setUp, weighed('cyan', 63.42), install]);
+
+test('what was said to be saved survives the browser being killed', async ({ launchOptions, baseURL }, info) => {
+  const profile = mkdtempSync(join(tmpdir(), 'hiraeth-profile-'));
+  const options = { ...launchOptions, baseURL: baseURL!, serviceWorkers: 'block' as const };
+  const context = await chromium.launchPersistentContext(profile, options);
+  const page = await context.newPage();
+  await openWith(page, room);
+  await page.goto('/weigh-in');
+  await page.getByLabel('magenta, weight in g').fill('77.70');
+  await page.getByLabel('magenta, weight in g').press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'Saved' })).toBeVisible();
+  // The whole browser, at once, without a goodbye.
+  spawn('pkill', ['-9', '-f', profile]);
+  await context.close().catch(() => undefined);
+  const again = await chromium.launchPersistentContext(profile, options);
+  const fresh = await again.newPage();
+  await fresh.goto('/cartridge/magenta');
+  await expect(fresh.getByText('77.70').first()).toBeVisible();
+  await again.close();
+  info.annotations.push({ type: 'profile', description: profile });
+});
+
+test('a second tab follows the first live, may take the pen, and both stay whole', async ({ page, context }) => {
+  await openWith(page, room);
+  await page.goto('/cartridge/cyan');
+  const second = await context.newPage();
+  await second.goto('/cartridge/cyan');
+  await expect(second.getByText('Another tab of this workbook is writing')).toBeVisible();
+  await page.getByRole('button', { name: 'I shook it' }).click();
+  await saved(page);
+  await expect(second.getByText('Shook cyan')).toBeVisible();
+  await second.getByRole('button', { name: 'I shook it' }).click();
+  await expect(second.getByRole('alert').filter({ hasText: 'Another tab' })).toBeVisible();
+  await second.getByRole('button', { name: 'Close' }).click();
+  await second.getByRole('button', { name: 'Write here' }).click();
+  await expect(page.getByText('Another tab of this workbook is writing')).toBeVisible();
+  await second.getByRole('button', { name: 'I shook it' }).click();
+  await saved(second);
+  await expect(page.getByText('Shook cyan')).toHaveCount(2);
+});
+
+test('everything recorded can be taken back, and the taking back too', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/cartridge/cyan');
+  const big = page.locator('.big').first();
+  const before = await big.innerText();
+  await page.getByRole('form', { name: 'Scale' }).getByLabel('of').selectOption({ label: 'cyan' });
+  await weigh(page, '55');
+  await expect(big).not.toHaveText(before);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(big).toHaveText(before);
+  await page.goto('/workbook');
+  await page.getByRole('button', { name: /^Take back: Took back/ }).click();
+  await page.goto('/cartridge/cyan');
+  await expect(big).toContainText('12.6');
+});
+
+test('an export read back is the same facts; tables defuse formulas', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/prints');
+  await page.getByLabel('Title').fill('=2+5');
+  await page.getByRole('button', { name: 'Log the print' }).click();
+  await saved(page);
+  const { text } = await exportWorkbook(page);
+  const back = parseWorkbook(text);
+  expect(back.ok && back.value.facts.length).toBe(room.length + 1);
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Prints', exact: true }).click();
+  const csv = readFileSync(await (await waiting).path(), 'utf8');
+  expect(csv).toContain(`'=2+5`);
+  expect(csv.startsWith('\ufeff')).toBe(true);
+});
+
+test.describe('with its service worker', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('the app opens and records with the server gone', async ({ page, context }) => {
+    await openWith(page, room);
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    for (const path of ['/', '/weigh-in', '/cartridge/cyan']) {
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+    }
+    await context.setOffline(true);
+    await page.goto('/cartridge/cyan');
+    await page.getByRole('button', { name: 'I shook it' }).click();
+    await saved(page);
+    await context.setOffline(false);
+  });
+});
