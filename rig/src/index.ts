@@ -1,3 +1,4 @@
 export { makeChance, type Chance } from './random';
+export * from './bench';
 export * from './scale';
 export * from './studio';

@@ -4,6 +4,8 @@ import type { Ports } from '../workbook';
 
 export type RunEvent =
   | { readonly type: 'next'; readonly step: Step; readonly answer?: Answer }
+  | { readonly type: 'skipped'; readonly step: Step }
+  | { readonly type: 'foamed' }
   | { readonly type: 'back' }
   | { readonly type: 'spilt'; readonly ml: number }
   | { readonly type: 'confirmed'; readonly codes: readonly string[] }
@@ -27,6 +29,15 @@ export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
         ports: event.step.changes ? { ...run.ports, ...event.step.changes } : run.ports,
       };
     }
+    case 'skipped':
+      return {
+        ...run,
+        done: [...run.done.filter((id) => id !== event.step.id), event.step.id],
+        answers: { ...run.answers, [event.step.id]: { kind: 'done' } },
+        skipped: [...run.skipped, event.step.id],
+      };
+    case 'foamed':
+      return { ...run, foam: true };
     case 'back': {
       const last = run.done[run.done.length - 1];
       if (last === undefined) return run;
@@ -35,6 +46,7 @@ export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
         ...run,
         done: run.done.slice(0, -1),
         answers,
+        skipped: run.skipped.filter((id) => id !== last),
         written: run.written.filter((id) => !id.startsWith(`${last}:`)),
       };
     }
@@ -59,8 +71,10 @@ export function unmetPorts(
   return (Object.keys(requires ?? {}) as (keyof Ports)[]).flatMap((port) => {
     const needs = requires?.[port];
     const is = ports[port];
-    return needs === undefined || needs === 'none' || is === needs || is === undefined || is === 'none'
+    // A port that nobody spoke of is taken as it should be; that it was primed has to be said.
+    const unknown = port === 'primed' ? false : is === undefined || is === 'none';
+    return needs === undefined || needs === 'none' || is === needs || unknown
       ? []
-      : [{ port, is: String(is), needs: String(needs) }];
+      : [{ port, is: String(is ?? false), needs: String(needs) }];
   });
 }

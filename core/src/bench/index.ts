@@ -13,6 +13,8 @@ export {
   type Step,
   type StepKind,
 } from './steps';
+export { judgeRest, type RestVerdict } from './judgeRest';
+export { loadFromScale } from './loadFromScale';
 export { amountsOf, runFacts, weighingFact, type FillAmount } from './runFacts';
 export { advance, unmetPorts, type RunEvent } from './advance';
 export { toolCheck, type ToolFinding } from './toolCheck';

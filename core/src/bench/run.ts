@@ -32,6 +32,9 @@ export interface CartridgeRun {
   readonly answers: Readonly<Record<string, Answer>>;
   /** Ids of steps done, in order. */
   readonly done: readonly string[];
+  /** Steps left out on purpose in a rehearsal, to see what comes of it; foam pushed in with the last of a syringe. */
+  readonly skipped: readonly string[];
+  readonly foam: boolean;
   readonly spiltMl: number;
   readonly ports: Ports;
   readonly confirmed: readonly string[];

@@ -174,7 +174,9 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
       method: run.method,
       occasion: run.occasion,
       at: correction === 0 ? pourAt : afterWeighing(correction),
-      ...(left && i === 0 ? { leftover: { ml: left.ml.value, fate: left.fate } } : {}),
+      ...(left && i === 0 && left.fate !== 'cartridge'
+        ? { leftover: { ml: left.ml.value, fate: left.fate } }
+        : {}),
       ...common,
     });
   });
@@ -193,6 +195,21 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
       subjectId: cartridgeId,
       ml: { value: run.spiltMl, u: 0.3 * run.spiltMl },
       at: pourAt,
+      ...common,
+    });
+  // A leftover that goes in after the last weighing is a small fill of its own.
+  const bottleId = run.bottleIds[0];
+  if (left?.fate === 'cartridge' && bottleId)
+    facts.push({
+      kind: 'filled',
+      cartridgeId,
+      chamber: 0,
+      bottleId,
+      ml: left.ml,
+      by: 'syringe',
+      method: run.method,
+      occasion: run.occasion,
+      at,
       ...common,
     });
   const reset = run.answers.reset;

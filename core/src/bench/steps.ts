@@ -60,7 +60,16 @@ export const massOf = (run: CartridgeRun, stepId: string): Uncertain | null => {
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
   const { body, densityInside, bottleDensity } = env;
   const mixed = bottleDensity[0] ?? densityInside;
-  const before = massBefore(run) ?? massFromInk(env);
+  const known = massBefore(run) ?? massFromInk(env);
+  const drawn = run.answers['draw-out'];
+  // What was drawn out first is to be filled in again.
+  const before =
+    drawn?.kind === 'volume' && drawn.fate !== 'cartridge'
+      ? {
+          value: known.value - drawn.ml.value * densityInside.value,
+          u: Math.hypot(known.u, drawn.ml.u * densityInside.value),
+        }
+      : known;
   return planFill({
     massG: before,
     emptyG: body.emptyG,
@@ -133,7 +142,11 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
       text: 'Outlet dry, keeper as it will be after the fill: the same parts on the scale both times.',
     });
   openPort(run, env, act);
-  if (schools?.remains === 'drawOut' && run.occasion !== 'first' && plan.inkNow.value > 1)
+  if (
+    schools?.remains === 'drawOut' &&
+    run.occasion !== 'first' &&
+    (run.answers['draw-out'] || plan.inkNow.value > 1)
+  )
     add({
       id: 'draw-out',
       kind: 'draw',
@@ -188,9 +201,12 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
     kind: 'do',
     title: 'Install it',
     text: 'Level, straight, home until it clicks. Vent open, keeper off. Close the lever or door, confirm “not original”.',
-    requires: CONSTRUCTION_DATA[body.type.construction].vent
-      ? { vent: 'open', ...(body.type.port === 'outlet' ? {} : { plug: 'in' }) }
-      : {},
+    requires: {
+      ...(CONSTRUCTION_DATA[body.type.construction].vent ? { vent: 'open' as const } : {}),
+      ...(body.type.port === 'outlet' ? {} : { plug: 'in' as const }),
+      // A first fill or a conversion has air in its duct; a top-up may still stand full.
+      ...(run.occasion === 'topUp' ? {} : { primed: true }),
+    },
     changes: { keeper: 'off' },
   };
   if (where === 'install') {
@@ -315,7 +331,7 @@ function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Add): vo
   const { type } = env.body;
   const doses = dosesOf(run, env, plan);
   const rho = env.bottleDensity[0] ?? env.densityInside;
-  let scaleG = massBefore(run)?.value ?? null;
+  let scaleG = massBefore(run) ? plan.targetG - plan.addMl.value * rho.value : null;
   doses.forEach((dose, part) => {
     const size =
       env.syringe && method.dosed === 'syringe' ? env.syringe.capacityMl - env.syringe.keepBackMl : dose.ml;

@@ -33,7 +33,12 @@ export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): Too
   const plan = planOf(run, env);
   const findings: ToolFinding[] = [];
   const say = (ok: boolean, text: string): void => void findings.push({ ok, text });
-  for (const tool of method.tools) {
+  const chip = cartridge.chip?.strategy;
+  const needed = [
+    ...method.tools,
+    ...(chip === 'resetter' && run.occasion !== 'first' ? (['resetter'] as const) : []),
+  ];
+  for (const tool of needed) {
     const have = env.tools.filter((t) => t.tool === tool && t.count > 0);
     const fits =
       tool !== 'clip' ||

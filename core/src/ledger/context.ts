@@ -22,7 +22,7 @@ export interface Context {
   /** Cartridge id → its own empty mass, weighed. */
   readonly empties: Map<string, Uncertain>;
   /** Scale id → factor that a reference mass showed (true / shown). */
-  readonly spans: Map<string, { readonly factor: number; readonly at: string }>;
+  readonly spans: Map<string, { readonly factor: number; readonly u: number; readonly at: string }>;
   /** What was derived from the definitions; forgotten whenever they change. */
   readonly derived: Map<string, unknown>;
 }
@@ -92,7 +92,11 @@ export function learnContext(context: Context, fact: Fact): boolean {
         return true;
       }
       if (fact.what === 'reference' && fact.nominalG && fact.massG.value > 0)
-        context.spans.set(fact.subjectId, { factor: fact.nominalG / fact.massG.value, at: fact.at });
+        context.spans.set(fact.subjectId, {
+          factor: fact.nominalG / fact.massG.value,
+          u: fact.massG.u / fact.massG.value,
+          at: fact.at,
+        });
       return false;
     default:
       return false;

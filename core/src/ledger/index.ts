@@ -17,4 +17,5 @@ export {
 } from './context';
 export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
 export { bottleRemaining } from './bottleRemaining';
+export { scaleReading } from './scaleReading';
 export { factsAbout } from './factsAbout';

@@ -22,6 +22,8 @@ export class ScaleHub {
   private state: ScaleState = IDLE;
   private readonly listeners = new Set<() => void>();
   private recent: TimedMass[] = [];
+  /** What lay on the pan when it was tared here; scales that tare themselves need none. */
+  private zeroG = 0;
   private stop: () => void = () => undefined;
   readonly simulated = new SimulatedScale(makeChance(20));
 
@@ -30,6 +32,14 @@ export class ScaleHub {
     return () => this.listeners.delete(listener);
   };
   readonly snapshot = (): ScaleState => this.state;
+
+  /** Takes what lies on the pan now as nothing. */
+  tare(): void {
+    if (this.state.settledG === null) return;
+    this.zeroG += this.state.settledG;
+    this.recent = [];
+    this.set({ ...this.state, massG: 0, settledG: 0 });
+  }
 
   /** Goes back to typing the weight. */
   typed(): void {
@@ -40,6 +50,7 @@ export class ScaleHub {
   /** Listens to the simulated scale. */
   simulate(): void {
     this.stop();
+    this.zeroG = 0;
     this.recent = [];
     this.set({ ...IDLE, source: 'simulated' });
     const timer = setInterval(() => {
@@ -72,6 +83,7 @@ export class ScaleHub {
       const port = await serial.requestPort();
       await port.open({ baudRate });
       this.stop();
+      this.zeroG = 0;
       this.recent = [];
       this.set({ ...IDLE, source: 'serial' });
       const reader = port.readable.getReader();
@@ -121,11 +133,11 @@ export class ScaleHub {
       case 'mass':
         this.recent = [
           ...this.recent.filter((old) => old.atMs > atMs - 5000),
-          { atMs, massG: reading.massG, stable: reading.stable },
+          { atMs, massG: reading.massG - this.zeroG, stable: reading.stable },
         ];
         this.set({
           ...this.state,
-          massG: reading.massG,
+          massG: reading.massG - this.zeroG,
           stepG: reading.stepG,
           settledG: settle(this.recent, reading.stepG),
           trouble: null,

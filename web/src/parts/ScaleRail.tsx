@@ -8,7 +8,7 @@ import {
   formatUncertain,
   inkOfMass,
   parseQuantity,
-  scaleUncertainty,
+  scaleReading,
   type Uncertain,
 } from '@hiraeth/core';
 import { useLedger, useRecord } from '../app/hooks';
@@ -58,7 +58,7 @@ export function ScaleRail() {
       value = parsed.value.value;
     } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
     else value = state.settledG;
-    const massG: Uncertain = { value, u: scale ? scaleUncertainty(scale) : 0.05 };
+    const massG: Uncertain = scaleReading(ledger.context, scale?.id, value);
     setError(null);
     if (target) {
       setText('');
@@ -85,7 +85,7 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
-    const ink = inkOfMass(ledger, chosen.id, { value, u: scale ? scaleUncertainty(scale) : 0.05 });
+    const ink = inkOfMass(ledger, chosen.id, scaleReading(ledger.context, scale?.id, value));
     return ink ? formatUncertain(ink, 'ml') : null;
   };
   const ink = preview();
@@ -137,6 +137,11 @@ export function ScaleRail() {
       <Button type="submit" variant="contained">
         Take the weight
       </Button>
+      {live && (
+        <Button onClick={() => hub.tare()} disabled={state.settledG === null}>
+          Tare
+        </Button>
+      )}
       <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
         {error ?? state.trouble ?? (ink ? `= ${ink} of ink` : '')}
       </span>

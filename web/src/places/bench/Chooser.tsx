@@ -12,6 +12,7 @@ import {
   formatUncertain,
   inkOfBottle,
   lotName,
+  slotFor,
   METHOD_NAMES,
   type BenchRun,
   type CartridgeRun,
@@ -50,7 +51,8 @@ export function Chooser() {
   const syringes = all(ledger.context, 'syringe');
   const [scaleId, setScaleId] = useState(scales[0]?.id ?? '');
   const [syringeId, setSyringeId] = useState(syringes[0]?.id ?? '');
-  const [byScale, setByScale] = useState(true);
+  // By the printer's school: weight is the truth, unless its owner fills to a line or a volume.
+  const [scaleChoice, setByScale] = useState<boolean | null>(null);
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
   const [squeeze, setSqueeze] = useState('');
   const views = all(ledger.context, 'cartridge')
@@ -70,6 +72,8 @@ export function Chooser() {
       </div>
     );
   const first = views.find((view) => view.body.cartridge.id === picked[0]);
+  const home = first && slotFor(ledger.context, first.body.cartridge)?.printer;
+  const byScale = scaleChoice ?? (home?.schools.stopAt ?? 'mass') === 'mass';
   const chosenMethod = method || first?.body.type.method || '';
   const chosenOccasion: Occasion =
     occasion ||
@@ -119,6 +123,8 @@ export function Chooser() {
         outSince: null,
         answers: {},
         done: [],
+        skipped: [],
+        foam: false,
         spiltMl: 0,
         ports: view.state?.ports ?? {},
         confirmed: [],

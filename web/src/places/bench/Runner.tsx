@@ -4,6 +4,8 @@ import { currentStep, find, runEnv, stepsFor, type BenchRun } from '@hiraeth/cor
 import { useLedger, useNow } from '../../app/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
+import { Outcome } from './Outcome';
+import { RestedVerdict } from './RestedVerdict';
 import { StepSheet } from './StepSheet';
 import { useBench } from './useBench';
 import { useSpeech } from './useSpeech';
@@ -86,6 +88,17 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
         {finished ? (
           <div className="stack">
             <h1>{env.body.cartridge.label} is done</h1>
+            {bench.rehearsal && (
+              <>
+                <Outcome run={run} env={env} at={['hands', 'rest', 'printer']} />
+                <p>
+                  {run.skipped.length === 0 && !run.foam
+                    ? 'A clean run: nothing of the kind would happen with it.'
+                    : 'Rehearse it again until nothing is left to see here.'}
+                </p>
+              </>
+            )}
+            {!bench.rehearsal && <RestedVerdict run={run} env={env} />}
             <p>
               What was measured is in its log{bench.rehearsal ? ' of the rehearsal: nothing was written' : ''}
               .

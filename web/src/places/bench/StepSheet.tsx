@@ -6,6 +6,7 @@ import {
   CAUTIONS,
   formatUncertain,
   judgeFill,
+  loadFromScale,
   massBefore,
   planOf,
   runFacts,
@@ -27,6 +28,8 @@ import { clock } from '../../parts/dates';
 import type { BenchActions } from './useBench';
 import { Countdown } from './Countdown';
 import { FactLine } from './FactLine';
+import { Outcome, whereOf } from './Outcome';
+import { ToGo } from './ToGo';
 import { useRehearsalScale } from './useRehearsalScale';
 
 interface Props {
@@ -87,6 +90,7 @@ export function StepSheet({ bench, run, env, step, actions }: Props) {
         </p>
       ))}
       <StepWork bench={bench} run={run} env={env} step={step} actions={actions} />
+      {bench.rehearsal && <Outcome run={run} env={env} at={whereOf(step)} />}
       {step.cautions.map((code) => (
         <p key={code} className="caution">
           <b>Mind:</b> {CAUTIONS[code]}
@@ -97,7 +101,7 @@ export function StepSheet({ bench, run, env, step, actions }: Props) {
 }
 
 function StepWork(props: Props) {
-  const { step, actions, run } = props;
+  const { step, actions, run, bench } = props;
   switch (step.kind) {
     case 'tools':
       return <Tools {...props} />;
@@ -120,6 +124,11 @@ function StepWork(props: Props) {
             <Countdown key={`${run.id}${step.id}`} seconds={step.waitSeconds} />
           )}
           <Next onClick={() => actions.next(step)}>Done</Next>
+          {bench.rehearsal && (
+            <Button color="warning" onClick={() => actions.skip(step)}>
+              Leave it out, to see
+            </Button>
+          )}
         </div>
       );
   }
@@ -213,7 +222,7 @@ function Weigh({ run, env, step, actions }: Props) {
   );
 }
 
-function LoadIn({ run, env, step, actions }: Props) {
+function LoadIn({ bench, run, env, step, actions }: Props) {
   const planned =
     step.number?.unit === 'squeezes' ? step.number.value * (run.squeezeMl ?? 0) : (step.number?.value ?? 0);
   const [text, setText] = useState('');
@@ -223,14 +232,21 @@ function LoadIn({ run, env, step, actions }: Props) {
   const plan = planOf(run, env);
   const naive = plan.naiveMl - plan.addMl.value;
   const live = useCallback(
-    (massG: Uncertain) => void actions.next(step, { kind: 'load', ml: planned, massG }),
-    [actions, step, planned],
+    (massG: Uncertain) =>
+      void actions.next(step, { kind: 'load', ml: loadFromScale(run, env, massG) ?? planned, massG }),
+    [actions, step, planned, run, env],
   );
   useScaleTarget(
     useMemo(() => ({ label: `${step.title.toLowerCase()}, live`, onTake: live }), [step.title, live]),
   );
   return (
     <div className="stack">
+      {step.scaleG !== undefined && (
+        <ToGo
+          targetG={step.scaleG}
+          density={(env.bottleDensity[step.chamber ?? 0] ?? env.densityInside).value}
+        />
+      )}
       <div className="row">
         {step.waitSeconds !== undefined && <Countdown seconds={step.waitSeconds} />}
         <Next
@@ -243,6 +259,11 @@ function LoadIn({ run, env, step, actions }: Props) {
           <QuantityField label="Went in, ml" kind="volume" value={text} onText={setText} autoFocus />
         ) : (
           <Button onClick={() => setOpen(true)}>Another amount went in</Button>
+        )}
+        {bench.rehearsal && !run.foam && (
+          <Button color="warning" onClick={actions.foam}>
+            Push the last air in too, to see
+          </Button>
         )}
         {step.optional && (
           <Button onClick={() => void actions.next(step, { kind: 'choice', choice: 'full' })}>

@@ -26,6 +26,9 @@ export interface BenchActions {
   readonly next: (step: Step, answer?: Answer) => Promise<void>;
   readonly back: () => Promise<void>;
   readonly spill: (ml: number) => void;
+  /** Only in a rehearsal: leaves a step out, or pushes the syringe's air in, to see what comes of it. */
+  readonly skip: (step: Step) => void;
+  readonly foam: () => void;
   readonly turnTo: (index: number) => void;
   readonly finish: () => Promise<void>;
   readonly abandon: () => Promise<void>;
@@ -123,6 +126,8 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     next,
     back,
     spill: (ml) => void put(apply(run, { type: 'spilt', ml })),
+    skip: (step) => void put(apply(run, { type: 'skipped', step })),
+    foam: () => void put(apply(run, { type: 'foamed' })),
     turnTo: (index) => void keep({ ...bench, at: index }),
     finish: () => leave(apply(run, { type: 'ended', state: 'done' })),
     abandon: async () => {

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { planOf, type BenchRun, type CartridgeRun, type RunEnv } from '@hiraeth/core';
+import type { BenchRun, CartridgeRun, RunEnv } from '@hiraeth/core';
+import { rehearsedMass } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 
 /** In a rehearsal the simulated scale carries a simulated cartridge that weighs what was done to it so far. */
@@ -11,17 +12,4 @@ export function useRehearsalScale(bench: BenchRun, run: CartridgeRun, env: RunEn
     if (rehearsal && hub.snapshot().source !== 'simulated') hub.simulate();
     if (rehearsal) hub.simulated.put(massG);
   }, [rehearsal, massG, hub]);
-}
-
-/** What the rehearsed cartridge weighs: its start, what was put in and taken out. */
-export function rehearsedMass(run: CartridgeRun, env: RunEnv): number {
-  const rho = (env.bottleDensity[0] ?? env.densityInside).value;
-  const plan = planOf({ ...run, answers: {} }, env);
-  const start = plan.targetG - plan.addMl.value * rho;
-  let ml = -run.spiltMl;
-  for (const [id, answer] of Object.entries(run.answers)) {
-    if (answer.kind === 'load') ml += answer.ml;
-    if (answer.kind === 'volume' && answer.fate !== 'cartridge' && id !== 'leftover') ml -= answer.ml.value;
-  }
-  return start + ml * rho;
 }

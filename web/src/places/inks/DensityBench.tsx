@@ -101,7 +101,9 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
             <tr>
               <th>In all, ml</th>
               <th>Weighs, g</th>
-              <th />
+              <th>
+                <span className="visually-hidden">Do</span>
+              </th>
             </tr>
           </thead>
           <tbody>

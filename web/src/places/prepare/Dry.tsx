@@ -126,7 +126,9 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
             <tr>
               <th>When</th>
               <th className="n">Weight</th>
-              <th />
+              <th>
+                <span className="visually-hidden">Do</span>
+              </th>
             </tr>
           </thead>
           <tbody>

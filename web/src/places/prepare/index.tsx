@@ -130,7 +130,9 @@ function Ways({ view }: { readonly view: CartridgeView }) {
                 <th className="n">Money</th>
                 <th className="n">Hours</th>
                 <th className="n">New ink in the first fill</th>
-                <th />
+                <th>
+                  <span className="visually-hidden">Do</span>
+                </th>
               </tr>
             </thead>
             <tbody>

@@ -1,3 +1,4 @@
+import { ReferenceCheck } from './ReferenceCheck';
 import { SimulatedScalePanel } from './SimulatedScalePanel';
 import { Link } from 'react-router';
 import Button from '@mui/material/Button';
@@ -16,6 +17,7 @@ export default function Rig() {
           Rehearse a refill
         </Button>
       </div>
+      <ReferenceCheck />
       <SimulatedScalePanel />
     </div>
   );

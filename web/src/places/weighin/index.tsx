@@ -9,7 +9,7 @@ import {
   formatUncertain,
   inkOfMass,
   parseQuantity,
-  scaleUncertainty,
+  scaleReading,
   slotView,
   type FactDraft,
   type SlotView,
@@ -103,7 +103,7 @@ export default function WeighIn() {
     const parsed = parseQuantity(text, 'mass');
     if (!parsed.ok) return setErrors({ ...errors, [view.slot.id]: explain(parsed.problem) });
     setErrors({ ...errors, [view.slot.id]: '' });
-    if (await weigh(view, { value: parsed.value.value, u: scale ? scaleUncertainty(scale) : 0.05 }))
+    if (await weigh(view, scaleReading(ledger.context, scale?.id, parsed.value.value)))
       focusNext(view.slot.id);
   };
   const readGauge = async (view: SlotView, text: string): Promise<void> => {

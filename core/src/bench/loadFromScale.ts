@@ -1,0 +1,22 @@
+import type { Uncertain } from '../quantity';
+import type { CartridgeRun } from './run';
+import { massBefore, type RunEnv } from './steps';
+
+/**
+ * What a load put in, by weighing while it goes in: the rise since the last mass of this run over the density of the ink.
+ *
+ * @param run with its masses so far
+ * @param env densities of the bottles
+ * @param massG what the scale shows now
+ * @returns ml, not below 0; null when nothing was weighed before
+ */
+export function loadFromScale(run: CartridgeRun, env: RunEnv, massG: Uncertain): number | null {
+  const loads = Object.values(run.answers).filter((answer) => answer.kind === 'load');
+  const last = loads.reduce((mass, answer) => answer.massG ?? mass, massBefore(run));
+  if (!last) return null;
+  const unweighed = loads
+    .slice(loads.findLastIndex((answer) => answer.massG !== null) + 1)
+    .reduce((sum, answer) => sum + answer.ml, 0);
+  const rho = (env.bottleDensity[0] ?? env.densityInside).value;
+  return Math.max(0, (massG.value - last.value) / rho - unweighed);
+}

@@ -1,0 +1,196 @@
+import { expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { explain } from '../words';
+import {
+  comparePreparations,
+  fitDensity,
+  fitDrying,
+  flushWays,
+  oldFraction,
+  type DensityProblem,
+  type DryingProblem,
+} from './index';
+
+const at = (...pairs: readonly (readonly [number, number])[]) =>
+  pairs.map(([minutes, g]) => ({ minutes, g }));
+const EXAMPLE_4 = at([0, 21.36], [45, 19.58], [90, 18.55], [150, 17.76], [210, 17.33]);
+
+/** A seeded normal deviate, so that a failure can be repeated. */
+function normals(seed: number): () => number {
+  let s = seed;
+  const next = (): number => (s = (s * 16807) % 2147483647) / 2147483647;
+  return () => Math.sqrt(-2 * Math.log(next())) * Math.cos(2 * Math.PI * next());
+}
+
+test('worked example 4: with the dry mass known, and without', () => {
+  const known = fitDrying(EXAMPLE_4, 16.82);
+  expect(known.ok && known.value).toMatchObject({ dryKnown: true, dryEnough: false, notes: [] });
+  expect(known.ok && known.value.waterG.toFixed(2)).toBe('4.52');
+  const unknown = fitDrying(EXAMPLE_4, null);
+  expect(
+    unknown.ok && [unknown.value.tauMinutes.value.toFixed(1), unknown.value.readyAt.minutes.toFixed(0)],
+  ).toEqual(['89.3', '303']);
+});
+
+test.each<[string, ReturnType<typeof at>, number | null, DryingProblem['code']]>([
+  ['not a number', at([0, NaN], [30, 20]), 16.8, 'dryingNotNumbers'],
+  ['one weighing', at([0, 21]), 16.8, 'dryingFew'],
+  ['three, and no dry mass', at([0, 21], [30, 20], [60, 19.3]), null, 'dryingFew'],
+  ['equal times', at([10, 21], [10, 21.01]), 16.8, 'dryingEqualTimes'],
+  ['rising mass', at([0, 18], [30, 18.5], [60, 19.2]), 16.8, 'dryingRises'],
+  ['no decay', at([0, 18], [60, 18.005], [120, 17.998], [180, 18.0]), 16.8, 'dryingNoDecay'],
+  ['a straight line has no end', at([0, 18], [10, 17.9], [20, 17.8], [30, 17.7]), null, 'dryingNoDecay'],
+])('drying, %s: a reason, no number', (_name, readings, dry, code) => {
+  const fit = fitDrying(readings, dry);
+  expect(!fit.ok && fit.problem.code).toBe(code);
+  expect(!fit.ok && explain(fit.problem)).toMatch(/\w.*\./);
+});
+
+test('order, re-wetting, dryness and a mass below the dry one are handled and said', () => {
+  const shuffled = fitDrying([...EXAMPLE_4].reverse(), 16.82);
+  expect(shuffled.ok && [shuffled.value.notes, shuffled.value.tauMinutes.value.toFixed(1)]).toEqual([
+    ['sorted'],
+    '94.0',
+  ]);
+  const wetted = fitDrying([...at([-200, 20], [-100, 18]), ...EXAMPLE_4], 16.82);
+  expect(wetted.ok && [wetted.value.notes, wetted.value.used.length]).toEqual([['rewetted'], 5]);
+  const dry = fitDrying(at([0, 16.85], [60, 16.84]), 16.82);
+  expect(dry.ok && [dry.value.dryEnough, dry.value.leftG.value.toFixed(2)]).toEqual([true, '0.02']);
+  const below = fitDrying(at([0, 18], [60, 17.0], [120, 16.5]), 16.82);
+  expect(below.ok && below.value.notes).toEqual(['belowDryMass']);
+});
+
+test('drying curves with noise are recovered, and the ready time lies in its interval nine times in ten or more', () => {
+  const normal = normals(7);
+  let held = 0;
+  let fitted = 0;
+  let error = 0;
+  for (let i = 0; i < 400; i++) {
+    const tau = 40 + (i % 20) * 8;
+    const water = 3 + (i % 7);
+    const known = i % 2 === 0;
+    const readings = Array.from({ length: known ? 5 : 8 }, (_, k) => ({
+      minutes: k * 35,
+      g: 16.8 + water * Math.exp((-k * 35) / tau) + 0.02 * normal(),
+    }));
+    const fit = fitDrying(readings, known ? { value: 16.8, u: 0.01 } : null, { readingU: 0.02 });
+    if (!fit.ok || fit.value.tauMinutes.value === 0) continue;
+    fitted += 1;
+    const truth = tau * Math.log(water / 0.15);
+    if (truth >= fit.value.readyAt.from && truth <= fit.value.readyAt.to) held += 1;
+    error += Math.abs(fit.value.tauMinutes.value / tau - 1);
+  }
+  expect(fitted).toBeGreaterThan(380);
+  expect(held / fitted).toBeGreaterThan(0.9);
+  expect(error / fitted).toBeLessThan(0.06);
+});
+
+test.each<[string, readonly { ml: number; g: number }[], DensityProblem['code']]>([
+  [
+    'two points',
+    [
+      { ml: 5, g: 5.3 },
+      { ml: 10, g: 10.6 },
+    ],
+    'densityFew',
+  ],
+  [
+    'NaN',
+    [
+      { ml: 5, g: NaN },
+      { ml: 10, g: 10 },
+      { ml: 15, g: 15 },
+    ],
+    'densityNotNumbers',
+  ],
+  [
+    'one volume thrice',
+    [
+      { ml: 5, g: 5.3 },
+      { ml: 5, g: 5.31 },
+      { ml: 5, g: 5.29 },
+    ],
+    'densitySameVolumes',
+  ],
+  [
+    'single doses, not totals',
+    [
+      { ml: 5, g: 5.3 },
+      { ml: 10, g: 5.3 },
+      { ml: 15, g: 5.4 },
+    ],
+    'densityImplausible',
+  ],
+])('density from %s: a reason, no number', (_name, points, code) => {
+  const fit = fitDensity(points);
+  expect(!fit.ok && fit.problem.code).toBe(code);
+  expect(!fit.ok && explain(fit.problem)).toMatch(/\w.*\./);
+});
+
+test('density: the point that does not belong is named; dead volume becomes the intercept; the true slope is in the interval', () => {
+  const spoilt = [5, 10, 15, 20, 25].map((ml) => ({
+    ml,
+    g: 1.063 * ml + (ml === 15 ? 0.9 : 0.004 * (ml % 3)),
+  }));
+  const fit = fitDensity(spoilt);
+  expect(fit.ok && fit.value.outlier).toBe(2);
+  const normal = normals(11);
+  let held = 0;
+  for (let i = 0; i < 300; i++) {
+    const points = [4, 8, 12, 16, 20, 24].map((ml) => ({ ml, g: -0.4 + 1.058 * ml + 0.03 * normal() }));
+    const one = fitDensity(points);
+    if (!one.ok) continue;
+    expect(one.value.interceptG).toBeCloseTo(-0.4, 0);
+    // Student's t for four degrees of freedom.
+    if (Math.abs(one.value.density.value - 1.058) < 2.776 * one.value.density.u) held += 1;
+  }
+  expect(held / 300).toBeGreaterThan(0.9);
+});
+
+test('flushing: each way reaches the wish, equal rounds are the cheapest, more rounds need less ink', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.2, max: 6, noNaN: true }),
+      fc.double({ min: 0.005, max: 0.5, noNaN: true }),
+      fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+      (residualMl, wished, tilt) => {
+        const ways = flushWays(residualMl, wished, 60);
+        ways.forEach((way, i) => {
+          const rounds = Array.from({ length: way.rounds }, () => ({ residualMl, addedMl: way.addMl }));
+          expect(oldFraction(rounds)).toBeCloseTo(wished, 9);
+          if (i > 0) expect(way.totalMl).toBeLessThan(ways[i - 1]!.totalMl);
+          if (way.rounds < 2) return;
+          // The same ink, shared unequally, leaves more of the old.
+          const [a, b] = [way.addMl * 2 * tilt, way.addMl * 2 * (1 - tilt)];
+          const unequal = [{ residualMl, addedMl: a }, { residualMl, addedMl: b }, ...rounds.slice(2)];
+          expect(oldFraction(unequal)).toBeGreaterThanOrEqual(wished - 1e-9);
+        });
+      },
+    ),
+  );
+  expect(() => flushWays(0, 0.1, 10)).toThrow(RangeError);
+  expect(() => flushWays(1, 1, 10)).toThrow(RangeError);
+  expect(() => oldFraction([{ residualMl: 0, addedMl: 0 }])).toThrow(RangeError);
+});
+
+test('the three schools side by side: time, ink, certainty', () => {
+  const [flush, dilute, mix] = comparePreparations({
+    insideMl: 6,
+    residualMl: 1.8,
+    capacityMl: 14,
+    topUpAtMl: 6,
+    sponge: true,
+    minorPerMl: 9,
+    wishedOld: 0.03,
+    dryingHours: null,
+    waterLeftMl: 0.15,
+  });
+  expect(flush!.hours).toBeGreaterThan(dilute!.hours);
+  expect(dilute!.minor).toBeGreaterThan(flush!.minor);
+  expect(dilute!.purity).toBeGreaterThan(mix!.purity);
+  expect(mix!.oldAfterFills[0]).toBeCloseTo(6 / 14, 9);
+  for (const way of [flush!, dilute!, mix!])
+    way.oldAfterFills.forEach(
+      (old, i) => i > 0 && expect(old).toBeLessThanOrEqual(way.oldAfterFills[i - 1]!),
+    );
+});

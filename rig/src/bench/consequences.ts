@@ -1,0 +1,151 @@
+import { CONSTRUCTION_DATA, planOf, type CartridgeRun, type RunEnv } from '@hiraeth/core';
+
+/** Where a mistake shows: in the hands, while it rests, or at the printer. */
+export type Where = 'hands' | 'rest' | 'printer';
+
+export interface Consequence {
+  readonly where: Where;
+  readonly what: string;
+  readonly why: string;
+}
+
+/** A finger's breadth of overshoot that no body minds, g. */
+const GRACE_G = 0.3;
+
+/**
+ * What nature would do with a cartridge that was treated as in this run: the usual mistakes, where they would show, and why.
+ *
+ * @param run rehearsed so far; steps left out are in `run.skipped`
+ * @param env the cartridge, its ink and its printer
+ * @param inks shades in the chosen bottles, one for each chamber
+ * @returns consequences in the order in which they would be noticed; none for a clean run
+ */
+export function consequences(
+  run: CartridgeRun,
+  env: RunEnv,
+  inks: readonly { readonly shade: string; readonly inkClass: string }[],
+): Consequence[] {
+  const { body } = env;
+  const { type, cartridge } = body;
+  const { sponge, vent } = CONSTRUCTION_DATA[type.construction];
+  const skipped = new Set(run.skipped);
+  const did = (id: string): boolean => run.done.includes(id) && !skipped.has(id);
+  const found: Consequence[] = [];
+  const say = (where: Where, what: string, why: string): void => void found.push({ where, what, why });
+  const massG = rehearsedMass(run, env);
+  const loaded = Object.values(run.answers).some((answer) => answer.kind === 'load' && answer.ml > 0);
+  const needs = (id: string): boolean => skipped.has(id);
+
+  if (needs('shake') && loaded)
+    say(
+      'printer',
+      'The colours come out weak, then too strong.',
+      'Pigment had settled: the first ink out of an unshaken bottle is thin.',
+    );
+  if (sponge && needs('keeper-on'))
+    say(
+      'hands',
+      'Ink runs out of the outlet while you fill.',
+      'The outlet stood open: a sponge lets go what is pushed in.',
+    );
+  if (run.foam)
+    say(
+      'printer',
+      'The prints start well, then show stripes.',
+      'Foam went in with the plunger’s air: bubbles sit over the outlet.',
+    );
+  if (loaded && massG > body.maxG + GRACE_G)
+    say(
+      'hands',
+      `It drips: about ${((massG - body.maxG) / (env.bottleDensity[0] ?? env.densityInside).value).toFixed(1)} ml too much is in.`,
+      'Above its maximum there is no air gap left. Draw it back, or let it stand on a towel.',
+    );
+  if (type.construction === 'bag' && massG > body.maxG)
+    say('printer', 'Ink feeds under pressure and floods the head.', 'An over-full bag presses on its ink.');
+  if (did('open') && type.port !== 'outlet' && needs('plug'))
+    say(
+      'rest',
+      'It weighs less after its rest, and the towel is wet.',
+      'The fill plug was not flush: air comes in, ink goes out.',
+    );
+  inks.forEach((ink, chamber) => {
+    const shade = cartridge.shades[chamber] ?? cartridge.shades[0]!;
+    if (loaded && ink.shade !== shade && run.occasion !== 'conversion')
+      say(
+        'printer',
+        `What should print ${shade} prints ${ink.shade} mixed in.`,
+        'The wrong bottle. Read both labels twice.',
+      );
+    if (loaded && ink.inkClass !== cartridge.inkClass && ink.inkClass !== 'flushFluid')
+      say(
+        'printer',
+        'The nozzles of this channel clog.',
+        `A ${ink.inkClass} ink met ${cartridge.inkClass} ink in the same sponge or line.`,
+      );
+  });
+  if (
+    sponge &&
+    run.occasion === 'conversion' &&
+    env.inkNow &&
+    env.inkNow.value < 0.5 &&
+    env.inkNow.value > 0.05
+  )
+    say(
+      'hands',
+      'The ink will not wick in.',
+      'The sponge is still wet with rinse water: dry it to its dry mass first.',
+    );
+  const dry = sponge && run.occasion === 'first' && run.method === 'topSyringe' && needs('drink');
+  if (dry)
+    say(
+      'rest',
+      'It shows a dry patch against the light.',
+      'The sponge had no time to drink: ink sits beside it, not in it.',
+    );
+  const prime = run.answers['prime-decide'];
+  const unprimed =
+    loaded &&
+    run.done.includes('prime-decide') &&
+    prime?.kind === 'choice' &&
+    prime.choice === 'skip' &&
+    run.occasion !== 'topUp';
+  if (unprimed || needs('prime') || needs('prime-head'))
+    say(
+      'printer',
+      'The first sheet is blank in this channel.',
+      'Air, not ink, met the printer: the outlet was not primed.',
+    );
+  if (vent && (needs('vent') || needs('vent-open') || run.ports.vent === 'shut'))
+    say('printer', 'It prints a few sheets, then fades.', 'The vent is shut: a vacuum holds the ink back.');
+  if (needs('clean'))
+    say(
+      'hands',
+      'Tomorrow the needle is clogged, and the next colour is tainted.',
+      'Ink dried in the syringe and needle.',
+    );
+  if (needs('take-out') && env.printer?.exchangeState)
+    say(
+      'printer',
+      'The printer has lost track of this cartridge.',
+      'It was pulled out while the printer thought its door was shut.',
+    );
+  return found;
+}
+
+/** What the rehearsed cartridge weighs now: its start, what was put in and taken out, and what it has lost at a loose plug. */
+export function rehearsedMass(run: CartridgeRun, env: RunEnv): number {
+  const rho = (env.bottleDensity[0] ?? env.densityInside).value;
+  const plan = planOf({ ...run, answers: {} }, env);
+  const start = plan.targetG - plan.addMl.value * rho;
+  let ml = -run.spiltMl;
+  for (const [id, answer] of Object.entries(run.answers)) {
+    if (answer.kind === 'load') ml += answer.ml;
+    if (answer.kind === 'volume' && answer.fate !== 'cartridge' && id !== 'leftover') ml -= answer.ml.value;
+  }
+  // A plug left out leaks while it rests.
+  if (run.skipped.includes('plug') && run.done.includes('rest')) ml -= LEAK_ML;
+  return start + ml * rho;
+}
+
+/** What a loose plug loses in a rest, ml. */
+const LEAK_ML = 1.8;

@@ -1,0 +1,1 @@
+export { consequences, rehearsedMass, type Consequence, type Where } from './consequences';

@@ -1,0 +1,140 @@
+import {
+  advance,
+  currentStep,
+  Ledger,
+  runEnv,
+  runFacts,
+  scaleUncertainty,
+  stepsFor,
+  makeStamp,
+  weighingFact,
+  type Answer,
+  type CartridgeRun,
+  type Fact,
+  type FactDraft,
+  type Fate,
+  type RunEvent,
+  type Step,
+} from '@hiraeth/core';
+import type { Chance } from '../random';
+
+/** What nature did in a driven run. */
+export interface RunTruth {
+  insideMl: number;
+  /** Out of each bottle, less what went back. */
+  readonly outMl: Record<string, number>;
+  readonly steps: string[];
+}
+
+export interface Hands {
+  readonly fate: Fate;
+  readonly prime: 'prime' | 'skip' | 'printer';
+  /** Relative error of the person's syringe. */
+  readonly clumsy: number;
+  /** Pours this share too much on the first load. */
+  readonly over: number;
+  readonly spillMl: number;
+  readonly abandonAt: number | null;
+}
+
+/** Drives one cartridge's run to its end as a person would, with a true cartridge under it; gives the facts it left. */
+export function driveRun(
+  facts: readonly Fact[],
+  start: CartridgeRun,
+  hands: Hands,
+  chance: Chance,
+  trueRho: number,
+  trueEmptyG: number,
+  insideMl: number,
+): { ledger: Ledger; run: CartridgeRun; truth: RunTruth } {
+  const ledger = Ledger.from(facts);
+  let now = Date.parse(start.startedAt);
+  const stamp = makeStamp({ now: () => now }, chance.next);
+  const write = (drafts: readonly FactDraft[]): void => ledger.add(stamp(drafts));
+  const truth: RunTruth = { insideMl, outMl: {}, steps: [] };
+  let run = start;
+  const put = (...events: RunEvent[]): void => {
+    run = events.reduce(advance, run);
+  };
+  const iso = (): string => new Date(now).toISOString();
+  const take = (bottleId: string, ml: number): void => {
+    truth.outMl[bottleId] = (truth.outMl[bottleId] ?? 0) + ml;
+  };
+  const scale = { resolutionG: 0.01, repeatabilityG: 0.015 };
+  let first = true;
+  for (let i = 0; i < 80; i++) {
+    const env = runEnv(ledger, run, iso())!;
+    const steps = stepsFor(run, env);
+    if (steps.every((step) => run.done.includes(step.id))) break;
+    const step = currentStep(run, steps);
+    truth.steps.push(step.id);
+    now += 60_000;
+    if (hands.abandonAt === i) {
+      if (!run.done.includes('summary')) write(runFacts(run, env, iso()));
+      put({ type: 'ended', state: 'abandoned' });
+      break;
+    }
+    if (step.kind === 'load' && first && hands.spillMl > 0) {
+      truth.insideMl = Math.max(0, truth.insideMl - hands.spillMl);
+      put({ type: 'spilt', ml: hands.spillMl });
+    }
+    const answer = answerTo(step);
+    if (step.kind === 'weigh' && answer.kind === 'mass')
+      write([weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)]);
+    if (step.id === 'summary') write(runFacts(run, env, iso()));
+    put({ type: 'next', step, answer });
+  }
+  return { ledger, run, truth };
+
+  function answerTo(step: Step): Answer {
+    const bottleId = run.bottleIds[step.chamber ?? 0] ?? run.bottleIds[0]!;
+    switch (step.kind) {
+      case 'weigh': {
+        const g = trueEmptyG + truth.insideMl * trueRho + chance.normal(0, 0.015);
+        return {
+          kind: 'mass',
+          massG: { value: Math.round(g * 100) / 100, u: scaleUncertainty(scale) },
+          at: iso(),
+        };
+      }
+      case 'load': {
+        const asked =
+          step.number?.unit === 'squeezes'
+            ? step.number.value * (run.squeezeMl ?? 1)
+            : (step.number?.value ?? 0);
+        const poured = asked * (first ? 1 + hands.over : 1);
+        first = false;
+        const ml = Math.max(0, poured * (1 + chance.normal(0, hands.clumsy)));
+        truth.insideMl += ml;
+        take(bottleId, ml);
+        return { kind: 'load', ml: poured, massG: null };
+      }
+      case 'draw': {
+        const asked = step.number?.value ?? 0;
+        if (step.id === 'leftover') {
+          // What stayed in the syringe came out of the bottle too; where it goes decides who has it.
+          if (hands.fate !== 'bottle') take(run.bottleIds[0]!, asked);
+          if (hands.fate === 'cartridge') truth.insideMl += asked;
+          return { kind: 'volume', ml: { value: asked, u: 0.1 }, fate: hands.fate };
+        }
+        const ml = Math.min(truth.insideMl, asked);
+        const fate = step.id === 'draw-out' ? 'bin' : hands.fate;
+        if (fate !== 'cartridge') truth.insideMl -= ml;
+        if (fate === 'bottle') take(run.bottleIds[0]!, -ml);
+        return { kind: 'volume', ml: { value: ml, u: 0.1 }, fate };
+      }
+      case 'decide':
+        return {
+          kind: 'choice',
+          choice:
+            step.id === 'prime-decide'
+              ? hands.prime
+              : step.id === 'where'
+                ? 'rest'
+                : (step.suggested ?? 'no'),
+        };
+      default:
+        return { kind: 'done' };
+    }
+  }
+}

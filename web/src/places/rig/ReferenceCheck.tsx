@@ -1,0 +1,71 @@
+import Button from '@mui/material/Button';
+import { useCallback, useMemo, useState } from 'react';
+import { all, COVERAGE, type Uncertain } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useScaleTarget } from '../../devices/useScale';
+import { day } from '../../parts/dates';
+import { QuantityField, readTyped } from '../../parts/fields';
+
+/** A reference mass on the scale: how far it is off, and its span corrected from now on. */
+export function ReferenceCheck() {
+  const ledger = useLedger();
+  const record = useRecord();
+  const scale = all(ledger.context, 'scale')[0];
+  const [nominal, setNominal] = useState('100');
+  const [open, setOpen] = useState(false);
+  const nominalG = readTyped(nominal, 'mass').value;
+  const span = scale ? ledger.context.spans.get(scale.id) : undefined;
+  const take = useCallback(
+    (massG: Uncertain) => {
+      if (!scale || nominalG === null || nominalG <= 0) return;
+      // The rail has corrected by the last check already: a check asks what the scale itself shows.
+      const shown = massG.value / (ledger.context.spans.get(scale.id)?.factor ?? 1);
+      void record(
+        [
+          {
+            kind: 'weighed',
+            what: 'reference',
+            subjectId: scale.id,
+            scaleId: scale.id,
+            massG: { value: shown, u: massG.u },
+            purpose: 'reference',
+            nominalG,
+          },
+        ],
+        `Saved: ${scale.name} shows ${shown.toFixed(2)} g for ${nominalG} g.`,
+      ).then((saved) => saved && setOpen(false));
+    },
+    [scale, nominalG, record, ledger],
+  );
+  const target = useMemo(
+    () => (open && scale ? { label: `the reference mass of ${nominal} g`, onTake: take } : null),
+    [open, scale, nominal, take],
+  );
+  useScaleTarget(target);
+  if (!scale) return null;
+  return (
+    <section className="section stack" aria-label="Reference mass">
+      <header>
+        <h2>Is {scale.name} true?</h2>
+        <span className="soft small">
+          {span
+            ? `last checked ${day(span.at)}: off by ${((1 / span.factor - 1) * 100).toFixed(3)} ± ${(COVERAGE * span.u * 100).toFixed(3)} %, corrected since`
+            : 'never checked with a reference mass'}
+        </span>
+      </header>
+      {open ? (
+        <div className="row">
+          <QuantityField label="Reference mass, g" kind="mass" value={nominal} onText={setNominal} />
+          <span>Put it on the scale and take its weight below.</span>
+          <Button onClick={() => setOpen(false)}>Not now</Button>
+        </div>
+      ) : (
+        <div>
+          <Button variant="outlined" onClick={() => setOpen(true)}>
+            Check with a reference mass
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
