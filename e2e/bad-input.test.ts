@@ -65,7 +65,9 @@ test('a print of tomorrow, without copies, or without a size is not logged', asy
   await expect(form.getByRole('alert')).toContainText('width and height');
 });
 
-test('a bottle of another shade, with too little in it: asked, and a conversion can be confirmed', async ({ page }) => {
+test('a bottle of another shade, with too little in it: asked, and a conversion can be confirmed', async ({
+  page,
+}) => {
   await openWith(page, room);
   await page.goto('/bench?cartridge=cyan');
   await page.getByLabel(/^Bottle for cyan/).selectOption({ label: 'Ink magenta, lot M1 (250 ml)' });

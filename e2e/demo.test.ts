@@ -17,7 +17,9 @@ const PLACES: readonly (readonly [string, RegExp])[] = [
 ];
 
 for (const theme of ['light', 'dim'])
-  test(`the demo, ${theme}: every place says something true, and the checker finds nothing`, async ({ page }) => {
+  test(`the demo, ${theme}: every place says something true, and the checker finds nothing`, async ({
+    page,
+  }) => {
     test.setTimeout(180_000);
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));

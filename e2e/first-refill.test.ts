@@ -25,7 +25,14 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
     original: ['47.50', '54', '46'],
   });
   await expect(page.getByText('Weigh first')).toBeVisible();
-  await buyBottle(page, { name: 'Test cyan', shade: 'cyan', lot: 'C1', ml: '250', price: '22,50', density: '1.064' });
+  await buyBottle(page, {
+    name: 'Test cyan',
+    shade: 'cyan',
+    lot: 'C1',
+    ml: '250',
+    price: '22,50',
+    density: '1.064',
+  });
 
   // Worked examples 1 and 2, through the screens.
   await beginRun(page, ['Cyan'], { Occasion: 'top-up: same ink inside' });
@@ -33,7 +40,9 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   await weigh(page, '63,42 g');
   await walkTo(page, /Inject slowly \(1 of 2\)/);
   expect(await stepNumber(page)).toBe(19.3);
-  await expect(page.getByText('In all 25.8')).toContainText('“1 g = 1 ml” would add 27.48 ml: 1.65 ml too many');
+  await expect(page.getByText('In all 25.8')).toContainText(
+    '“1 g = 1 ml” would add 27.48 ml: 1.65 ml too many',
+  );
   await walkTo(page, /Inject slowly \(2 of 2\)/);
   expect(await stepNumber(page)).toBe(6.5);
   await expect(page.getByText('The scale reads')).toContainText('90.90 g');
@@ -74,7 +83,9 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   await openOwn(other);
   await other.goto('/workbook');
   await chooseFile(other, 'room.hiraeth.json', file.text);
-  await expect(other.getByRole('region', { name: 'What the file would bring' })).toContainText(/new to this workbook/);
+  await expect(other.getByRole('region', { name: 'What the file would bring' })).toContainText(
+    /new to this workbook/,
+  );
   await other.getByRole('button', { name: 'Add what is new' }).click();
   await saved(other);
   await other.goto('/cost');
@@ -83,7 +94,9 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   await expect(other.locator('.rackrow .ink').first()).toHaveText(rackInk.replace('\n', ''));
   await fresh.close();
 
-  const cli = spawnSync(process.execPath, ['cli/bin/hiraeth.mjs', 'report', file.path, '--json'], { encoding: 'utf8' });
+  const cli = spawnSync(process.execPath, ['cli/bin/hiraeth.mjs', 'report', file.path, '--json'], {
+    encoding: 'utf8',
+  });
   expect(cli.stderr).toBe('');
   const report = JSON.parse(cli.stdout) as Report;
   const cyan = report.cartridges.find((cartridge) => cartridge.label === 'Cyan')!;

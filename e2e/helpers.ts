@@ -5,12 +5,15 @@ import { serializeWorkbook, type Fact } from '@hiraeth/core';
 
 /** Opens the empty workbook of a new person. */
 export async function openOwn(page: Page): Promise<void> {
-  await page.addInitScript(() => localStorage.setItem('hiraeth-open', localStorage.getItem('hiraeth-open') ?? 'own'));
+  await page.addInitScript(() =>
+    localStorage.setItem('hiraeth-open', localStorage.getItem('hiraeth-open') ?? 'own'),
+  );
   await page.goto('/');
   await expect(page.getByText('My own workbook')).toBeVisible();
 }
 
-export const notice = (page: Page): Locator => page.getByRole('alert').filter({ hasText: /Saved|Exported|Left off/ });
+export const notice = (page: Page): Locator =>
+  page.getByRole('alert').filter({ hasText: /Saved|Exported|Left off/ });
 
 /** Waits for a word that it was saved, and puts it away. */
 export async function saved(page: Page, words: RegExp = /Saved/): Promise<void> {
@@ -33,7 +36,9 @@ export interface SetUp {
   readonly size?: string;
   readonly initial?: string;
   readonly shades?: readonly string[];
-  readonly masses?: Partial<Record<'Empty mass, g' | 'Full mass, g' | 'Maximum mass, g' | 'Holds, ml', string>>;
+  readonly masses?: Partial<
+    Record<'Empty mass, g' | 'Full mass, g' | 'Maximum mass, g' | 'Holds, ml', string>
+  >;
   readonly original?: readonly [string, string, string];
   readonly chip?: string;
 }
@@ -45,7 +50,10 @@ export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
   await form.getByLabel('Printer’s name').fill(set.name ?? 'Bench Three');
   const shades = set.shades ?? ['cyan', 'magenta', 'yellow'];
   for (let extra = 4; extra > shades.length; extra--)
-    await form.getByRole('button', { name: /^Remove/ }).last().click();
+    await form
+      .getByRole('button', { name: /^Remove/ })
+      .last()
+      .click();
   for (let i = 0; i < shades.length; i++) await form.getByLabel(`Shade ${i + 1}`).selectOption(shades[i]!);
   if (set.original) {
     const [price, nominal, usable] = set.original;
@@ -56,7 +64,8 @@ export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
   }
   if (set.construction) await form.getByLabel('Construction').selectOption({ label: set.construction });
   if (set.size) await form.getByLabel('Size').selectOption({ label: set.size });
-  for (const [label, value] of Object.entries(set.masses ?? {})) await form.getByLabel(label, { exact: true }).fill(value);
+  for (const [label, value] of Object.entries(set.masses ?? {}))
+    await form.getByLabel(label, { exact: true }).fill(value);
   if (set.initial) await form.getByLabel('What is in them now').selectOption({ label: set.initial });
   if (set.chip) await form.getByLabel('Chip', { exact: true }).selectOption({ label: set.chip });
   await form.getByRole('button', { name: 'Set it up' }).click();
@@ -66,7 +75,15 @@ export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
 /** Buys and opens a bottle of a new ink. */
 export async function buyBottle(
   page: Page,
-  ink: { name: string; shade: string; lot: string; ml: string; price: string; density?: string; inkClass?: string },
+  ink: {
+    name: string;
+    shade: string;
+    lot: string;
+    ml: string;
+    price: string;
+    density?: string;
+    inkClass?: string;
+  },
 ): Promise<void> {
   await page.goto('/inks');
   await page.getByRole('button', { name: 'Buy a bottle' }).click();
@@ -113,7 +130,9 @@ export async function walkTo(page: Page, title: RegExp, masses: Record<string, s
     if (mass !== undefined) await weigh(page, mass);
     else await next(page).first().click();
     // A rest is begun, then ended: the same step asks twice.
-    await expect(step(page)).not.toHaveText(heading, { timeout: 2500 }).catch(() => undefined);
+    await expect(step(page))
+      .not.toHaveText(heading, { timeout: 2500 })
+      .catch(() => undefined);
   }
   throw new Error(`The run never came to ${title.source}.`);
 }
@@ -143,7 +162,9 @@ export async function chooseFile(page: Page, name: string, content: string | Buf
 /** Nothing that the accessibility checker complains of. */
 export async function noAxeFindings(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`)).toEqual([]);
+  expect(
+    violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`),
+  ).toEqual([]);
 }
 
 /** Opens the own workbook with these facts already in it, through the file that a person would open. */

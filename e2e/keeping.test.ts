@@ -9,7 +9,10 @@ import { exportWorkbook, openWith, saved, weigh } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install]);
 
-test('what was said to be saved survives the browser being killed', async ({ launchOptions, baseURL }, info) => {
+test('what was said to be saved survives the browser being killed', async ({
+  launchOptions,
+  baseURL,
+}, info) => {
   const profile = mkdtempSync(join(tmpdir(), 'hiraeth-profile-'));
   const options = { ...launchOptions, baseURL: baseURL!, serviceWorkers: 'block' as const };
   const context = await chromium.launchPersistentContext(profile, options);
@@ -30,7 +33,10 @@ test('what was said to be saved survives the browser being killed', async ({ lau
   info.annotations.push({ type: 'profile', description: profile });
 });
 
-test('a second tab follows the first live, may take the pen, and both stay whole', async ({ page, context }) => {
+test('a second tab follows the first live, may take the pen, and both stay whole', async ({
+  page,
+  context,
+}) => {
   await openWith(page, room);
   await page.goto('/cartridge/cyan');
   const second = await context.newPage();

@@ -1,5 +1,7 @@
 import {
   makeStamp,
+  typePreset,
+  type Construction,
   type Cartridge,
   type CartridgeType,
   type Entity,
@@ -182,3 +184,46 @@ export const print = (copies: number): FactDraft => ({
   heightMm: 420,
   subjectId: 'any',
 });
+
+/** A room with one cartridge, `it`, of a construction, in a printer of these schools; 20 g of ink-free standard size. */
+export function bodyRoom(
+  construction: Construction,
+  chambers = 1,
+  part: {
+    schools?: Partial<Printer['schools']>;
+    emptyG?: number;
+    cartridge?: Partial<Cartridge>;
+    more?: FactDraft[];
+  } = {},
+): Fact[] {
+  const shades = SHADES.slice(0, chambers);
+  const type = typePreset(construction, 'standard');
+  return script([
+    ...setUp,
+    define({
+      ...PRINTER,
+      schools: { ...PRINTER.schools, ...part.schools },
+      slots: PRINTER.slots.map((slot, i) => (i === 0 ? { ...slot, shades } : slot)),
+    }),
+    define({ entity: 'cartridgeType', id: 'body', name: 'Body', ...type, chambers }),
+    define({
+      ...cartridge('it', 'cyan'),
+      label: 'It',
+      typeId: 'body',
+      shades,
+      set: '',
+      emptyG: { value: part.emptyG ?? type.emptyG.value, u: 0.05 },
+      ...part.cartridge,
+    }),
+    define({
+      entity: 'syringe',
+      id: 'syringe',
+      name: 'Syringe 10 ml',
+      capacityMl: 10,
+      graduationMl: 0.5,
+      keepBackMl: 0.5,
+      family: '',
+    }),
+    ...(part.more ?? []),
+  ]);
+}

@@ -10,65 +10,15 @@ import {
   runEnv,
   typePreset,
   type CartridgeRun,
-  type Construction,
   type Method,
-  type Printer,
 } from '@hiraeth/core';
-import { define, PRINTER, script, setUp } from '../../../core/src/testing/bench';
+import { bodyRoom, script } from '../../../core/src/testing/bench';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
 import { consequences } from './consequences';
 
 const RHO = 1.061;
 const START = '2026-03-02T09:00:00.000Z';
-
-/** A room with one cartridge of this construction, its printer of these schools. */
-function room(
-  construction: Construction,
-  chambers: number,
-  schools: Partial<Printer['schools']>,
-  weighedEmpty: number,
-) {
-  const shades = ['cyan', 'magenta', 'yellow'].slice(0, chambers);
-  return script([
-    ...setUp,
-    define({
-      ...PRINTER,
-      schools: { ...PRINTER.schools, ...schools },
-      slots: PRINTER.slots.map((slot, i) => (i === 0 ? { ...slot, shades } : slot)),
-    }),
-    define({
-      entity: 'cartridgeType',
-      id: 'body',
-      name: 'Body',
-      ...typePreset(construction, 'standard'),
-      chambers,
-    }),
-    define({
-      entity: 'cartridge',
-      id: 'it',
-      label: 'It',
-      typeId: 'body',
-      shades,
-      inkClass: 'pigment',
-      set: '',
-      emptyG: { value: weighedEmpty, u: 0.05 },
-      maxG: null,
-      targetG: null,
-      initial: 'unknown',
-      chip: { strategy: 'resetter', volumeMl: 54, original: false },
-    }),
-    define({
-      entity: 'syringe',
-      id: 'syringe',
-      name: 'Syringe',
-      capacityMl: 10,
-      graduationMl: 0.5,
-      keepBackMl: 0.5,
-      family: '',
-    }),
-  ]);
-}
 
 const start = (method: Method, chambers: number, part: Partial<CartridgeRun> = {}): CartridgeRun => ({
   id: 'run',
@@ -123,7 +73,10 @@ test.each(pairs)(
           const trueEmptyG = preset.emptyG.value + chance.normal(0, 0.2);
           const weighedEmpty = trueEmptyG + chance.normal(0, 0.05);
           const insideMl = level * preset.capacityMl;
-          const facts = room(construction, chambers, { remains, reset }, weighedEmpty);
+          const facts = bodyRoom(construction, chambers, {
+            schools: { remains, reset },
+            emptyG: weighedEmpty,
+          });
           // The ledger knows where it begins, as after a weigh-in.
           const begun = script(
             [
@@ -176,7 +129,7 @@ test.each(pairs)(
 );
 
 test('a clean rehearsal has no consequences; each usual mistake has its own, where it shows, with why', () => {
-  const facts = room('spongeReservoir', 1, {}, typePreset('spongeReservoir', 'standard').emptyG.value);
+  const facts = bodyRoom('spongeReservoir', 1);
   const { run } = driveRun(
     facts,
     start('topSyringe', 1),
