@@ -5,10 +5,11 @@ const PORT = 4791;
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 45_000,
+  expect: { timeout: 6_000 },
   reporter: [['list'], ['./scripts/lib/playwright-count.mjs']],
   use: {
+    actionTimeout: 8_000,
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',

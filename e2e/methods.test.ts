@@ -30,6 +30,14 @@ async function fillsOf(page: Page): Promise<FactOf<'filled'>[]> {
   return book.ok ? book.value.facts.filter((fact) => fact.kind === 'filled') : [];
 }
 
+/** Lets the simulated scale settle on what lies on it now, and takes the weight. */
+async function takeStill(page: Page): Promise<void> {
+  const before = await step(page).innerText();
+  await page.waitForTimeout(1800);
+  await page.getByRole('button', { name: 'Take the weight' }).click();
+  await expect(step(page)).not.toHaveText(before);
+}
+
 const empty = (construction: Parameters<typeof typePreset>[0]): number =>
   typePreset(construction, 'standard').emptyG.value;
 
@@ -45,10 +53,7 @@ test('drip on the outlet: only the sponge is reached; the run is taken up after 
   await expect(page.getByText('Needle and bottle tip never touch the wet outlet.')).toBeVisible();
   await page.reload();
   await expect(step(page)).toContainText('Drop by drop');
-  const fills = await record(page, {
-    'Weigh it full': (g + 6.5).toFixed(2),
-    'after its rest': (g + 6.49).toFixed(2),
-  });
+  const fills = await record(page, { 'after its rest': (g + 6.69).toFixed(2) });
   expect(fills).toHaveLength(1);
   expect(fills[0]!.by).toBe('mass');
   expect(fills[0]!.method).toBe('outletDrip');
@@ -75,7 +80,7 @@ test('a bag: filled in halves through the adapter, too full, drawn back with its
   const fills = await record(page, { 'after its rest': type.fullG.toFixed(2) });
   expect(fills).toHaveLength(1);
   await page.goto('/cartridge/it');
-  await expect(page.getByText(/^Drew 1\.9.* ml out of It/).first()).toBeVisible();
+  await expect(page.getByText(/^Drew 1\.[89].*ml out of It/).first()).toBeVisible();
 });
 
 test('an integrated head of three chambers: each its own ink, dose and history, the mass their sum', async ({
@@ -94,8 +99,7 @@ test('an integrated head of three chambers: each its own ink, dose and history, 
   await walkTo(page, /^yellow: Half deep/);
   expect(await stepNumber(page)).toBeCloseTo(dose, 1);
   const fills = await record(page, {
-    'Weigh it full': (g + 8.5).toFixed(2),
-    'after its rest': (g + 8.49).toFixed(2),
+    'after its rest': (g + 9.5).toFixed(2),
   });
   expect(fills.map((fill) => [fill.chamber, fill.bottleId])).toEqual([
     [0, 'bottle-cyan'],
@@ -117,7 +121,7 @@ test('a two-part head: head, plug, prime, then the tank, then the printer’s se
   await walkTo(page, /Prime the head/);
   await expect(page.getByText('Still dripping: prime again, do not install.')).toBeVisible();
   await walkTo(page, /^Tank: Inject/);
-  await walkTo(page, /Change the printer’s setting/, { 'Weigh it full': (g + 20.9).toFixed(2) });
+  await walkTo(page, /Change the printer’s setting/);
   const fills = await record(page, { 'after its rest': (g + 20.9).toFixed(2) });
   expect(fills).toHaveLength(1);
   await page.goto('/cartridge/it');
@@ -143,7 +147,7 @@ test('a leak is found at the rested weighing, and lowers the cartridge’s own m
   await weigh(page, (fullG - 2.2).toFixed(2));
   await expect(page.getByRole('alert').filter({ hasText: 'It lost 2.1 ml while it rested' })).toBeVisible();
   await page.getByRole('button', { name: /^Fill it to .* at most/ }).click();
-  await saved(page, /at most from now on/);
+  await saved(page, /Saved: It is filled/);
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.goto('/cartridge/it');
   await expect(page.getByText('Leaked while nothing printed.')).toBeVisible();
@@ -156,24 +160,20 @@ test('a rehearsal writes nothing, and shows what a shut vent and a loose plug wo
   await begin(page, { rehearse: true });
   await expect(page.getByText('Rehearsal: nothing of this is written')).toBeVisible();
   await walkTo(page, /Weigh it as it is/);
-  await expect(page.getByText('still')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the weight' }).click();
-  await expect(step(page)).not.toHaveText('Weigh it as it is');
+  await takeStill(page);
   await walkTo(page, /Weigh it full/);
-  for (let i = 0; i < 4 && /Weigh/.test(await step(page).innerText()); i++) {
-    await expect(page.getByText('still')).toBeVisible();
-    await page.getByRole('button', { name: 'Take the weight' }).click();
-    await page.waitForTimeout(400);
+  for (let i = 0; i < 4 && !/Plug in/.test(await step(page).innerText()); i++) {
+    await takeStill(page);
     if (/Short|Too full/.test(await step(page).innerText())) await next(page).first().click();
   }
-  await walkTo(page, /Plug in, flush/);
-  await page.getByRole('button', { name: 'Leave it out, to see' }).click();
-  await walkTo(page, /Vent open/);
-  await page.getByRole('button', { name: 'Leave it out, to see' }).click();
+  for (const title of ['Plug in, flush', 'Vent open']) {
+    await walkTo(page, new RegExp(title));
+    await page.getByRole('button', { name: 'Leave it out, to see' }).click();
+    await expect(step(page)).not.toHaveText(title);
+  }
   await walkTo(page, /Weigh it after its rest/);
   await expect(page.getByText('It weighs less after its rest', { exact: false })).toBeVisible();
-  await expect(page.getByText('still')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the weight' }).click();
+  await takeStill(page);
   await walkTo(page, /is done/);
   const outcome = page.getByRole('region', { name: 'What comes of it' });
   await expect(outcome).toContainText('It prints a few sheets, then fades. The vent is shut');

@@ -455,6 +455,9 @@ function afterWeighings(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Add
     if (!mass) return;
     const verdict = judgeFill(mass, target, density);
     if (verdict.state === 'done') return;
+    // Once it was closed the fill is over, whatever is learnt about the body later.
+    const corrected = run.answers[`draw-back-${i}`] ?? run.answers[`top-off-${i}`];
+    if (run.done.includes('drip') && !corrected) return;
     if (verdict.state === 'over')
       add({
         id: `draw-back-${i}`,

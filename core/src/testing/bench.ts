@@ -216,6 +216,14 @@ export function bodyRoom(
       ...part.cartridge,
     }),
     define({
+      entity: 'scale',
+      id: 'scale',
+      name: 'Test scale',
+      capacityG: 500,
+      resolutionG: 0.01,
+      repeatabilityG: 0.015,
+    }),
+    define({
       entity: 'syringe',
       id: 'syringe',
       name: 'Syringe 10 ml',
