@@ -28,6 +28,8 @@ export interface CartridgeRun {
   /** Weigh at all? Line-only and syringe-only fills are allowed, with their larger u. */
   readonly byScale: boolean;
   readonly startedAt: string;
+  /** Ink by the log when the run began: the plan of a run that is not weighed must not move when its own fill is recorded. */
+  readonly inkBefore: Uncertain | null;
   readonly outSince: string | null;
   readonly answers: Readonly<Record<string, Answer>>;
   /** Ids of steps done, in order. */

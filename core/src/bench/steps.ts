@@ -60,7 +60,7 @@ export const massOf = (run: CartridgeRun, stepId: string): Uncertain | null => {
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
   const { body, densityInside, bottleDensity } = env;
   const mixed = bottleDensity[0] ?? densityInside;
-  const known = massBefore(run) ?? massFromInk(env);
+  const known = massBefore(run) ?? massFromInk(run, env);
   const drawn = run.answers['draw-out'];
   // What was drawn out first is to be filled in again.
   const before =
@@ -84,8 +84,8 @@ export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
   });
 }
 
-function massFromInk(env: RunEnv): Uncertain {
-  const ink = env.inkNow ?? { value: 0, u: 0.5 };
+function massFromInk(run: CartridgeRun, env: RunEnv): Uncertain {
+  const ink = run.inkBefore ?? { value: 0, u: 0.5 };
   return {
     value: env.body.emptyG.value + ink.value * env.densityInside.value,
     u: Math.hypot(env.body.emptyG.u, ink.u * env.densityInside.value),

@@ -61,6 +61,8 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
       readonly hasMl: number;
       readonly takeMl: number;
     }
+  | { readonly code: 'switchOffNotOffered'; readonly slot: string; readonly lost: boolean }
+  | { readonly code: 'resetWithoutTopUp'; readonly label: string }
   | { readonly code: 'alreadyVoided' }
   | { readonly code: 'entityRule'; readonly message: string }
 );
@@ -191,6 +193,28 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
       if (!state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId)
         report({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
+      break;
+    }
+    case 'gaugeSwitchedOff': {
+      const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
+      const cartridgeId = state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId;
+      const name = slot?.name ?? fact.slotId;
+      if (!cartridgeId) report({ severity: 'stop', code: 'notInstalled', slot: name });
+      else {
+        const offer = state.cartridges[cartridgeId]?.chip.machine.offer;
+        if (offer !== 'open' && offer !== 'taken')
+          report({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
+      }
+      break;
+    }
+    case 'chipReset': {
+      const machine = state.cartridges[fact.cartridgeId]?.chip.machine;
+      if (fact.worked && machine && !machine.toppedUp && machine.strategy !== 'none')
+        report({
+          severity: 'ask',
+          code: 'resetWithoutTopUp',
+          label: bodyOf(context, fact.cartridgeId)!.cartridge.label,
+        });
       break;
     }
     case 'defined': {

@@ -1,1 +1,14 @@
 export { emptyAtReading, type EmptyAt } from './emptyAtReading';
+export {
+  chipOptions,
+  chipStep,
+  newChip,
+  type ChipAct,
+  type ChipEvent,
+  type ChipOption,
+  type ChipPhase,
+  type ChipState,
+  type SwitchOffOffer,
+} from './chipMachine';
+export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
+export { gaugeReadingU, readableActAt } from './gaugeReadingU';

@@ -1,6 +1,7 @@
 import { inkByMass, type Uncertain } from '../quantity';
 import { learnUse } from '../usage';
-import type { Fact, FactOf } from '../workbook';
+import { chipStep, gaugeReadingU, learnCounter, newChip, type ChipEvent } from '../gauge';
+import type { Cartridge, Fact, FactOf } from '../workbook';
 import { bodyOf, find, slotFor, type Context } from './context';
 import { exposureSince, inkNow, predictedSince } from './inkNow';
 import { densityInside, priceInside, scaleMix } from './mix';
@@ -102,9 +103,13 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
     case 'gaugeRead': {
       const state = inSlot(context, ledger, fact.printerId, fact.slotId);
       if (!state) return;
-      state.gauge = { fraction: fact.fraction, at: fact.at };
       const cartridgeId = ledger.printers[fact.printerId]!.slots[fact.slotId]!.cartridgeId!;
       const ink = inkNow(context, ledger, cartridgeId, fact.at);
+      const predictedMl = predictedSince(context, ledger, state, cartridgeId, fact.at).value;
+      state.gauge = { fraction: fact.fraction, at: fact.at, predictedMl };
+      // Read just after a weighing: nothing was used in between.
+      if (fact.fraction !== null && state.fix?.source === 'weighed' && predictedMl < SAME_MOMENT_ML)
+        dropAnchor(context, ledger, cartridgeId, state, fact.fraction, fact.at);
       journal({ ...line(fact, cartridgeId, ink), gauge: fact.fraction });
       return;
     }
@@ -112,11 +117,8 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
       const state = cartridgeState(context, ledger, fact.cartridgeId);
       if (!state) return;
       const ink = inkNow(context, ledger, fact.cartridgeId, fact.at);
-      if (fact.worked) {
-        state.chip = { ...state.chip, resetAt: fact.at, resetInkMl: ink?.value ?? null };
-        state.gauge = { fraction: 1, at: fact.at };
-        state.signal = null;
-      }
+      chipEvent(context, ledger, fact, fact.cartridgeId, { type: 'reset', worked: fact.worked });
+      if (fact.worked) countFromFull(context, ledger, fact.cartridgeId, state, fact.at);
       journal(line(fact, fact.cartridgeId, ink));
       return;
     }
@@ -125,29 +127,31 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
       if (!state) return;
       const ink = inkNow(context, ledger, fact.cartridgeId, fact.at);
       state.chip = {
+        ...state.chip,
+        id: fact.chipId ?? `${fact.cartridgeId}/${state.chip.replaced + 1}`,
         volumeMl: fact.volumeMl,
-        original: fact.original,
-        resetAt: fact.at,
-        resetInkMl: ink?.value ?? null,
         replaced: state.chip.replaced + 1,
       };
-      state.gauge = { fraction: 1, at: fact.at };
-      state.gaugeOff = false;
-      state.signal = null;
+      chipEvent(context, ledger, fact, fact.cartridgeId, { type: 'replaced', original: fact.original });
+      countFromFull(context, ledger, fact.cartridgeId, state, fact.at);
       journal(line(fact, fact.cartridgeId, ink));
       return;
     }
     case 'gaugeSwitchedOff': {
       const state = inSlot(context, ledger, fact.printerId, fact.slotId);
-      if (state) {
-        state.gaugeOff = true;
-        state.gauge = null;
-      }
+      if (!state) return;
+      const { cartridgeId } = ledger.printers[fact.printerId]!.slots[fact.slotId]!;
+      chipEvent(context, ledger, fact, cartridgeId!, { type: 'switchedOff' });
+      state.gauge = null;
+      state.anchor = null;
       return;
     }
     case 'chipSignalled': {
       const state = inSlot(context, ledger, fact.printerId, fact.slotId);
-      if (state) state.signal = fact.signal === 'recognised' ? null : fact.signal;
+      if (!state) return;
+      state.signal = fact.signal === 'recognised' ? null : fact.signal;
+      const { cartridgeId } = ledger.printers[fact.printerId]!.slots[fact.slotId]!;
+      chipEvent(context, ledger, fact, cartridgeId!, { type: 'signalled', signal: fact.signal });
       return;
     }
     case 'nozzleChecked': {
@@ -255,19 +259,125 @@ export function cartridgeState(
     },
     gauge: null,
     chip: {
+      id: `${cartridgeId}/0`,
       volumeMl: cartridge.chip?.volumeMl ?? null,
-      original: cartridge.chip?.original ?? false,
       resetAt: null,
       resetInkMl: null,
       replaced: 0,
+      machine: newChip(
+        cartridge.chip?.strategy ?? 'none',
+        cartridge.chip?.original ?? false,
+        ruleOf(context, cartridge),
+      ),
     },
-    gaugeOff: cartridge.chip?.strategy === 'switchedOff',
+    anchor: null,
     signal: null,
     agitatedAt: null,
     retired: null,
   };
   ledger.cartridges[cartridgeId] = state;
   return state;
+}
+
+/** The rule for switching a gauge off, of the printer that the cartridge belongs to. */
+function ruleOf(context: Context, cartridge: Cartridge) {
+  return slotFor(context, cartridge)?.printer.gauge.switchOff ?? NO_OFFER;
+}
+
+const NO_OFFER = {
+  offered: false,
+  lostWhenRunDry: true,
+  asksNewOriginalFirst: false,
+  promptReturns: true,
+  originalOnly: true,
+};
+
+/** Moves a cartridge's chip along, and writes the line into the chip's own history. */
+function chipEvent(
+  context: Context,
+  ledger: LedgerState,
+  fact: Fact,
+  cartridgeId: string,
+  event: ChipEvent,
+): void {
+  const state = cartridgeState(context, ledger, cartridgeId);
+  const body = bodyOf(context, cartridgeId);
+  if (!state || !body) return;
+  state.chip.machine = chipStep(state.chip.machine, event, ruleOf(context, body.cartridge));
+  if (event.type === 'toppedUp' || event.type === 'reseated') return;
+  (ledger.chips[state.chip.id] ??= []).push({
+    at: fact.at,
+    cartridgeId,
+    what:
+      event.type === 'signalled'
+        ? event.signal
+        : event.type === 'reset' && !event.worked
+          ? 'resetFailed'
+          : event.type,
+  });
+}
+
+/** Use below this between a reading and a weighing leaves them the same moment, ml. */
+const SAME_MOMENT_ML = 0.15;
+
+const netByHand = (state: CartridgeState): number =>
+  state.addedMl - state.drawnMl - state.primedMl - state.spiltMl;
+
+/** The chip counts from its full volume again; what is really inside is the point to compare with. */
+function countFromFull(
+  context: Context,
+  ledger: LedgerState,
+  cartridgeId: string,
+  state: CartridgeState,
+  at: string,
+): void {
+  const ink = inkNow(context, ledger, cartridgeId, at);
+  state.chip = { ...state.chip, resetAt: at, resetInkMl: ink?.value ?? null };
+  state.gauge = { fraction: 1, at, predictedMl: 0 };
+  state.signal = null;
+  state.anchor = null;
+  if (ink) dropAnchor(context, ledger, cartridgeId, state, 1, at);
+}
+
+/** A reading at a known content; since the one before it, the counter's bias shows. */
+function dropAnchor(
+  context: Context,
+  ledger: LedgerState,
+  cartridgeId: string,
+  state: CartridgeState,
+  reading: number,
+  at: string,
+): void {
+  const body = bodyOf(context, cartridgeId);
+  const ink = inkNow(context, ledger, cartridgeId, at);
+  const chipMl = state.chip.volumeMl;
+  if (!body || !ink || !state.fix || chipMl === null) return;
+  const tare = state.fix.massG ? body.emptyG.u / densityInside(context, state, body).value : 0;
+  const anchor = {
+    at,
+    reading,
+    ml: ink.value,
+    u: ink.u,
+    uApart: Math.sqrt(Math.max(0, ink.u ** 2 - tare ** 2)),
+    netMl: netByHand(state),
+  };
+  const before = state.anchor;
+  const place = state.location;
+  const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;
+  const gauge = find(context, 'printer', place?.printerId)?.gauge;
+  if (before && slot && gauge)
+    slot.counter = learnCounter(
+      slot.counter,
+      {
+        value: before.ml + (anchor.netMl - before.netMl) - anchor.ml,
+        u: Math.hypot(before.uApart, anchor.uApart),
+      },
+      {
+        value: (before.reading - reading) * chipMl,
+        u: gaugeReadingU(gauge) * chipMl * (before.reading === 1 ? 1 : Math.SQRT2),
+      },
+    );
+  state.anchor = anchor;
 }
 
 export function bottleState(ledger: LedgerState, bottleId: string): BottleState {
@@ -367,6 +477,10 @@ function weighCartridge(
   const density = densityInside(context, state, body);
   const ink = inkByMass(fact.massG, body.emptyG, density);
   const { fix } = state;
+  const pendingMl =
+    state.gauge && fix && state.gauge.at >= fix.at
+      ? predictedSince(context, ledger, state, fact.subjectId, fact.at).value - state.gauge.predictedMl
+      : null;
   const entry: LifeEntry = { ...line(fact, fact.subjectId, ink), massG: fact.massG.value };
   if (fix) {
     const exposure = exposureSince(ledger, state, fact.at);
@@ -408,6 +522,10 @@ function weighCartridge(
     massG: fact.massG,
   });
   if (fact.purpose === 'rested') state.restedG = fact.massG.value;
+  const reading = state.gauge?.fraction;
+  // A gauge read just before: the same content, now known by mass.
+  if (reading !== undefined && reading !== null && pendingMl !== null && pendingMl < SAME_MOMENT_ML)
+    dropAnchor(context, ledger, fact.subjectId, state, reading, fact.at);
 }
 
 function dropByMass(before: Uncertain, now: Uncertain, density: Uncertain): Uncertain {
@@ -495,6 +613,7 @@ function fill(context: Context, ledger: LedgerState, fact: FactOf<'filled'>, jou
   if (fact.run === undefined || fact.run !== state.lastRun) state.fills += 1;
   state.lastRun = fact.run ?? null;
   state.lastFillAt = fact.at;
+  chipEvent(context, ledger, fact, fact.cartridgeId, { type: 'toppedUp' });
   const left = fact.leftover;
   bottle.toCartridgesMl += fact.ml.value;
   bottle.outMl += fact.ml.value;
@@ -571,6 +690,7 @@ function install(context: Context, ledger: LedgerState, fact: FactOf<'installed'
     if (slot.cartridgeId) leave(ledger, ledger.cartridges[slot.cartridgeId], fact.at);
     leave(ledger, state, fact.at);
     slot.cartridgeId = cartridgeId;
+    chipEvent(context, ledger, fact, cartridgeId, { type: 'reseated' });
     state.location = { printerId: fact.printerId, slotId };
     state.outSince = null;
     state.from = { totals: { ...printer.totals }, at: fact.at };
@@ -600,7 +720,10 @@ function seeLevel(
   let ml: number;
   let u: number;
   if (fact.kind === 'fadedOrRanDry') {
-    if (fact.ranDry) state.ranDry += 1;
+    if (fact.ranDry) {
+      state.ranDry += 1;
+      chipEvent(context, ledger, fact, fact.cartridgeId, { type: 'ranDry' });
+    }
     ml = fact.ranDry ? reserveMl / 4 : reserveMl / 2;
     u = Math.max(0.3, fact.ranDry ? reserveMl / 4 : reserveMl / 2);
   } else {

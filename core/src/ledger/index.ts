@@ -17,5 +17,6 @@ export {
 } from './context';
 export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
 export { bottleRemaining } from './bottleRemaining';
+export { isGaugeOff } from './isGaugeOff';
 export { scaleReading } from './scaleReading';
 export { factsAbout } from './factsAbout';

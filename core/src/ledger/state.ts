@@ -1,4 +1,5 @@
 import type { Source, Uncertain } from '../quantity';
+import { COUNTER_PRIOR, type ChipState, type Counter } from '../gauge';
 import { newUseModel, type Exposure, type UseModel } from '../usage';
 import type { Ports, Signal } from '../workbook';
 
@@ -14,6 +15,24 @@ export interface Fix {
 
 /** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
 export type Mix = Record<string, number>;
+
+export interface Anchor {
+  readonly at: string;
+  readonly reading: number;
+  readonly ml: number;
+  readonly u: number;
+  /** u without the tare's share, which cancels between two masses. */
+  readonly uApart: number;
+  /** Put in less taken out by hand up to then. */
+  readonly netMl: number;
+}
+
+/** What one chip went through, on whichever cartridge it sat. */
+export interface ChipLine {
+  readonly at: string;
+  readonly cartridgeId: string;
+  readonly what: string;
+}
 
 export interface CartridgeState {
   fix: Fix | null;
@@ -46,15 +65,18 @@ export interface CartridgeState {
   leakedMl: number;
   ranDry: number;
   ports: Ports;
-  gauge: { fraction: number | null; at: string } | null;
+  gauge: { fraction: number | null; at: string; predictedMl: number } | null;
   chip: {
+    /** Which chip: its history goes with it to another cartridge. */
+    id: string;
     volumeMl: number | null;
-    original: boolean;
     resetAt: string | null;
     resetInkMl: number | null;
     replaced: number;
+    machine: ChipState;
   };
-  gaugeOff: boolean;
+  /** A gauge reading at a known content: from here on the chip's count and the ink can be compared. */
+  anchor: Anchor | null;
   signal: Signal | null;
   agitatedAt: string | null;
   retired: string | null;
@@ -63,6 +85,8 @@ export interface CartridgeState {
 export interface SlotState {
   cartridgeId: string | null;
   model: UseModel;
+  /** How this channel's counter errs. */
+  counter: Counter;
   /** Exposure over all closed intervals, and what the masses say was used in them. */
   closed: Exposure;
   usedMl: number;
@@ -104,6 +128,7 @@ export interface LedgerState {
   cartridges: Record<string, CartridgeState>;
   printers: Record<string, PrinterState>;
   bottles: Record<string, BottleState>;
+  chips: Record<string, ChipLine[]>;
   purchases: {
     kitMinor: number;
     chipsMinor: number;
@@ -118,6 +143,7 @@ export const newLedgerState = (): LedgerState => ({
   cartridges: {},
   printers: {},
   bottles: {},
+  chips: {},
   purchases: {
     kitMinor: 0,
     chipsMinor: 0,
@@ -131,6 +157,7 @@ export const newLedgerState = (): LedgerState => ({
 export const newSlotState = (): SlotState => ({
   cartridgeId: null,
   model: newUseModel(),
+  counter: { ...COUNTER_PRIOR },
   closed: {},
   usedMl: 0,
   usedVar: 0,

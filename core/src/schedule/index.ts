@@ -8,3 +8,5 @@ export {
   type Urgency,
 } from './slotView';
 export { canPrint, type JobForecast } from './canPrint';
+export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
+export { gaugeAdvice, type AdviceCode, type GaugeAdvice } from './gaugeAdvice';

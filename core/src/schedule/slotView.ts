@@ -4,6 +4,7 @@ import {
   find,
   foreignFraction,
   inkNow,
+  isGaugeOff,
   settingsOf,
   type Body,
   type CartridgeState,
@@ -144,7 +145,7 @@ function nextAction(ledger: Ledger, view: CartridgeView | null, safe: number | n
     };
   const { ink, reserveMl, targetMl, weighedDaysAgo } = view;
   const least = ink.value - 1.645 * ink.u;
-  const day = view.state?.gaugeOff ? Math.min(settings.weighInDays, 10) : settings.weighInDays;
+  const day = isGaugeOff(view.state) ? Math.min(settings.weighInDays, 10) : settings.weighInDays;
   const why: string[] = [
     `It holds ${ink.value.toFixed(1)} ml, surely more than ${Math.max(0, least).toFixed(1)} ml; the reserve is ${reserveMl.toFixed(1)} ml.`,
   ];
@@ -155,7 +156,7 @@ function nextAction(ledger: Ledger, view: CartridgeView | null, safe: number | n
       words: 'Top up before you print',
       why: [...why, 'Below the reserve the printer may draw air.'],
     };
-  if (view.state?.gaugeOff)
+  if (isGaugeOff(view.state))
     why.push(`The printer no longer counts this channel: its weigh-in comes every ${day} days.`);
   if (ink.value < settings.topUpFraction * targetMl || (safe ?? 99) < 5)
     return {

@@ -61,6 +61,12 @@ export function explain(problem: Problem): string {
       return `What comes out of ${problem.label} is mixed with another ink: back in the bottle it would spoil it for good. Put it in the bin for mixed ink, or confirm that you want it in the bottle.`;
     case 'moreThanInside':
       return `${problem.label} holds about ${ml(problem.hasMl)}; ${ml(problem.takeMl)} cannot come out of it. Check the number.`;
+    case 'switchOffNotOffered':
+      return problem.lost
+        ? `${problem.slot} had run out, and this printer then no longer offers to switch its gauge off: it needs a new chip. Confirm only if the printer really did it.`
+        : `This printer offers to switch a gauge off at its last stop, and ${problem.slot} has not come to it by the log. Note its signals first, or confirm if the printer really did it.`;
+    case 'resetWithoutTopUp':
+      return `${problem.label} was not topped up since its chip began to count. Reset now, its gauge shows full and it may run dry. Top it up first, or confirm if you know what is in it.`;
     case 'alreadyVoided':
       return 'This entry was taken back already.';
     case 'entityRule':

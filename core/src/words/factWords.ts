@@ -84,7 +84,7 @@ export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
     case 'gaugeSwitchedOff':
       return `Gauge switched off for ${slot(fact.printerId, fact.slotId)}`;
     case 'chipSignalled':
-      return `${slot(fact.printerId, fact.slotId)} signalled: ${{ low: 'low', veryLow: 'very low', asks: 'asks to go on', stops: 'stops', notRecognised: 'not recognised', recognised: 'recognised' }[fact.signal]}`;
+      return `${slot(fact.printerId, fact.slotId)} signalled: ${{ low: 'low', veryLow: 'very low', asks: 'asks to go on', stops: 'stops', promptClosed: 'its prompt was closed', notRecognised: 'not recognised', recognised: 'recognised' }[fact.signal]}`;
     case 'installed':
       return fact.into.length === 1
         ? `Installed ${cartridge(fact.into[0]!.cartridgeId)} in ${printer(fact.printerId)}`

@@ -76,5 +76,13 @@ export const CHIP_STRATEGIES = [
 ] as const;
 export type ChipStrategy = (typeof CHIP_STRATEGIES)[number];
 
-export const SIGNALS = ['low', 'veryLow', 'asks', 'stops', 'notRecognised', 'recognised'] as const;
+export const SIGNALS = [
+  'low',
+  'veryLow',
+  'asks',
+  'stops',
+  'promptClosed',
+  'notRecognised',
+  'recognised',
+] as const;
 export type Signal = (typeof SIGNALS)[number];

@@ -32,6 +32,7 @@ const start = (method: Method, chambers: number, part: Partial<CartridgeRun> = {
   dosesMl: Array.from({ length: Math.max(2, chambers) }, () => null),
   byScale: true,
   startedAt: START,
+  inkBefore: null,
   outSince: null,
   answers: {},
   done: [],
@@ -93,7 +94,7 @@ test.each(pairs)(
           const hands: Hands = { fate, prime, clumsy: byScale ? 0.02 : 0.01, over, spillMl, abandonAt };
           const { ledger, run, truth } = driveRun(
             [...facts, ...begun],
-            start(method, chambers, { byScale }),
+            start(method, chambers, { byScale, inkBefore: { value: insideMl, u: 0.1 } }),
             hands,
             chance,
             RHO,
@@ -123,7 +124,7 @@ test.each(pairs)(
           }
         },
       ),
-      { numRuns: 25 },
+      { numRuns: 40 },
     );
   },
 );

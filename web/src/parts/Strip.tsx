@@ -1,12 +1,12 @@
 import { useId } from 'react';
-import { COVERAGE, formatUncertain, type CartridgeView } from '@hiraeth/core';
+import { COVERAGE, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
 import { shadeColour } from './shade';
 
 /** Where the gauge would put the ink: its claim of the chip's volume, on the same axis. */
 export function claimMl(view: CartridgeView): number | null {
   const { state, body } = view;
   const fraction = state?.gauge?.fraction;
-  if (state?.gaugeOff || fraction === null || fraction === undefined) return null;
+  if (isGaugeOff(state) || fraction === null || fraction === undefined) return null;
   return fraction * (state?.chip.volumeMl ?? body.cartridge.chip?.volumeMl ?? body.type.capacityMl);
 }
 

@@ -120,6 +120,7 @@ export function Chooser() {
         dosesMl: Array.from({ length: type.construction === 'twoPart' ? 2 : type.chambers }, () => null),
         byScale,
         startedAt,
+        inkBefore: view.ink,
         outSince: null,
         answers: {},
         done: [],

@@ -8,6 +8,7 @@ import {
   factWords,
   find,
   formatUncertain,
+  isGaugeOff,
   METHOD_NAMES,
   slotFor,
   slotView,
@@ -139,7 +140,7 @@ export default function CartridgePlace() {
             {cartridge.chip
               ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
               : 'none'}
-            {state?.gaugeOff ? '; its gauge is off: the log is the gauge now' : ''}
+            {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
             {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}
           </p>
         </div>

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { all, formatUncertain, slotView, type CartridgeView, type SlotView } from '@hiraeth/core';
+import { all, formatUncertain, isGaugeOff, slotView, type CartridgeView, type SlotView } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { ago } from '../../parts/dates';
 import { shadeColour } from '../../parts/shade';
@@ -136,7 +136,7 @@ function RackRow({ view }: { readonly view: SlotView }) {
 }
 
 function gaugeWords(view: CartridgeView): string {
-  if (view.state?.gaugeOff) return 'gauge off: the log counts';
+  if (isGaugeOff(view.state)) return 'gauge off: the log counts';
   const fraction = view.state?.gauge?.fraction;
   const claim = claimMl(view);
   return fraction === null || fraction === undefined || claim === null

@@ -7,6 +7,7 @@ import {
   COVERAGE,
   explain,
   formatUncertain,
+  isGaugeOff,
   inkOfMass,
   parseQuantity,
   scaleReading,
@@ -202,7 +203,7 @@ export default function WeighIn() {
                     />
                   </td>
                   <td>
-                    {view.cartridge!.state?.gaugeOff ? (
+                    {isGaugeOff(view.cartridge!.state) ? (
                       <span className="soft small">gauge off</span>
                     ) : (
                       <Cell

@@ -1,0 +1,202 @@
+import type { ChipStrategy, Printer, Signal } from '../workbook';
+
+/** Where a chip stands in what it tells the printer. */
+export type ChipPhase =
+  'counting' | 'low' | 'veryLow' | 'asks' | 'stopped' | 'notRecognised' | 'off' | 'spent';
+
+/** Is switching the gauge off offered? A door that may be closed for good. */
+export type SwitchOffOffer = 'never' | 'later' | 'open' | 'closed' | 'lost' | 'taken';
+
+export interface ChipState {
+  readonly strategy: ChipStrategy;
+  readonly original: boolean;
+  readonly phase: ChipPhase;
+  readonly offer: SwitchOffOffer;
+  /** Was ink put in since the chip last began to count? */
+  readonly toppedUp: boolean;
+  readonly resets: number;
+  /** Times in a row that it was not recognised, or would not reset. */
+  readonly refusals: number;
+}
+
+export type ChipEvent =
+  | { readonly type: 'signalled'; readonly signal: Signal }
+  | { readonly type: 'reset'; readonly worked: boolean }
+  | { readonly type: 'replaced'; readonly original: boolean }
+  | { readonly type: 'switchedOff' }
+  | { readonly type: 'toppedUp' }
+  | { readonly type: 'ranDry' }
+  /** Taken out and put in again. */
+  | { readonly type: 'reseated' };
+
+export type SwitchOffRule = Printer['gauge']['switchOff'];
+
+/** After this many refusals the chip or the cartridge is spent. */
+const MOST_REFUSALS = 2;
+
+/** A chip as it begins: counting from full. */
+export function newChip(strategy: ChipStrategy, original: boolean, rule: SwitchOffRule): ChipState {
+  const offered = rule.offered && (original || !rule.originalOnly);
+  return {
+    strategy,
+    original,
+    phase: strategy === 'switchedOff' ? 'off' : 'counting',
+    offer: strategy === 'switchedOff' ? 'taken' : offered ? 'later' : 'never',
+    toppedUp: false,
+    resets: 0,
+    refusals: 0,
+  };
+}
+
+/**
+ * One event in a chip's life, by its strategy and its printer's own rule for switching the gauge off. A state never becomes
+ * better than what happened: what closes a door for good stays closed until the chip is reset or replaced.
+ *
+ * @param state before
+ * @param event what happened
+ * @param rule of the printer that it stands in
+ * @returns the state after
+ */
+export function chipStep(state: ChipState, event: ChipEvent, rule: SwitchOffRule): ChipState {
+  switch (event.type) {
+    case 'signalled':
+      return signalled(state, event.signal, rule);
+    case 'toppedUp':
+      return { ...state, toppedUp: true };
+    case 'ranDry':
+      return rule.lostWhenRunDry && ['later', 'open', 'closed'].includes(state.offer)
+        ? { ...state, offer: 'lost' }
+        : state;
+    case 'reset':
+      return event.worked ? full(state, rule) : refused(state);
+    case 'replaced':
+      // A strategy of switching off begins again with the new chip's own count.
+      return {
+        ...newChip(state.strategy === 'switchedOff' ? 'leftAlone' : state.strategy, event.original, rule),
+        strategy: state.strategy,
+        phase: 'counting',
+        offer: newChip('leftAlone', event.original, rule).offer,
+      };
+    case 'switchedOff':
+      return { ...state, phase: 'off', offer: 'taken' };
+    case 'reseated':
+      if (state.strategy === 'selfResetting' && ['stopped', 'notRecognised'].includes(state.phase))
+        return full(state, rule);
+      return state.phase === 'notRecognised' ? { ...state, phase: 'counting' } : state;
+  }
+}
+
+function signalled(state: ChipState, signal: Signal, rule: SwitchOffRule): ChipState {
+  switch (signal) {
+    case 'low':
+    case 'veryLow':
+    case 'asks':
+      return state.phase === 'off' ? state : { ...state, phase: signal, refusals: 0 };
+    case 'stops':
+      return {
+        ...state,
+        phase: 'stopped',
+        refusals: 0,
+        offer: state.offer === 'later' || state.offer === 'closed' ? 'open' : state.offer,
+      };
+    case 'promptClosed':
+      return state.offer === 'open' ? { ...state, offer: rule.promptReturns ? 'closed' : 'lost' } : state;
+    case 'notRecognised':
+      return refused({ ...state, phase: 'notRecognised' });
+    case 'recognised':
+      return { ...state, phase: state.phase === 'off' ? 'off' : 'counting', refusals: 0 };
+  }
+}
+
+function full(state: ChipState, rule: SwitchOffRule): ChipState {
+  return {
+    ...newChip(state.strategy === 'switchedOff' ? 'leftAlone' : state.strategy, state.original, rule),
+    strategy: state.strategy,
+    phase: 'counting',
+    resets: state.resets + 1,
+  };
+}
+
+function refused(state: ChipState): ChipState {
+  const refusals = state.refusals + 1;
+  // A self-resetting chip that is not recognised may only be saying that it is empty.
+  const spent = refusals >= MOST_REFUSALS && state.strategy !== 'selfResetting';
+  return { ...state, refusals, phase: spent ? 'spent' : state.phase };
+}
+
+export type ChipAct =
+  'reset' | 'bridge' | 'reseat' | 'newChip' | 'switchOff' | 'cleanContacts' | 'topUpOnly' | 'leave';
+
+export interface ChipOption {
+  readonly act: ChipAct;
+  readonly allowed: boolean;
+  readonly why: string;
+}
+
+/**
+ * What each next step would be, and whether it is open: with the reason either way.
+ *
+ * @param state of the chip now
+ * @param rule of its printer
+ * @returns the steps that its strategy knows, the most natural first
+ */
+export function chipOptions(state: ChipState, rule: SwitchOffRule): ChipOption[] {
+  const options: ChipOption[] = [];
+  const say = (act: ChipAct, allowed: boolean, why: string): void => void options.push({ act, allowed, why });
+  if (state.phase === 'notRecognised')
+    say(
+      'cleanContacts',
+      true,
+      'Wipe the contacts, seat it again; after two tries the chip or cartridge is spent.',
+    );
+  switch (state.strategy) {
+    case 'resetter':
+    case 'contactBridge':
+      say(
+        state.strategy === 'resetter' ? 'reset' : 'bridge',
+        state.toppedUp && state.phase !== 'spent',
+        state.phase === 'spent'
+          ? 'It refused twice: it needs a new chip.'
+          : state.toppedUp
+            ? 'It was topped up, so it may count from full again.'
+            : 'Only after a top-up: reset without ink, the gauge shows full and the cartridge runs dry.',
+      );
+      break;
+    case 'selfResetting': {
+      const declared = state.phase === 'stopped' || state.phase === 'notRecognised';
+      say(
+        'reseat',
+        declared,
+        declared
+          ? 'It has declared itself empty (perhaps as “not recognised”): out and in again, it counts from full.'
+          : 'It must first declare itself empty. Until then top up without a reset; never let the ink run out to please it.',
+      );
+      say('topUpOnly', true, 'The log knows the ink; its own count goes on falling.');
+      break;
+    }
+    case 'newEachTime':
+      say('newChip', true, 'A single-use chip replaces it after the fill.');
+      break;
+    case 'leftAlone':
+    case 'switchedOff':
+    case 'none':
+      say('leave', true, 'The gauge is ignored: the log is the gauge.');
+      break;
+  }
+  if (rule.offered) {
+    const words: Record<SwitchOffOffer, string> = {
+      never: 'This printer offers it to original chips only.',
+      later: 'It is offered at the last stop, not before.',
+      open: rule.asksNewOriginalFirst
+        ? 'Offered now: asked whether this is a new original, answer no; then hold the key as the printer says.'
+        : 'Offered now: hold the key as the printer says.',
+      closed: 'The prompt was closed: another page brings it back.',
+      lost: 'Too late for this chip: the offer is gone.',
+      taken: 'It is off already.',
+    };
+    say('switchOff', state.offer === 'open', words[state.offer]);
+  }
+  if (state.phase === 'spent' || state.offer === 'lost')
+    say('newChip', true, 'A new chip, or a cartridge with one, opens all doors again.');
+  return options;
+}
