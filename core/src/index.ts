@@ -6,6 +6,7 @@ export * from './fill';
 export * from './prepare';
 export * from './cost';
 export * from './gauge';
+export * from './ipp';
 export * from './check';
 export * from './bench';
 export * from './scale';

@@ -1,4 +1,5 @@
 export { makeChance, type Chance } from './random';
 export * from './bench';
+export * from './printer';
 export * from './scale';
 export * from './studio';

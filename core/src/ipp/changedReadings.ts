@@ -1,0 +1,32 @@
+import { find, type Ledger } from '../ledger';
+import type { FactDraft } from '../workbook';
+import type { Marker } from './markers';
+
+/**
+ * What a polled answer adds to the log: a reading for each mapped marker whose figure changed since the last one in the
+ * workbook. Asked twice, it adds nothing twice; whatever was missed while nobody asked comes with the next answer.
+ *
+ * @param ledger the workbook
+ * @param printerId whose slots
+ * @param map slot id by marker name
+ * @returns drafts of `gaugeRead`, by network; empty when nothing changed
+ */
+export function changedReadings(
+  ledger: Ledger,
+  printerId: string,
+  map: Readonly<Record<string, string>>,
+  markers: readonly Marker[],
+): FactDraft[] {
+  const printer = find(ledger.context, 'printer', printerId);
+  const slots = ledger.state.printers[printerId]?.slots ?? {};
+  return markers.flatMap((marker): FactDraft[] => {
+    const slotId = map[marker.name];
+    if (slotId === undefined || marker.level === null || !printer?.slots.some((slot) => slot.id === slotId))
+      return [];
+    const cartridgeId = slots[slotId]?.cartridgeId;
+    if (!cartridgeId) return [];
+    const last = ledger.state.cartridges[cartridgeId]?.gauge?.fraction;
+    if (last !== undefined && last !== null && Math.abs(last - marker.level) < 0.0005) return [];
+    return [{ kind: 'gaugeRead', printerId, slotId, fraction: marker.level, by: 'network' }];
+  });
+}
