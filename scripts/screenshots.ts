@@ -22,13 +22,11 @@ const bench = async (page: Page, steps: number): Promise<void> => {
   await page.getByRole('checkbox', { name: 'Cyan A', exact: true }).check();
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   for (let i = 0; i < steps; i++) {
-    const weight = page.getByLabel('Weight on the scale, g');
-    const number = page.locator('[data-next]');
-    if ((await page.getByText(/for .*weigh it as it is/i).count()) > 0) {
-      await weight.fill('58.20');
-      await weight.press('Enter');
-    } else await number.first().click();
-    await page.waitForTimeout(150);
+    if (/Weigh it as it is/.test(await page.getByRole('heading', { level: 1 }).innerText())) {
+      await page.getByLabel('Weight, g').fill('58.20');
+      await page.getByLabel('Weight, g').press('Enter');
+    } else await page.locator('[data-next]').first().click();
+    await page.waitForTimeout(400);
   }
 };
 
@@ -42,6 +40,7 @@ const VIEWS: readonly {
   { name: 'bench-choose', path: '/bench' },
   { name: 'weigh-in', path: '/weigh-in' },
   { name: 'cartridge', path: '/cartridge/nine-b-lm' },
+  { name: 'gauge', path: '/gauge' },
   { name: 'prepare', path: '/prepare/nine-a-lc' },
   { name: 'inks', path: '/inks' },
   { name: 'prints', path: '/prints' },

@@ -38,6 +38,7 @@ const printer = (part: Pick<Printer, 'id' | 'name' | 'feed' | 'slots'> & Partial
   padCapacityMl: 1500,
   openMinutes: 15,
   exchangeState: true,
+  bridge: null,
   gauge: {
     display: 'percent',
     steps: [],

@@ -1,14 +1,21 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express, type Request, type Response, type NextFunction } from 'express';
+import express, { type Express, type Request, type Response, type NextFunction, type Router } from 'express';
 import helmet from 'helmet';
+import { askPrinter, type BridgedPrinter } from './bridge';
 
 export interface AppOptions {
   /** The built web application. */
   readonly dist: string;
   /** Host names under which the app may be asked for; a foreign Host is a rebinding attack. */
   readonly hosts: readonly string[];
+  /** Printers that may be asked, and no others. */
+  readonly printers?: readonly BridgedPrinter[];
+  /** The simulated printer of the demo. */
+  readonly simulator?: Router;
+  /** How long a printer may take to answer, ms. */
+  readonly timeoutMs?: number;
 }
 
 /**
@@ -37,8 +44,26 @@ export function createApp(options: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   );
+  if (options.simulator) app.use(options.simulator);
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
+  const printers = options.printers ?? [];
+  app.get(
+    '/api/printers',
+    (_request, response) => void response.json(printers.map(({ id, name }) => ({ id, name }))),
+  );
+  app.get('/api/printers/:id', (request, response, next) => {
+    const printer = printers.find((known) => known.id === request.params.id);
+    if (!printer) {
+      response.status(404).json({
+        ok: false,
+        code: 'unknown',
+        words: 'This server does not know that printer: its owner lists the ones it may ask.',
+      });
+      return;
+    }
+    askPrinter(printer, options.timeoutMs).then((answer) => response.json(answer), next);
+  });
   app.use(
     '/api',
     (_request, response) => void response.status(404).json({ error: 'There is no such service here.' }),

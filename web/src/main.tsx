@@ -12,13 +12,14 @@ import { openWorkbook } from './app/thunks';
 import { persistence } from './app/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
 import { openIdbStore } from './storage';
+import { makeDemoAside } from './workers/makeDemoAside';
 import { registerOffline } from './workers/registerOffline';
 
 const services = makeServices({
   clock: { now: () => Date.now() },
   random: () => Math.random(),
   openStore: openIdbStore,
-  makeDemo: async (at) => (await import('@hiraeth/demo')).makeDemo(at).facts,
+  makeDemo: makeDemoAside,
 });
 const store = makeStore(services);
 

@@ -215,6 +215,20 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   const reset = run.answers.reset;
   if (reset?.kind === 'choice' && reset.choice !== 'no')
     facts.push({ kind: 'chipReset', cartridgeId, worked: reset.choice === 'yes', at, ...common });
+  const chip = env.body.cartridge.chip;
+  const fresh = run.answers['new-chip'];
+  if (fresh?.kind === 'choice' && fresh.choice === 'yes')
+    facts.push({
+      kind: 'chipReplaced',
+      cartridgeId,
+      volumeMl: chip?.volumeMl ?? null,
+      original: false,
+      at,
+      ...common,
+    });
+  const itself = run.answers['self-reset'];
+  if (itself?.kind === 'choice' && itself.choice === 'yes')
+    facts.push({ kind: 'chipReset', cartridgeId, worked: true, at, ...common });
   if (Object.keys(run.ports).length > 0)
     facts.push({ kind: 'portChanged', cartridgeId, ports: run.ports, at, ...common });
   return facts;

@@ -166,6 +166,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   closing(run, env, act);
   if (schools?.reset !== 'before' && resettable(body.cartridge) && run.occasion !== 'first')
     add(resetStep(body.cartridge));
+  if (run.occasion !== 'first') chipSteps(body.cartridge, add, act);
   if (twoPart)
     act({
       id: 'setting',
@@ -279,6 +280,61 @@ function resetStep(cartridge: Cartridge): Omit<Step, 'cautions'> {
     ],
     suggested: 'yes',
   };
+}
+
+/** The chip's part of the run, for strategies other than a reset. */
+function chipSteps(cartridge: Cartridge, add: Add, act: (action: Action) => void): void {
+  switch (cartridge.chip?.strategy) {
+    case 'newEachTime':
+      act({
+        id: 'chip-off',
+        title: 'Take the old chip off',
+        text: 'Cut the stud that holds it, pry it up from one corner. Wipe the place clean and dry.',
+        cautions: ['chip'],
+      });
+      act({
+        id: 'chip-on',
+        title: 'Put the new chip on',
+        text: 'Thin tape, fully seated, contacts outward and the right way up. Run a finger over it: no edge may stand up.',
+        cautions: ['chip'],
+      });
+      add({
+        id: 'new-chip',
+        kind: 'decide',
+        title: 'Is a new chip on?',
+        text: 'A proud or missing chip damages the contacts in the bay.',
+        choices: [
+          { value: 'yes', label: 'Yes, seated and flat', why: 'The gauge starts from its full volume.' },
+          { value: 'no', label: 'No, the old one stays', why: 'The gauge goes on from where it stood.' },
+        ],
+        suggested: 'yes',
+        cautions: ['chip'],
+      });
+      return;
+    case 'selfResetting':
+      add({
+        id: 'self-reset',
+        kind: 'decide',
+        title: 'Has it declared itself empty?',
+        text: 'Only then does it count from full when it goes in again. Until then it is topped up without a reset: never let the ink run out to please it.',
+        choices: [
+          {
+            value: 'no',
+            label: 'Not yet: top-up only',
+            why: 'Its count goes on falling; the log knows the ink.',
+          },
+          {
+            value: 'yes',
+            label: 'Yes: out and in again',
+            why: 'It may show as “not recognised” until then.',
+          },
+        ],
+        suggested: 'no',
+      });
+      return;
+    default:
+      return;
+  }
 }
 
 function openPort(run: CartridgeRun, env: RunEnv, act: (action: Action) => void): void {

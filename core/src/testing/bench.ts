@@ -70,6 +70,7 @@ export const PRINTER: Printer = {
   padCapacityMl: null,
   openMinutes: 15,
   exchangeState: false,
+  bridge: null,
   gauge: {
     display: 'percent',
     steps: [],

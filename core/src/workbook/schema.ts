@@ -100,6 +100,11 @@ const printer = z.strictObject({
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),
   gauge: gauge.prefault({}),
+  /** Which printer of the server's list answers for it, and which of its markers stands for which slot. */
+  bridge: z
+    .strictObject({ printerId: id, markers: z.record(z.string().max(200), id) })
+    .nullable()
+    .default(null),
   schools: schools.prefault({}),
 });
 

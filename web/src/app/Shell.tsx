@@ -5,6 +5,7 @@ import { Suspense, useEffect, useRef } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
+import { usePrinterPolling } from '../devices/usePrinterPolling';
 import { ScaleRail } from '../parts/ScaleRail';
 import { useLedger } from './hooks';
 import { PLACES } from './places';
@@ -28,6 +29,7 @@ export function Shell() {
     document.title = `${place?.name ?? (pathname === '/keys' ? 'Keys' : 'Cartridge')} · Hiraeth`;
   }, [pathname]);
   usePlaceKeys();
+  usePrinterPolling();
   return (
     <AskProvider>
       <a className="skip" href="#main" onClick={() => main.current?.focus()}>

@@ -3,6 +3,7 @@ export const PLACES = [
   { to: '/', name: 'Rack', key: 'r' },
   { to: '/bench', name: 'Bench', key: 'b' },
   { to: '/weigh-in', name: 'Weigh-in', key: 'i' },
+  { to: '/gauge', name: 'Gauge', key: 'u' },
   { to: '/prepare', name: 'Prepare', key: 'e' },
   { to: '/inks', name: 'Inks', key: 'k' },
   { to: '/prints', name: 'Prints', key: 'p' },

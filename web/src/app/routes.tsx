@@ -16,6 +16,7 @@ export const makeRouter = () =>
         { path: '/weigh-in', lazy: lazyPlace(() => import('../places/weighin')) },
         { path: '/cartridge/:id', lazy: lazyPlace(() => import('../places/cartridge')) },
         { path: '/prepare/:id?', lazy: lazyPlace(() => import('../places/prepare')) },
+        { path: '/gauge', lazy: lazyPlace(() => import('../places/gauge')) },
         { path: '/keys', lazy: lazyPlace(() => import('../places/keys')) },
         { path: '/inks', lazy: lazyPlace(() => import('../places/inks')) },
         { path: '/prints', lazy: lazyPlace(() => import('../places/prints')) },

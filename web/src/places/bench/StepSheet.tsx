@@ -25,6 +25,7 @@ import { useServices } from '../../app/services';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { clock } from '../../parts/dates';
+import { ResetterPanel } from '../rig/ResetterPanel';
 import type { BenchActions } from './useBench';
 import { Countdown } from './Countdown';
 import { FactLine } from './FactLine';
@@ -363,7 +364,7 @@ function DrawOut({ run, env, step, actions }: Props) {
   );
 }
 
-function Decide({ step, actions }: Props) {
+function Decide({ bench, step, actions }: Props) {
   const [choice, setChoice] = useState(step.suggested ?? step.choices?.[0]?.value ?? '');
   return (
     <>
@@ -382,6 +383,7 @@ function Decide({ step, actions }: Props) {
           </label>
         ))}
       </fieldset>
+      {bench.rehearsal && step.id === 'reset' && <ResetterPanel onReset={() => setChoice('yes')} />}
       <div>
         <Next onClick={() => actions.next(step, { kind: 'choice', choice })}>Go on</Next>
       </div>

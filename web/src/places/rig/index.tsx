@@ -1,7 +1,10 @@
-import { ReferenceCheck } from './ReferenceCheck';
-import { SimulatedScalePanel } from './SimulatedScalePanel';
-import { Link } from 'react-router';
 import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { FloatSensorPanel } from './FloatSensorPanel';
+import { ReferenceCheck } from './ReferenceCheck';
+import { ResetterPanel } from './ResetterPanel';
+import { SimulatedPrinterPanel } from './SimulatedPrinterPanel';
+import { SimulatedScalePanel } from './SimulatedScalePanel';
 
 /** Stand-ins for the outside world, for rehearsal: nothing here touches a real device. */
 export default function Rig() {
@@ -17,8 +20,11 @@ export default function Rig() {
           Rehearse a refill
         </Button>
       </div>
-      <ReferenceCheck />
+      <SimulatedPrinterPanel />
       <SimulatedScalePanel />
+      <ResetterPanel />
+      <FloatSensorPanel />
+      <ReferenceCheck />
     </div>
   );
 }

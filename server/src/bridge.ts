@@ -1,0 +1,109 @@
+import { request as httpRequest } from 'node:http';
+import {
+  decodeIpp,
+  encodeIpp,
+  markersOf,
+  markersRequest,
+  MAX_IPP_BYTES,
+  type MarkerReport,
+} from '@hiraeth/core';
+
+/** A printer that the server's owner allowed it to ask. */
+export interface BridgedPrinter {
+  readonly id: string;
+  readonly name: string;
+  /** ipp://host[:port]/path */
+  readonly uri: string;
+}
+
+export type BridgeAnswer =
+  | { readonly ok: true; readonly report: MarkerReport }
+  | {
+      readonly ok: false;
+      readonly code: 'off' | 'slow' | 'redirects' | 'refused' | 'tooLong' | 'garbage';
+      /** In words: what is likely wrong, and what to do. */
+      readonly words: string;
+    };
+
+const TIMEOUT_MS = 5000;
+let requestIds = 0;
+
+/**
+ * Asks one printer for what it says of its ink. Bounded in time and size; never follows a redirect; whatever comes back that
+ * is not a sound answer is said in words.
+ *
+ * @param printer configured by the owner: its address never comes from a browser
+ * @param timeoutMs for the whole exchange
+ */
+export function askPrinter(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<BridgeAnswer> {
+  const url = new URL(printer.uri.replace(/^ipp:/, 'http:'));
+  const body = encodeIpp(markersRequest(printer.uri, (requestIds = (requestIds % 0x7ffffffe) + 1)));
+  return new Promise((resolve) => {
+    let settled = false;
+    const settle = (answer: BridgeAnswer): void => {
+      if (settled) return;
+      settled = true;
+      clearTimeout(timer);
+      outgoing.destroy();
+      resolve(answer);
+    };
+    const no = (code: Extract<BridgeAnswer, { ok: false }>['code'], words: string): void =>
+      settle({ ok: false, code, words: `${printer.name} ${words}` });
+    const timer = setTimeout(
+      () =>
+        no(
+          'slow',
+          `did not answer within ${timeoutMs / 1000} seconds. It may be asleep: wake it, then ask again.`,
+        ),
+      timeoutMs,
+    );
+    const outgoing = httpRequest(
+      {
+        hostname: url.hostname,
+        port: url.port || 631,
+        path: url.pathname || '/',
+        method: 'POST',
+        headers: { 'Content-Type': 'application/ipp', 'Content-Length': body.length },
+        agent: false,
+      },
+      (response) => {
+        const status = response.statusCode ?? 0;
+        if (status >= 300 && status < 400)
+          return no(
+            'redirects',
+            'sends the request elsewhere, which is not followed. Correct its address in the server’s list.',
+          );
+        if (status !== 200)
+          return no(
+            'refused',
+            `refuses the question (status ${status}). Check its address, and that network printing is on.`,
+          );
+        const chunks: Buffer[] = [];
+        let size = 0;
+        response.on('data', (chunk: Buffer) => {
+          size += chunk.length;
+          if (size > MAX_IPP_BYTES)
+            return no('tooLong', 'sends a far too long answer. Is this address really the printer’s?');
+          chunks.push(chunk);
+        });
+        response.on('end', () => {
+          const decoded = decodeIpp(Buffer.concat(chunks));
+          if (!decoded.ok)
+            return no(
+              'garbage',
+              'answers with something that is not IPP. Is this address really the printer’s?',
+            );
+          if (decoded.value.code >= 0x0400)
+            return no(
+              'refused',
+              `refuses the question (IPP status 0x${decoded.value.code.toString(16).padStart(4, '0')}).`,
+            );
+          settle({ ok: true, report: markersOf(decoded.value) });
+        });
+        response.on('error', () => no('off', 'broke the answer off. Ask again.'));
+      },
+    );
+    outgoing.on('error', () => no('off', 'is not reached. Is it switched on, and on this network?'));
+    outgoing.end(body);
+  });
+}

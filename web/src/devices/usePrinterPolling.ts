@@ -1,0 +1,38 @@
+import { useEffect } from 'react';
+import { all, changedReadings } from '@hiraeth/core';
+import { useServices } from '../app/services';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { record } from '../app/thunks';
+import { askBridge } from './askBridge';
+
+/** Polite: once a minute, and only while someone looks. */
+const EVERY_MS = 60_000;
+
+/** Lets connected printers' gauge readings enter themselves; only what changed is written. */
+export function usePrinterPolling(): void {
+  const services = useServices();
+  const dispatch = useAppDispatch();
+  const ready = useAppSelector((state) => state.workbook.status === 'ready' && state.workbook.pen);
+  useEffect(() => {
+    if (!ready) return;
+    let busy = false;
+    const poll = async (): Promise<void> => {
+      if (busy || document.visibilityState !== 'visible') return;
+      busy = true;
+      try {
+        for (const printer of all(services.ledger.context, 'printer')) {
+          if (!printer.bridge) continue;
+          const answer = await askBridge(printer.bridge.printerId);
+          if (!answer.ok) continue;
+          const drafts = changedReadings(services.ledger, printer.id, printer.bridge.markers, answer.markers);
+          if (drafts.length > 0) await dispatch(record(drafts));
+        }
+      } finally {
+        busy = false;
+      }
+    };
+    void poll();
+    const timer = setInterval(() => void poll(), EVERY_MS);
+    return () => clearInterval(timer);
+  }, [ready, services, dispatch]);
+}

@@ -1,0 +1,280 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import {
+  all,
+  COVERAGE,
+  explain,
+  formatUncertain,
+  gaugeAdvice,
+  isGaugeOff,
+  parseQuantity,
+  slotView,
+  STRATEGY_NAMES,
+  type FactDraft,
+  type GaugeAdvice,
+  type Printer,
+  type SlotView,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
+import { shadeColour } from '../../parts/shade';
+import { Connect } from './Connect';
+import { Signals } from './Signals';
+
+/** What the printer believes, what is really there, and which step is still open. */
+export default function Gauge() {
+  const ledger = useLedger();
+  const now = useNow();
+  const [params, setParams] = useSearchParams();
+  const printers = all(ledger.context, 'printer');
+  const printer = printers.find((p) => p.id === params.get('printer')) ?? printers[0];
+  if (!printer)
+    return (
+      <div className="stack">
+        <h1>Gauge</h1>
+        <p>
+          There is no printer yet. <Link to="/workbook?set-up=printer">Set one up</Link> first.
+        </p>
+      </div>
+    );
+  const rows = printer.slots.map((slot) => ({
+    view: slotView(ledger, printer.id, slot.id, now)!,
+    advice: gaugeAdvice(ledger, printer.id, slot.id, now)!,
+  }));
+  const first = rows.reduce<(typeof rows)[number] | null>(
+    (worst, row) => (worst && rank(worst.advice) <= rank(row.advice) ? worst : row),
+    null,
+  );
+  return (
+    <div className="sheet">
+      <div className="stack" style={{ alignContent: 'start' }}>
+        <h1>Gauge</h1>
+        {first && <Lead view={first.view} advice={first.advice} />}
+        {printers.length > 1 && (
+          <div style={{ maxWidth: 260 }}>
+            <Pick
+              label="Printer"
+              value={printer.id}
+              options={printers.map((p) => ({ value: p.id, label: p.name }))}
+              onPick={(id) => setParams({ printer: id })}
+            />
+          </div>
+        )}
+        <div>
+          {rows.map(({ view, advice }) => (
+            <Row key={view.slot.id} printer={printer} view={view} advice={advice} />
+          ))}
+        </div>
+      </div>
+      <aside>
+        <Connect printer={printer} />
+        <div>
+          <h2>Why it lies</h2>
+          <p>
+            The gauge is a tally in the chip: it counts drops against the volume it was made for, and does not
+            look inside. Enter its figure just before a weigh-in: the two together teach how far its count is
+            off.
+          </p>
+        </div>
+        <div>
+          <h2>Expected, not wrong</h2>
+          <p>
+            The printer says “not original” after each change, and sometimes at power-up: confirm it. Keep
+            automatic firmware updates off: one can end the acceptance of refilled cartridges. Refilling,
+            third-party chips or firmware may affect the warranty: check the terms and local law.
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+const URGENCY = { now: 0, soon: 1, fine: 2 } as const;
+/** Most urgent first; among equals the one whose empty reading comes soonest. */
+function rank(advice: GaugeAdvice): number {
+  return URGENCY[advice.urgency] * 10 - Math.min(1, advice.emptyAt?.reading.value ?? 0);
+}
+
+function Lead({ view, advice }: { readonly view: SlotView; readonly advice: GaugeAdvice }) {
+  const { emptyAt } = advice;
+  return (
+    <div className="lead">
+      <div className={`big ${advice.urgency === 'now' ? 'bad' : ''}`} data-testid="gauge-lead">
+        {emptyAt ? `${Math.round(Math.max(0, emptyAt.reading.value) * 100)} %` : advice.words}
+        {emptyAt && <small>is empty</small>}
+      </div>
+      <p>
+        <strong>{view.slot.name}.</strong> {emptyAt?.sentence ?? advice.why.join(' ')}
+      </p>
+    </div>
+  );
+}
+
+function Row({
+  printer,
+  view,
+  advice,
+}: {
+  readonly printer: Printer;
+  readonly view: SlotView;
+  readonly advice: GaugeAdvice;
+}) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const [error, setError] = useState<string | null>(null);
+  const { slot, cartridge } = view;
+  const state = cartridge?.state;
+  const counter = ledger.state.printers[printer.id]?.slots[slot.id]?.counter;
+  const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
+  const fraction = state?.gauge?.fraction;
+  const enter = async (text: string): Promise<boolean> => {
+    const parsed = parseQuantity(text, 'percent');
+    if (!parsed.ok) {
+      setError(explain(parsed.problem));
+      return false;
+    }
+    const value = parsed.value.value / 100;
+    if (!(value >= 0 && value <= 1)) {
+      setError('A gauge shows 0 to 100 %.');
+      return false;
+    }
+    setError(null);
+    const draft: FactDraft = {
+      kind: 'gaugeRead',
+      printerId: printer.id,
+      slotId: slot.id,
+      fraction: value,
+      by: 'person',
+    };
+    return (
+      (await record([draft], `Saved: the printer says ${Math.round(value * 100)} % for ${slot.name}.`)) !==
+      null
+    );
+  };
+  return (
+    <section className="gaugerow" aria-label={slot.name}>
+      <div>
+        <span className="swatch" style={{ background: shadeColour(slot.shades[0]!) }} />
+        {cartridge ? (
+          <Link to={`/cartridge/${cartridge.body.cartridge.id}`}>
+            <strong>{slot.name}</strong>
+          </Link>
+        ) : (
+          <strong>{slot.name}</strong>
+        )}
+        <div className="soft small">
+          {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : 'not weighed'}
+          {state ? `; ${STRATEGY_NAMES[state.chip.machine.strategy]}` : ''}
+        </div>
+      </div>
+      <div>
+        {isGaugeOff(state) ? (
+          <span className="soft">gauge off: by weight</span>
+        ) : printer.gauge.display === 'steps' && printer.gauge.steps.length > 0 ? (
+          <Pick
+            label={`${slot.name} shows`}
+            value={fraction === null || fraction === undefined ? '' : String(fraction)}
+            options={printer.gauge.steps.map((step) => ({
+              value: String(step),
+              label: `${Math.round(step * 100)} %`,
+            }))}
+            onPick={(value) => void enter(String(Number(value) * 100))}
+          />
+        ) : (
+          <Reading
+            label={`${slot.name}, printer says %`}
+            placeholder={
+              fraction === null || fraction === undefined ? '' : String(Math.round(fraction * 100))
+            }
+            onEnter={enter}
+          />
+        )}
+        {error && (
+          <div className="bad small" role="alert">
+            {error}
+          </div>
+        )}
+      </div>
+      <div className="small">
+        {advice.emptyAt ? (
+          <>
+            <strong>{Math.round(Math.max(0, advice.emptyAt.reading.value) * 100)} %</strong> ±{' '}
+            {Math.round(COVERAGE * advice.emptyAt.reading.u * 100)} is empty
+            <div className="soft">act at {Math.round(advice.emptyAt.shownActAt * 100)} %</div>
+          </>
+        ) : (
+          <span className="soft">no reading to compare yet</span>
+        )}
+        {counter && counter.seen > 0 && (
+          <div className="soft">
+            counts {counter.k < 1 ? 'too much' : 'too little'}: × {counter.k.toFixed(2)} ±{' '}
+            {(COVERAGE * Math.sqrt(counter.variance)).toFixed(2)}
+          </div>
+        )}
+      </div>
+      <div>
+        <details className="why">
+          <summary className={tone}>{advice.words}</summary>
+          <ul>
+            {advice.why.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+            {advice.options.map((option) => (
+              <li key={`${option.act}${option.why}`} className={option.allowed ? '' : 'soft'}>
+                {ACTS[option.act]}: {option.why}
+              </li>
+            ))}
+          </ul>
+        </details>
+        {cartridge && <Signals printer={printer} view={view} advice={advice} />}
+      </div>
+    </section>
+  );
+}
+
+const ACTS = {
+  reset: 'Reset',
+  bridge: 'Bridge the contact',
+  reseat: 'Out and in again',
+  newChip: 'New chip',
+  switchOff: 'Switch the gauge off',
+  cleanContacts: 'Clean the contacts',
+  topUpOnly: 'Top up only',
+  leave: 'Leave it',
+} as const;
+
+function Reading({
+  label,
+  placeholder,
+  onEnter,
+}: {
+  readonly label: string;
+  readonly placeholder: string;
+  readonly onEnter: (text: string) => Promise<boolean>;
+}) {
+  const [text, setText] = useState('');
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const field = event.currentTarget.querySelector('input');
+        void onEnter(text).then((saved) => {
+          if (!saved) return;
+          setText('');
+          // Number and Enter down the row of slots.
+          const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-reading]')];
+          fields[fields.indexOf(field!) + 1]?.focus();
+        });
+      }}
+    >
+      <TextField
+        value={text}
+        placeholder={placeholder}
+        onChange={(event) => setText(event.target.value)}
+        sx={{ width: 92 }}
+        slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': label, 'data-reading': '' } }}
+      />
+    </form>
+  );
+}

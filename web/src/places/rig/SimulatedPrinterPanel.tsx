@@ -1,0 +1,121 @@
+import Button from '@mui/material/Button';
+import { useCallback, useEffect, useState } from 'react';
+import type { PanelKey, SimulatedPrinter } from '@hiraeth/rig';
+import { Pick } from '../../parts/fields';
+
+type Panel = ReturnType<SimulatedPrinter['panel']>;
+
+const KEY_WORDS: Record<PanelKey, string> = {
+  exchange: 'Exchange',
+  door: 'Door',
+  yes: 'Yes',
+  no: 'No',
+  hold: 'Hold for ten seconds',
+  close: 'Close the question',
+  check: 'Nozzle check',
+  clean: 'Clean the head',
+};
+const PHASES: Record<string, string> = {
+  counting: '',
+  low: 'low',
+  veryLow: 'very low',
+  asks: 'nearly at its end',
+  stopped: 'at its end: stopped',
+  notRecognised: 'not recognised',
+  off: 'not counted any more',
+  spent: 'chip spent',
+};
+
+/** The panel of the simulated printer that the local server runs: press its keys, print, refill, and see what it believes. */
+export function SimulatedPrinterPanel() {
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const [says, setSays] = useState<string | null>(null);
+  const [slot, setSlot] = useState('0');
+  const call = useCallback(async (body?: object): Promise<void> => {
+    try {
+      const response = await fetch('/api/sim', {
+        signal: AbortSignal.timeout(6000),
+        ...(body
+          ? { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
+          : {}),
+      });
+      const answer = (await response.json()) as Panel | { error: string };
+      if ('error' in answer) return setSays(answer.error);
+      setPanel(answer);
+      setSays(null);
+    } catch {
+      setSays('The local server is not reached: start it again with npm start.');
+    }
+  }, []);
+  useEffect(() => {
+    void call();
+  }, [call]);
+  return (
+    <section className="section stack" aria-label="Simulated printer">
+      <header>
+        <h2>Printer</h2>
+        <span className="soft small">
+          runs in the local server and answers over the network as a real one does
+        </span>
+      </header>
+      {says && <p className="warn">{says}</p>}
+      {panel && (
+        <>
+          <div className="lead">
+            <div className="big" style={{ fontSize: '2rem' }} role="status" data-testid="panel-message">
+              {panel.prompt ?? panel.message}
+            </div>
+          </div>
+          <div className="row" role="group" aria-label="Its keys">
+            {panel.keys.map((key) => (
+              <Button key={key} variant="outlined" onClick={() => void call({ do: 'press', key })}>
+                {key === 'door' ? (panel.door ? 'Shut the door' : 'Open the door') : KEY_WORDS[key]}
+              </Button>
+            ))}
+            <Button onClick={() => void call({ do: 'print', sheets: 1 })}>Print a sheet</Button>
+            <Button onClick={() => void call({ do: 'print', sheets: 50 })}>Print fifty</Button>
+          </div>
+          <div className="row">
+            <Pick
+              label="Cartridge"
+              value={slot}
+              options={panel.slots.map((s, i) => ({ value: String(i), label: s.name }))}
+              onPick={setSlot}
+            />
+            <Button onClick={() => void call({ do: 'exchange', slot: Number(slot) })}>
+              Take it out and put it in again
+            </Button>
+            <Button onClick={() => void call({ do: 'topUp', slot: Number(slot) })}>Fill it up</Button>
+            <Button onClick={() => void call({ do: 'reset', slot: Number(slot) })}>Reset its chip</Button>
+          </div>
+          <table className="lines" style={{ maxWidth: 760 }}>
+            <thead>
+              <tr>
+                <th>Channel</th>
+                <th className="n">It believes</th>
+                <th className="n">Really inside</th>
+                <th>It says</th>
+                <th className="n">Nozzles missing</th>
+              </tr>
+            </thead>
+            <tbody>
+              {panel.slots.map((s, i) => (
+                <tr key={s.name}>
+                  <td>{s.name}</td>
+                  <td className="n">{s.level === null ? 'unknown' : `${Math.round(s.level * 100)} %`}</td>
+                  <td className="n">{s.inkMl === null ? 'none' : `${s.inkMl.toFixed(1)} ml`}</td>
+                  <td>{s.phase ? PHASES[s.phase] : ''}</td>
+                  <td className="n">{panel.gaps[i]}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="soft small">
+            {panel.sheets} sheets; waste pad {Math.round(panel.padShare * 100)} % full. Each change primes all
+            nine channels.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
