@@ -8,6 +8,7 @@ const PLACES: readonly (readonly [string, RegExp])[] = [
   ['/weigh-in', /0 of 9/],
   ['/cartridge/nine-b-gy', /Its life/],
   ['/prepare/nine-a-lc', /Dilute and draw out/],
+  ['/gauge', /is empty/],
   ['/inks', /ml of .* left/],
   ['/prints', /prints in \d+ jobs/],
   ['/cost', /Saved so far/],

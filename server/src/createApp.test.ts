@@ -1,9 +1,11 @@
+import { createServer, type Server, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import { createApp } from './index';
+import { createApp, makeSimulator, readPrinters } from './index';
 
 const dist = mkdtempSync(join(tmpdir(), 'dist-'));
 mkdirSync(join(dist, 'assets'));
@@ -32,4 +34,116 @@ test('pages carry a strict policy', async () => {
   const { headers } = await request(app).get('/');
   expect(headers['content-security-policy']).toMatch(/default-src 'self'.*frame-ancestors 'none'/);
   expect(headers['x-powered-by']).toBeUndefined();
+});
+
+describe('the bridge', () => {
+  const servers: Server[] = [];
+  afterAll(() => Promise.all(servers.map((server) => new Promise((done) => server.close(done)))));
+  /** A printer that answers as told. */
+  const printer = async (answer: (response: ServerResponse) => void): Promise<string> => {
+    const server = createServer((_request, response) => answer(response));
+    servers.push(server);
+    await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
+    return `ipp://127.0.0.1:${(server.address() as AddressInfo).port}/ipp/print`;
+  };
+  const bridge = (uri: string, timeoutMs = 1500) =>
+    createApp({
+      dist,
+      hosts: ['127.0.0.1'],
+      printers: [{ id: 'it', name: 'Studio printer', uri }],
+      timeoutMs,
+    });
+  const ask = async (
+    uri: string,
+    timeoutMs?: number,
+  ): Promise<{ ok: boolean; code?: string; words?: string }> =>
+    (await request(bridge(uri, timeoutMs)).get('/api/printers/it')).body as { ok: boolean };
+
+  test('asks only printers of its owner’s list; no address ever comes from outside', async () => {
+    const listed = bridge('ipp://127.0.0.1:1/ipp/print');
+    expect((await request(listed).get('/api/printers')).body).toEqual([{ id: 'it', name: 'Studio printer' }]);
+    for (const path of [
+      '/api/printers/other',
+      '/api/printers/ipp%3A%2F%2F10.0.0.1%2Fipp',
+      '/api/printers/..%2Fit',
+    ]) {
+      const response = await request(listed).get(path);
+      expect([response.status, (response.body as { words: string }).words]).toEqual([
+        404,
+        expect.stringMatching(/does not know that printer/),
+      ]);
+    }
+    expect((await request(listed).get('/api/printers/it').set('Origin', 'http://evil.example')).status).toBe(
+      403,
+    );
+    expect((await request(listed).get('/api/printers/it').set('Host', 'evil.example')).status).toBe(403);
+  });
+
+  test.each<[string, (response: ServerResponse) => void, string, RegExp]>([
+    [
+      'redirects',
+      (r) => r.writeHead(302, { Location: 'http://127.0.0.1:1/' }).end(),
+      'redirects',
+      /not followed/,
+    ],
+    ['refuses', (r) => r.writeHead(401).end(), 'refused', /status 401/],
+    ['answers garbage', (r) => r.end('<html>hello</html>'), 'garbage', /not IPP/],
+    ['answers half', (r) => r.end(Buffer.from([1, 1, 0, 0, 0, 0])), 'garbage', /not IPP/],
+    ['answers without end', (r) => r.end(Buffer.alloc(400_000, 65)), 'tooLong', /far too long/],
+    ['says no', (r) => r.end(Buffer.from([1, 1, 4, 6, 0, 0, 0, 1, 3])), 'refused', /0x0406/],
+    ['breaks off', (r) => r.socket?.destroy(), 'off', /switched on/],
+    ['never answers', () => undefined, 'slow', /did not answer/],
+  ])('a printer that %s: clear, bounded', async (_name, answer, code, words) => {
+    const found = await ask(await printer(answer), 700);
+    expect([found.ok, found.code]).toEqual([false, code]);
+    expect(found.words).toMatch(words);
+    expect(found.words).toMatch(/^Studio printer .*[.?]$/);
+  });
+
+  test('a printer that is off, and one with nothing to tell', async () => {
+    expect((await ask('ipp://127.0.0.1:1/ipp/print')).code).toBe('off');
+    const bare = await ask(await printer((r) => r.end(Buffer.from([1, 1, 0, 0, 0, 0, 0, 1, 3]))));
+    expect(bare).toMatchObject({ ok: true, report: { markers: [], reasons: [] } });
+  });
+
+  test('the simulated printer is reached through it, and its panel takes only what it knows', async () => {
+    const simulator = makeSimulator(3, () => 1000);
+    const server = createServer(createApp({ dist, hosts: ['127.0.0.1'], simulator: simulator.router }));
+    servers.push(server);
+    await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
+    const uri = `ipp://127.0.0.1:${(server.address() as AddressInfo).port}/ipp/print`;
+    const press = (body: object) => request(server).post('/api/sim').send(body);
+    expect((await press({ do: 'print', sheets: 40 })).status).toBe(200);
+    const found = (await ask(uri)) as { ok: boolean; report?: { markers: { level: number }[] } };
+    expect(found.report?.markers).toHaveLength(9);
+    expect(found.report!.markers[0]!.level).toBeLessThan(1);
+    for (const body of [
+      {},
+      { do: 'explode' },
+      { do: 'press', key: 'power' },
+      { do: 'reset', slot: 44 },
+      { do: 'print', sheets: 1e9 },
+    ])
+      expect((await press(body)).status).toBe(400);
+    expect(
+      (await request(server).post('/ipp/print').set('Content-Type', 'application/ipp').send('no')).status,
+    ).toBe(400);
+    expect(
+      (await request(server).post('/ipp/print').set('Content-Type', 'text/plain').send('no')).status,
+    ).toBe(400);
+  });
+
+  test('the owner’s list of printers: a sound one is read, anything else is said in words', () => {
+    const file = join(dist, 'printers.json');
+    const read = (content: string) => {
+      writeFileSync(file, content);
+      return () => readPrinters(file);
+    };
+    const good = [{ id: 'studio', name: 'Studio', uri: 'ipp://192.168.1.40/ipp/print' }];
+    expect(read(JSON.stringify(good))()).toEqual(good);
+    expect(readPrinters(undefined)).toEqual([]);
+    expect(read('[{')).toThrow(/cannot be read/);
+    expect(read('[{"id":"Studio!","name":"S","uri":"ipp://a/b"}]')).toThrow(/wrong at 0\.id: small letters/);
+    expect(read('[{"id":"s","name":"S","uri":"http://a/b"}]')).toThrow(/wrong at 0\.uri: an address such as/);
+  });
 });

@@ -55,8 +55,8 @@ export function emptyAt(ledger: Ledger, cartridgeId: string): CartridgeEmptyAt |
 
 function sentenceFor(reading: number, shown: number, left: number | null): string {
   const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
-  if (left !== null && shown <= 0)
-    return `At 0 % on the printer ${left.toFixed(1)} ml above the reserve are still inside.`;
+  if (left !== null)
+    return `At 0 % on the printer about ${left.toFixed(1)} ml above the reserve are still inside${shown > 0 ? `; to be sure weigh it at ${percent(shown)}` : ''}.`;
   if (reading >= 1) return 'Whatever the printer says, this cartridge is at its reserve: top it up.';
   return `At ${percent(Math.max(0, reading))} on the printer this cartridge is empty: top it up at ${percent(shown)}.`;
 }

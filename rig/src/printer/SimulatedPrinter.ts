@@ -318,12 +318,12 @@ export class SimulatedPrinter {
     cartridge.inkMl -= drawn;
     // The counter counts drops, whether ink or air came.
     cartridge.countedMl += ml / this.setting.trueK;
-    this.signal(slot, cartridge);
     const sound = drawn >= ml - DRY_ML;
     if (!sound) {
       cartridge.chip = chipStep(cartridge.chip, { type: 'ranDry' }, this.setting.switchOff);
       if (!this.state.dry.includes(slot)) this.state.dry.push(slot);
     }
+    this.signal(slot, cartridge);
     return sound;
   }
 

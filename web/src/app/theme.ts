@@ -38,6 +38,7 @@ export function makeTheme(name: ThemeName): Theme {
       mode: name === 'dim' ? 'dark' : 'light',
       primary: { main: c.petrol, contrastText: c.onPetrol },
       warning: { main: c.ochre },
+      success: { main: c.petrol },
       error: { main: c.madder },
       background: { default: c.ground, paper: c.sheet },
       text: { primary: c.text, secondary: c.soft },

@@ -1,5 +1,6 @@
 import { useId } from 'react';
-import { COVERAGE, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
+import { useLedger } from '../app/hooks';
+import { COVERAGE, emptyAt, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
 import { shadeColour } from './shade';
 
 /** Where the gauge would put the ink: its claim of the chip's volume, on the same axis. */
@@ -16,8 +17,11 @@ export function claimMl(view: CartridgeView): number | null {
  */
 export function Strip({ view, height = 38 }: { readonly view: CartridgeView; readonly height?: number }) {
   const id = useId();
+  const ledger = useLedger();
   const { ink, maxMl, reserveMl, targetMl, body } = view;
   const claim = claimMl(view);
+  const empty = claim === null ? null : emptyAt(ledger, body.cartridge.id);
+  const chipMl = view.state?.chip.volumeMl ?? 0;
   const span = Math.max(maxMl, targetMl, claim ?? 0, (ink?.value ?? 0) + 2 * (ink?.u ?? 0)) * 1.02;
   const x = (ml: number): string => `${((100 * Math.max(0, ml)) / span).toFixed(2)}%`;
   const w = (from: number, to: number): string =>
@@ -69,6 +73,16 @@ export function Strip({ view, height = 38 }: { readonly view: CartridgeView; rea
       />
       <line x1={x(targetMl)} x2={x(targetMl)} y1="0" y2="26" stroke="var(--text)" strokeWidth="2.5" />
       <line x1="0" x2="100%" y1="24.5" y2="24.5" stroke="var(--text)" strokeWidth="1" />
+      {empty && empty.reading.value > 0 && (
+        <line
+          x1={x(empty.reading.value * chipMl)}
+          x2={x(empty.reading.value * chipMl)}
+          y1="27"
+          y2="36"
+          stroke="var(--madder)"
+          strokeWidth="2"
+        />
+      )}
       {claim !== null && (
         <circle cx={x(claim)} cy="31.5" r="4" fill="none" stroke="var(--text)" strokeWidth="1.6" />
       )}
@@ -83,7 +97,8 @@ export function StripKey() {
       <h2>Reading a strip</h2>
       <p>
         The bar is the ink really inside; its end blurs over the doubt. Hatched: the reserve, never to be
-        used. Tall tick: the target of a fill. The small ring under the line: what the printer’s gauge claims.
+        used. Tall tick: the target of a fill. The small ring under the line: what the printer’s gauge claims;
+        when it comes to the short red mark, the cartridge is really empty.
       </p>
     </div>
   );

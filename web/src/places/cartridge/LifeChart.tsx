@@ -29,7 +29,7 @@ export function LifeChart({
         grid: { left: 48, right: 14, top: 36, bottom: 30 },
         legend: {
           top: 0,
-          left: 0,
+          left: 60,
           textStyle: { color: palette.text },
           data: ['ink by the log', 'weighed', ...(claims.length > 0 ? ['the gauge’s claim'] : [])],
         },

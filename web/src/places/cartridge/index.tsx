@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import {
   cartridgeView,
   COVERAGE,
+  emptyAt,
   factsAbout,
   factWords,
   find,
@@ -50,6 +51,7 @@ export default function CartridgePlace() {
   const { state } = view;
   const place = state?.location;
   const slot = place ? slotView(ledger, place.printerId, place.slotId, now) : undefined;
+  const empty = emptyAt(ledger, id);
   const open = view.ink && state ? state.ports : null;
   return (
     <div className="sheet">
@@ -141,6 +143,7 @@ export default function CartridgePlace() {
               ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
               : 'none'}
             {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
+            {empty ? `. ${empty.sentence}` : ''}
             {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}
           </p>
         </div>

@@ -43,7 +43,7 @@ export default function Gauge() {
     advice: gaugeAdvice(ledger, printer.id, slot.id, now)!,
   }));
   const first = rows.reduce<(typeof rows)[number] | null>(
-    (worst, row) => (worst && rank(worst.advice) <= rank(row.advice) ? worst : row),
+    (worst, row) => (worst && rank(worst) <= rank(row) ? worst : row),
     null,
   );
   return (
@@ -91,9 +91,10 @@ export default function Gauge() {
 }
 
 const URGENCY = { now: 0, soon: 1, fine: 2 } as const;
-/** Most urgent first; among equals the one whose empty reading comes soonest. */
-function rank(advice: GaugeAdvice): number {
-  return URGENCY[advice.urgency] * 10 - Math.min(1, advice.emptyAt?.reading.value ?? 0);
+/** Most urgent first; among equals the one whose printer stands nearest to its empty reading. */
+function rank({ advice, view }: { readonly advice: GaugeAdvice; readonly view: SlotView }): number {
+  const reading = view.cartridge?.state?.gauge?.fraction ?? 1;
+  return URGENCY[advice.urgency] * 10 + (advice.emptyAt ? reading - advice.emptyAt.reading.value : 1);
 }
 
 function Lead({ view, advice }: { readonly view: SlotView; readonly advice: GaugeAdvice }) {

@@ -1,6 +1,14 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { all, formatUncertain, isGaugeOff, slotView, type CartridgeView, type SlotView } from '@hiraeth/core';
+import {
+  all,
+  emptyAt,
+  formatUncertain,
+  isGaugeOff,
+  slotView,
+  type CartridgeView,
+  type SlotView,
+} from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { ago } from '../../parts/dates';
 import { shadeColour } from '../../parts/shade';
@@ -109,7 +117,7 @@ function RackRow({ view }: { readonly view: SlotView }) {
       <div className="strip">{cartridge && <Strip view={cartridge} />}</div>
       <div className="ink">
         {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : cartridge ? 'not weighed' : 'empty slot'}
-        <span>{cartridge && gaugeWords(cartridge)}</span>
+        <span>{cartridge && <GaugeWords view={cartridge} />}</span>
       </div>
       <div className="act">
         {action.code === 'topUpNow' || action.code === 'topUpSoon' ? (
@@ -135,13 +143,19 @@ function RackRow({ view }: { readonly view: SlotView }) {
   );
 }
 
-function gaugeWords(view: CartridgeView): string {
-  if (isGaugeOff(view.state)) return 'gauge off: the log counts';
+/** What the printer claims, and at which claim the cartridge is really empty. */
+function GaugeWords({ view }: { readonly view: CartridgeView }) {
+  const ledger = useLedger();
+  if (isGaugeOff(view.state)) return <>gauge off: the log counts</>;
   const fraction = view.state?.gauge?.fraction;
-  const claim = claimMl(view);
-  return fraction === null || fraction === undefined || claim === null
-    ? 'gauge not read'
-    : `printer says ${Math.round(fraction * 100)} %`;
+  if (fraction === null || fraction === undefined || claimMl(view) === null) return <>gauge not read</>;
+  const empty = emptyAt(ledger, view.body.cartridge.id);
+  return (
+    <Link to="/gauge" className="quiet">
+      says {Math.round(fraction * 100)} %
+      {empty ? `, empty at ${Math.round(Math.max(0, empty.reading.value) * 100)} %` : ''}
+    </Link>
+  );
 }
 
 function FirstUse() {

@@ -1,0 +1,216 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { ChipStrategy } from '../workbook';
+import {
+  chipOptions,
+  chipStep,
+  COUNTER_PRIOR,
+  emptyAtReading,
+  gaugeReadingU,
+  learnCounter,
+  newChip,
+  readableActAt,
+  type ChipEvent,
+  type ChipPhase,
+  type SwitchOffOffer,
+} from './index';
+
+const RULE = {
+  offered: true,
+  lostWhenRunDry: true,
+  asksNewOriginalFirst: true,
+  promptReturns: true,
+  originalOnly: true,
+};
+const sig = (signal: Extract<ChipEvent, { type: 'signalled' }>['signal']): ChipEvent => ({
+  type: 'signalled',
+  signal,
+});
+const filled: ChipEvent = { type: 'toppedUp' };
+const reset = (worked = true): ChipEvent => ({ type: 'reset', worked });
+const fresh = (original = false): ChipEvent => ({ type: 'replaced', original });
+
+/** Whole lives: two refills and one fault each; after every event the phase, the offer, and which steps are open. */
+const LIVES: readonly (readonly [
+  string,
+  ChipStrategy,
+  boolean,
+  Partial<typeof RULE>,
+  readonly (readonly [ChipEvent, ChipPhase, SwitchOffOffer, string])[],
+])[] = [
+  [
+    'resetter: reset only after a top-up; a reset that does not take, twice, spends it; a new chip mends it',
+    'resetter',
+    false,
+    {},
+    [
+      [sig('low'), 'low', 'never', ''],
+      [filled, 'low', 'never', 'reset'],
+      [reset(), 'counting', 'never', ''],
+      [sig('low'), 'low', 'never', ''],
+      [sig('stops'), 'stopped', 'never', ''],
+      [filled, 'stopped', 'never', 'reset'],
+      [reset(false), 'stopped', 'never', 'reset'],
+      [reset(false), 'spent', 'never', 'newChip'],
+      [fresh(), 'counting', 'never', ''],
+    ],
+  ],
+  [
+    'self-resetting: must claim empty first, then out and in; a refusal may only be its claim',
+    'selfResetting',
+    false,
+    {},
+    [
+      [filled, 'counting', 'never', 'topUpOnly'],
+      [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
+      [sig('stops'), 'stopped', 'never', 'reseat topUpOnly'],
+      [filled, 'stopped', 'never', 'reseat topUpOnly'],
+      [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts reseat topUpOnly'],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts reseat topUpOnly'],
+      [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
+    ],
+  ],
+  [
+    'contact bridge: as a resetter',
+    'contactBridge',
+    false,
+    {},
+    [
+      [filled, 'counting', 'never', 'bridge'],
+      [reset(), 'counting', 'never', ''],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts'],
+      [{ type: 'reseated' }, 'counting', 'never', ''],
+      [filled, 'counting', 'never', 'bridge'],
+      [reset(), 'counting', 'never', ''],
+    ],
+  ],
+  [
+    'a new chip each time: each begins anew; one not recognised is cleaned, then replaced',
+    'newEachTime',
+    false,
+    {},
+    [
+      [sig('stops'), 'stopped', 'never', 'newChip'],
+      [filled, 'stopped', 'never', 'newChip'],
+      [fresh(), 'counting', 'never', 'newChip'],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts newChip'],
+      [sig('notRecognised'), 'spent', 'never', 'newChip newChip'],
+      [fresh(), 'counting', 'never', 'newChip'],
+    ],
+  ],
+  [
+    'switched off: offered at the last stop, its prompt closed and brought back by another page, then taken',
+    'leftAlone',
+    true,
+    {},
+    [
+      [sig('low'), 'low', 'later', 'leave'],
+      [sig('veryLow'), 'veryLow', 'later', 'leave'],
+      [sig('asks'), 'asks', 'later', 'leave'],
+      [filled, 'asks', 'later', 'leave'],
+      [sig('stops'), 'stopped', 'open', 'leave switchOff'],
+      [sig('promptClosed'), 'stopped', 'closed', 'leave'],
+      [sig('stops'), 'stopped', 'open', 'leave switchOff'],
+      [{ type: 'switchedOff' }, 'off', 'taken', 'leave'],
+      [filled, 'off', 'taken', 'leave'],
+      [sig('low'), 'off', 'taken', 'leave'],
+      [fresh(true), 'counting', 'later', 'leave'],
+    ],
+  ],
+  [
+    'switched off, too late: it ran dry, and this printer then closes the door for good',
+    'leftAlone',
+    true,
+    {},
+    [
+      [{ type: 'ranDry' }, 'counting', 'lost', 'leave newChip'],
+      [sig('stops'), 'stopped', 'lost', 'leave newChip'],
+      [fresh(true), 'counting', 'later', 'leave'],
+    ],
+  ],
+  [
+    'on another printer running dry loses nothing, but a closed prompt does',
+    'leftAlone',
+    true,
+    { lostWhenRunDry: false, promptReturns: false },
+    [
+      [{ type: 'ranDry' }, 'counting', 'later', 'leave'],
+      [sig('stops'), 'stopped', 'open', 'leave switchOff'],
+      [sig('promptClosed'), 'stopped', 'lost', 'leave newChip'],
+    ],
+  ],
+];
+
+describe('a chip’s whole life', () => {
+  test.each(LIVES)('%s', (_name, strategy, original, rule, life) => {
+    const all = { ...RULE, ...rule };
+    let chip = newChip(strategy, original, all);
+    for (const [event, phase, offer, open] of life) {
+      chip = chipStep(chip, event, all);
+      expect([event, chip.phase, chip.offer]).toEqual([event, phase, offer]);
+      const allowed = chipOptions(chip, all).filter((option) => option.allowed);
+      expect(allowed.map((option) => option.act).join(' ')).toBe(open);
+      for (const option of chipOptions(chip, all)) expect(option.why).toMatch(/^\S.*\.$/);
+    }
+  });
+
+  test('no event ever reopens a lost offer but a reset or another chip', () => {
+    const events: ChipEvent[] = [
+      sig('low'),
+      sig('asks'),
+      sig('stops'),
+      sig('promptClosed'),
+      sig('notRecognised'),
+      sig('recognised'),
+      filled,
+      { type: 'ranDry' },
+      { type: 'reseated' },
+      reset(false),
+    ];
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...events), { maxLength: 20 }), (life) => {
+        let chip = chipStep(newChip('leftAlone', true, RULE), { type: 'ranDry' }, RULE);
+        for (const event of life) chip = chipStep(chip, event, RULE);
+        return chip.offer === 'lost';
+      }),
+    );
+  });
+});
+
+test('worked example 6, and what margins do', () => {
+  const at = (k: number) => emptyAtReading({ value: 47, u: 0 }, 54, 3.5, { value: k, u: 0 });
+  expect(at(1).reading.value).toBeCloseTo(0.194, 3);
+  expect(at(0.94).reading.value).toBeCloseTo(0.143, 3);
+  const doubtful = emptyAtReading({ value: 47, u: 0.6 }, 54, 3.5, { value: 1, u: 0.05 });
+  expect(doubtful.actAt).toBeGreaterThan(doubtful.reading.value);
+  // A part-full cartridge that was reset, and one larger than its chip.
+  expect(emptyAtReading({ value: 20, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeGreaterThan(0.6);
+  expect(emptyAtReading({ value: 80, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeLessThan(0);
+  expect(() => emptyAtReading({ value: 47, u: 0 }, 0, 3.5, { value: 1, u: 0 })).toThrow(RangeError);
+});
+
+test('gauges in steps: act at the lowest step that does not come too late', () => {
+  const steps = { display: 'steps' as const, steps: [1, 0.5, 0.2, 0] };
+  expect([0.1, 0.2, 0.21, 0.6, 1.2].map((at) => readableActAt(steps, at))).toEqual([0.2, 0.2, 0.5, 1, 1]);
+  expect([-0.1, 0.191, 1.4].map((at) => readableActAt({ display: 'percent', steps: [] }, at))).toEqual([
+    0, 0.2, 1,
+  ]);
+  expect(gaugeReadingU(steps)).toBeGreaterThan(gaugeReadingU({ display: 'percent', steps: [] }));
+});
+
+test('the counter’s bias is learnt, its doubt shrinks, and an entry gone wrong teaches nothing', () => {
+  let counter = COUNTER_PRIOR;
+  for (let i = 0; i < 12; i++) {
+    const next = learnCounter(
+      counter,
+      { value: 8 * 0.93 + (i % 3) * 0.05 - 0.05, u: 0.1 },
+      { value: 8, u: 0.15 },
+    );
+    expect(next.variance).toBeLessThan(counter.variance);
+    counter = next;
+  }
+  expect(Math.abs(counter.k - 0.93)).toBeLessThan(2 * Math.sqrt(counter.variance));
+  expect(learnCounter(counter, { value: 40, u: 0.1 }, { value: 8, u: 0.15 })).toEqual(counter);
+  expect(learnCounter(counter, { value: 0.1, u: 0.1 }, { value: 0.1, u: 0.1 })).toEqual(counter);
+});
