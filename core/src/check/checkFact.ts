@@ -209,7 +209,14 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
     }
     case 'chipReset': {
       const machine = state.cartridges[fact.cartridgeId]?.chip.machine;
-      if (fact.worked && machine && !machine.toppedUp && machine.strategy !== 'none')
+      // In a bench run the fill is recorded with its reset.
+      if (
+        fact.worked &&
+        machine &&
+        !machine.toppedUp &&
+        machine.strategy !== 'none' &&
+        !sharesRun(ledger, fact)
+      )
         report({
           severity: 'ask',
           code: 'resetWithoutTopUp',
@@ -234,10 +241,12 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
     .sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
 }
 
+/** A run's facts stand among this many last ones: taking out, weighings, seats. */
+const LOOK_BACK = 24;
+
 /** Facts of one run come together: the fill is judged by its own weighing, not by an estimate. */
 function sharesRun(ledger: Ledger, fact: Fact): boolean {
-  const last = ledger.facts.at(-1);
-  return fact.run !== undefined && last?.run === fact.run;
+  return fact.run !== undefined && ledger.facts.slice(-LOOK_BACK).some((other) => other.run === fact.run);
 }
 
 /** Rules between the fields of one definition, in words. */

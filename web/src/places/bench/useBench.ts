@@ -67,13 +67,21 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       const location = services.ledger.state.cartridges[run.cartridgeId]?.location;
       events.push({ type: 'out', at: now() });
       if (location)
-        drafts = [{ kind: 'removed', printerId: location.printerId, cartridgeIds: [run.cartridgeId] }];
+        drafts = [
+          {
+            kind: 'removed',
+            printerId: location.printerId,
+            cartridgeIds: [run.cartridgeId],
+            run: run.id,
+          },
+        ];
     } else if (step.id === 'install' && env?.printer) {
       const slot = env.printer.slots.find((s) => s.shades.join() === env.body.cartridge.shades.join());
       if (slot)
         drafts = [
           {
             kind: 'installed',
+            run: run.id,
             printerId: env.printer.id,
             into: [{ slotId: slot.id, cartridgeId: run.cartridgeId }],
           },
@@ -85,7 +93,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       answer.choice !== 'no' &&
       env?.printer
     ) {
-      drafts = [{ kind: 'cleaned', printerId: env.printer.id, level: 'light' }];
+      drafts = [{ kind: 'cleaned', printerId: env.printer.id, level: 'light', run: run.id }];
     } else if (step.kind === 'summary' && env) {
       // A seat that follows in this run comes after the fill in time.
       drafts = runFacts(run, env, now());
