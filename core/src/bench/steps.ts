@@ -447,7 +447,7 @@ function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Add): vo
         id: 'tank-open',
         kind: 'do',
         title: `Now the tank`,
-        text: `Open the tank’s port. ${type.name}`,
+        text: `Open the tank’s port of ${type.name}.`,
         changes: { plug: 'out' },
       });
     }

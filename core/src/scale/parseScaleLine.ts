@@ -16,6 +16,9 @@ const UNITS: Record<string, number> = {
   '': 1,
 };
 
+/** Marks that may follow a weight: stable, unstable, net, gross, tare. */
+const MARKS = new Set(['S', 'ST', 'US', 'SD', 'D', 'N', 'NT', 'NET', 'G', 'GS', 'T', 'B']);
+
 /**
  * Reads one line that a scale sent, of whatever make: a number with an optional unit, marks for stable (`S`, `ST`) or
  * unstable (`US`, `SD`, `D`, `?`, `~`), and the ways in which scales say overload. What it cannot read is noise, never a
@@ -34,7 +37,11 @@ export function parseScaleLine(line: string): ScaleReading {
   if (/\b(OL|OVER(LOAD)?|ERR?[- ]?H)\b|\^{2,}|¯{2,}|H{3,}|\+{3,}/i.test(text) || /^[S ]*\+$/.test(text))
     return { kind: 'overload' };
   if (/\b(UL|UNDER(LOAD)?)\b|_{3,}|-{4,}|L{3,}/i.test(text)) return { kind: 'underload' };
-  const numbers = [...text.matchAll(/([+-]?)\s*(\d+(?:[.,]\d+)?)\s*(kg|mg|grams?|g|oz)?(?![\w.,])/gi)];
+  const numbers = [
+    ...text.matchAll(
+      /(?<![a-z\d])([+-]?)\s*(?<![a-z\d])(\d+(?:[.,]\d+)?)\s*(kg|mg|grams?|g|oz)?(?![\w.,])/gi,
+    ),
+  ];
   if (numbers.length !== 1) return { kind: 'noise', text: text.slice(0, 60) };
   const [, sign, digits, unit] = numbers[0]!;
   const factor = UNITS[(unit ?? '').toLowerCase()]!;
@@ -42,6 +49,9 @@ export function parseScaleLine(line: string): ScaleReading {
   const rest = text.slice(numbers[0]!.index + numbers[0]![0].length);
   const unstable = /\b(US|SD|UN|D)\b|[?~*]/.test(marks) || /[?~*]/.test(rest);
   const stable = unstable ? false : /\b(ST|S)\b/.test(marks) ? true : null;
+  // Another word than a mark is another quantity: no weight.
+  const word = /^\s*([a-z]+)/i.exec(rest)?.[1]?.toUpperCase();
+  if (word && !MARKS.has(word)) return { kind: 'noise', text: text.slice(0, 60) };
   const [, fraction = ''] = digits!.split(/[.,]/);
   const massG = Number(digits!.replace(',', '.')) * factor * (sign === '-' ? -1 : 1);
   return { kind: 'mass', massG, stable, stepG: 10 ** -fraction.length * factor };

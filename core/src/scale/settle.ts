@@ -20,8 +20,10 @@ export function settle(readings: readonly TimedMass[], stepG: number): number | 
   const last = readings[readings.length - 1];
   if (!last || last.stable === false) return null;
   if (last.stable === true) return last.massG;
-  const window = readings.filter((reading) => reading.atMs >= last.atMs - STILL_MS);
-  const before = readings.some((reading) => reading.atMs <= last.atMs - STILL_MS);
+  // From the last reading that is old enough on: all of that time it must have stood still.
+  const from = readings.findLastIndex((reading) => reading.atMs <= last.atMs - STILL_MS);
+  if (from < 0) return null;
+  const window = readings.slice(from);
   const masses = window.map((reading) => reading.massG);
-  return before && Math.max(...masses) - Math.min(...masses) <= 2 * stepG + 1e-9 ? last.massG : null;
+  return Math.max(...masses) - Math.min(...masses) <= 2 * stepG + 1e-9 ? last.massG : null;
 }

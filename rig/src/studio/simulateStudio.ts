@@ -400,6 +400,16 @@ class Studio {
     body.fills += 1;
     if (faults?.leak.cartridgeId === cartridge.id && body.fills === faults.leak.fill)
       body.ml -= faults.leak.ml;
+    if (cartridge.chip?.strategy === 'newEachTime' && occasion === 'topUp') {
+      this.write({
+        kind: 'chipReplaced',
+        cartridgeId: cartridge.id,
+        volumeMl: cartridge.chip.volumeMl,
+        original: false,
+        run,
+      });
+      body.counted = 0;
+    }
     if (cartridge.chip?.strategy === 'resetter') {
       this.write({ kind: 'chipReset', cartridgeId: cartridge.id, worked: true });
       body.counted = 0;

@@ -51,7 +51,7 @@ export function Shell() {
       <aside className="band" aria-label="Which workbook this is">
         <span className={which === 'demo' ? '' : 'soft'}>
           {which === 'demo'
-            ? 'This is the demo print room: made-up people, printers and inks. Try anything.'
+            ? 'The demo print room: all of it made up. Try anything.'
             : 'My own workbook, kept in this browser.'}
         </span>
         <Button

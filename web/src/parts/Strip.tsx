@@ -52,7 +52,15 @@ export function Strip({ view, height = 38 }: { readonly view: CartridgeView; rea
       <rect x="0" y="6" width={x(maxMl)} height="18" fill="var(--sheet)" stroke="var(--line)" />
       {ink && (
         <>
-          <rect x="0" y="6" width={w(0, ink.value - wide)} height="18" fill={colour} />
+          <rect
+            x="0"
+            y="6"
+            width={w(0, ink.value - wide)}
+            height="18"
+            fill={colour}
+            stroke="var(--soft)"
+            strokeWidth="0.75"
+          />
           <rect
             x={x(ink.value - wide)}
             y="6"

@@ -1,0 +1,107 @@
+import { expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { newContextForTest } from '../testing/context';
+import { scaleReading } from '../ledger';
+import { parseScaleLine, settle } from './index';
+
+test.each<[string, number, boolean | null]>([
+  ['+  63.42 g', 63.42, null],
+  ['ST,GS,+  63.42 g', 63.42, true],
+  ['US,GS,+  63.42 g', 63.42, false],
+  ['S S     63.42 g', 63.42, true],
+  ['S D     63.42 g', 63.42, false],
+  ['  63,42g', 63.42, null],
+  ['? 63.42 g', 63.42, false],
+  ['63.42 g *', 63.42, false],
+  ['-  0.12 g', -0.12, null],
+  ['ST,GS,+00002.20oz', 62.369, true],
+  ['0.0634 kg', 63.4, null],
+  ['63420 mg', 63.42, null],
+  ['\u000263.42 g\u0003', 63.42, null],
+  ['63', 63, null],
+])('%j is %d g', (line, grams, stable) => {
+  const reading = parseScaleLine(line);
+  if (reading.kind !== 'mass') throw new Error(reading.kind);
+  expect(reading.massG).toBeCloseTo(grams, 2);
+  expect(reading.stable).toBe(stable);
+});
+
+test.each([
+  ['---OL---', 'overload'],
+  ['OVERLOAD', 'overload'],
+  ['ST,OL,', 'overload'],
+  ['^^^^^', 'overload'],
+  ['HHHHH', 'overload'],
+  ['S +', 'overload'],
+  ['UL', 'underload'],
+  ['_____', 'underload'],
+  ['LLLLL', 'underload'],
+  ['', 'noise'],
+  ['hello scale v2', 'noise'],
+  ['12.5 g 13.5 g', 'noise'],
+  ['63.42 ml', 'noise'],
+  ['12:30:45', 'noise'],
+])('%j is %s', (line, kind) => expect(parseScaleLine(line).kind).toBe(kind));
+
+test('no line makes it throw, and what it cannot read is never a guess', () => {
+  fc.assert(
+    fc.property(fc.string({ unit: 'binary', maxLength: 60 }), (line) => {
+      const reading = parseScaleLine(line);
+      return reading.kind !== 'mass' || (Number.isFinite(reading.massG) && /\d/.test(line));
+    }),
+  );
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 99999 }),
+      fc.constantFrom('ST,GS,+', 'US,GS,+', '+ ', ''),
+      (centi, mark) => {
+        const reading = parseScaleLine(`${mark}${(centi / 100).toFixed(2).padStart(8)} g`);
+        return (
+          reading.kind === 'mass' && Math.abs(reading.massG - centi / 100) < 1e-9 && reading.stepG === 0.01
+        );
+      },
+    ),
+  );
+});
+
+test('settled: the scale says so, or it stood still for 1.2 s; never while it moves', () => {
+  const at = (pairs: readonly (readonly [number, number, boolean | null])[]) =>
+    settle(
+      pairs.map(([atMs, massG, stable]) => ({ atMs, massG, stable })),
+      0.01,
+    );
+  expect(at([])).toBeNull();
+  expect(at([[0, 5, true]])).toBe(5);
+  expect(at([[0, 5, null]])).toBeNull();
+  expect(
+    at([
+      [0, 5, null],
+      [700, 5.01, null],
+      [1300, 5, null],
+    ]),
+  ).toBe(5);
+  expect(
+    at([
+      [0, 4, null],
+      [700, 5.01, null],
+      [1300, 5, null],
+    ]),
+  ).toBeNull();
+  expect(
+    at([
+      [0, 5, true],
+      [1300, 5, false],
+    ]),
+  ).toBeNull();
+});
+
+test('a reading carries the scale’s u; a reference mass corrects its span and adds its own doubt', () => {
+  const context = newContextForTest();
+  expect(scaleReading(context, undefined, 50)).toEqual({ value: 50, u: 0.05 });
+  const plain = scaleReading(context, 'scale', 50);
+  expect(plain.u).toBeCloseTo(0.01528, 5);
+  context.spans.set('scale', { factor: 100 / 99.5, u: 0.0002, at: '2026-01-01T00:00:00.000Z' });
+  const corrected = scaleReading(context, 'scale', 50);
+  expect(corrected.value).toBeCloseTo(50.2513, 4);
+  expect(corrected.u).toBeGreaterThan(plain.u);
+});

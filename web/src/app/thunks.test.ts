@@ -1,0 +1,196 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { Ledger, type Fact, type FactDraft } from '@hiraeth/core';
+import { script, setUp, weigh } from '../../../core/src/testing/bench';
+import { MemoryShelf, type WorkbookStore } from '../storage';
+import { makeServices, type Services } from './services';
+import { makeStore, type AppStore } from './store';
+import { bringIn, keepNote, openWorkbook, record, undo } from './thunks';
+
+const NOW = Date.parse('2026-03-10T10:00:00Z');
+const room = script([...setUp, weigh('cyan', 63.42)]);
+const note = (text: string): FactDraft => ({ kind: 'noted', text });
+
+interface Bench {
+  readonly shelf: MemoryShelf;
+  readonly services: Services;
+  readonly store: AppStore;
+  demos: number;
+}
+
+/** An app without a page: a shelf in memory, a clock that stands still. */
+function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: Fact[] = room): Bench {
+  const shelf = new MemoryShelf();
+  let seed = 1;
+  const made = { demos: 0 };
+  const services = makeServices({
+    clock: { now: () => NOW },
+    random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
+    openStore: async (which) => wrap(await shelf.open(which)),
+    makeDemo: () => {
+      made.demos += 1;
+      return Promise.resolve(demo);
+    },
+  });
+  const store = makeStore(services);
+  return {
+    shelf,
+    services,
+    store,
+    get demos() {
+      return made.demos;
+    },
+  };
+}
+const state = (b: Bench) => b.store.getState().workbook;
+const kept = async (b: Bench, which = 'own'): Promise<Fact[]> =>
+  (await (await b.shelf.open(which)).load()).facts;
+
+describe('opening', () => {
+  test('the demo is made once and then kept; the own workbook begins empty', async () => {
+    const b = bench();
+    await b.store.dispatch(openWorkbook('demo'));
+    expect([state(b).status, b.services.ledger.facts.length, b.demos]).toEqual(['ready', room.length, 1]);
+    await b.store.dispatch(openWorkbook('own'));
+    expect([state(b).which, b.services.ledger.facts.length]).toEqual(['own', 0]);
+    await b.store.dispatch(openWorkbook('demo'));
+    expect(b.demos).toBe(1);
+  });
+
+  test('a store that cannot be opened is said in words, with a way out', async () => {
+    const b = bench(() => {
+      throw new Error('the disk is full');
+    });
+    await b.store.dispatch(openWorkbook('own'));
+    expect([state(b).status, state(b).error]).toEqual([
+      'failed',
+      expect.stringMatching(/the disk is full\. Reload/),
+    ]);
+  });
+});
+
+describe('recording', () => {
+  let b: Bench;
+  beforeEach(async () => {
+    b = bench();
+    await b.store.dispatch(openWorkbook('own'));
+  });
+
+  test('stamped, written, then shown, with an undo that is itself a fact', async () => {
+    const result = await b.store.dispatch(record([note('one')], 'Saved: one.'));
+    expect(result.ok && result.value[0]).toMatchObject({ kind: 'noted', at: '2026-03-10T10:00:00.000Z' });
+    expect(state(b).notice).toMatchObject({ text: 'Saved: one.', tone: 'fine' });
+    expect((await kept(b)).map((fact) => fact.kind)).toEqual(['noted']);
+    await b.store.dispatch(undo(state(b).notice!.undo));
+    expect((await kept(b)).map((fact) => fact.kind)).toEqual(['noted', 'voided']);
+    expect(b.services.ledger.facts.filter((fact) => fact.kind === 'noted')).toEqual([]);
+  });
+
+  test('a thing and what is said of it can come in one go; what it speaks of must exist', async () => {
+    const [, scale] = setUp.slice(-2);
+    expect((await b.store.dispatch(record([scale!, note('with it')]))).ok).toBe(true);
+    const missing = await b.store.dispatch(record([weigh('nobody', 50)]));
+    expect(!missing.ok && missing.problem).toMatchObject({
+      kind: 'facts',
+      problems: expect.arrayContaining([
+        expect.objectContaining({ code: 'unknownThing', what: 'cartridge' }),
+      ]) as unknown,
+    });
+  });
+
+  test('what the schema refuses is said with its path, and nothing of the batch is kept', async () => {
+    const bad = await b.store.dispatch(record([note('good'), { kind: 'noted', text: '' }]));
+    expect(!bad.ok && bad.problem).toEqual({
+      kind: 'words',
+      words: expect.stringMatching(/^text: .*Correct it/),
+    });
+    expect(await kept(b)).toEqual([]);
+  });
+
+  test('a future time is refused; a question is asked, and answered by its code', async () => {
+    await b.store.dispatch(record(setUp));
+    const future = await b.store.dispatch(record([{ ...note('later'), at: '2027-01-01T00:00:00.000Z' }]));
+    expect(!future.ok && future.problem).toMatchObject({ problems: [{ code: 'future', severity: 'stop' }] });
+    const heavy = weigh('cyan', 93.5);
+    const asked = await b.store.dispatch(record([heavy]));
+    expect(!asked.ok && asked.problem).toMatchObject({
+      problems: [{ code: 'heavierThanMax', severity: 'ask' }],
+    });
+    expect((await b.store.dispatch(record([{ ...heavy, confirmed: ['heavierThanMax'] }]))).ok).toBe(true);
+  });
+
+  test('without the pen nothing is written', async () => {
+    b.store.dispatch({ type: 'workbook/penChanged', payload: false });
+    const result = await b.store.dispatch(record([note('no')]));
+    expect(!result.ok && result.problem).toMatchObject({ words: expect.stringMatching(/Another tab/) });
+    expect(await b.store.dispatch(keepNote('run', 1))).toBe(false);
+    expect(await kept(b)).toEqual([]);
+  });
+
+  test('writes happen one after the other, in the order of asking', async () => {
+    await Promise.all(['a', 'b', 'c', 'd'].map((text) => b.store.dispatch(record([note(text)]))));
+    expect((await kept(b)).map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['a', 'b', 'c', 'd']);
+  });
+});
+
+describe('when storage fails', () => {
+  test('nothing is said to be saved, nothing is shown, and what was there stays', async () => {
+    let broken = false;
+    const b = bench((store) => ({
+      ...store,
+      append: (facts) => (broken ? Promise.reject(new Error('quota exceeded')) : store.append(facts)),
+      replace: (facts) => (broken ? Promise.reject(new Error('quota exceeded')) : store.replace(facts)),
+      note: () => (broken ? Promise.reject(new Error('quota exceeded')) : Promise.resolve()),
+    }));
+    await b.store.dispatch(openWorkbook('own'));
+    await b.store.dispatch(record([note('before')]));
+    broken = true;
+    const result = await b.store.dispatch(record([note('lost')], 'Saved'));
+    expect(!result.ok && result.problem).toMatchObject({
+      words: expect.stringMatching(/Nothing was saved: quota exceeded/),
+    });
+    expect(state(b).notice).toBeNull();
+    expect(b.services.ledger.facts).toHaveLength(1);
+    expect(await b.store.dispatch(bringIn(room, 'replace'))).toEqual({
+      ok: false,
+      problem: expect.stringMatching(/Nothing was changed/),
+    });
+    expect(await b.store.dispatch(keepNote('run', { at: 2 }))).toBe(false);
+    expect(state(b).notes.run).toBeUndefined();
+    broken = false;
+    expect((await b.store.dispatch(record([note('again')]))).ok).toBe(true);
+    expect(await kept(b)).toHaveLength(2);
+  });
+
+  test('“saved” waits for the transaction: while it is held, nothing is shown', async () => {
+    let release: () => void = () => undefined;
+    const b = bench((store) => ({
+      ...store,
+      append: async (facts) => {
+        await new Promise<void>((resolve) => (release = resolve));
+        await store.append(facts);
+      },
+    }));
+    await b.store.dispatch(openWorkbook('own'));
+    const saving = b.store.dispatch(record([note('held')], 'Saved: held.'));
+    await Promise.resolve();
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    expect([state(b).notice, b.services.ledger.facts.length]).toEqual([null, 0]);
+    release();
+    await saving;
+    expect(state(b).notice?.text).toBe('Saved: held.');
+  });
+});
+
+test('a file is merged or put in place; what is kept is what a fresh instance opens', async () => {
+  const b = bench();
+  await b.store.dispatch(openWorkbook('own'));
+  await b.store.dispatch(record([note('mine')]));
+  expect(await b.store.dispatch(bringIn(room, 'merge'))).toEqual({ ok: true, value: room.length });
+  expect(b.services.ledger.facts).toHaveLength(room.length + 1);
+  expect(await b.store.dispatch(bringIn(room, 'replace'))).toEqual({ ok: true, value: room.length });
+  await b.store.dispatch(keepNote('exported', '2026-03-10'));
+  const fresh = makeStore({ ...b.services, ledger: new Ledger(), store: null, tabs: null });
+  await fresh.dispatch(openWorkbook('own'));
+  expect(fresh.getState().workbook.notes).toEqual({ exported: '2026-03-10' });
+  expect(await kept(b)).toHaveLength(room.length);
+});
