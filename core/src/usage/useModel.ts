@@ -16,7 +16,7 @@ export interface UseModel {
   noise: { readonly weight: number; readonly sum: number };
 }
 
-export const NOISE_PRIOR = { perMl: 0.05, weight: 6, least: 0.004 } as const;
+export const NOISE_PRIOR = { perMl: 0.02, weight: 4, least: 0.004 } as const;
 
 /**
  * The belief before anything was weighed. Features are added with their prior when they are first met.
@@ -88,11 +88,15 @@ export function learnUse(
   for (let i = 0; i < n; i++) model.mean[i]! += (px[i]! / variance) * innovation;
   for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) model.cov[i]![j]! -= (px[i]! * px[j]!) / variance;
   for (let i = 0; i < n; i++) if (model.mean[i]! < 0) model.mean[i] = 0;
-  if (predicted > 0.5)
+  if (predicted > 0.5) {
+    // How much this says of the noise: Fisher's information, 1 when nothing else is in doubt (a scoring step).
+    const share = ((noisePerMl(model) * predicted) / variance) ** 2;
+    const seen = (innovation ** 2 - known) / predicted;
     model.noise = {
-      weight: model.noise.weight + 1,
-      sum: Math.max(0, model.noise.sum + (innovation ** 2 - known) / predicted),
+      weight: model.noise.weight + share,
+      sum: Math.max(NOISE_PRIOR.least * model.noise.weight, model.noise.sum + share * seen),
     };
+  }
   return surprise;
 }
 

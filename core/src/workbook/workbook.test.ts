@@ -1,0 +1,178 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { explain } from '../words';
+import {
+  CONSTRUCTIONS,
+  FORMAT_VERSION,
+  makeStamp,
+  mergeFacts,
+  parseWorkbook,
+  serializeWorkbook,
+  typeFromMeasures,
+  typePreset,
+  workbookJsonSchema,
+  workbookSchema,
+  type Fact,
+} from './index';
+
+const facts = script([...setUp, weigh('cyan', 60), install, print(3), fill('cyan', 12), weigh('cyan', 70)]);
+const AT = '2026-04-01T00:00:00.000Z';
+const text = serializeWorkbook(facts, AT);
+
+const byId = (list: readonly Fact[]): Fact[] => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
+
+describe('a workbook file', () => {
+  test('import(export(w)) is w, in whatever order the facts stood; two exports are equal byte for byte', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(facts, { minLength: facts.length }), (shuffled) => {
+        const again = serializeWorkbook(shuffled, AT);
+        expect(again).toBe(text);
+        const parsed = parseWorkbook(again);
+        expect(parsed.ok && byId(parsed.value.facts)).toEqual(byId(facts));
+      }),
+    );
+  });
+
+  test('cut at any place it is refused whole', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: text.length - 3 }), (at) => {
+        const parsed = parseWorkbook(text.slice(0, at));
+        expect(parsed.ok).toBe(false);
+        expect(!parsed.ok && explain(parsed.problem)).toMatch(/Nothing was changed\.$/);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test.each<[string, (raw: { facts: Record<string, unknown>[]; [key: string]: unknown }) => void, RegExp]>([
+    [
+      'a newer version',
+      (raw) => (raw.version = FORMAT_VERSION + 1),
+      /newer version \(format 2; this one knows 1\)/,
+    ],
+    ['another program’s file', (raw) => (raw.format = 'other'), /not a Hiraeth workbook/],
+    [
+      'a negative mass',
+      (raw) => (fact(raw, 'weighed').massG = { value: -1, u: 0 }),
+      /facts\[\d+\]\.massG\.value \(weighed\)/,
+    ],
+    [
+      'a mass that is no number',
+      (raw) => (fact(raw, 'weighed').massG = { value: null, u: 0 }),
+      /massG\.value/,
+    ],
+    ['a field that does not belong', (raw) => (fact(raw, 'printed').colour = 'red'), /printed.*colour/],
+    ['half a print', (raw) => (fact(raw, 'printed').copies = 1.5), /copies/],
+    ['a time of another kind', (raw) => (fact(raw, 'printed').at = 'yesterday'), /a UTC time such as/],
+    ['an unknown kind of fact', (raw) => (fact(raw, 'printed').kind = 'dreamt'), /facts\[\d+\]/],
+    [
+      'a currency that is none',
+      (raw) => ((fact(raw, 'defined').entity as { currency: string }).currency = 'pounds'),
+      /three capital letters/,
+    ],
+    [
+      'one id for two entries',
+      (raw) => raw.facts.push({ ...raw.facts[0]!, note: 'twin' }),
+      /two different entries with the id/,
+    ],
+  ])('%s is refused with its place', (_name, spoil, words) => {
+    const raw = JSON.parse(text) as { facts: Record<string, unknown>[] };
+    spoil(raw);
+    const parsed = parseWorkbook(JSON.stringify(raw));
+    expect(!parsed.ok && explain(parsed.problem)).toMatch(words);
+  });
+
+  test('the same entry twice is one entry; nothing at all is said so', () => {
+    const raw = JSON.parse(text) as { facts: unknown[] };
+    raw.facts.push(raw.facts[0]);
+    const parsed = parseWorkbook(JSON.stringify(raw));
+    expect(parsed.ok && parsed.value.facts.length).toBe(facts.length);
+    for (const content of ['', '   \n', 'PK\u0003\u0004', '[1,2]', 'null', '7'])
+      expect(parseWorkbook(content).ok).toBe(false);
+  });
+
+  test('a file by another hand may leave defaults out', () => {
+    const raw = JSON.parse(text) as { facts: { kind: string; entity?: Record<string, unknown> }[] };
+    for (const one of raw.facts) {
+      delete one.entity?.draws;
+      delete one.entity?.schools;
+      delete one.entity?.gauge;
+    }
+    const parsed = parseWorkbook(JSON.stringify(raw));
+    expect(parsed.ok && workbookSchema.safeParse(parsed.value).success).toBe(true);
+  });
+});
+
+const fact = (raw: { facts: Record<string, unknown>[] }, kind: string): Record<string, unknown> =>
+  raw.facts.find((one) => one.kind === kind)!;
+
+describe('merging', () => {
+  test('is a union by id: new, known, contradicting; the order does not matter', () => {
+    const half = facts.slice(0, 10);
+    const changed = { ...facts[3]!, note: 'by hand' } as Fact;
+    expect(mergeFacts(half, facts)).toMatchObject({ added: facts.slice(10), already: 10, conflicts: [] });
+    expect(mergeFacts(facts, [changed])).toMatchObject({
+      added: [],
+      already: 0,
+      conflicts: [{ id: changed.id }],
+    });
+    // The same content with its keys in another order is the same entry.
+    const turned = Object.fromEntries(Object.entries(facts[3]!).reverse()) as unknown as Fact;
+    expect(mergeFacts(facts, [turned])).toMatchObject({ added: [], already: 1, conflicts: [] });
+  });
+
+  test('stamps are unique and grow, also within one millisecond', () => {
+    const stamp = makeStamp({ now: () => 1_700_000_000_000 }, () => 0.5);
+    const ids = Array.from({ length: 200 }, () => stamp([{ kind: 'noted', text: 'x' }])[0]!.id);
+    expect(new Set(ids).size).toBe(200);
+    expect([...ids].sort()).toEqual(ids);
+  });
+});
+
+describe('cartridge types', () => {
+  test.each(CONSTRUCTIONS)(
+    '%s: three sizes, each plausible, growing, and its sections add up',
+    (construction) => {
+      const sizes = (['starter', 'standard', 'large'] as const).map((variant) =>
+        typePreset(construction, variant),
+      );
+      sizes.forEach((type, i) => {
+        expect(type.fullG).toBeGreaterThan(type.emptyG.value);
+        expect(type.maxG).toBeGreaterThan(type.fullG);
+        expect(type.reserveMl).toBeLessThan(0.2 * type.capacityMl);
+        if (i > 0) expect(type.capacityMl).toBeGreaterThan(sizes[i - 1]!.capacityMl);
+        const sections = type.sections.reduce((sum, section) => sum + section.capacityMl, 0);
+        if (type.sections.length > 0) expect(sections).toBeCloseTo(type.capacityMl, 6);
+        if (type.sections.length > 0)
+          expect(type.sections.some((section) => section.reachedBy.includes(type.method))).toBe(true);
+      });
+    },
+  );
+
+  test('an unknown one by weighing, or by its box with a larger doubt; by neither: nothing', () => {
+    const weighed = typeFromMeasures({ construction: 'bag', emptyG: 100, fullG: 312, boxMm: [1, 1, 1] });
+    expect(weighed.type.capacityMl).toBeCloseTo(212 / 1.065, 0);
+    const measured = typeFromMeasures({
+      construction: 'spongeReservoir',
+      emptyG: 16,
+      fullG: null,
+      boxMm: [45, 16, 40],
+    });
+    expect(measured.capacityU / measured.type.capacityMl).toBeGreaterThan(
+      weighed.capacityU / weighed.type.capacityMl,
+    );
+    expect(measured.nearest).toBe('standard');
+    for (const boxMm of [null, [0, 10, 10] as const])
+      expect(() => typeFromMeasures({ construction: 'bag', emptyG: 100, fullG: 90, boxMm })).toThrow(
+        RangeError,
+      );
+  });
+});
+
+test('the JSON Schema names every kind of fact and what each must have', () => {
+  const schema = JSON.stringify(workbookJsonSchema());
+  for (const kind of ['defined', 'weighed', 'filled', 'printed', 'voided', 'gaugeRead', 'densityMeasured'])
+    expect(schema).toContain(`"${kind}"`);
+  expect(schema).toContain('"additionalProperties":false');
+});
