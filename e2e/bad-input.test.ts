@@ -92,6 +92,7 @@ test('a bottle of another shade, with too little in it: asked, and a conversion 
 });
 
 test('files that are not what they should be change nothing', async ({ page }) => {
+  test.setTimeout(150_000);
   await openWith(page, room);
   const before = await count(page);
   const good = serializeWorkbook(room, '2026-04-01T00:00:00.000Z');

@@ -155,11 +155,15 @@ export async function exportWorkbook(page: Page): Promise<{ path: string; text: 
 
 /** Chooses a file in Workbook; the preview, or a message, then stands on the page. */
 export async function chooseFile(page: Page, name: string, content: string | Buffer): Promise<void> {
-  await page.getByLabel('Workbook file').setInputFiles({
-    name,
-    mimeType: 'application/json',
-    buffer: typeof content === 'string' ? Buffer.from(content) : content,
-  });
+  await page.getByLabel('Workbook file').setInputFiles(
+    {
+      name,
+      mimeType: 'application/json',
+      buffer: typeof content === 'string' ? Buffer.from(content) : content,
+    },
+    // Fifty megabytes take their time to reach the page.
+    { timeout: 60_000 },
+  );
 }
 
 /** Nothing that the accessibility checker complains of. */

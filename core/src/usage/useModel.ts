@@ -16,7 +16,7 @@ export interface UseModel {
   noise: { readonly weight: number; readonly sum: number };
 }
 
-export const NOISE_PRIOR = { perMl: 0.02, weight: 4, least: 0.004 } as const;
+export const NOISE_PRIOR = { perMl: 0.012, weight: 3, least: 0.004 } as const;
 
 /**
  * The belief before anything was weighed. Features are added with their prior when they are first met.

@@ -6,7 +6,7 @@ let answer: () => Promise<unknown>;
 beforeEach(() => {
   globalThis.fetch = jest.fn(() =>
     answer().then((body) => ({ json: () => Promise.resolve(body) }) as Response),
-  ) as typeof fetch;
+  );
   (AbortSignal as { timeout?: unknown }).timeout ??= () => new AbortController().signal;
 });
 afterEach(() => {

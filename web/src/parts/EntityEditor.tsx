@@ -165,7 +165,8 @@ function readBack(
   const optional = new Map<string, { filled: number; of: number; first: string }>();
   for (const field of fields) {
     const raw = values[field.path]!;
-    const parent = field.path.slice(0, field.path.lastIndexOf('.'));
+    const dot = field.path.lastIndexOf('.');
+    const parent = dot < 0 ? '' : field.path.slice(0, dot);
     const group = field.optional && parent !== '' && !Array.isArray(at(next, parent));
     if (group) {
       const count = optional.get(parent) ?? { filled: 0, of: 0, first: field.path };

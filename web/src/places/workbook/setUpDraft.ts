@@ -48,7 +48,7 @@ export interface SetUpInput {
 export function typeOf(input: SetUpInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
   const { construction, variant, emptyG, fullG, maxG, capacityMl, boxMm } = input;
   const base =
-    variant === 'own' && emptyG !== null && (fullG !== null || boxMm !== null)
+    variant === 'own' && emptyG !== null && ((fullG !== null && fullG > emptyG) || boxMm !== null)
       ? typeFromMeasures({ construction, emptyG, fullG, boxMm }).type
       : { ...typePreset(construction, variant === 'own' ? 'standard' : variant), variant };
   const full = fullG ?? base.fullG;

@@ -1,0 +1,69 @@
+import { expect, test } from '@jest/globals';
+import { screen, waitFor } from '@testing-library/react';
+import { useMemo } from 'react';
+import type { Uncertain } from '@hiraeth/core';
+import { script, setUp, weigh } from '../../../core/src/testing/bench';
+import { useScale, useScaleTarget } from '../devices/useScale';
+import { renderApp } from '../testing/renderApp';
+import { ScaleRail } from './ScaleRail';
+
+const room = script([...setUp, weigh('cyan', 63.42)]);
+const rail = (more: React.ReactNode = null) =>
+  renderApp(
+    <>
+      {more}
+      <ScaleRail />
+    </>,
+    room,
+  );
+const field = () => screen.getByLabelText(/Weight, g|or type g/);
+
+test('a typed weight goes to the chosen cartridge, with the ink it means shown before it is taken', async () => {
+  const { user, facts } = await rail();
+  await user.selectOptions(screen.getByLabelText('of'), 'magenta');
+  await user.type(field(), '63,42');
+  expect(screen.getByRole('status')).toHaveTextContent(/= 20\.5\d ± 0\.2\d ml of ink/);
+  await user.keyboard('{Enter}');
+  await waitFor(() => expect(facts('weighed')).toHaveLength(2));
+  expect(facts('weighed')[1]).toMatchObject({
+    subjectId: 'magenta',
+    massG: { value: 63.42 },
+    purpose: 'weighIn',
+  });
+  expect(field()).toHaveValue('');
+});
+
+test('a step that waits for a weight takes it instead', async () => {
+  const taken: Uncertain[] = [];
+  function Step() {
+    useScaleTarget(
+      useMemo(() => ({ label: 'the step', onTake: (massG: Uncertain) => void taken.push(massG) }), []),
+    );
+    return null;
+  }
+  const { user, facts } = await rail(<Step />);
+  expect(screen.getByText('the step')).toBeInTheDocument();
+  expect(screen.queryByLabelText('of')).not.toBeInTheDocument();
+  await user.type(field(), '2.2 oz{Enter}');
+  expect(taken[0]!.value).toBeCloseTo(62.369, 3);
+  expect(facts('weighed')).toHaveLength(1);
+});
+
+test('from a live scale only a settled weight is taken; its trouble is said; typing still works', async () => {
+  let hub: ReturnType<typeof useScale>['hub'] | null = null;
+  function Grab() {
+    ({ hub } = useScale());
+    return null;
+  }
+  const { user, facts } = await rail(<Grab />);
+  await user.selectOptions(screen.getByLabelText('Scale', { selector: 'select' }), 'simulated');
+  await user.selectOptions(screen.getByLabelText('of'), 'cyan');
+  hub!.simulated.unplugged = true;
+  await waitFor(() => expect(screen.getByRole('status')).toHaveTextContent('The scale is silent'));
+  await user.click(screen.getByRole('button', { name: 'Take the weight' }));
+  expect(screen.getByRole('status')).toHaveTextContent('Wait until the weight stands still');
+  expect(facts('weighed')).toHaveLength(1);
+  await user.selectOptions(screen.getByLabelText('Scale', { selector: 'select' }), 'typed');
+  await user.type(field(), '62.10{Enter}');
+  await waitFor(() => expect(facts('weighed')).toHaveLength(2));
+});

@@ -1,0 +1,170 @@
+import { describe, expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import { all, bottleRemaining, cartridgeView } from '@hiraeth/core';
+import { install, print, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { useLedger, useNow } from '../app/hooks';
+import { renderApp } from '../testing/renderApp';
+import { Evidence } from './cartridge/Evidence';
+import { BuyKit } from './cost/BuyKit';
+import { BuyBottle } from './inks/BuyBottle';
+import { SqueezeBench } from './inks/SqueezeBench';
+import { CanPrint } from './rack/CanPrint';
+import { Rack } from './rack';
+import { SetUp } from './workbook/SetUp';
+
+const room = script([
+  ...setUp,
+  weigh('cyan', 63.42),
+  weigh('magenta', 80),
+  weigh('yellow', 75),
+  install,
+  print(2),
+]);
+const nothing = (): void => undefined;
+
+describe('setting up', () => {
+  test('what is missing or cannot be read is said together; nothing is half set up', async () => {
+    const { user, facts } = await renderApp(<SetUp onDone={nothing} />, []);
+    await user.selectOptions(screen.getByLabelText('Size'), 'own');
+    await user.type(screen.getByLabelText('cyan, original’s price'), 'dear');
+    await user.click(screen.getByRole('button', { name: 'Set it up' }));
+    const said = screen.getByRole('alert');
+    for (const words of [
+      /Give the printer a name/,
+      /cyan: “dear” is not a number/,
+      /Weigh the unknown cartridge empty/,
+      /Weigh it full too/,
+    ])
+      expect(said).toHaveTextContent(words);
+    expect(facts('defined')).toEqual([]);
+  });
+
+  test('an unknown cartridge, weighed and measured; channels added and removed', async () => {
+    const { user, services } = await renderApp(<SetUp onDone={nothing} />, []);
+    await user.type(screen.getByLabelText('Printer’s name'), 'Attic printer');
+    await user.click(screen.getByRole('button', { name: 'Remove photo black' }));
+    await user.click(screen.getByRole('button', { name: 'Add a channel' }));
+    await user.selectOptions(screen.getByLabelText('Size'), 'own');
+    await user.type(screen.getByLabelText('Empty mass, g'), '12.4');
+    await user.type(screen.getByLabelText('Full mass, g'), '25');
+    await user.click(screen.getByRole('button', { name: 'Set it up' }));
+    await waitFor(() => expect(all(services.ledger.context, 'printer')).toHaveLength(1));
+    const type = all(services.ledger.context, 'cartridgeType')[0]!;
+    expect(type).toMatchObject({ variant: 'own', emptyG: { value: 12.4 }, fullG: 25 });
+    expect(type.capacityMl).toBeCloseTo(11.8, 1);
+    expect(all(services.ledger.context, 'cartridge')).toHaveLength(4);
+  });
+});
+
+describe('buying', () => {
+  test('a bottle of a new ink: what is missing is asked for, one thing at a time', async () => {
+    const { user, services } = await renderApp(<BuyBottle onDone={nothing} />, []);
+    const press = () => user.click(screen.getByRole('button', { name: 'Record the bottle' }));
+    const says = (words: RegExp) => expect(screen.getByRole('alert')).toHaveTextContent(words);
+    await press();
+    says(/Give the ink a name/);
+    await user.type(screen.getByLabelText('Ink’s name'), 'Marram cyan');
+    await press();
+    says(/how much the bottle holds/);
+    await user.type(screen.getByLabelText('Holds, ml'), '250 ml');
+    await press();
+    says(/Price: Nothing was typed/);
+    await user.type(screen.getByLabelText('Price (GBP)'), '22.50');
+    await user.type(screen.getByLabelText('Density, g/ml'), '1064');
+    await press();
+    says(/lies near 1\.05 g\/ml/);
+    await user.clear(screen.getByLabelText('Density, g/ml'));
+    await user.type(screen.getByLabelText('Density, g/ml'), '1,064');
+    await press();
+    await waitFor(() => expect(all(services.ledger.context, 'bottle')).toHaveLength(1));
+    const [bottle] = all(services.ledger.context, 'bottle');
+    expect(bottleRemaining(services.ledger.context, services.ledger.state, bottle!.id)!.now.value).toBe(250);
+    expect(services.ledger.state.bottles[bottle!.id]!.openedAt).not.toBeNull();
+    expect(services.ledger.state.purchases.bottlesMinor).toBe(2250);
+  });
+
+  test('a kit: its price is read as money', async () => {
+    const { user, services } = await renderApp(<BuyKit onDone={nothing} />, room);
+    await user.type(screen.getByLabelText('Price (GBP)'), '-5');
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    expect(screen.getByText(/cannot be below zero/)).toBeInTheDocument();
+    await user.clear(screen.getByLabelText('Price (GBP)'));
+    await user.type(screen.getByLabelText('Price (GBP)'), '168');
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    await waitFor(() => expect(services.ledger.state.purchases.kitMinor).toBe(16_800));
+  });
+
+  test('a squeeze, by weighing ten', async () => {
+    const { user, services } = await renderApp(<SqueezeBench onDone={nothing} />, room);
+    await user.type(screen.getByLabelText('Weighed, g'), '8.51');
+    expect(screen.getByText(/0\.80 ± 0\.05 ml/)).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    await waitFor(() =>
+      expect(
+        all(services.ledger.context, 'tool').find((tool) => tool.tool === 'squeezeBottle')?.squeezeMl?.value,
+      ).toBeCloseTo(0.8, 2),
+    );
+  });
+});
+
+describe('the Rack', () => {
+  test('an empty workbook says what to do first', async () => {
+    await renderApp(<Rack />, []);
+    expect(screen.getByRole('heading', { name: 'An empty workbook' })).toBeInTheDocument();
+    expect(screen.getByRole('link', { name: 'Set up a printer' })).toHaveAttribute(
+      'href',
+      '/workbook?set-up=printer',
+    );
+  });
+
+  test('each slot as a strip that says in words what it shows', async () => {
+    await renderApp(<Rack />, room);
+    expect(
+      screen.getByLabelText(/^cyan: .* ml inside, reserve 3\.5 ml, target 46\.\d ml$/),
+    ).toBeInTheDocument();
+    expect(screen.getByRole('region', { name: 'Test printer' })).toBeInTheDocument();
+    expect(
+      within(screen.getByRole('region', { name: 'Test printer' })).getAllByText(/weighed \d days ago/),
+    ).toHaveLength(3);
+  });
+
+  test('can this be printed? The answer follows the copies', async () => {
+    const { user } = await renderApp(<CanPrint />, room);
+    const copies = screen.getByLabelText('Copies');
+    const says = () => screen.getByRole('status').textContent;
+    await user.clear(copies);
+    await user.type(copies, '1');
+    expect(says()).toMatch(/^Yes, it is safe\. cyan goes first/);
+    await user.clear(copies);
+    await user.type(copies, '9000');
+    expect(says()).toMatch(/^No: top up first/);
+  });
+});
+
+describe('other evidence', () => {
+  function OfCyan() {
+    const view = cartridgeView(useLedger(), 'cyan', useNow());
+    return view && <Evidence view={view} />;
+  }
+  test.each([
+    [/The optical signal came/, 'sensorSignalled'],
+    [/The float sensor changed over/, 'sensorSignalled'],
+    [/A print faded/, 'fadedOrRanDry'],
+    [/It ran dry/, 'fadedOrRanDry'],
+  ] as const)('%s is one press', async (button, kind) => {
+    const { user, facts } = await renderApp(<OfCyan />, room);
+    await user.click(screen.getByRole('button', { name: /I saw its level/ }));
+    await user.click(screen.getByRole('button', { name: button }));
+    await waitFor(() => expect(facts(kind)).toHaveLength(1));
+  });
+
+  test('a level is typed in percent; one that cannot be is not taken', async () => {
+    const { user, facts } = await renderApp(<OfCyan />, room);
+    await user.click(screen.getByRole('button', { name: /I saw its level/ }));
+    await user.type(screen.getByLabelText('Level seen, %'), '140');
+    expect(screen.getByRole('button', { name: 'Record the level' })).toBeDisabled();
+    await user.clear(screen.getByLabelText('Level seen, %'));
+    await user.type(screen.getByLabelText('Level seen, %'), '35{Enter}');
+    await waitFor(() => expect(facts('levelSeen')[0]).toMatchObject({ fraction: 0.35 }));
+  });
+});

@@ -1,0 +1,59 @@
+import { render } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import type { Fact, FactKind, FactOf } from '@hiraeth/core';
+import { makeServices, ServicesContext, type Services } from '../app/services';
+import { makeStore, type AppStore } from '../app/store';
+import { ThemeSwitch } from '../app/ThemeSwitch';
+import { bringIn, openWorkbook } from '../app/thunks';
+import { ScaleProvider } from '../devices/useScale';
+import { AskProvider } from '../parts/AskDialog';
+import { MemoryShelf } from '../storage';
+
+export interface Rendered {
+  readonly services: Services;
+  readonly store: AppStore;
+  readonly user: ReturnType<typeof userEvent.setup>;
+  /** Counting facts of one kind, oldest first. */
+  readonly facts: <K extends FactKind>(kind: K) => FactOf<K>[];
+}
+
+/** Shows one component in an app with these facts, in memory, at a fixed time. */
+export async function renderApp(
+  children: ReactNode,
+  facts: readonly Fact[],
+  at = '2026-03-10T10:00:00.000Z',
+): Promise<Rendered> {
+  const shelf = new MemoryShelf();
+  let seed = 7;
+  const services = makeServices({
+    clock: { now: () => Date.parse(at) },
+    random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
+    openStore: (which) => shelf.open(which),
+    makeDemo: () => Promise.resolve([]),
+  });
+  const store = makeStore(services);
+  await store.dispatch(openWorkbook('own'));
+  if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));
+  const router = createMemoryRouter([{ path: '*', element: <AskProvider>{children}</AskProvider> }]);
+  render(
+    <Provider store={store}>
+      <ServicesContext value={services}>
+        <ThemeSwitch>
+          <ScaleProvider>
+            <RouterProvider router={router} />
+          </ScaleProvider>
+        </ThemeSwitch>
+      </ServicesContext>
+    </Provider>,
+  );
+  return {
+    services,
+    store,
+    user: userEvent.setup(),
+    facts: <K extends FactKind>(kind: K) =>
+      services.ledger.facts.filter((fact): fact is FactOf<K> => fact.kind === kind),
+  };
+}
