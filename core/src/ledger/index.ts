@@ -18,5 +18,6 @@ export {
 export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
 export { bottleRemaining } from './bottleRemaining';
 export { isGaugeOff } from './isGaugeOff';
+export { scaleFor } from './scaleFor';
 export { scaleReading } from './scaleReading';
 export { factsAbout } from './factsAbout';

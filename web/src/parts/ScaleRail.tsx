@@ -8,6 +8,7 @@ import {
   formatUncertain,
   inkOfMass,
   parseQuantity,
+  scaleFor,
   scaleReading,
   type Uncertain,
 } from '@hiraeth/core';
@@ -32,8 +33,6 @@ export function ScaleRail() {
   const cartridges = all(ledger.context, 'cartridge').filter(
     (cartridge) => !ledger.state.cartridges[cartridge.id]?.retired,
   );
-  const scales = all(ledger.context, 'scale');
-  const scale = scales[0];
   const chosen = find(ledger.context, 'cartridge', cartridgeId);
 
   useEffect(() => {
@@ -58,6 +57,7 @@ export function ScaleRail() {
       value = parsed.value.value;
     } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
     else value = state.settledG;
+    const scale = scaleFor(ledger.context, value);
     const massG: Uncertain = scaleReading(ledger.context, scale?.id, value);
     setError(null);
     if (target) {
@@ -85,7 +85,11 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
-    const ink = inkOfMass(ledger, chosen.id, scaleReading(ledger.context, scale?.id, value));
+    const ink = inkOfMass(
+      ledger,
+      chosen.id,
+      scaleReading(ledger.context, scaleFor(ledger.context, value)?.id, value),
+    );
     return ink ? formatUncertain(ink, 'ml') : null;
   };
   const ink = preview();

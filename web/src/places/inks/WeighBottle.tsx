@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
-import { all, lotName, type Bottle, type Uncertain } from '@hiraeth/core';
+import { lotName, scaleFor, type Bottle, type Uncertain } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 
@@ -9,9 +9,9 @@ export function WeighBottle({ bottle, onDone }: { readonly bottle: Bottle; reado
   const ledger = useLedger();
   const record = useRecord();
   const name = lotName(ledger, bottle.id);
-  const scaleId = all(ledger.context, 'scale')[0]?.id;
   const take = useCallback(
     (massG: Uncertain) => {
+      const scaleId = scaleFor(ledger.context, massG.value)?.id;
       void record(
         [
           {
@@ -26,7 +26,7 @@ export function WeighBottle({ bottle, onDone }: { readonly bottle: Bottle; reado
         `Saved: ${name} weighs ${massG.value.toFixed(2)} g.`,
       ).then((saved) => saved && onDone());
     },
-    [bottle.id, name, onDone, record, scaleId],
+    [bottle.id, name, onDone, record, ledger],
   );
   useScaleTarget(useMemo(() => ({ label: name, onTake: take }), [name, take]));
   return (

@@ -1,0 +1,208 @@
+import { expect, test } from '@playwright/test';
+import { parseWorkbook } from '@hiraeth/core';
+import {
+  bodyRoom,
+  cartridge,
+  define,
+  install,
+  print,
+  script,
+  setUp,
+  weigh as weighed,
+} from '../core/src/testing/bench';
+import { exportWorkbook, next, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
+
+const room = script([
+  ...setUp,
+  weighed('cyan', 60),
+  weighed('magenta', 55),
+  weighed('yellow', 70),
+  install,
+  print(4),
+]);
+
+test('a queue of two: each keeps its own place, one out of the printer at a time', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/bench');
+  for (const label of ['cyan', 'magenta'])
+    await page.getByRole('checkbox', { name: label, exact: true }).check();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /Weigh it as it is/);
+  const queue = page.getByRole('navigation', { name: 'Queue' });
+  await queue.getByRole('button', { name: 'magenta' }).click();
+  await expect(step(page)).toHaveText('Is everything here?');
+  await walkTo(page, /Take it out now/);
+  await expect(page.getByRole('alert').filter({ hasText: 'never empty the whole bay' })).toContainText(
+    'cyan is still out',
+  );
+  await queue.getByRole('button', { name: 'cyan' }).click();
+  await expect(step(page)).toHaveText('Weigh it as it is');
+  await page.keyboard.press('Backspace');
+  await expect(step(page)).toHaveText('Take it out now');
+  await page.reload();
+  await expect(step(page)).toHaveText('Take it out now');
+  await page.getByRole('button', { name: 'Leave it off' }).click();
+  await expect(step(page)).toHaveText('Take it out now');
+  await expect(queue).toContainText('cyan: left off');
+});
+
+test('a spent step back takes its weighing with it', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/bench?cartridge=yellow');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /Weigh it as it is/);
+  await weigh(page, '69.90');
+  await expect(step(page)).toHaveText('Plug out');
+  await page.getByRole('button', { name: 'One step back' }).click();
+  await expect(step(page)).toHaveText('Weigh it as it is');
+  await page.goto('/cartridge/yellow');
+  await expect(page.getByText('69.90')).toHaveCount(0);
+});
+
+test('schools of the printer lead the run: reset before filling, draw out what is left, no prime', async ({
+  page,
+}) => {
+  await openWith(
+    page,
+    bodyRoom('compartmentTank', 1, { schools: { reset: 'before', remains: 'drawOut', prime: 'never' } }),
+  );
+  await page.goto('/bench?cartridge=it');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /Reset the chip/);
+  await next(page).click();
+  await walkTo(page, /Draw out what is left/, { 'Weigh it as it is': '55.00' });
+  await expect(page.getByText('never back into the bottle', { exact: false })).toBeVisible();
+  await walkTo(page, /Prime it/);
+  await expect(page.getByLabel(/^Leave it to the printer/)).toBeChecked();
+  await expect(page.getByText(/light cleaning draws about \d+\.\d ml over all channels/)).toBeVisible();
+});
+
+test('a corrected empty mass corrects every volume before it, and can be taken back', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/cartridge/cyan');
+  const big = page.locator('.big').first();
+  const before = await big.innerText();
+  await page.getByRole('complementary').getByRole('button', { name: 'Correct' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Own empty mass, g').fill('40.58');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await saved(page);
+  await expect(big).not.toHaveText(before);
+  expect(Number.parseFloat(await big.innerText())).toBeCloseTo(Number.parseFloat(before) + 1 / 1.064, 0);
+});
+
+test('a print of an own size and a new kind of picture, a cleaning, and both taken back', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  await page.goto('/prints');
+  const form = page.getByRole('form', { name: 'Log a print' });
+  await form.getByLabel('Title').fill('Panorama');
+  await form.getByLabel('Size').selectOption('own');
+  await form.getByLabel('Width, mm').fill('120 cm');
+  await form.getByLabel('Height, mm').fill('400');
+  await form.getByLabel('Subject').selectOption({ label: 'another kind of picture …' });
+  await form.getByLabel('Kind of picture').fill('Deep cool');
+  await form.getByRole('button', { name: 'Log the print' }).click();
+  await saved(page, /1 × Panorama/);
+  await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toBeVisible();
+  await form.getByLabel('Head cleaning').selectOption({ label: 'deep' });
+  await form.getByRole('button', { name: 'Log a cleaning' }).click();
+  await saved(page, /head cleaning/);
+  await page.getByRole('button', { name: 'Take back Panorama' }).click();
+  await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toHaveCount(0);
+  const book = parseWorkbook((await exportWorkbook(page)).text);
+  expect(book.ok && book.value.facts.filter((fact) => fact.kind === 'voided')).toHaveLength(1);
+});
+
+test('a bottle bought sealed, opened, weighed twice: what nobody wrote down is said', async ({ page }) => {
+  await openWith(page, bodyRoom('compartmentTank'));
+  await page.goto('/inks');
+  const lot = page.getByRole('row', { name: /M1/ }).first();
+  await lot.getByRole('button', { name: 'Open it' }).click();
+  await saved(page, /is open/);
+  for (const grams of ['306.00', '250.00']) {
+    await page.getByRole('button', { name: 'Weigh lot M1' }).first().click();
+    await weigh(page, grams);
+    await saved(page, /weighs/);
+  }
+  await expect(page.getByText(/5\d\.\d ml more gone than the log knows/)).toBeVisible();
+  await noAxeFindings(page);
+});
+
+test('a whole set goes in with one routine; a retired cartridge is asked about', async ({ page }) => {
+  const two = script([
+    ...setUp,
+    ...['cyan', 'magenta', 'yellow'].map((shade) => define(cartridge(`${shade}-b`, shade, { set: 'B' }))),
+    ...['cyan-b', 'magenta-b', 'yellow-b'].map((id) => weighed(id, 90)),
+    install,
+  ]);
+  await openWith(page, two);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Put the whole set in' }).click();
+  await saved(page, /3 cartridges in Test printer, one priming routine/);
+  await expect(page.getByRole('heading', { name: /On the shelf: Test printer, set A/ })).toBeVisible();
+  await page.goto('/cartridge/cyan');
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('button', { name: 'it leaks' }).click();
+  await saved(page, /retired, it leaks/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('(retired)');
+});
+
+test('the own workbook is emptied only after a second word; the demo stays beside it', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/workbook');
+  await page.getByRole('button', { name: 'Empty this workbook' }).click();
+  await expect(page.getByRole('alert')).toContainText('Export it first');
+  await page.getByRole('button', { name: 'No', exact: true }).click();
+  await page.getByRole('button', { name: 'Empty this workbook' }).click();
+  await page.getByRole('button', { name: 'Yes, empty it' }).click();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look at the demo' }).click();
+  await expect(page.getByText('Penhallow Nine').first()).toBeVisible();
+});
+
+test('cost on the demo: each figure opens into the sum it came from', async ({ page }) => {
+  await page.goto('/cost');
+  await expect(page.getByTestId('per-print')).toBeVisible();
+  for (const title of [
+    'Refilled, to date',
+    'Originals for the same prints',
+    'Channel by channel',
+    'Does the ink add up?',
+  ])
+    await page.locator('summary').filter({ hasText: title }).click();
+  await expect(page.getByRole('row', { name: /^Kit/ })).toContainText('months of its life');
+  await expect(page.getByRole('row', { name: /^Sum/ })).toHaveCount(2);
+  await expect(
+    page.getByText(/It adds up, within its doubt|leaked while nothing printed|ink is missing/i),
+  ).toBeVisible();
+  await page.getByLabel('Printer').selectOption({ label: 'Penhallow Six' });
+  await expect(page.getByRole('row', { name: /^A square metre/ })).toContainText('£');
+  await noAxeFindings(page);
+});
+
+test('on a tablet held upright nothing is cut off sideways', async ({ page }) => {
+  await page.setViewportSize({ width: 900, height: 1200 });
+  for (const path of [
+    '/',
+    '/bench',
+    '/weigh-in',
+    '/gauge',
+    '/cartridge/nine-a-cy',
+    '/inks',
+    '/prints',
+    '/cost',
+    '/prepare/nine-a-cy',
+    '/rig',
+    '/workbook',
+  ]) {
+    await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+    const over = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect([path, over]).toEqual([path, 0]);
+  }
+});
