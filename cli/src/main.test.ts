@@ -55,3 +55,51 @@ test.each([
   expect(result.err).toMatch(complaint);
   if (code === 1) expect(result.out).toMatch(/error.*lighter than cyan empty/);
 });
+
+test('the terminal shows the same numbers in columns, with their doubt and what it means', async () => {
+  const { out } = await run('report', file);
+  expect(out).toMatch(/^Test room, 2026-04-02 00:00 UTC, \d+ entries\n/);
+  expect(out).toMatch(/Cartridge +where +ink now +fills +added +used +lost\n/);
+  expect(out).toMatch(/magenta .*weigh it first/);
+  expect(out).toMatch(/Test printer: 20 prints, 249 dm²; \d+\.\d ml on paper/);
+  expect(out).toMatch(/refill +£\d+\.\d\d a print +£0\.\d{3} a ml/);
+  expect(out).toMatch(/balance .* = .* printed \+ .* on hand; gap -?\d+\.\d ± \d+\.\d ml\n/);
+  expect(out).toMatch(/\(± is the expanded uncertainty at about 95 %, 1\.96 u\)\n$/);
+  expect(out).not.toMatch(/\u00a0|undefined|NaN/);
+});
+
+test('check says how much is wrong, in words or as data', async () => {
+  const text = await run('check', broken);
+  expect(text.out).toMatch(/^Test room: \d+ entries, 1 to look at\nerror/);
+  const data = JSON.parse((await run('check', broken, '--json')).out) as Pick<Report, 'facts' | 'problems'>;
+  expect(data.problems).toHaveLength(1);
+  expect(data.problems[0]).toMatchObject({ severity: 'error', at: expect.stringMatching(/^2026-03-01T/) });
+  expect((await run('check', file)).out).toMatch(/nothing to complain of\n$/);
+});
+
+test.each<[string, string, RegExp]>([
+  ['cut off', serializeWorkbook(facts, '2026-04-01T00:00:00.000Z').slice(0, 900), /was cut off/],
+  ['not ours', '{"a":1}', /not a Hiraeth workbook/],
+  ['a picture', '\u0089PNG', /not a workbook file/],
+  [
+    'wrong inside',
+    serializeWorkbook(facts, '2026-04-01T00:00:00.000Z').replace('"copies":20', '"copies":-2'),
+    /facts\[\d+\]\.copies \(printed\): /,
+  ],
+])(
+  'a file that is %s is refused with exit 3 and its reason, nothing on standard output',
+  async (_name, content, words) => {
+    const bad = join(dir, 'bad.hiraeth.json');
+    writeFileSync(bad, content);
+    const { code, out, err } = await run('report', bad);
+    expect([code, out]).toEqual([3, '']);
+    expect(err).toMatch(words);
+  },
+);
+
+test('an amended log is reported as it stands at each date', async () => {
+  const at = async (date: string): Promise<number> =>
+    (JSON.parse((await run('report', file, '--at', date, '--json')).out) as Report).facts;
+  expect(await at('2026-02-01')).toBeLessThan(await at('2026-03-01'));
+  expect(await at('2026-03-01')).toBe(facts.length);
+});

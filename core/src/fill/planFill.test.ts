@@ -85,3 +85,41 @@ test('over-full: how much to draw back; within tolerance: done', () => {
   expect(judgeFill({ value: 85, u: 0.02 }, plan, base.density).state).toBe('short');
   expect(() => planFill({ ...base, density: { value: 0, u: 0 } })).toThrow(RangeError);
 });
+
+test('whatever the body, the method and the wish: never past the maximum, never to draw in what is not short', () => {
+  const section = fc.record({
+    name: fc.constantFrom('sponge', 'tank'),
+    capacityMl: fc.double({ min: 1, max: 40, noNaN: true }),
+    reachedBy: fc.constantFrom<FillInput['type']['sections'][number]['reachedBy']>(
+      ['topSyringe'],
+      ['outletDrip'],
+      ['topSyringe', 'outletDrip'],
+    ),
+  });
+  fc.assert(
+    fc.property(
+      fc.double({ min: 41, max: 95, noNaN: true }),
+      fc.array(section, { maxLength: 3 }),
+      fc.option(fc.double({ min: 45, max: 110, noNaN: true }), { nil: null }),
+      fc.double({ min: 80, max: 95, noNaN: true }),
+      (g, sections, ownTargetG, maxG) => {
+        const plan = planFill({
+          ...base,
+          massG: { value: g, u: 0.02 },
+          type: { ...base.type, sections },
+          ownTargetG,
+          maxG,
+        });
+        expect(plan.targetG).toBeLessThanOrEqual(maxG + 1e-9);
+        expect(plan.targetG).toBeLessThanOrEqual(Math.max(base.type.fullG, 0) + 1e-9);
+        if (ownTargetG !== null && ownTargetG <= maxG)
+          expect(plan.targetG).toBeLessThanOrEqual(ownTargetG + 1e-9);
+        expect(plan.addMl.value * base.density.value).toBeCloseTo(plan.targetG - g, 6);
+        if (plan.addMl.value <= 0) expect(plan.loads).toEqual([]);
+        expect(plan.loads.every((load) => load.ml > 0 && load.scaleG <= plan.targetG + 1e-6)).toBe(true);
+        expect(plan.bottleAfterMl).toBeLessThanOrEqual(250);
+        expect(plan.addMl.u).toBeGreaterThan(0);
+      },
+    ),
+  );
+});
