@@ -36,12 +36,16 @@ const VIEWS: readonly {
   readonly then?: (page: Page) => Promise<void>;
 }[] = [
   { name: 'rack', path: '/' },
-  { name: 'bench', path: '/bench?cartridge=nine-a-cy', then: (page) => bench(page, 8) },
-  { name: 'bench-choose', path: '/bench' },
+  { name: 'bench', path: '/bench?cartridge=nine-a-cy', then: (page) => bench(page, 6) },
+  { name: 'bench-choose', path: '/bench?cartridge=nine-a-gy' },
   { name: 'weigh-in', path: '/weigh-in' },
   { name: 'cartridge', path: '/cartridge/nine-b-lm' },
   { name: 'gauge', path: '/gauge' },
-  { name: 'prepare', path: '/prepare/nine-a-lc' },
+  {
+    name: 'prepare',
+    path: '/prepare/nine-a-lc',
+    then: (page) => page.getByRole('button', { name: 'Choose: Dilute and draw out' }).click(),
+  },
   { name: 'inks', path: '/inks' },
   { name: 'prints', path: '/prints' },
   { name: 'cost', path: '/cost' },

@@ -14,9 +14,14 @@ export interface UseModel {
   cov: number[][];
   /** Process variance per ml of use (ml²/ml), learnt from how far intervals fell from their prediction. */
   noise: { readonly weight: number; readonly sum: number };
+  /** Surprises in a row, with their sign: one is an entry gone wrong, more mean that the belief was. */
+  surprises: number;
 }
 
-export const NOISE_PRIOR = { perMl: 0.012, weight: 3, least: 0.004 } as const;
+/** Beyond this many standard deviations an interval is taken for an entry gone wrong. */
+const MOST_SIGMA = 5;
+
+export const NOISE_PRIOR = { perMl: 0.035, weight: 3, least: 0.004 } as const;
 
 /**
  * The belief before anything was weighed. Features are added with their prior when they are first met.
@@ -29,6 +34,7 @@ export function newUseModel(): UseModel {
     mean: [],
     cov: [],
     noise: { weight: NOISE_PRIOR.weight, sum: NOISE_PRIOR.perMl * NOISE_PRIOR.weight },
+    surprises: 0,
   };
 }
 
@@ -66,7 +72,8 @@ export function predictUse(model: UseModel, exposure: Exposure, draws: Printer['
  * @param exposure what happened between the two masses
  * @param used ml by mass, with the u of the weighings alone
  * @param draws the printer's priors
- * @returns how surprising the observation was, in standard deviations; beyond 5 nothing is learnt from it
+ * @returns how surprising the observation was, in standard deviations; beyond 5 nothing is learnt from it, unless it is the
+ *   second in a row the same way: then the belief itself is doubted anew
  */
 export function learnUse(
   model: UseModel,
@@ -83,7 +90,20 @@ export function learnUse(
   if (!(variance > 0)) return 0;
   const innovation = used.value - dot(x, model.mean);
   const surprise = innovation / Math.sqrt(variance);
-  if (Math.abs(surprise) > 5) return surprise;
+  if (Math.abs(surprise) > MOST_SIGMA) {
+    const sign = Math.sign(surprise);
+    model.surprises = Math.sign(model.surprises) === sign ? model.surprises + sign : sign;
+    if (Math.abs(model.surprises) < 2) return surprise;
+    // Twice in a row the same way: the belief was too sure of itself. Doubt it anew, as far as its priors, and learn.
+    model.surprises = 0;
+    model.features.forEach((feature, i) => {
+      const { u } = priorOf(feature, draws);
+      model.cov[i]![i]! += u * u;
+    });
+    model.noise = { weight: NOISE_PRIOR.weight, sum: NOISE_PRIOR.perMl * NOISE_PRIOR.weight };
+    return learnUse(model, exposure, used, draws);
+  }
+  model.surprises = 0;
   const n = x.length;
   for (let i = 0; i < n; i++) model.mean[i]! += (px[i]! / variance) * innovation;
   for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) model.cov[i]![j]! -= (px[i]! * px[j]!) / variance;

@@ -152,7 +152,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
                   </td>
                   <td className="n">{option.newInkLostMl.toFixed(1)} ml</td>
                   <td className="n">{money(option.minor)}</td>
-                  <td className="n">about {option.hours.toFixed(1)} h</td>
+                  <td className="n">{option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'}</td>
                   <td className="n">{(100 * option.purity).toFixed(1)} %</td>
                   <td className="n">
                     <Button
