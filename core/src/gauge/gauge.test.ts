@@ -130,6 +130,33 @@ const LIVES: readonly (readonly [
     ],
   ],
   [
+    'switched off from the start: nothing it signals counts; a new chip begins to count',
+    'switchedOff',
+    true,
+    {},
+    [
+      [sig('low'), 'off', 'taken', 'leave'],
+      [filled, 'off', 'taken', 'leave'],
+      [{ type: 'ranDry' }, 'off', 'taken', 'leave'],
+      [filled, 'off', 'taken', 'leave'],
+      [sig('recognised'), 'off', 'taken', 'leave'],
+      [fresh(true), 'counting', 'later', 'leave'],
+    ],
+  ],
+  [
+    'emulated or none: there is no gauge to mind, whatever happens',
+    'none',
+    false,
+    {},
+    [
+      [filled, 'counting', 'never', 'leave'],
+      [{ type: 'reseated' }, 'counting', 'never', 'leave'],
+      [filled, 'counting', 'never', 'leave'],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts leave'],
+      [sig('recognised'), 'counting', 'never', 'leave'],
+    ],
+  ],
+  [
     'on another printer running dry loses nothing, but a closed prompt does',
     'leftAlone',
     true,

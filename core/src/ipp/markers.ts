@@ -114,7 +114,7 @@ function asText(value: IppValue): string[] {
 const share = (level: number | null, full: number): number | null =>
   level === null || level < 0 || !(full > 0) ? null : Math.min(1, level / full);
 
-/** One line of the supply table: `index=1;type=inkCartridge;maxcapacity=100;level=62;colorantname=photoBlack;`. */
+/** One line of the supply table: `index=1;maxcapacity=100;level=62;colorantname=photoBlack;`. */
 function fromSupply(supply: string, label: string | undefined): Marker {
   const fields = new Map(
     supply.split(';').flatMap((part) => {

@@ -285,7 +285,7 @@ function printerAttributes(desk: IppDesk, uri: string): IppAttribute[] {
         type: 'octets',
         tag: IPP_TAG.octets,
         value: Uint8Array.from(
-          `index=${i + 1};class=supplyThatIsConsumed;type=inkCartridge;unit=percent;maxcapacity=100;level=${percent(marker.level)};`,
+          `index=${i + 1};class=supplyThatIsConsumed;type=ink;unit=percent;maxcapacity=100;level=${percent(marker.level)};`,
           (char) => char.charCodeAt(0),
         ),
       })),
