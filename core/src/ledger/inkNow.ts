@@ -55,20 +55,19 @@ export function inkNow(
   };
 }
 
-/** Predicted use since the last fix; zero for a cartridge that stood on the shelf. */
+/** Predicted use since the last fix (whose exposure may be at hand already); zero for a cartridge that stood on the shelf. */
 export function predictedSince(
   context: Context,
   ledger: LedgerState,
   state: CartridgeState,
   cartridgeId: string,
   at: string,
+  exposure: Exposure = exposureSince(ledger, state, at),
 ) {
   const place = state.location ?? homeOf(context, cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;
   if (!printer || !slot) return { value: 0, u: 0 };
-  const exposure = exposureSince(ledger, state, at);
-  if (Object.keys(exposure).length === 0) return { value: 0, u: 0 };
   return predictUse(slot.model, exposure, printer.draws);
 }
 
