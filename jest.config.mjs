@@ -14,6 +14,8 @@ const common = {
   },
 };
 export default {
+  // A busy machine types slowly; a hung test still ends.
+  testTimeout: 40_000,
   reporters: ['default', '<rootDir>/scripts/lib/jest-count.mjs'],
   projects: [
     {

@@ -94,6 +94,12 @@ test('just mix: the mixture over the next fills, then filled', async ({ page }) 
   await expect(page.getByText('Cheapest, but colour is uncontrolled', { exact: false })).toBeVisible();
   await expect(page.getByRole('row', { name: /^1 \(10\.5 ml on top of 3\.5 ml\)/ })).toContainText('24.7 %');
   await fillAsConversion(page, '20.50');
+  // From then on it is a magenta cartridge: the old ink in it is the foreign one.
+  await choose(page, 'Just mix');
+  await page.getByRole('button', { name: 'It is for magenta from now on' }).click();
+  await saved(page, /for magenta from now on/);
+  await page.goto('/cartridge/it');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('It, magenta');
 });
 
 test('a density by syringe and scale: worked example 3, used everywhere from then on', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
-import { settingsOf, formatMoney, type Fact, type FactDraft, type Ledger } from '@hiraeth/core';
+import { explain, settingsOf, formatMoney, type Fact, type FactDraft, type Ledger } from '@hiraeth/core';
 import { useAsk } from '../parts/AskDialog';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
@@ -57,7 +57,9 @@ export function useRecord(): (
         ),
       );
       if (again.ok) return again.value;
-      dispatch(noticed({ text: 'It could not be recorded.', tone: 'bad', undo: [] }));
+      const why =
+        again.problem.kind === 'words' ? again.problem.words : again.problem.problems.map(explain).join(' ');
+      dispatch(noticed({ text: why, tone: 'bad', undo: [] }));
       return null;
     },
     [dispatch, ask],

@@ -13,9 +13,10 @@ import {
   pricePerMl,
   settingsOf,
   type CartridgeView,
+  type Ink,
   type Preparation,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow } from '../../app/hooks';
+import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { shadeColour } from '../../parts/shade';
 import { Dilute } from './Dilute';
@@ -187,14 +188,25 @@ function Ways({ view }: { readonly view: CartridgeView }) {
         />
       )}
       {way === 'mix' && <Mix view={view} option={ways.find((option) => option.way === 'mix')!} />}
-      {way && bottle && to && <Afterwards view={view} bottleId={bottle.id} />}
+      {way && bottle && to && <Afterwards view={view} bottleId={bottle.id} to={to} />}
     </>
   );
 }
 
 /** Then the first fill with the new ink, as a conversion; and the cartridge's new dedication. */
-function Afterwards({ view, bottleId }: { readonly view: CartridgeView; readonly bottleId: string }) {
-  const { id } = view.body.cartridge;
+function Afterwards({
+  view,
+  bottleId,
+  to,
+}: {
+  readonly view: CartridgeView;
+  readonly bottleId: string;
+  readonly to: Ink;
+}) {
+  const record = useRecord();
+  const { cartridge } = view.body;
+  const { id } = cartridge;
+  const dedicated = cartridge.shades[0] === to.shade && cartridge.inkClass === to.inkClass;
   return (
     <section className="section">
       <header>
@@ -208,6 +220,24 @@ function Afterwards({ view, bottleId }: { readonly view: CartridgeView; readonly
         >
           Fill it as a conversion
         </Button>
+        {view.body.type.chambers === 1 && !dedicated && (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              void record(
+                [
+                  {
+                    kind: 'defined',
+                    entity: { ...cartridge, shades: [to.shade], inkClass: to.inkClass },
+                  },
+                ],
+                `Saved: ${cartridge.label} is for ${to.shade} from now on.`,
+              )
+            }
+          >
+            It is for {to.shade} from now on
+          </Button>
+        )}
         <span className="soft small">
           During this fill a syringe stands between bottle and cartridge: a squeezed bottle springs back and
           sucks. Fittings and the old keeper are washed first.
