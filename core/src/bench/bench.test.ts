@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { bodyRoom, fill, weigh } from '../testing/bench';
+import { startRun } from '../testing/run';
 import type { Cartridge, Construction, FactDraft, Method, Printer } from '../workbook';
 import {
   advance,
@@ -22,31 +23,6 @@ import {
 } from './index';
 
 const AT = '2026-03-02T09:00:00.000Z';
-const start = (part: Partial<CartridgeRun> = {}): CartridgeRun => ({
-  id: 'run',
-  cartridgeId: 'it',
-  method: 'topSyringe',
-  occasion: 'topUp',
-  bottleIds: ['bottle-cyan'],
-  scaleId: 'scale',
-  syringeId: 'syringe',
-  squeezeMl: null,
-  dosesMl: [null, null, null],
-  byScale: true,
-  startedAt: AT,
-  inkBefore: { value: 5, u: 0.2 },
-  outSince: null,
-  answers: {},
-  done: [],
-  skipped: [],
-  foam: false,
-  spiltMl: 0,
-  ports: {},
-  confirmed: [],
-  written: [],
-  state: 'doing',
-  ...part,
-});
 interface Room {
   construction?: Construction;
   chambers?: number;
@@ -59,7 +35,7 @@ function lay(
   room: Room = {},
 ): { run: CartridgeRun; env: RunEnv; ids: string[] } {
   const { construction = 'compartmentTank', chambers = 1, ...rest } = room;
-  const run = start({ method: CONSTRUCTION_DATA[construction].methods[0]!, ...part });
+  const run = startRun({ method: CONSTRUCTION_DATA[construction].methods[0]!, ...part });
   const env = runEnv(Ledger.from(bodyRoom(construction, chambers, rest)), run, AT)!;
   return { run, env, ids: stepsFor(run, env).map((step) => step.id) };
 }

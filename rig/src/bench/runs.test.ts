@@ -13,6 +13,7 @@ import {
   type Method,
 } from '@hiraeth/core';
 import { bodyRoom, script } from '../../../core/src/testing/bench';
+import { startRun } from '../../../core/src/testing/run';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
 import { consequences } from './consequences';
@@ -20,31 +21,13 @@ import { consequences } from './consequences';
 const RHO = 1.061;
 const START = '2026-03-02T09:00:00.000Z';
 
-const start = (method: Method, chambers: number, part: Partial<CartridgeRun> = {}): CartridgeRun => ({
-  id: 'run',
-  cartridgeId: 'it',
-  method,
-  occasion: 'topUp',
-  bottleIds: ['bottle-cyan', 'bottle-magenta', 'bottle-yellow'].slice(0, chambers),
-  scaleId: 'scale',
-  syringeId: 'syringe',
-  squeezeMl: 0.8,
-  dosesMl: Array.from({ length: Math.max(2, chambers) }, () => null),
-  byScale: true,
-  startedAt: START,
-  inkBefore: null,
-  outSince: null,
-  answers: {},
-  done: [],
-  skipped: [],
-  foam: false,
-  spiltMl: 0,
-  ports: {},
-  confirmed: [],
-  written: [],
-  state: 'doing',
-  ...part,
-});
+const start = (method: Method, chambers: number, part: Partial<CartridgeRun> = {}): CartridgeRun =>
+  startRun({
+    method,
+    bottleIds: ['bottle-cyan', 'bottle-magenta', 'bottle-yellow'].slice(0, chambers),
+    inkBefore: null,
+    ...part,
+  });
 
 const pairs = CONSTRUCTIONS.flatMap((construction) =>
   CONSTRUCTION_DATA[construction].methods.map((method) => [construction, method] as const),
