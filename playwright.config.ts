@@ -5,6 +5,8 @@ const PORT = 4791;
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
+  // A machine that is busy with something else may miss a deadline once.
+  retries: 1,
   timeout: 45_000,
   expect: { timeout: 6_000 },
   reporter: [['list'], ['./scripts/lib/playwright-count.mjs']],

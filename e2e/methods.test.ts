@@ -77,6 +77,7 @@ test('a bag: filled in halves through the adapter, too full, drawn back with its
   await next(page).first().click();
   await expect(step(page)).toHaveText('Weigh it again');
   await weigh(page, type.fullG.toFixed(2));
+  await expect(step(page)).not.toHaveText('Weigh it again');
   const fills = await record(page, { 'after its rest': type.fullG.toFixed(2) });
   expect(fills).toHaveLength(1);
   await page.goto('/cartridge/it');
