@@ -59,7 +59,7 @@ test('a resetter’s life: empty-at, signals, stopped, topped up on the bench, r
   await expect(row(page).locator('summary')).not.toContainText('Top it up first');
   await expect(row(page).getByPlaceholder('100')).toBeVisible();
   await page.goto('/cartridge/cyan');
-  await expect(page.getByText(/At \d+ % on the printer this cartridge is empty/)).toBeVisible();
+  await expect(page.getByText(/At \d+\s% on the printer this cartridge is empty/)).toBeVisible();
   await noAxeFindings(page);
 });
 

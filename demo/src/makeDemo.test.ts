@@ -77,7 +77,7 @@ test('the cost per print is within 3 % of the truth after the year', () => {
       usableMl: 46,
       primeMl: 0,
     }));
-    expect(cost.originalChanges!).toBeGreaterThan(0.5 * singleChanges(prices).changes);
+    expect(cost.cartridgesSpared!).toBeGreaterThan(0.5 * singleChanges(prices).changes);
   }
 });
 

@@ -8,7 +8,6 @@ export type RunEvent =
   | { readonly type: 'foamed' }
   | { readonly type: 'back' }
   | { readonly type: 'spilt'; readonly ml: number }
-  | { readonly type: 'confirmed'; readonly codes: readonly string[] }
   | { readonly type: 'written'; readonly id: string }
   | { readonly type: 'out'; readonly at: string }
   | { readonly type: 'ended'; readonly state: 'done' | 'abandoned' };
@@ -52,8 +51,6 @@ export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
     }
     case 'spilt':
       return { ...run, spiltMl: run.spiltMl + event.ml };
-    case 'confirmed':
-      return { ...run, confirmed: [...new Set([...run.confirmed, ...event.codes])] };
     case 'written':
       return { ...run, written: [...run.written, event.id] };
     case 'out':

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { bodyRoom, fill, weigh } from '../testing/bench';
+import { bodyRoom, define, fill, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
 import type { Cartridge, Construction, FactDraft, Method, Printer } from '../workbook';
 import {
   advance,
+  beginRun,
   CAUTIONS,
   CONSTRUCTION_DATA,
   currentStep,
@@ -15,6 +16,7 @@ import {
   runEnv,
   runFacts,
   stepsFor,
+  suggestBottle,
   toolCheck,
   unmetPorts,
   type Answer,
@@ -179,9 +181,6 @@ describe('the way through a run', () => {
     const skipped = advance(run, { type: 'skipped', step: first! });
     expect([skipped.skipped, skipped.done]).toEqual([[first!.id], [first!.id]]);
     expect(advance(advance(run, { type: 'spilt', ml: 1 }), { type: 'spilt', ml: 0.5 }).spiltMl).toBe(1.5);
-    expect(advance(run, { type: 'confirmed', codes: ['otherShade', 'otherShade'] }).confirmed).toEqual([
-      'otherShade',
-    ]);
     expect(run.done).toEqual([]);
   });
 
@@ -245,6 +244,7 @@ test.each<[string, Partial<CartridgeRun>, Room, RegExp]>([
     /The bottle holds 15 ml/,
   ],
   ['no resetter', {}, {}, /No chip resetter/],
+  ['more in doses than there is room', { dosesMl: [60] }, {}, /doses add up to 60\.0 ml/],
   ['a method that does not suit', { method: 'bagAdapter' }, {}, /does not suit this construction/],
 ])('before the bottle is open, %s is noticed', (_name, part, room, words) => {
   const { run, env } = lay(room.construction === 'openTank' ? { ...part, method: 'topSyringe' } : part, room);
@@ -255,6 +255,67 @@ test.each<[string, Partial<CartridgeRun>, Room, RegExp]>([
       .map((finding) => finding.text)
       .join(' '),
   ).toMatch(words);
+});
+
+describe('what a run begins with', () => {
+  const bottle = (id: string, part: object = {}): FactDraft =>
+    define({
+      entity: 'bottle',
+      id,
+      inkId: 'ink-cyan',
+      lot: id,
+      volumeMl: 100,
+      priceMinor: 900,
+      emptyG: null,
+      ...part,
+    });
+  const opened = (bottleId: string): FactDraft => ({ kind: 'bottleOpened', bottleId, linerPresent: true });
+
+  test('the bottle: an open one first, the fullest of those, none that is nearly empty or of another ink', () => {
+    const suggest = (...more: FactDraft[]) =>
+      suggestBottle(Ledger.from(bodyRoom('compartmentTank', 1, { more })), 'cyan', 'pigment');
+    expect(suggest()).toBe('bottle-cyan');
+    expect(suggest(bottle('a'), opened('a'))).toBe('a');
+    expect(suggest(bottle('a'), opened('a'), bottle('b', { volumeMl: 120 }), opened('b'))).toBe('b');
+    expect(suggest(bottle('a', { volumeMl: 10 }), opened('a'), fill('it', 9, { bottleId: 'a' }))).toBe(
+      'bottle-cyan',
+    );
+    expect(suggestBottle(Ledger.from(bodyRoom('compartmentTank')), 'cyan', 'dye')).toBeNull();
+  });
+
+  test('one dose for each part, the type’s own method where the wished one does not suit, the squeeze as calibrated', () => {
+    const squeeze = { value: 0.82, u: 0.03 };
+    const room = bodyRoom('integratedHead', 3, {
+      more: [
+        weigh('it', 30),
+        define({
+          entity: 'tool',
+          id: 'sq',
+          name: 'Bottle',
+          tool: 'squeezeBottle',
+          fitsHeightMm: null,
+          squeezeMl: squeeze,
+          count: 1,
+        }),
+      ],
+    });
+    const { id, startedAt, ...choice } = startRun({
+      method: 'bagAdapter',
+      squeezeMl: null,
+      dosesMl: [2, null],
+    });
+    const run = beginRun(Ledger.from(room), choice, id, startedAt);
+    expect(run).toMatchObject({
+      method: 'spongeInjection',
+      dosesMl: [2, null, null],
+      squeezeMl: 0.82,
+      done: [],
+    });
+    expect(run.inkBefore!.value).toBeGreaterThan(0);
+    expect(() => beginRun(Ledger.from(room), { ...choice, cartridgeId: 'gone' }, id, startedAt)).toThrow(
+      RangeError,
+    );
+  });
 });
 
 test('a queue: what earlier cartridges take from the same bottle counts; a scale too small is named', () => {

@@ -1,5 +1,5 @@
 import type { CartridgeRun } from './run';
-import { massOf, type RunEnv } from './steps';
+import { afterMasses, massOf, type RunEnv } from './steps';
 
 export interface RestVerdict {
   readonly state: 'sound' | 'leaked';
@@ -19,8 +19,7 @@ const LEAST_G = 0.15;
  */
 export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
   const rested = massOf(run, 'weigh-rested');
-  let full = null;
-  for (let i = 1; massOf(run, `weigh-after-${i}`); i++) full = massOf(run, `weigh-after-${i}`);
+  const full = afterMasses(run).at(-1);
   if (!rested || !full) return null;
   const fell = full.value - rested.value;
   const limit = Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));

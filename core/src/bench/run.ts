@@ -39,7 +39,6 @@ export interface CartridgeRun {
   readonly foam: boolean;
   readonly spiltMl: number;
   readonly ports: Ports;
-  readonly confirmed: readonly string[];
   /** Facts already written for this run, so that nothing is written twice. */
   readonly written: readonly string[];
   readonly state: 'doing' | 'done' | 'abandoned';

@@ -28,13 +28,14 @@ export function runEnv(
   const body = bodyOf(context, run.cartridgeId);
   if (!body) return undefined;
   const cartridgeState = state.cartridges[run.cartridgeId];
-  const home = cartridgeState?.location
-    ? find(context, 'printer', cartridgeState.location.printerId)
-    : slotFor(context, body.cartridge)?.printer;
+  const home = slotFor(context, body.cartridge);
+  const { location } = cartridgeState ?? {};
+  const printer = location ? find(context, 'printer', location.printerId) : home?.printer;
   return {
     body,
-    printer: home ?? null,
-    installed: Boolean(cartridgeState?.location),
+    printer: printer ?? null,
+    slot: (location ? printer?.slots.find((slot) => slot.id === location.slotId) : home?.slot) ?? null,
+    installed: Boolean(location),
     inkNow: inkNow(context, state, run.cartridgeId, at),
     densityInside: densityInside(context, cartridgeState, body),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),

@@ -2,7 +2,7 @@ import type { Uncertain } from '../quantity';
 import type { FactDraft, Fate } from '../workbook';
 import { METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import { dosesOf, massBefore, massOf, planOf, type RunEnv } from './steps';
+import { afterMasses, dosesOf, massBefore, planOf, type RunEnv } from './steps';
 
 /** Relative standard uncertainty of a syringe's marks, and of a line seen through a wall. */
 const SYRINGE_U = 0.02;
@@ -25,7 +25,6 @@ export function weighingFact(
     at,
     run: run.id,
     ...(run.scaleId ? { scaleId: run.scaleId } : {}),
-    ...(run.confirmed.length > 0 ? { confirmed: [...run.confirmed] } : {}),
     note: `step ${stepId}`,
   };
 }
@@ -101,13 +100,6 @@ function loaded(run: CartridgeRun, prefix: string): number {
   );
 }
 
-/** Masses of the full cartridge, in order. */
-function afterMasses(run: CartridgeRun): Uncertain[] {
-  const masses: Uncertain[] = [];
-  for (let i = 1; massOf(run, `weigh-after-${i}`); i++) masses.push(massOf(run, `weigh-after-${i}`)!);
-  return masses;
-}
-
 function rise(
   from: Uncertain | null | undefined,
   to: Uncertain | null | undefined,
@@ -142,7 +134,7 @@ function handDrawn(run: CartridgeRun): { ml: number; u: number } {
 export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[] {
   const facts: FactDraft[] = [];
   const { cartridgeId } = run;
-  const common = { run: run.id, ...(run.confirmed.length > 0 ? { confirmed: [...run.confirmed] } : {}) };
+  const common = { run: run.id };
   const pourAt = timeBefore(run, at);
   /** Just after the i-th weighing of the full cartridge. */
   const afterWeighing = (i: number): string => {

@@ -1,7 +1,7 @@
 import { judgeFill, planFill, type FillPlan } from '../fill';
 import type { Body } from '../ledger';
 import type { Uncertain } from '../quantity';
-import type { Cartridge, Ports, Printer, Scale, Syringe, Tool } from '../workbook';
+import type { Cartridge, Ports, Printer, Scale, Slot, Syringe, Tool } from '../workbook';
 import type { Caution } from './cautions';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import type { CartridgeRun } from './run';
@@ -10,6 +10,8 @@ import type { CartridgeRun } from './run';
 export interface RunEnv {
   readonly body: Body;
   readonly printer: Printer | null;
+  /** Where it stands or belongs in that printer. */
+  readonly slot: Slot | null;
   readonly installed: boolean;
   /** Ink by the ledger before anything was weighed. */
   readonly inkNow: Uncertain | null;
@@ -55,6 +57,15 @@ export const massOf = (run: CartridgeRun, stepId: string): Uncertain | null => {
   const answer = run.answers[stepId];
   return answer?.kind === 'mass' ? answer.massG : null;
 };
+/** Masses of the full cartridge, in order: after the fill, and after each correction of it. */
+export function afterMasses(run: CartridgeRun): Uncertain[] {
+  const masses: Uncertain[] = [];
+  for (let i = 1; ; i++) {
+    const mass = massOf(run, `weigh-after-${i}`);
+    if (!mass) return masses;
+    masses.push(mass);
+  }
+}
 
 /** The plan that this run follows, from the mass before (or the ledger's estimate where nothing is weighed). */
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
@@ -221,6 +232,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
     text: 'What was measured goes into the log as you see it here.',
   });
   if (where === 'rest') {
+    const full = afterMasses(run).at(-1);
     if (body.type.restMinutes > 0)
       add({
         id: 'rest',
@@ -236,7 +248,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
         purpose: 'rested',
         title: 'Weigh it after its rest',
         text: 'If it fell by more than the scale’s doubt, ink leaked: plug, vent, or too full.',
-        ...(lastAfterG(run) !== null ? { number: { value: lastAfterG(run)!, unit: 'g' as const } } : {}),
+        ...(full ? { number: { value: full.value, unit: 'g' as const } } : {}),
       });
     if (tookOut(run)) add(install);
   }
@@ -245,13 +257,6 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
 
 /** Was it taken out of a printer in this run? The ledger no longer says so once it is out. */
 const tookOut = (run: CartridgeRun): boolean => run.done.includes('take-out');
-
-/** The last mass of the full cartridge, g. */
-function lastAfterG(run: CartridgeRun): number | null {
-  let last: number | null = null;
-  for (let i = 1; massOf(run, `weigh-after-${i}`); i++) last = massOf(run, `weigh-after-${i}`)!.value;
-  return last;
-}
 
 /** First step that is not done. */
 export const currentStep = (run: CartridgeRun, steps: readonly Step[]): Step =>

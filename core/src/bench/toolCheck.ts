@@ -1,6 +1,6 @@
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import { planOf, type RunEnv } from './steps';
+import { dosesOf, planOf, type RunEnv } from './steps';
 
 export interface ToolFinding {
   readonly ok: boolean;
@@ -73,7 +73,14 @@ export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): Too
           : `${env.scale.name} carries ${env.scale.capacityG} g, the full cartridge weighs up to ${maxG.toFixed(1)} g.`,
       );
   }
-  const need = Math.max(0, plan.addMl.value) + needMlBefore;
+  const room = Math.max(0, plan.addMl.value);
+  const dosed = dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0);
+  if (dosed > room + plan.toleranceG)
+    say(
+      false,
+      `Your doses add up to ${dosed.toFixed(1)} ml, but there is room for ${room.toFixed(1)} ml by the log: give less, or it leaks.`,
+    );
+  const need = Math.max(room, dosed) + needMlBefore;
   const has = env.bottleMl[0];
   if (has)
     say(

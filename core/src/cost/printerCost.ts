@@ -2,14 +2,17 @@ import type { Uncertain } from '../quantity';
 import {
   all,
   bodyOf,
+  densityInside,
   find,
   inkNow,
   priceInside,
   pricePerMl,
   settingsOf,
+  slotFor,
   type Context,
   type LedgerState,
 } from '../ledger';
+import { DENSITY_PRIOR, type InkClass } from '../workbook';
 import { coefficient, predictUse, type Exposure } from '../usage';
 import { singleChanges } from './singleChanges';
 
@@ -42,8 +45,6 @@ export interface PrinterCost {
   /** To date, minor units. */
   readonly refill: Sum;
   readonly original: Sum;
-  /** Changes that originals, one by one, would have needed for the same prints. */
-  readonly originalChanges: number | null;
   readonly refillPerDm2: Uncertain | null;
   readonly originalPerDm2: Uncertain | null;
   readonly refillPerMl: number | null;
@@ -51,7 +52,7 @@ export interface PrinterCost {
   readonly savedMinor: number | null;
   /** Slots without an original price or without any refill price: left out of the comparison, and named. */
   readonly missing: readonly string[];
-  /** Cartridges not thrown away. */
+  /** Cartridges not thrown away: the changes that originals, one by one, would have needed for the same prints. */
   readonly cartridgesSpared: number | null;
 }
 
@@ -80,14 +81,21 @@ export function printerCost(
     spent: number;
     primeMl: number;
     usableMl: number;
-    relU: number;
   })[] = [];
   for (const slot of printer.slots) {
     const slotState = state.slots[slot.id];
     if (!slotState) continue;
     const total = exposureTotal(state.totals, slot.id);
     const open = openUse(context, ledger, printerId, slot.id, at);
-    const drawn = { value: slotState.usedMl + open.value, u: Math.sqrt(slotState.usedVar + open.u ** 2) };
+    const ml = slotState.usedMl + open.value;
+    // Every weighing shares the density's doubt: it does not average out over the year.
+    const drawn = {
+      value: ml,
+      u: Math.hypot(
+        Math.sqrt(slotState.usedVar + open.u ** 2),
+        ml * densityDoubt(context, ledger, slotState.cartridgeId, slot.inkClass),
+      ),
+    };
     const waste = predictUse(
       slotState.model,
       only(total, (feature) => WASTE.includes(feature)),
@@ -124,7 +132,6 @@ export function printerCost(
           : drawn.value * (refillMinorPerMl ?? 0),
       primeMl: coefficient(slotState.model, 'change', printer.draws).value,
       usableMl: slot.original?.usableMl ?? 0,
-      relU: drawn.value > 0 ? drawn.u / drawn.value : 0,
     });
   }
   const counted = channels.filter(
@@ -143,13 +150,13 @@ export function printerCost(
   const original = originalSum(counted, changeWaste);
   const area = state.areaDm2;
   const drawnAll = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
-  const rel =
-    drawnAll > 0
-      ? Math.sqrt(channels.reduce((sum, channel) => sum + (channel.relU * channel.drawnMl.value) ** 2, 0)) /
-        drawnAll
-      : 0;
-  const per = (minor: number): Uncertain | null =>
-    area > 0 ? { value: minor / area, u: (rel * minor) / area } : null;
+  const per = (minor: number, price: 'refillMinorPerMl' | 'originalMinorPerMl'): Uncertain | null =>
+    area > 0
+      ? {
+          value: minor / area,
+          u: Math.hypot(...channels.map((channel) => channel.drawnMl.u * (channel[price] ?? 0))) / area,
+        }
+      : null;
   const originalMl = counted.reduce(
     (sum, channel) => sum + channel.originalMinorPerMl! * channel.drawnMl.value,
     0,
@@ -174,9 +181,8 @@ export function printerCost(
     wasteMl: channels.reduce((sum, channel) => sum + channel.wasteMl, 0),
     refill,
     original,
-    originalChanges: comparable ? changeWaste.changes : null,
-    refillPerDm2: per(refill.minor),
-    originalPerDm2: comparable ? per(original.minor) : null,
+    refillPerDm2: per(refill.minor, 'refillMinorPerMl'),
+    originalPerDm2: comparable ? per(original.minor, 'originalMinorPerMl') : null,
     refillPerMl: drawnAll > 0 ? channels.reduce((sum, channel) => sum + channel.spent, 0) / drawnAll : null,
     originalPerMl: usable > 0 ? originalMl / usable : null,
     savedMinor: comparable ? original.minor - refill.minor : null,
@@ -228,6 +234,20 @@ function openUse(
   return { value, u: Math.sqrt(variance) };
 }
 
+/** Relative u of the density of what is inside; where nothing is, that of an ink nobody measured. */
+function densityDoubt(
+  context: Context,
+  ledger: LedgerState,
+  cartridgeId: string | null,
+  inkClass: InkClass,
+): number {
+  const body = cartridgeId ? bodyOf(context, cartridgeId) : undefined;
+  const density = body
+    ? densityInside(context, ledger.cartridges[body.cartridge.id], body)
+    : DENSITY_PRIOR[inkClass];
+  return density.u / density.value;
+}
+
 function inSlotPrice(context: Context, ledger: LedgerState, cartridgeId: string | null): number | null {
   const body = cartridgeId ? bodyOf(context, cartridgeId) : undefined;
   const state = cartridgeId ? ledger.cartridges[cartridgeId] : undefined;
@@ -245,20 +265,13 @@ function shadePrice(context: Context, shades: readonly string[]): number | null 
 
 /** This printer's part of chips, consumables and kit: by the ink its cartridges took. */
 function shareOfWork(context: Context, ledger: LedgerState, printerId: string): number {
-  const printer = find(context, 'printer', printerId);
   let mine = 0;
   let total = 0;
   for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
     const body = bodyOf(context, cartridgeId);
     if (!body) continue;
     total += state.addedMl;
-    if (
-      printer?.slots.some(
-        (slot) =>
-          slot.shades.join() === body.cartridge.shades.join() && slot.inkClass === body.cartridge.inkClass,
-      )
-    )
-      mine += state.addedMl;
+    if (slotFor(context, body.cartridge)?.printer.id === printerId) mine += state.addedMl;
   }
   return total > 0 ? mine / total : 1;
 }

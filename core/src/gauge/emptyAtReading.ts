@@ -1,4 +1,4 @@
-import type { Estimate, Uncertain } from '../quantity';
+import { ONE_SIDED, type Estimate, type Uncertain } from '../quantity';
 
 export interface EmptyAt {
   /** Reading at which the cartridge is really at its reserve: 0 to 1; below 0 the printer stops first, above 1 it never had enough. */
@@ -31,5 +31,5 @@ export function emptyAtReading(
   const span = (fill.value - reserveMl) / (k.value * chipMl);
   const value = startReading - span;
   const u = Math.hypot(fill.u / (k.value * chipMl), (span * k.u) / k.value);
-  return { reading: { value, u, source: 'predicted' }, actAt: value + 1.645 * u };
+  return { reading: { value, u, source: 'predicted' }, actAt: value + ONE_SIDED * u };
 }

@@ -10,6 +10,7 @@ import {
   learnCounter,
   newChip,
   readableActAt,
+  sensorContent,
   type ChipEvent,
   type ChipPhase,
   type SwitchOffOffer,
@@ -215,6 +216,20 @@ test('worked example 6, and what margins do', () => {
   expect(emptyAtReading({ value: 20, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeGreaterThan(0.6);
   expect(emptyAtReading({ value: 80, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeLessThan(0);
   expect(() => emptyAtReading({ value: 47, u: 0 }, 0, 3.5, { value: 1, u: 0 })).toThrow(RangeError);
+});
+
+test('a sensor that was never compared with a weight: above the reserve, within the body, with a generous doubt', () => {
+  for (const [capacityMl, reserveMl] of [
+    [14, 2],
+    [47, 3.5],
+    [8, 4],
+  ] as const)
+    for (const sensor of ['optical', 'float'] as const) {
+      const { value, u } = sensorContent({ capacityMl, reserveMl }, sensor);
+      expect(value).toBeLessThan(0.6 * capacityMl);
+      expect(sensor === 'float' || value >= reserveMl).toBe(true);
+      expect(u).toBeGreaterThan(0.05 * capacityMl);
+    }
 });
 
 test('gauges in steps: act at the lowest step that does not come too late', () => {

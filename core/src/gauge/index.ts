@@ -11,4 +11,5 @@ export {
   type SwitchOffOffer,
 } from './chipMachine';
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
+export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';

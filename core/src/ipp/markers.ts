@@ -138,11 +138,6 @@ const ALIKE: Readonly<Record<string, string>> = {
   gray: 'grey',
   'light gray': 'light grey',
   black: 'photo black',
-  'light light black': 'light grey',
-  'light black': 'grey',
-  'vivid magenta': 'magenta',
-  optimizer: 'clear coat',
-  'gloss optimizer': 'clear coat',
 };
 
 /**

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { define, ENTITIES, fill, install, print, script, setUp, SHADES, TYPE, weigh } from '../testing/bench';
 import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft } from '../workbook';
-import { composition, densityInside, bodyOf, inkNow, Ledger } from './index';
+import { composition, densityInside, bodyOf, inkNow, Ledger, readMass } from './index';
 
 const AT = '2026-06-01T12:00:00.000Z';
 const view = (ledger: Ledger) =>
@@ -40,6 +40,35 @@ describe('worked example 1', () => {
     expect(ink.value).toBeCloseTo(20.526, 3);
     expect(ink.u).toBeCloseTo(0.126, 3);
   });
+});
+
+test('a reading is that of the scale that was named, or of the finest that carries it, corrected by its last check', () => {
+  const coarse = define({
+    entity: 'scale',
+    id: 'coarse',
+    name: 'Kitchen',
+    capacityG: 3000,
+    resolutionG: 1,
+    repeatabilityG: 1,
+  });
+  const check: FactDraft = {
+    kind: 'weighed',
+    what: 'reference',
+    subjectId: 'scale',
+    scaleId: 'scale',
+    massG: { value: 99.9, u: 0.01 },
+    purpose: 'reference',
+    nominalG: 100,
+  };
+  const { context } = Ledger.from(script([...setUp, coarse, check]));
+  expect(readMass(context, 60)).toMatchObject({
+    scaleId: 'scale',
+    massG: { value: expect.closeTo(60.06, 3) },
+  });
+  expect(readMass(context, 60, 'coarse')).toMatchObject({ scaleId: 'coarse', massG: { value: 60 } });
+  expect(readMass(context, 420).scaleId).toBe('coarse');
+  expect(readMass(context, 60, 'coarse').massG.u).toBeGreaterThan(10 * readMass(context, 60).massG.u);
+  expect(readMass(Ledger.from([]).context, 60)).toEqual({ massG: { value: 60, u: 0.05 } });
 });
 
 describe('for the same recorded facts the ledger does not depend on', () => {

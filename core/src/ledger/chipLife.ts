@@ -34,7 +34,8 @@ export function chipEvent(
 /** Use below this between a reading and a weighing leaves them the same moment, ml. */
 export const SAME_MOMENT_ML = 0.15;
 
-const netByHand = (state: CartridgeState): number =>
+/** All that was put in by hand, less all that was taken out, ml. */
+export const netByHand = (state: CartridgeState): number =>
   state.addedMl - state.drawnMl - state.primedMl - state.spiltMl;
 
 /** The chip counts from its full volume again; what is really inside is the point to compare with. */

@@ -16,8 +16,10 @@ export {
   type Context,
 } from './context';
 export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
+export { netByHand } from './chipLife';
 export { bottleRemaining } from './bottleRemaining';
 export { isGaugeOff } from './isGaugeOff';
 export { scaleFor } from './scaleFor';
+export { readMass, type MassReading } from './readMass';
 export { scaleReading } from './scaleReading';
 export { factsAbout } from './factsAbout';

@@ -1,4 +1,4 @@
-import { flushWays, oldFraction, type FlushWay } from './flushRounds';
+import { flushWays, type FlushWay } from './flushRounds';
 
 export interface PreparationInput {
   /** Old ink inside now, ml. */
@@ -99,7 +99,3 @@ function cheapest(ways: readonly FlushWay[]): FlushWay | null {
   const few = ways.filter((way) => way.rounds <= 3);
   return (few.length > 0 ? few[few.length - 1] : ways[0]) ?? null;
 }
-
-/** Old ink left in the next full cartridge after these rounds, as a share of all that is in it. */
-export const oldInNextFill = (rounds: Parameters<typeof oldFraction>[0], capacityMl: number): number =>
-  rounds.length === 0 ? 1 : (oldFraction(rounds) * rounds[rounds.length - 1]!.residualMl) / capacityMl;

@@ -12,6 +12,8 @@ export interface DryingFit {
   /** Water at the first reading that counts, g, and the time constant, minutes. */
   readonly waterG: number;
   readonly tauMinutes: Uncertain;
+  /** Covariance of water, time constant and dry mass, in this order. */
+  readonly covariance: readonly (readonly number[])[];
   /** Minutes (on the readings' clock) at which it is within the tolerance; null when it never will be. */
   readonly readyAt: { readonly minutes: number; readonly from: number; readonly to: number };
   readonly dryEnough: boolean;
@@ -115,6 +117,7 @@ export function fitDrying(
     dryKnown: known !== null,
     waterG: water,
     tauMinutes: { value: tau, u: u(1) },
+    covariance: covarianceOf(cov, variance, known),
     readyAt: {
       minutes: first.minutes + Math.max(0, ready),
       from: first.minutes + Math.max(0, ready - half),
@@ -139,12 +142,28 @@ function already(
     dryKnown: true,
     waterG: Math.max(0, used[0]!.g - known.value),
     tauMinutes: { value: 0, u: 0 },
+    covariance: covarianceOf([], 0, known),
     readyAt: { minutes: last.minutes, from: last.minutes, to: last.minutes },
     dryEnough: true,
     leftG: { value: Math.max(0, last.g - known.value), u: Math.hypot(sigma, known.u) },
     used,
     notes,
   };
+}
+
+/** Of (A, τ, m_dry): a known dry mass with its own doubt shifts A one for one. */
+function covarianceOf(
+  cov: readonly (readonly number[])[],
+  variance: number,
+  known: Uncertain | null,
+): number[][] {
+  const doubt = (known?.u ?? 0) ** 2;
+  const shift = [
+    [doubt, 0, -doubt],
+    [0, 0, 0],
+    [-doubt, 0, doubt],
+  ];
+  return shift.map((row, i) => row.map((own, j) => own + (cov[i]?.[j] ?? 0) * variance));
 }
 
 /** What follows the last clear rise in mass: someone rinsed again, and the curve began anew. */

@@ -7,10 +7,7 @@ export {
   type DryingProblem,
   type DryingReading,
 } from './fitDrying';
+export { dryingCurve } from './dryingCurve';
+export { squeezeVolume } from './squeezeVolume';
 export { flushWays, oldFraction, type FlushWay } from './flushRounds';
-export {
-  comparePreparations,
-  oldInNextFill,
-  type Preparation,
-  type PreparationInput,
-} from './comparePreparations';
+export { comparePreparations, type Preparation, type PreparationInput } from './comparePreparations';

@@ -1,12 +1,15 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { COVERAGE } from '../quantity';
 import { explain } from '../words';
 import {
   comparePreparations,
+  dryingCurve,
   fitDensity,
   fitDrying,
   flushWays,
   oldFraction,
+  squeezeVolume,
   type DensityProblem,
   type DryingProblem,
 } from './index';
@@ -60,9 +63,10 @@ test('order, re-wetting, dryness and a mass below the dry one are handled and sa
   expect(below.ok && below.value.notes).toEqual(['belowDryMass']);
 });
 
-test('drying curves with noise are recovered, and the ready time lies in its interval nine times in ten or more', () => {
+test('drying curves with noise are recovered; the ready time and the curve itself lie in their intervals nine times in ten or more', () => {
   const normal = normals(7);
   let held = 0;
+  let inBand = 0;
   let fitted = 0;
   let error = 0;
   for (let i = 0; i < 400; i++) {
@@ -79,9 +83,15 @@ test('drying curves with noise are recovered, and the ready time lies in its int
     const truth = tau * Math.log(water / 0.15);
     if (truth >= fit.value.readyAt.from && truth <= fit.value.readyAt.to) held += 1;
     error += Math.abs(fit.value.tauMinutes.value / tau - 1);
+    for (const minutes of [50, 180]) {
+      const curve = dryingCurve(fit.value, minutes);
+      const true_ = 16.8 + water * Math.exp(-minutes / tau);
+      if (Math.abs(curve.value - true_) < COVERAGE * curve.u) inBand += 0.5;
+    }
   }
   expect(fitted).toBeGreaterThan(380);
   expect(held / fitted).toBeGreaterThan(0.9);
+  expect(inBand / fitted).toBeGreaterThan(0.9);
   expect(error / fitted).toBeLessThan(0.06);
 });
 
@@ -171,6 +181,16 @@ test('flushing: each way reaches the wish, equal rounds are the cheapest, more r
   expect(() => flushWays(0, 0.1, 10)).toThrow(RangeError);
   expect(() => flushWays(1, 1, 10)).toThrow(RangeError);
   expect(() => oldFraction([{ residualMl: 0, addedMl: 0 }])).toThrow(RangeError);
+});
+
+test('a squeeze: more of them are known better, none is no number', () => {
+  const density = { value: 1.06, u: 0 };
+  const one = squeezeVolume({ value: 0.848, u: 0.01 }, 1, density);
+  const ten = squeezeVolume({ value: 8.48, u: 0.01 }, 10, density);
+  expect([one.value, ten.value]).toEqual([expect.closeTo(0.8, 9), expect.closeTo(0.8, 9)]);
+  expect(ten.u).toBeLessThan(one.u / 2.5);
+  expect(() => squeezeVolume({ value: 0, u: 0.01 }, 10, density)).toThrow(RangeError);
+  expect(() => squeezeVolume({ value: 8, u: 0.01 }, 0, density)).toThrow(RangeError);
 });
 
 test('the three schools side by side: time, ink, certainty', () => {

@@ -1,4 +1,4 @@
-export { COVERAGE, GRAMS_PER_OUNCE, type Estimate, type Source, type Uncertain } from './types';
+export { COVERAGE, GRAMS_PER_OUNCE, ONE_SIDED, type Estimate, type Source, type Uncertain } from './types';
 export { fail, ok, type Result } from './result';
 export { parseQuantity, type ParsedQuantity, type QuantityKind, type QuantityProblem } from './parseQuantity';
 export { parseMoney, type MoneyProblem } from './parseMoney';

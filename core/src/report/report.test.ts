@@ -12,7 +12,7 @@ import {
   densityInside,
   foreignFraction,
 } from '../ledger';
-import { canPrint, meanSheet, slotView } from '../schedule';
+import { canPrint, inkLasts, meanSheet, slotView } from '../schedule';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
 import type { FactDraft } from '../workbook';
 import { balance, report, reportOf } from './index';
@@ -35,6 +35,7 @@ describe('what it cost, by hand on a small room', () => {
   test('drawn ink is the mass that left, at the price of what was inside', () => {
     for (const channel of cost.channels) {
       expect(channel.drawnMl.value).toBeCloseTo(10 / 1.064, 0);
+      expect(channel.drawnMl.u / channel.drawnMl.value).toBeGreaterThanOrEqual(0.006 / 1.064);
       expect(channel.refillMinorPerMl).toBeCloseTo(2250 / 250, 6);
       expect(channel.originalMinorPerMl).toBeCloseTo(4750 / 46, 6);
     }
@@ -214,6 +215,19 @@ describe('now and next', () => {
     expect(action([{ kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] }])).toBe('install');
     expect(slotView(fold(), 'printer', 'nothing', AT)).toBeUndefined();
     expect(Object.values(meanSheet(fold(), 'printer')).reduce((a, b) => a + b, 0)).toBeCloseTo(2.1 * 2.97, 6);
+  });
+
+  test('the ink that is gone soonest comes first; one that nobody takes from lasts for ever', () => {
+    const ledger = fold([fill('cyan', 30), fill('magenta', 12)]);
+    const lasts = inkLasts(ledger, '2026-04-30T12:00:00.000Z');
+    expect(lasts.map(({ ink }) => ink.shade)).toEqual(['cyan', 'magenta', 'yellow']);
+    const [cyan, , yellow] = lasts;
+    expect(cyan!.left.value).toBeCloseTo(220, 6);
+    expect(cyan!.left.u).toBeGreaterThan(0);
+    expect(cyan!.perMonth).toBeCloseTo(15, 0);
+    expect(cyan!.months).toBeCloseTo(220 / cyan!.perMonth, 6);
+    expect([yellow!.perMonth, yellow!.months]).toEqual([0, null]);
+    expect(inkLasts(Ledger.from([]), AT)).toEqual([]);
   });
 
   test('the facts about one cartridge: its own, and those of the slot while it stood there', () => {

@@ -1,5 +1,6 @@
 import { emptyAtReading, readableActAt, type EmptyAt } from '../gauge';
-import { bodyOf, find, isGaugeOff, slotFor, type Ledger } from '../ledger';
+import { bodyOf, find, isGaugeOff, netByHand, slotFor, type Ledger } from '../ledger';
+import { ONE_SIDED } from '../quantity';
 
 export interface CartridgeEmptyAt extends EmptyAt {
   /** The reading to act at as this printer can show it, 0 to 1. */
@@ -29,9 +30,8 @@ export function emptyAt(ledger: Ledger, cartridgeId: string): CartridgeEmptyAt |
   const counter = place ? state.printers[place.printerId]?.slots[place.slotId]?.counter : undefined;
   if (!printer || !counter || ['invisible', 'lampForAll', 'optical'].includes(printer.gauge.display))
     return null;
-  const net = cartridge.addedMl - cartridge.drawnMl - cartridge.primedMl - cartridge.spiltMl;
   const fill = {
-    value: anchor.ml + net - anchor.netMl,
+    value: anchor.ml + netByHand(cartridge) - anchor.netMl,
     u: Math.hypot(anchor.u, Math.sqrt(cartridge.handled.variance)),
   };
   const k = { value: counter.k, u: Math.sqrt(counter.variance) };
@@ -41,7 +41,7 @@ export function emptyAt(ledger: Ledger, cartridgeId: string): CartridgeEmptyAt |
   const plain = emptyAtReading(fill, chipMl, body.type.reserveMl, k, anchor.reading);
   const u = Math.hypot(plain.reading.u, scatter);
   const reading = { ...plain.reading, u };
-  const actAt = reading.value + 1.645 * u;
+  const actAt = reading.value + ONE_SIDED * u;
   const shownActAt = readableActAt(printer.gauge, actAt);
   const leftAtZeroMl = reading.value < 0 ? -reading.value * k.value * chipMl : null;
   return {
@@ -54,9 +54,9 @@ export function emptyAt(ledger: Ledger, cartridgeId: string): CartridgeEmptyAt |
 }
 
 function sentenceFor(reading: number, shown: number, left: number | null): string {
-  const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
+  const percent = (fraction: number): string => `${Math.round(fraction * 100)}\u00a0%`;
   if (left !== null)
-    return `At 0 % on the printer about ${left.toFixed(1)} ml above the reserve are still inside${shown > 0 ? `; to be sure weigh it at ${percent(shown)}` : ''}.`;
+    return `At 0\u00a0% on the printer about ${left.toFixed(1)} ml above the reserve are still inside${shown > 0 ? `; to be sure weigh it at ${percent(shown)}` : ''}.`;
   if (reading >= 1) return 'Whatever the printer says, this cartridge is at its reserve: top it up.';
   return `At ${percent(Math.max(0, reading))} on the printer this cartridge is empty: top it up at ${percent(shown)}.`;
 }

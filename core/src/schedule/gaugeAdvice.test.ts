@@ -142,14 +142,14 @@ test('“at 19 % this cartridge is empty”: after a fill smaller than the chip�
   // 47.0 ml in, 3.5 reserved, 54 counted.
   expect(advice.emptyAt!.reading.value).toBeCloseTo(0.194, 2);
   expect(advice.emptyAt!.sentence).toMatch(
-    /^At 19 % on the printer this cartridge is empty: top it up at \d\d %\.$/,
+    /^At 19\s% on the printer this cartridge is empty: top it up at \d\d\s%\.$/,
   );
   ledger.add(script([fill('cyan', 8)], '2026-03-19T00:00:00.000Z'));
   expect(emptyAt(ledger, 'cyan')!.reading.value).toBeCloseTo(0.194 - 8 / 54, 2);
   ledger.add(script([fill('cyan', 12)], '2026-03-19T06:00:00.000Z'));
   expect(emptyAt(ledger, 'cyan')!.leftAtZeroMl).toBeGreaterThan(5);
   expect(emptyAt(ledger, 'cyan')!.sentence).toMatch(
-    /^At 0 % on the printer about \d+\.\d ml above the reserve are still inside/,
+    /^At 0\s% on the printer about \d+\.\d ml above the reserve are still inside/,
   );
 });
 

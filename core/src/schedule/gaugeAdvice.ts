@@ -1,5 +1,6 @@
 import { chipOptions, type ChipOption } from '../gauge';
 import { find, isGaugeOff, slotFor, type Ledger } from '../ledger';
+import { COVERAGE, ONE_SIDED } from '../quantity';
 import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 import { slotView, type Urgency } from './slotView';
 
@@ -74,7 +75,7 @@ export function gaugeAdvice(
   const ink = cartridge.ink;
   if (ink)
     why.push(
-      `By weight it holds ${ink.value.toFixed(1)} ± ${(1.96 * ink.u).toFixed(1)} ml; the reserve is ${cartridge.reserveMl.toFixed(1)} ml.`,
+      `By weight it holds ${ink.value.toFixed(1)} ± ${(COVERAGE * ink.u).toFixed(1)} ml; the reserve is ${cartridge.reserveMl.toFixed(1)} ml.`,
     );
   if (empty) why.push(empty.sentence);
   if (reading !== null && !isGaugeOff(state))
@@ -84,7 +85,7 @@ export function gaugeAdvice(
     why.push('It was refused twice: the chip or its contacts are spent.');
     return say('newChip', 'now', 'It needs a new chip');
   }
-  const low = ink ? ink.value - 1.645 * ink.u <= cartridge.reserveMl : false;
+  const low = ink ? ink.value - ONE_SIDED * ink.u <= cartridge.reserveMl : false;
   const stopped = machine.phase === 'stopped';
   if (low) {
     why.push('Below the reserve the printer may draw air, whatever its gauge says.');

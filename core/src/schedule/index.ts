@@ -7,6 +7,7 @@ export {
   type SlotView,
   type Urgency,
 } from './slotView';
+export { inkLasts, MONTH_MS, type InkSupply } from './inkLasts';
 export { canPrint, type JobForecast } from './canPrint';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 export { gaugeAdvice, type AdviceCode, type GaugeAdvice } from './gaugeAdvice';

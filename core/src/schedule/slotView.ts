@@ -10,7 +10,7 @@ import {
   type CartridgeState,
   type Ledger,
 } from '../ledger';
-import type { Estimate } from '../quantity';
+import { ONE_SIDED, type Estimate } from '../quantity';
 import { safeCount } from '../usage';
 import { DUE, type Printer, type Slot } from '../workbook';
 
@@ -144,7 +144,7 @@ function nextAction(ledger: Ledger, view: CartridgeView | null, safe: number | n
       why: ['Nothing is known yet about the ink inside.'],
     };
   const { ink, reserveMl, targetMl, weighedDaysAgo } = view;
-  const least = ink.value - 1.645 * ink.u;
+  const least = ink.value - ONE_SIDED * ink.u;
   const day = isGaugeOff(view.state) ? Math.min(settings.weighInDays, 10) : settings.weighInDays;
   const why: string[] = [
     `It holds ${ink.value.toFixed(1)} ml, surely more than ${Math.max(0, least).toFixed(1)} ml; the reserve is ${reserveMl.toFixed(1)} ml.`,

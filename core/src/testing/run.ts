@@ -21,7 +21,6 @@ export const startRun = (part: Partial<CartridgeRun> = {}): CartridgeRun => ({
   foam: false,
   spiltMl: 0,
   ports: {},
-  confirmed: [],
   written: [],
   state: 'doing',
   ...part,

@@ -1,9 +1,7 @@
-import { normalCdf, type Uncertain } from '../quantity';
+import { normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
 import type { Printer } from '../workbook';
 import { predictUse, type Exposure, type UseModel } from './useModel';
 
-/** One-sided 95 %. */
-const Z95 = 1.645;
 const MOST = 100_000;
 
 /**
@@ -42,7 +40,7 @@ export function safeCount(
       Object.fromEntries(Object.entries(one).map(([feature, amount]) => [feature, amount * n])),
       draws,
     );
-    return ink.value - use.value - Z95 * Math.hypot(ink.u, use.u) >= reserveMl;
+    return ink.value - use.value - ONE_SIDED * Math.hypot(ink.u, use.u) >= reserveMl;
   };
   if (!stays(1)) return 0;
   let low = 1;

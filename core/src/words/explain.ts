@@ -1,5 +1,5 @@
 import type { FactProblem } from '../check';
-import type { MoneyProblem } from '../quantity';
+import { COVERAGE, type MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
 import type { FileProblem } from '../workbook';
 
@@ -36,7 +36,7 @@ export function explain(problem: Problem): string {
     case 'beforeOpening':
       return `The date ${problem.at.slice(0, 10)} is long before any such printer. Correct the year.`;
     case 'lighterThanEmpty':
-      return `${g(problem.massG)} is ${g(problem.emptyG - problem.massG)} lighter than ${problem.label} empty (${g(problem.emptyG)} ± ${g(1.96 * problem.u)}). Likely another cartridge is on the scale, the scale was not tared, or the empty mass is wrong: weigh again, or correct the empty mass.`;
+      return `${g(problem.massG)} is ${g(problem.emptyG - problem.massG)} lighter than ${problem.label} empty (${g(problem.emptyG)} ± ${g(COVERAGE * problem.u)}). Likely another cartridge is on the scale, the scale was not tared, or the empty mass is wrong: weigh again, or correct the empty mass.`;
     case 'heavierThanMax':
       return problem.severity === 'stop'
         ? `${g(problem.massG)} is far above what ${problem.label} can weigh (${g(problem.maxG)}). Check the decimal mark and what lies on the scale.`

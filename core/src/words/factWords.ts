@@ -1,7 +1,6 @@
-import { find, type Ledger } from '../ledger';
-import { formatMoney, formatUncertain } from '../quantity';
+import { find, settingsOf, type Ledger } from '../ledger';
+import { COVERAGE, formatMoney, formatUncertain } from '../quantity';
 import { lotName } from '../report';
-import { settingsOf } from '../ledger';
 import type { Entity, Fact, FactDraft } from '../workbook';
 import { METHOD_NAMES, PURPOSE_NAMES } from './names';
 
@@ -50,7 +49,7 @@ export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
       return `Weighed ${name}, ${PURPOSE_NAMES[fact.purpose]}: ${formatUncertain(fact.massG, 'g')}`;
     }
     case 'levelSeen':
-      return `Level seen in ${cartridge(fact.cartridgeId)}: ${percent(fact.fraction)} ± ${percent(1.96 * fact.u)}`;
+      return `Level seen in ${cartridge(fact.cartridgeId)}: ${percent(fact.fraction)} ± ${percent(COVERAGE * fact.u)}`;
     case 'sensorSignalled':
       return `${fact.sensor === 'optical' ? 'Optical' : 'Float'} signal of ${cartridge(fact.cartridgeId)}: about ${formatUncertain(fact.ml, 'ml')} left`;
     case 'fadedOrRanDry':
@@ -70,7 +69,7 @@ export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
       return `${cartridge(fact.cartridgeId)}: ${ports.map(([port, state]) => (typeof state === 'boolean' ? (state ? port : `not ${port}`) : `${port} ${state}`)).join(', ')}`;
     }
     case 'densityMeasured':
-      return `Density of ${find(context, 'ink', fact.inkId)?.name ?? fact.inkId}: ${fact.density.value.toFixed(4)} ± ${(1.96 * fact.density.u).toFixed(4)} g/ml`;
+      return `Density of ${find(context, 'ink', fact.inkId)?.name ?? fact.inkId}: ${fact.density.value.toFixed(4)} ± ${(COVERAGE * fact.density.u).toFixed(4)} g/ml`;
     case 'squeezeCalibrated':
       return `One squeeze gives ${formatUncertain(fact.ml, 'ml')}`;
     case 'gaugeRead':

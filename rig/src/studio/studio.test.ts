@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { inkNow, Ledger, printerCost } from '@hiraeth/core';
+import { COVERAGE, inkNow, Ledger, printerCost } from '@hiraeth/core';
 import { ABERLANW } from '../../../demo/src/aberlanw';
 import { simulateStudio } from './simulateStudio';
 
@@ -65,9 +65,11 @@ describe('judged by the truth, over several years', () => {
     }
   });
 
-  test('ink drawn is known within three per cent, the ink on hand within its interval for nine in ten', () => {
+  test('ink drawn is known within three per cent; it and the ink on hand lie within their intervals for nine in ten', () => {
     let inside = 0;
     let all = 0;
+    let drawnInside = 0;
+    let channels = 0;
     for (const { facts, truth } of years) {
       const ledger = Ledger.from(facts);
       for (const room of ABERLANW.printers) {
@@ -75,13 +77,19 @@ describe('judged by the truth, over several years', () => {
         const drawn = Object.values(truth.drawnMl[room.printer.id]!).reduce((a, b) => a + b, 0);
         const found = cost.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
         expect(Math.abs(found / drawn - 1)).toBeLessThan(0.03);
+        for (const { slotId, drawnMl } of cost.channels) {
+          channels += 1;
+          const miss = Math.abs(drawnMl.value - truth.drawnMl[room.printer.id]![slotId]!);
+          if (miss <= COVERAGE * drawnMl.u) drawnInside += 1;
+        }
       }
       for (const [id, ml] of Object.entries(truth.inkMl)) {
         const ink = inkNow(ledger.context, ledger.state, id, AT)!;
         all += 1;
-        if (Math.abs(ink.value - ml) <= 1.96 * ink.u) inside += 1;
+        if (Math.abs(ink.value - ml) <= COVERAGE * ink.u) inside += 1;
       }
     }
     expect(inside / all).toBeGreaterThanOrEqual(0.9);
+    expect(drawnInside / channels).toBeGreaterThanOrEqual(0.9);
   });
 });

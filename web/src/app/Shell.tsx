@@ -6,6 +6,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
+import { isPlainKey } from '../parts/isPlainKey';
 import { ScaleRail } from '../parts/ScaleRail';
 import { useLedger } from './hooks';
 import { PLACES } from './places';
@@ -129,9 +130,7 @@ function usePlaceKeys(): void {
   useEffect(() => {
     let armed = 0;
     const onKey = (event: KeyboardEvent): void => {
-      const typing =
-        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (!isPlainKey(event)) return;
       if (armed && event.timeStamp - armed < 1500) {
         const place = PLACES.find((p) => p.key === event.key);
         armed = 0;

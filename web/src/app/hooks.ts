@@ -1,5 +1,14 @@
-import { useCallback, useEffect, useState } from 'react';
-import { explain, settingsOf, formatMoney, type Fact, type FactDraft, type Ledger } from '@hiraeth/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import {
+  COVERAGE,
+  explain,
+  formatMoney,
+  settingsOf,
+  type Fact,
+  type FactDraft,
+  type Ledger,
+  type Uncertain,
+} from '@hiraeth/core';
 import { useAsk } from '../parts/AskDialog';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
@@ -10,6 +19,14 @@ import { noticed } from './workbookSlice';
 export function useLedger(): Ledger {
   useAppSelector((state) => state.workbook.revision);
   return useServices().ledger;
+}
+
+/** Something read from the ledger that is worth keeping until the ledger, or `key`, changes. */
+export function useRead<T>(read: (ledger: Ledger) => T, key = ''): T {
+  const revision = useAppSelector((state) => state.workbook.revision);
+  const { ledger } = useServices();
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
+  return useMemo(() => read(ledger), [ledger, revision, key]);
 }
 
 /** Now, as a UTC instant, renewed every half minute and with every change of the ledger. */
@@ -74,4 +91,16 @@ export function useMoney(): (minor: number | null | undefined, decimals?: number
     minor === null || minor === undefined || !Number.isFinite(minor)
       ? '–'
       : formatMoney(minor, currency, decimals === undefined ? {} : { decimals });
+}
+
+/** Money with its interval, finer where the interval is smaller than the smallest coin. */
+export function useMoneyInterval(): (amount: Uncertain | null | undefined) => string {
+  const money = useMoney();
+  return (amount) => {
+    if (!amount) return '–';
+    const decimals = COVERAGE * amount.u < 1 ? 3 : undefined;
+    // Rounded up where even the third decimal would say that there is no doubt.
+    const half = Math.max(COVERAGE * amount.u, 0.1);
+    return `${money(amount.value, decimals)} ± ${money(half, decimals)}`;
+  };
 }

@@ -1,17 +1,13 @@
 import type { Marker } from '@hiraeth/core';
 
-export interface BridgeList {
-  readonly printers: readonly { readonly id: string; readonly name: string }[];
+/** A printer that the local server may ask. */
+export interface KnownPrinter {
+  readonly id: string;
+  readonly name: string;
 }
 
 export type BridgeReport =
-  | {
-      readonly ok: true;
-      readonly printer: string;
-      readonly markers: readonly Marker[];
-      readonly reasons: readonly string[];
-    }
-  | { readonly ok: false; readonly words: string };
+  { readonly ok: true; readonly markers: readonly Marker[] } | { readonly ok: false; readonly words: string };
 
 const TIMEOUT_MS = 8000;
 const GONE =
@@ -24,29 +20,20 @@ async function json(path: string): Promise<unknown> {
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null;
-const strings = (value: unknown): string[] =>
-  Array.isArray(value) ? value.filter((part): part is string => typeof part === 'string') : [];
-
-function isMarker(value: unknown): value is Marker {
-  if (!isObject(value) || typeof value.name !== 'string') return false;
-  return value.level === null || (typeof value.level === 'number' && value.level >= 0 && value.level <= 1);
-}
+const isKnown = (value: unknown): value is KnownPrinter =>
+  isObject(value) && typeof value.id === 'string' && typeof value.name === 'string';
+const isMarker = (value: unknown): value is Marker =>
+  isObject(value) &&
+  typeof value.name === 'string' &&
+  (value.level === null || (typeof value.level === 'number' && value.level >= 0 && value.level <= 1));
 
 /** The printers that the local server may ask; none when the server is gone. */
-export async function bridgedPrinters(): Promise<BridgeList> {
+export async function bridgedPrinters(): Promise<readonly KnownPrinter[]> {
   try {
     const list = await json('/api/printers');
-    return {
-      printers: Array.isArray(list)
-        ? list.flatMap((part) =>
-            isObject(part) && typeof part.id === 'string' && typeof part.name === 'string'
-              ? [{ id: part.id, name: part.name }]
-              : [],
-          )
-        : [],
-    };
+    return Array.isArray(list) ? list.filter(isKnown) : [];
   } catch {
-    return { printers: [] };
+    return [];
   }
 }
 
@@ -54,17 +41,11 @@ export async function bridgedPrinters(): Promise<BridgeList> {
 export async function askBridge(printerId: string): Promise<BridgeReport> {
   try {
     const answer = await json(`/api/printers/${encodeURIComponent(printerId)}`);
-    if (!isObject(answer)) return { ok: false, words: GONE };
-    if (answer.ok === true && isObject(answer.report)) {
-      const { report } = answer;
-      return {
-        ok: true,
-        printer: typeof report.printer === 'string' ? report.printer : '',
-        markers: Array.isArray(report.markers) ? report.markers.filter(isMarker) : [],
-        reasons: strings(report.reasons),
-      };
+    if (isObject(answer) && answer.ok === true && isObject(answer.report)) {
+      const { markers } = answer.report;
+      return { ok: true, markers: Array.isArray(markers) ? markers.filter(isMarker) : [] };
     }
-    return { ok: false, words: typeof answer.words === 'string' ? answer.words : GONE };
+    return { ok: false, words: isObject(answer) && typeof answer.words === 'string' ? answer.words : GONE };
   } catch {
     return { ok: false, words: GONE };
   }

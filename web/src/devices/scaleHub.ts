@@ -16,6 +16,7 @@ export interface ScaleState {
 const IDLE: ScaleState = { source: 'typed', massG: null, settledG: null, stepG: 0.01, trouble: null };
 const STEP_MS = 200;
 const SILENT_MS = 4000;
+const SILENT = 'The scale is silent: check its cable and that it is on. You can type the weight.';
 
 /** The scale at hand, real or simulated, behind one stream of lines. */
 export class ScaleHub {
@@ -47,21 +48,20 @@ export class ScaleHub {
     this.set(IDLE);
   }
 
-  /** Listens to the simulated scale. */
-  simulate(): void {
+  /** Begins with a scale anew: nothing tared, nothing heard. */
+  private listen(source: ScaleSource): void {
     this.stop();
     this.zeroG = 0;
     this.recent = [];
-    this.set({ ...IDLE, source: 'simulated' });
+    this.set({ ...IDLE, source });
+  }
+
+  /** Listens to the simulated scale. */
+  simulate(): void {
+    this.listen('simulated');
     const timer = setInterval(() => {
       const line = this.simulated.step(STEP_MS);
-      if (line === null)
-        this.set({
-          ...this.state,
-          massG: null,
-          settledG: null,
-          trouble: 'The scale is silent: check its cable and that it is on. You can type the weight.',
-        });
+      if (line === null) this.lose(SILENT);
       else this.take(line);
     }, STEP_MS);
     this.stop = () => clearInterval(timer);
@@ -82,21 +82,12 @@ export class ScaleHub {
     try {
       const port = await serial.requestPort();
       await port.open({ baudRate });
-      this.stop();
-      this.zeroG = 0;
-      this.recent = [];
-      this.set({ ...IDLE, source: 'serial' });
+      this.listen('serial');
       const reader = port.readable.getReader();
       let open = true;
       let heard = Date.now();
       const watch = setInterval(() => {
-        if (Date.now() - heard > SILENT_MS)
-          this.set({
-            ...this.state,
-            massG: null,
-            settledG: null,
-            trouble: 'The scale is silent: check its cable and that it is on. You can type the weight.',
-          });
+        if (Date.now() - heard > SILENT_MS) this.lose(SILENT);
       }, 1000);
       this.stop = () => {
         open = false;
@@ -144,24 +135,17 @@ export class ScaleHub {
         });
         return;
       case 'overload':
-        this.set({
-          ...this.state,
-          massG: null,
-          settledG: null,
-          trouble: 'Overload: take it off. A scale with more capacity is needed.',
-        });
-        return;
+        return this.lose('Overload: take it off. A scale with more capacity is needed.');
       case 'underload':
-        this.set({
-          ...this.state,
-          massG: null,
-          settledG: null,
-          trouble: 'The scale reads below its range: is the pan on? Switch it off and on.',
-        });
-        return;
+        return this.lose('The scale reads below its range: is the pan on? Switch it off and on.');
       case 'noise':
         return;
     }
+  }
+
+  /** No weight for now, and why. */
+  private lose(trouble: string): void {
+    this.set({ ...this.state, massG: null, settledG: null, trouble });
   }
 
   private set(state: ScaleState): void {

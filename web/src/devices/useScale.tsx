@@ -5,9 +5,10 @@ import {
   useSyncExternalStore,
   useState,
   useMemo,
+  type Context,
   type ReactNode,
 } from 'react';
-import type { Uncertain } from '@hiraeth/core';
+import type { MassReading } from '@hiraeth/core';
 import { ScaleHub, type ScaleState } from './scaleHub';
 
 export type { ScaleSource } from './scaleHub';
@@ -15,38 +16,45 @@ export type { ScaleSource } from './scaleHub';
 /** What a weight will be written to when it is taken. */
 export interface ScaleTarget {
   readonly label: string;
-  readonly onTake: (massG: Uncertain) => void;
+  /** The scale that is used, where somebody chose it. */
+  readonly scaleId?: string | null;
+  readonly onTake: (reading: MassReading) => void;
 }
 
 interface Held {
   readonly hub: ScaleHub;
   readonly target: ScaleTarget | null;
-  readonly setTarget: (target: ScaleTarget | null) => void;
 }
 
 const ScaleContext = createContext<Held | null>(null);
+/** Apart from what it sets: a place that names its target anew at each of its renders must not render because of that. */
+const SetTargetContext = createContext<((target: ScaleTarget | null) => void) | null>(null);
 
 export function ScaleProvider({ children }: { readonly children: ReactNode }) {
   const [hub] = useState(() => new ScaleHub());
   const [target, setTarget] = useState<ScaleTarget | null>(null);
-  const held = useMemo(() => ({ hub, target, setTarget }), [hub, target]);
-  return <ScaleContext value={held}>{children}</ScaleContext>;
+  const held = useMemo(() => ({ hub, target }), [hub, target]);
+  return (
+    <SetTargetContext value={setTarget}>
+      <ScaleContext value={held}>{children}</ScaleContext>
+    </SetTargetContext>
+  );
 }
 
-function useHeld(): Held {
-  const held = useContext(ScaleContext);
-  if (!held) throw new Error('No scale above this component.');
+function useHeld<T>(context: Context<T | null>): T {
+  const held = useContext(context);
+  if (held === null) throw new Error('No scale above this component.');
   return held;
 }
 
 export function useScale(): { hub: ScaleHub; state: ScaleState; target: ScaleTarget | null } {
-  const { hub, target } = useHeld();
+  const { hub, target } = useHeld(ScaleContext);
   return { hub, target, state: useSyncExternalStore(hub.subscribe, hub.snapshot) };
 }
 
 /** While this component stands, weights go to this target; null leaves the rail to its own choice. */
 export function useScaleTarget(target: ScaleTarget | null): void {
-  const { setTarget } = useHeld();
+  const setTarget = useHeld(SetTargetContext);
   useEffect(() => {
     setTarget(target);
     return () => setTarget(null);

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { COVERAGE, type Uncertain } from '@hiraeth/core';
 import { useThemeName } from '../app/ThemeSwitch';
 import { PALETTES } from '../app/theme';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -53,3 +54,29 @@ export const axis = (palette: Palette, part: object = {}) => ({
   splitLine: { lineStyle: { color: palette.line } },
   ...part,
 });
+
+/** The interval of about 95 % around a line: an unseen floor, and its width tinted on top of it. */
+export const band = (palette: Palette, points: readonly (Uncertain & { readonly x: string })[]) => {
+  const layer = (data: readonly (readonly [string, number])[], tint: number) => ({
+    type: 'line',
+    stack: 'band',
+    // Also where the floor lies below zero.
+    stackStrategy: 'all',
+    data,
+    silent: true,
+    showSymbol: false,
+    lineStyle: { opacity: 0 },
+    areaStyle: { color: palette.petrol, opacity: tint },
+    tooltip: { show: false },
+  });
+  return [
+    layer(
+      points.map(({ x, value, u }) => [x, value - COVERAGE * u]),
+      0,
+    ),
+    layer(
+      points.map(({ x, u }) => [x, 2 * COVERAGE * u]),
+      0.16,
+    ),
+  ];
+};

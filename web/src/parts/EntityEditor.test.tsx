@@ -66,7 +66,7 @@ test('what cannot be read is said at its field; rules between fields are said to
 test('a group that may be left out is left out whole, or filled whole', async () => {
   const { user, services } = await open(cartridge('cyan', 'cyan'));
   const mass = screen.getByLabelText('Own empty mass, g');
-  const doubt = screen.getByLabelText('± one u of it');
+  const doubt = screen.getByLabelText('± one standard deviation of it');
   await user.clear(mass);
   await user.click(screen.getByRole('button', { name: 'Save' }));
   expect(await screen.findByText('Fill in all of these, or none.')).toBeInTheDocument();

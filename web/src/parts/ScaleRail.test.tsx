@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
 import { useMemo } from 'react';
-import type { Uncertain } from '@hiraeth/core';
+import type { MassReading } from '@hiraeth/core';
 import { script, setUp, weigh } from '../../../core/src/testing/bench';
 import { useScale, useScaleTarget } from '../devices/useScale';
 import { renderApp } from '../testing/renderApp';
@@ -34,10 +34,10 @@ test('a typed weight goes to the chosen cartridge, with the ink it means shown b
 });
 
 test('a step that waits for a weight takes it instead', async () => {
-  const taken: Uncertain[] = [];
+  const taken: MassReading[] = [];
   function Step() {
     useScaleTarget(
-      useMemo(() => ({ label: 'the step', onTake: (massG: Uncertain) => void taken.push(massG) }), []),
+      useMemo(() => ({ label: 'the step', onTake: (reading: MassReading) => void taken.push(reading) }), []),
     );
     return null;
   }
@@ -45,7 +45,7 @@ test('a step that waits for a weight takes it instead', async () => {
   expect(screen.getByText('the step')).toBeInTheDocument();
   expect(screen.queryByLabelText('of')).not.toBeInTheDocument();
   await user.type(field(), '2.2 oz{Enter}');
-  expect(taken[0]!.value).toBeCloseTo(62.369, 3);
+  expect(taken[0]!.massG.value).toBeCloseTo(62.369, 3);
   expect(facts('weighed')).toHaveLength(1);
 });
 

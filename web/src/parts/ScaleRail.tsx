@@ -1,21 +1,12 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import {
-  all,
-  explain,
-  find,
-  formatUncertain,
-  inkOfMass,
-  parseQuantity,
-  scaleFor,
-  scaleReading,
-  type Uncertain,
-} from '@hiraeth/core';
+import { all, explain, find, formatUncertain, inkOfMass, parseQuantity, readMass } from '@hiraeth/core';
 import { useLedger, useRecord } from '../app/hooks';
 import { useAppSelector } from '../app/store';
 import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
+import { isPlainKey } from './isPlainKey';
 
 /**
  * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
@@ -37,9 +28,7 @@ export function ScaleRail() {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const typing =
-        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (event.key === 'w' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      if (event.key === 'w' && isPlainKey(event)) {
         event.preventDefault();
         field.current?.focus();
       }
@@ -57,12 +46,11 @@ export function ScaleRail() {
       value = parsed.value.value;
     } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
     else value = state.settledG;
-    const scale = scaleFor(ledger.context, value);
-    const massG: Uncertain = scaleReading(ledger.context, scale?.id, value);
+    const reading = readMass(ledger.context, value, target?.scaleId);
     setError(null);
     if (target) {
       setText('');
-      return target.onTake(massG);
+      return target.onTake(reading);
     }
     if (!chosen) return setError('Choose the cartridge that lies on the scale.');
     const saved = await record(
@@ -71,9 +59,8 @@ export function ScaleRail() {
           kind: 'weighed',
           what: 'cartridge',
           subjectId: chosen.id,
-          massG,
           purpose: 'weighIn',
-          ...(scale ? { scaleId: scale.id } : {}),
+          ...reading,
         },
       ],
       `Saved: ${chosen.label} weighs ${value.toFixed(2)} g.`,
@@ -85,11 +72,7 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
-    const ink = inkOfMass(
-      ledger,
-      chosen.id,
-      scaleReading(ledger.context, scaleFor(ledger.context, value)?.id, value),
-    );
+    const ink = inkOfMass(ledger, chosen.id, readMass(ledger.context, value).massG);
     return ink ? formatUncertain(ink, 'ml') : null;
   };
   const ink = preview();

@@ -1,5 +1,6 @@
 import {
   CHIP_STRATEGIES,
+  CLASS_NAMES,
   CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
   FATES,
@@ -11,6 +12,7 @@ import {
   type Entity,
   type QuantityKind,
 } from '@hiraeth/core';
+import { FEEDS, optionsOf } from './fields';
 
 /** One field of a definition: where it stands, how it is typed. */
 export interface FieldSpec {
@@ -28,10 +30,8 @@ export interface FieldSpec {
   readonly group?: string;
 }
 
-const list = (values: readonly string[], names: Record<string, string> = {}) =>
-  values.map((value) => ({ value, label: names[value] ?? value }));
-const shades = list(SHADES);
-const classes = list(INK_CLASSES, { clearCoat: 'clear coat', flushFluid: 'flush fluid' });
+const shades = optionsOf(SHADES);
+const classes = optionsOf(INK_CLASSES, CLASS_NAMES);
 const uncertainFields = (
   path: string,
   label: string,
@@ -40,7 +40,7 @@ const uncertainFields = (
   group?: string,
 ): FieldSpec[] => [
   { path: `${path}.value`, label, as, ...(optional ? { optional } : {}), ...(group ? { group } : {}) },
-  { path: `${path}.u`, label: `± one u of it`, as, ...(optional ? { optional } : {}) },
+  { path: `${path}.u`, label: '± one standard deviation of it', as, ...(optional ? { optional } : {}) },
 ];
 
 const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws.${key}`, label, 'volume');
@@ -65,10 +65,7 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           path: 'feed',
           label: 'Ink feed',
           as: 'choice',
-          choices: [
-            { value: 'stationary', label: 'stationary bay, tubes to the head' },
-            { value: 'carriage', label: 'carriage: cartridges ride on the head' },
-          ],
+          choices: FEEDS,
         },
         { path: 'openMinutes', label: 'May stand open, minutes', as: 'plain' },
         { path: 'exchangeState', label: 'Needs its exchange state before a cartridge comes out', as: 'flag' },
@@ -115,14 +112,14 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           as: 'choice',
           group: 'Schools',
           help: 'A full cartridge drips while handled; one reset first may be forgotten half full.',
-          choices: list(['before', 'after'], { before: 'before filling', after: 'after filling' }),
+          choices: optionsOf(['before', 'after'], { before: 'before filling', after: 'after filling' }),
         },
         {
           path: 'schools.stopAt',
           label: 'Fill to',
           as: 'choice',
           help: 'Weight is the truth; line and syringe are guides.',
-          choices: list(['mass', 'line', 'volume'], {
+          choices: optionsOf(['mass', 'line', 'volume'], {
             mass: 'the target mass',
             line: 'the line',
             volume: 'a volume',
@@ -133,21 +130,21 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           label: 'What is left inside',
           as: 'choice',
           help: 'Drawing out throws ink away; topping up trusts the mass.',
-          choices: list(['topUp', 'drawOut'], { topUp: 'top up on it', drawOut: 'draw it out first' }),
+          choices: optionsOf(['topUp', 'drawOut'], { topUp: 'top up on it', drawOut: 'draw it out first' }),
         },
         {
           path: 'schools.prime',
           label: 'Prime',
           as: 'choice',
           help: 'An early refill saves the prime; leaving it to the printer costs ink in every channel.',
-          choices: list(['always', 'whenDry', 'never'], { whenDry: 'only when it ran dry' }),
+          choices: optionsOf(['always', 'whenDry', 'never'], { whenDry: 'only when it ran dry' }),
         },
         {
           path: 'schools.leftover',
           label: 'Leftover and prime go',
           as: 'choice',
           help: 'Back to the bottle only when clean and of the same lot.',
-          choices: list(FATES, {
+          choices: optionsOf(FATES, {
             bottle: 'back into the bottle',
             cartridge: 'into the cartridge',
             bin: 'to the bin',
@@ -158,24 +155,26 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           label: 'A drilled hole afterwards',
           as: 'choice',
           help: 'A cover keeps dust out, and needs a pinhole for air.',
-          choices: list(['seal', 'open'], { seal: 'pinholed cover', open: 'left open' }),
+          choices: optionsOf(['seal', 'open'], { seal: 'pinholed cover', open: 'left open' }),
         },
         {
           path: 'schools.cleaning',
           label: 'Clean the head',
           as: 'choice',
           help: 'Each cleaning draws ink from every channel.',
-          choices: list(['always', 'onGap', 'rarely'], {
+          choices: optionsOf(['always', 'onGap', 'rarely'], {
             always: 'after every refill',
             onGap: 'only on a gap',
             rarely: 'as rarely as possible',
           }),
         },
-        {
-          ...uncertainFields('draws.perDm2', 'Use per dm², ml', 'volume')[0]!,
-          group: 'What it draws from each channel (a guess; weigh-ins improve it)',
-        },
-        uncertainFields('draws.perDm2', '', 'volume')[1]!,
+        ...uncertainFields(
+          'draws.perDm2',
+          'Use per dm², ml',
+          'volume',
+          false,
+          'What it draws from each channel (a guess; weigh-ins improve it)',
+        ),
         ...draw('light', 'Light cleaning, ml'),
         ...draw('deep', 'Deep cleaning, ml'),
         ...draw('change', 'Cartridge change, ml'),
@@ -188,9 +187,9 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           path: 'construction',
           label: 'Construction',
           as: 'choice',
-          choices: list(CONSTRUCTIONS, CONSTRUCTION_NAMES),
+          choices: optionsOf(CONSTRUCTIONS, CONSTRUCTION_NAMES),
         },
-        { path: 'method', label: 'Fill method', as: 'choice', choices: list(METHODS, METHOD_NAMES) },
+        { path: 'method', label: 'Fill method', as: 'choice', choices: optionsOf(METHODS, METHOD_NAMES) },
         ...uncertainFields('emptyG', 'Empty mass, g', 'mass'),
         { path: 'fullG', label: 'Full mass, g', as: 'mass' },
         { path: 'maxG', label: 'Maximum mass, g', as: 'mass', help: 'Above it, it leaks.' },
@@ -200,7 +199,7 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           path: 'port',
           label: 'Its port',
           as: 'choice',
-          choices: list(['plug', 'pierce', 'peel', 'drill', 'outlet'], {
+          choices: optionsOf(['plug', 'pierce', 'peel', 'drill', 'outlet'], {
             plug: 'has a plug',
             pierce: 'pierce through the label',
             peel: 'peel the label back',
@@ -243,7 +242,7 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           path: 'chip.strategy',
           label: 'Its chip is',
           as: 'choice',
-          choices: list(CHIP_STRATEGIES, STRATEGY_NAMES),
+          choices: optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES),
           group: 'Chip',
         },
         { path: 'chip.volumeMl', label: 'Chip counts, ml', as: 'volume', optional: true },
@@ -296,7 +295,7 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
           path: 'brightener',
           label: 'Brightener, by the torch',
           as: 'choice',
-          choices: list(['none', 'little', 'much', 'unknown']),
+          choices: optionsOf(['none', 'little', 'much', 'unknown']),
         },
       ];
   }

@@ -1,5 +1,5 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { explain, parseQuantity, type QuantityKind } from '@hiraeth/core';
+import { explain, parseQuantity, type Printer, type QuantityKind } from '@hiraeth/core';
 
 export interface Typed {
   readonly text: string;
@@ -36,6 +36,19 @@ export function QuantityField({ kind, value, onText, helperText, ...rest }: Quan
     />
   );
 }
+
+/** Values to choose from, by their names; a value without one stands for itself. */
+export function optionsOf<T extends string>(
+  values: readonly T[],
+  names: Partial<Record<T, string>> = {},
+): { readonly value: T; readonly label: string }[] {
+  return values.map((value) => ({ value, label: names[value] ?? value }));
+}
+
+export const FEEDS: readonly { readonly value: Printer['feed']; readonly label: string }[] = [
+  { value: 'stationary', label: 'stationary bay, tubes to the head' },
+  { value: 'carriage', label: 'carriage: cartridges ride on the head' },
+];
 
 interface PickProps<T extends string> {
   readonly label: string;

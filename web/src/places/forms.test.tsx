@@ -1,15 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { all, bottleRemaining, cartridgeView } from '@hiraeth/core';
-import { install, print, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { all, bottleRemaining, cartridgeView, type FactDraft } from '@hiraeth/core';
+import { fill, install, print, script, setUp, weigh } from '../../../core/src/testing/bench';
 import { useLedger, useNow } from '../app/hooks';
 import { renderApp } from '../testing/renderApp';
 import { Evidence } from './cartridge/Evidence';
 import { BuyKit } from './cost/BuyKit';
 import { BuyBottle } from './inks/BuyBottle';
 import { SqueezeBench } from './inks/SqueezeBench';
+import { Dilute } from './prepare/Dilute';
 import { CanPrint } from './rack/CanPrint';
 import { Rack } from './rack';
+import WeighIn from './weighin';
 import { SetUp } from './workbook/SetUp';
 
 const room = script([
@@ -138,6 +140,47 @@ describe('the Rack', () => {
     await user.clear(copies);
     await user.type(copies, '9000');
     expect(says()).toMatch(/^No: top up first/);
+  });
+});
+
+describe('the weigh-in', () => {
+  test('what cannot be read is said at its slot until a good number comes; both columns record', async () => {
+    const { user, facts } = await renderApp(<WeighIn />, room);
+    const gauge = screen.getByLabelText('cyan, gauge in %');
+    await user.type(gauge, '140{Enter}');
+    expect(await screen.findByRole('alert')).toHaveTextContent(/0 to 100 %/);
+    await user.clear(gauge);
+    await user.type(gauge, '40{Enter}');
+    await waitFor(() => expect(facts('gaugeRead')[0]).toMatchObject({ slotId: 'cyan', fraction: 0.4 }));
+    await waitFor(() => expect(screen.queryByRole('alert')).not.toBeInTheDocument());
+    await user.type(screen.getByLabelText('cyan, weight in g'), '60,40{Enter}');
+    await waitFor(() =>
+      expect(facts('weighed').at(-1)).toMatchObject({
+        subjectId: 'cyan',
+        scaleId: 'scale',
+        massG: { value: 60.4 },
+      }),
+    );
+    expect(screen.getByLabelText('magenta, weight in g')).toHaveFocus();
+  });
+});
+
+describe('preparing', () => {
+  const round: FactDraft = {
+    kind: 'flushed',
+    cartridgeId: 'cyan',
+    chamber: 0,
+    bottleId: 'bottle-magenta',
+    addedMl: 4,
+    drawnMl: 4,
+  };
+  function OfCyan() {
+    const view = cartridgeView(useLedger(), 'cyan', useNow());
+    return view && <Dilute view={view} bottleId="bottle-magenta" residualMl={1.8} suggestedMl={4} />;
+  }
+  test('rounds before the last fill belong to an earlier conversion', async () => {
+    await renderApp(<OfCyan />, script([...setUp, weigh('cyan', 44), round, fill('cyan', 20), round]));
+    expect(screen.getByTestId('old-left')).toHaveTextContent(/after 1 round$/);
   });
 });
 

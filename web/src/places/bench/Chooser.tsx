@@ -5,17 +5,18 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import {
   all,
+  beginRun,
   bottleRemaining,
   cartridgeView,
   CONSTRUCTION_DATA,
+  dosedParts,
   find,
   formatUncertain,
-  inkOfBottle,
   lotName,
-  slotFor,
   METHOD_NAMES,
+  slotFor,
+  suggestBottle,
   type BenchRun,
-  type CartridgeRun,
   type CartridgeView,
   type Ledger,
   type Method,
@@ -39,6 +40,7 @@ export function Chooser() {
   const pen = useAppSelector((state) => state.workbook.pen);
   const dispatch = useAppDispatch();
   const asked = params.get('cartridge');
+  const isAsked = (view: CartridgeView): boolean => view.body.cartridge.id === asked;
   const [picked, setPicked] = useState<readonly string[]>(asked ? [asked] : []);
   const [bottleIds, setBottleIds] = useState<Record<string, string>>(
     asked && params.get('bottle') ? { [`${asked}/0`]: params.get('bottle')! } : {},
@@ -55,10 +57,11 @@ export function Chooser() {
   const [scaleChoice, setByScale] = useState<boolean | null>(null);
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
   const [squeeze, setSqueeze] = useState('');
+  const [doses, setDoses] = useState<Record<string, string>>({});
   const views = all(ledger.context, 'cartridge')
     .map((cartridge) => cartridgeView(ledger, cartridge.id, now))
     .filter((view): view is CartridgeView => view !== null && !view.state?.retired)
-    .sort((a, b) => fillShare(a) - fillShare(b));
+    .sort((a, b) => Number(isAsked(b)) - Number(isAsked(a)) || fillShare(a) - fillShare(b));
   if (views.length === 0)
     return (
       <div className="stack">
@@ -92,47 +95,47 @@ export function Chooser() {
       : [];
   });
   const bottleFor = (key: string, shade: string, inkClass: string): string =>
-    bottleIds[key] ?? suggestBottle(ledger, shade, inkClass, now) ?? '';
+    bottleIds[key] ?? suggestBottle(ledger, shade, inkClass) ?? '';
+  const labelOf = (bottleId: string): string => (bottleId ? bottleLabel(ledger, bottleId) : '');
+  // A body in several parts takes a dose for each; one that is left open gets its share of the room.
+  const parts = views.flatMap((view) => {
+    const { cartridge, type } = view.body;
+    const count = picked.includes(cartridge.id) ? dosedParts(type) : 1;
+    return count === 1
+      ? []
+      : Array.from({ length: count }, (_, part) => ({
+          key: `${cartridge.id}/${part}`,
+          label: `Dose for ${cartridge.label}: ${type.chambers > 1 ? cartridge.shades[part] : ['head', 'tank'][part]}, ml`,
+        }));
+  });
+  const dose = (key: string) => readTyped(doses[key] ?? '', 'volume');
   const complete =
     picked.length > 0 &&
-    slots.every((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass) !== '');
+    slots.every((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass) !== '') &&
+    parts.every(({ key }) => dose(key).error === null) &&
+    readTyped(squeeze, 'volume').error === null;
   const start = (): void => {
     const startedAt = new Date(clock.now()).toISOString();
-    const queue = picked.map((id, i): CartridgeRun => {
-      const view = views.find((v) => v.body.cartridge.id === id)!;
-      const type = view.body.type;
-      return {
-        id: `run-${clock.now().toString(36)}-${i}`,
-        cartridgeId: id,
-        method: CONSTRUCTION_DATA[type.construction].methods.includes(chosenMethod as Method)
-          ? (chosenMethod as Method)
-          : type.method,
-        occasion: chosenOccasion,
-        bottleIds: slots
-          .filter((slot) => slot.id === id)
-          .map((slot) => bottleFor(slot.key, slot.shade, view.body.cartridge.inkClass)),
-        scaleId: scaleId || null,
-        syringeId: syringeId || null,
-        squeezeMl:
-          readTyped(squeeze, 'volume').value ??
-          all(ledger.context, 'tool').find((tool) => tool.squeezeMl)?.squeezeMl?.value ??
-          null,
-        dosesMl: Array.from({ length: type.construction === 'twoPart' ? 2 : type.chambers }, () => null),
-        byScale,
+    const queue = picked.map((id, i) =>
+      beginRun(
+        ledger,
+        {
+          cartridgeId: id,
+          method: chosenMethod as Method,
+          occasion: chosenOccasion,
+          bottleIds: slots
+            .filter((slot) => slot.id === id)
+            .map((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass)),
+          scaleId: scaleId || null,
+          syringeId: syringeId || null,
+          squeezeMl: readTyped(squeeze, 'volume').value,
+          byScale,
+          dosesMl: parts.filter(({ key }) => key.startsWith(`${id}/`)).map(({ key }) => dose(key).value),
+        },
+        `run-${clock.now().toString(36)}-${i}`,
         startedAt,
-        inkBefore: view.ink,
-        outSince: null,
-        answers: {},
-        done: [],
-        skipped: [],
-        foam: false,
-        spiltMl: 0,
-        ports: view.state?.ports ?? {},
-        confirmed: [],
-        written: [],
-        state: 'doing',
-      };
-    });
+      ),
+    );
     const bench: BenchRun = { id: queue[0]!.id, rehearsal, queue, at: 0, startedAt };
     void dispatch(keepNote(BENCH_NOTE, bench));
   };
@@ -184,8 +187,19 @@ export function Chooser() {
             key={slot.key}
             label={`Bottle for ${slot.view.body.cartridge.label}${slot.view.body.type.chambers > 1 ? `: ${slot.shade}` : ''}`}
             value={bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass)}
-            options={bottleOptions(ledger, now, slot.shade)}
+            options={bottleOptions(ledger, slot.shade)}
+            helperText={labelOf(bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass))}
             onPick={(id) => setBottleIds({ ...bottleIds, [slot.key]: id })}
+          />
+        ))}
+        {parts.map(({ key, label }) => (
+          <QuantityField
+            key={key}
+            label={label}
+            kind="volume"
+            value={doses[key] ?? ''}
+            onText={(text) => setDoses({ ...doses, [key]: text })}
+            helperText="Empty: its share of the room inside"
           />
         ))}
         {picked.length > 0 && slots.length > 0 && all(ledger.context, 'bottle').length === 0 && (
@@ -269,30 +283,16 @@ export function Chooser() {
 const fillShare = (view: CartridgeView): number =>
   view.ink ? view.ink.value / Math.max(1, view.targetMl) : -1;
 
-/** The opened bottle of this shade that still holds most; an unopened one when none is open. */
-function suggestBottle(ledger: Ledger, shade: string, inkClass: string, _now: string): string | null {
-  const fitting = all(ledger.context, 'bottle')
-    .filter((bottle) => {
-      const ink = inkOfBottle(ledger.context, bottle.id);
-      return ink?.shade === shade && ink.inkClass === inkClass && !ledger.state.bottles[bottle.id]?.retired;
-    })
-    .map((bottle) => ({
-      id: bottle.id,
-      open: Boolean(ledger.state.bottles[bottle.id]?.openedAt),
-      left: bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value,
-    }))
-    .filter((bottle) => bottle.left > 2)
-    .sort((a, b) => Number(b.open) - Number(a.open) || b.left - a.left);
-  return fitting[0]?.id ?? null;
-}
-
-function bottleOptions(ledger: Ledger, _now: string, shade: string) {
+function bottleOptions(ledger: Ledger, shade: string) {
   return all(ledger.context, 'bottle')
     .filter((bottle) => !ledger.state.bottles[bottle.id]?.retired)
     .map((bottle) => ({ bottle, ink: find(ledger.context, 'ink', bottle.inkId) }))
     .sort((a, b) => Number(b.ink?.shade === shade) - Number(a.ink?.shade === shade))
     .map(({ bottle }) => ({
       value: bottle.id,
-      label: `${lotName(ledger, bottle.id)} (${bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value.toFixed(0)} ml)`,
+      label: bottleLabel(ledger, bottle.id),
     }));
 }
+
+const bottleLabel = (ledger: Ledger, id: string): string =>
+  `${lotName(ledger, id)} (${bottleRemaining(ledger.context, ledger.state, id)!.now.value.toFixed(0)} ml)`;

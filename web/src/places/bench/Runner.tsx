@@ -4,6 +4,7 @@ import { currentStep, find, runEnv, stepsFor, type BenchRun } from '@hiraeth/cor
 import { useLedger, useNow } from '../../app/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
+import { isPlainKey } from '../../parts/isPlainKey';
 import { Outcome } from './Outcome';
 import { RestedVerdict } from './RestedVerdict';
 import { StepSheet } from './StepSheet';
@@ -29,10 +30,7 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
   const { back, finish } = actions;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(event.target.tagName);
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (!isPlainKey(event, true)) return;
       if (event.key === 'Backspace' || event.key === 'ArrowLeft') {
         event.preventDefault();
         void back();
@@ -173,8 +171,10 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
                 className="row"
                 onSubmit={(event) => {
                   event.preventDefault();
-                  const ml = readTyped(spill, 'volume').value;
-                  if (ml !== null && ml > 0) actions.spill(ml);
+                  const { value, error } = readTyped(spill, 'volume');
+                  // What cannot be read stays, to be corrected.
+                  if (error || (value !== null && value < 0)) return;
+                  if (value) actions.spill(value);
                   setSpill(null);
                 }}
               >

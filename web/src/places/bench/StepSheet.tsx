@@ -2,8 +2,10 @@ import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
+  afterMasses,
   amountsOf,
   CAUTIONS,
+  COVERAGE,
   formatUncertain,
   judgeFill,
   loadFromScale,
@@ -16,9 +18,9 @@ import {
   type BenchRun,
   type CartridgeRun,
   type Fate,
+  type MassReading,
   type RunEnv,
   type Step,
-  type Uncertain,
 } from '@hiraeth/core';
 import { useNow } from '../../app/hooks';
 import { useServices } from '../../app/services';
@@ -67,7 +69,7 @@ export function StepSheet({ bench, run, env, step, actions }: Props) {
             <small>
               {step.number.unit}
               {step.number.u !== undefined && step.number.unit === 'ml'
-                ? ` ± ${(1.96 * step.number.u).toFixed(1)}`
+                ? ` ± ${(COVERAGE * step.number.u).toFixed(1)}`
                 : ''}
             </small>
           </div>
@@ -189,14 +191,18 @@ function Tools({ bench, run, env, step, actions }: Props) {
 function Weigh({ run, env, step, actions }: Props) {
   const { clock: time } = useServices();
   const take = useCallback(
-    (massG: Uncertain) =>
+    ({ massG }: MassReading) =>
       void actions.next(step, { kind: 'mass', massG, at: new Date(time.now()).toISOString() }),
     // A new step has a new component, so its actions are the current ones.
     [actions, step, time],
   );
   const target = useMemo(
-    () => ({ label: `${env.body.cartridge.label}, ${step.title.toLowerCase()}`, onTake: take }),
-    [env.body.cartridge.label, step.title, take],
+    () => ({
+      label: `${env.body.cartridge.label}, ${step.title.toLowerCase()}`,
+      scaleId: run.scaleId,
+      onTake: take,
+    }),
+    [env.body.cartridge.label, step.title, run.scaleId, take],
   );
   useScaleTarget(target);
   const plan = planOf(run, env);
@@ -233,12 +239,15 @@ function LoadIn({ bench, run, env, step, actions }: Props) {
   const plan = planOf(run, env);
   const naive = plan.naiveMl - plan.addMl.value;
   const live = useCallback(
-    (massG: Uncertain) =>
+    ({ massG }: MassReading) =>
       void actions.next(step, { kind: 'load', ml: loadFromScale(run, env, massG) ?? planned, massG }),
     [actions, step, planned, run, env],
   );
   useScaleTarget(
-    useMemo(() => ({ label: `${step.title.toLowerCase()}, live`, onTake: live }), [step.title, live]),
+    useMemo(
+      () => ({ label: `${step.title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live }),
+      [step.title, run.scaleId, live],
+    ),
   );
   return (
     <div className="stack">
@@ -429,12 +438,9 @@ function Summary({ bench, run, env, step, actions }: Props) {
   const now = useNow();
   const facts = runFacts(run, env, now);
   const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);
-  const after = [...Object.entries(run.answers)]
-    .filter(([id, answer]) => id.startsWith('weigh-after') && answer.kind === 'mass')
-    .at(-1)?.[1];
+  const after = afterMasses(run).at(-1);
   const plan = planOf(run, env);
-  const verdict =
-    after?.kind === 'mass' ? judgeFill(after.massG, plan, env.bottleDensity[0] ?? env.densityInside) : null;
+  const verdict = after ? judgeFill(after, plan, env.bottleDensity[0] ?? env.densityInside) : null;
   const warnings = stepsFor(run, env).flatMap((s) =>
     s.id === 'install' ? unmetPorts(run.ports, s.requires) : [],
   );

@@ -41,6 +41,20 @@ test('by keyboard: space goes on, backspace goes back, and the run is kept besid
   expect(kept.queue[0]!.done).toEqual(['tools', 'shake', 'weigh-before']);
 });
 
+test('each chamber takes its own dose; one that cannot be read stops the beginning', async () => {
+  const { user, store } = await shown(bodyRoom('integratedHead', 3, { more: [weigh('it', 30)] }));
+  await user.click(screen.getByRole('checkbox', { name: 'It' }));
+  expect(screen.getByLabelText('Bottle for It: yellow')).toHaveValue('bottle-yellow');
+  await user.type(screen.getByLabelText('Dose for It: magenta, ml'), 'much');
+  expect(screen.getByRole('button', { name: 'Begin' })).toBeDisabled();
+  await user.clear(screen.getByLabelText('Dose for It: magenta, ml'));
+  await user.type(screen.getByLabelText('Dose for It: magenta, ml'), '1,5 ml');
+  await user.click(screen.getByRole('button', { name: 'Begin' }));
+  await waitFor(() => expect(heading()).toBe('Is everything here?'));
+  const kept = store.getState().workbook.notes.bench as { queue: { dosesMl: (number | null)[] }[] };
+  expect(kept.queue[0]!.dosesMl).toEqual([null, 1.5, null]);
+});
+
 test('without a scale the fill is by the syringe, and says how much larger its doubt is', async () => {
   const { user } = await shown();
   await user.click(screen.getByRole('checkbox', { name: 'It' }));

@@ -76,14 +76,13 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
           },
         ];
     } else if (step.id === 'install' && env?.printer) {
-      const slot = env.printer.slots.find((s) => s.shades.join() === env.body.cartridge.shades.join());
-      if (slot)
+      if (env.slot)
         drafts = [
           {
             kind: 'installed',
             run: run.id,
             printerId: env.printer.id,
-            into: [{ slotId: slot.id, cartridgeId: run.cartridgeId }],
+            into: [{ slotId: env.slot.id, cartridgeId: run.cartridgeId }],
           },
         ];
       text = `Saved: ${env.body.cartridge.label} is in ${env.printer.name}.`;

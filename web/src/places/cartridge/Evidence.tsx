@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { CartridgeView, FactDraft } from '@hiraeth/core';
+import { sensorContent, type CartridgeView, type FactDraft } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
 
@@ -13,13 +13,18 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   const { id, label } = view.body.cartridge;
-  const save = (draft: FactDraft, words: string): void => {
+  const save = async (draft: FactDraft, words: string): Promise<void> => {
+    if (!(await record([draft], `Saved: ${words}`))) return;
     setOpen(false);
     setTyped('');
-    void record([draft], `Saved: ${words}`);
   };
+  const sensed = (sensor: 'optical' | 'float', words: string): void =>
+    void save(
+      { kind: 'sensorSignalled', cartridgeId: id, sensor, ml: sensorContent(view.body.type, sensor) },
+      words,
+    );
   const seen = (fraction: number): void =>
-    save(
+    void save(
       { kind: 'levelSeen', cartridgeId: id, fraction, u: SIGHT_U },
       `${label} was seen at ${Math.round(fraction * 100)} %.`,
     );
@@ -49,36 +54,13 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
           <div className="row">
             <Button
               variant="outlined"
-              onClick={() =>
-                save(
-                  {
-                    kind: 'sensorSignalled',
-                    cartridgeId: id,
-                    sensor: 'optical',
-                    ml: {
-                      value: Math.max(view.reserveMl, 0.35 * view.body.type.capacityMl),
-                      u: 0.08 * view.body.type.capacityMl,
-                    },
-                  },
-                  `the optical signal of ${label}: its reservoir is empty.`,
-                )
-              }
+              onClick={() => sensed('optical', `the optical signal of ${label}: its reservoir is empty.`)}
             >
               The optical signal came
             </Button>
             <Button
               variant="outlined"
-              onClick={() =>
-                save(
-                  {
-                    kind: 'sensorSignalled',
-                    cartridgeId: id,
-                    sensor: 'float',
-                    ml: { value: 0.3 * view.body.type.capacityMl, u: 0.07 * view.body.type.capacityMl },
-                  },
-                  `the float sensor of ${label} changed over.`,
-                )
-              }
+              onClick={() => sensed('float', `the float sensor of ${label} changed over.`)}
             >
               The float sensor changed over
             </Button>
@@ -86,7 +68,7 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
               variant="outlined"
               color="warning"
               onClick={() =>
-                save(
+                void save(
                   { kind: 'fadedOrRanDry', cartridgeId: id, ranDry: false },
                   `a print faded: ${label} was at its reserve.`,
                 )
@@ -98,7 +80,7 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
               variant="outlined"
               color="error"
               onClick={() =>
-                save({ kind: 'fadedOrRanDry', cartridgeId: id, ranDry: true }, `${label} ran dry.`)
+                void save({ kind: 'fadedOrRanDry', cartridgeId: id, ranDry: true }, `${label} ran dry.`)
               }
             >
               It ran dry

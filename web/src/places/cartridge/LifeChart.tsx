@@ -1,24 +1,32 @@
 import { useCallback } from 'react';
-import type { CartridgeView, LifeEntry } from '@hiraeth/core';
-import { axis, Chart, type Palette } from '../../parts/Chart';
+import { COVERAGE, densityInside, type CartridgeView, type LifeEntry } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { day } from '../../parts/dates';
 
-/** Measured ink and what the gauge claimed, on one axis over time. */
+/** Measured ink with its interval and what the gauge claimed, on one axis over time: in ml, and beside it as mass. */
 export function LifeChart({
   view,
   entries,
+  now,
 }: {
   readonly view: CartridgeView;
   readonly entries: readonly LifeEntry[];
+  readonly now: string;
 }) {
+  const { ink } = view;
+  const emptyG = view.body.emptyG.value;
+  const { context } = useLedger();
+  const density = densityInside(context, view.state, view.body).value;
   const chipMl = view.state?.chip.volumeMl ?? view.body.cartridge.chip?.volumeMl ?? view.body.type.capacityMl;
   const option = useCallback(
     (palette: Palette) => {
-      const ink = entries.map((entry) => [
-        entry.at,
-        Number(entry.ml.toFixed(2)),
-        Number((1.96 * entry.u).toFixed(2)),
-      ]);
+      const line = [
+        ...entries.map(({ at, ml, u }) => ({ x: at, value: ml, u })),
+        ...(ink ? [{ x: now, value: ink.value, u: ink.u }] : []),
+      ];
+      // One round step for ml; the mass beside it is the same axis, read in g.
+      const topMl = 10 * Math.ceil(Math.max(chipMl, ...line.map((p) => p.value + COVERAGE * p.u)) / 10);
       const weighed = entries
         .filter((entry) => entry.massG !== null)
         .map((entry) => [entry.at, Number(entry.ml.toFixed(2))]);
@@ -26,7 +34,7 @@ export function LifeChart({
         .filter((entry) => entry.kind === 'chipReset' || typeof entry.gauge === 'number')
         .map((entry) => [entry.at, Number(((entry.gauge ?? 1) * chipMl).toFixed(1))]);
       return {
-        grid: { left: 48, right: 14, top: 36, bottom: 30 },
+        grid: { left: 48, right: 56, top: 36, bottom: 30 },
         legend: {
           top: 0,
           left: 60,
@@ -41,13 +49,28 @@ export function LifeChart({
           valueFormatter: (value: unknown) => `${String(value)} ml`,
         },
         xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
-        yAxis: axis(palette, { type: 'value', name: 'ml', min: 0 }),
+        yAxis: [
+          axis(palette, { type: 'value', name: 'ml', min: 0, max: topMl }),
+          axis(palette, {
+            type: 'value',
+            name: 'g',
+            min: emptyG,
+            max: emptyG + topMl * density,
+            splitLine: { show: false },
+            axisLabel: {
+              color: palette.soft,
+              fontSize: 13,
+              showMaxLabel: false,
+              formatter: (g: number) => g.toFixed(0),
+            },
+          }),
+        ],
         series: [
+          ...band(palette, line),
           {
             name: 'ink by the log',
             type: 'line',
-            data: ink,
-            encode: { x: 0, y: 1 },
+            data: line.map(({ x, value }) => [x, Number(value.toFixed(2))]),
             showSymbol: false,
             lineStyle: { color: palette.petrol, width: 2 },
             itemStyle: { color: palette.petrol },
@@ -82,7 +105,7 @@ export function LifeChart({
         ],
       };
     },
-    [entries, chipMl, view.reserveMl],
+    [entries, chipMl, view.reserveMl, ink, now, emptyG, density],
   );
   const first = entries[0];
   if (!first) return null;

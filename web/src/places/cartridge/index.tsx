@@ -1,9 +1,8 @@
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
   cartridgeView,
-  COVERAGE,
   emptyAt,
   factsAbout,
   factWords,
@@ -16,11 +15,11 @@ import {
   STRATEGY_NAMES,
   type CartridgeView,
   type Entity,
-  type Ledger,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useLedger, useNow, useRead, useRecord } from '../../app/hooks';
+import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
+import { Big } from '../../parts/Big';
 import { ago, clock, moment } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { shadeColour } from '../../parts/shade';
@@ -69,12 +68,10 @@ export default function CartridgePlace() {
           </span>
         </h1>
         <div className="lead" style={{ paddingTop: 14 }}>
-          <div className="big">
-            {view.ink ? view.ink.value.toFixed(1) : '–'}
-            <small>
-              {view.ink ? `± ${(COVERAGE * view.ink.u).toFixed(1)} ml inside` : 'not weighed yet'}
-            </small>
-          </div>
+          <Big
+            text={view.ink ? formatUncertain(view.ink, 'ml') : '–'}
+            of={view.ink ? 'inside' : 'not weighed yet'}
+          />
           <div>
             {slot && (
               <p>
@@ -102,7 +99,7 @@ export default function CartridgePlace() {
               {(state?.usedMl ?? 0).toFixed(0)} ml used
             </span>
           </header>
-          <Life ledger={ledger} view={view} />
+          <Life view={view} now={now} />
         </section>
       </div>
       <aside>
@@ -143,8 +140,8 @@ export default function CartridgePlace() {
               ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
               : 'none'}
             {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
-            {empty ? `. ${empty.sentence}` : ''}
-            {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}
+            {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}.
+            {empty ? ` ${empty.sentence}` : ''}
           </p>
         </div>
         <StripKey />
@@ -239,24 +236,23 @@ function Actions({ view }: { readonly view: CartridgeView }) {
   );
 }
 
-function Life({ ledger, view }: { readonly ledger: Ledger; readonly view: CartridgeView }) {
+function Life({ view, now }: { readonly view: CartridgeView; readonly now: string }) {
+  const ledger = useLedger();
   const dispatch = useAppDispatch();
-  const revision = useAppSelector((state) => state.workbook.revision);
   const [shown, setShown] = useState(PAGE);
   const { id } = view.body.cartridge;
-  const { facts, entries, byFact } = useMemo(() => {
-    const own = ledger.journal.filter((entry) => entry.cartridgeId === id);
+  const { facts, entries, byFact } = useRead((read) => {
+    const own = read.journal.filter((entry) => entry.cartridgeId === id);
     return {
-      facts: factsAbout(ledger, id),
+      facts: factsAbout(read, id),
       entries: own,
       byFact: new Map(own.map((entry) => [entry.factId, entry])),
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
-  }, [ledger, id, revision]);
+  }, id);
   if (facts.length === 0) return <p>Nothing has happened to it yet. Weigh it once to begin.</p>;
   return (
     <>
-      <LifeChart view={view} entries={entries} />
+      <LifeChart view={view} entries={entries} now={now} />
       <div className="scrollx">
         <table className="lines">
           <thead>

@@ -1,9 +1,9 @@
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { explain, parseMoney, settingsOf } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { Pick } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
 
 const WHAT = [
   { value: 'kit', label: 'the kit: cartridges, resetter, syringes' },
@@ -52,12 +52,7 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
         helperText={error}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       />
-      <div className="row">
-        <Button type="submit" variant="contained">
-          Record it
-        </Button>
-        <Button onClick={onDone}>Not now</Button>
-      </div>
+      <FormEnd submit="Record it" onCancel={onDone} />
     </form>
   );
 }

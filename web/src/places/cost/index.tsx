@@ -4,17 +4,19 @@ import { Link } from 'react-router';
 import {
   all,
   balance,
-  COVERAGE,
   formatUncertain,
   printerCost,
   settingsOf,
   subjectCost,
   type Balance,
   type PrinterCost,
+  type Uncertain,
   type Sum,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow } from '../../app/hooks';
+import { useLedger, useMoney, useMoneyInterval, useNow } from '../../app/hooks';
+import { Big } from '../../parts/Big';
 import { Pick } from '../../parts/fields';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { shadeColour } from '../../parts/shade';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
 import { BuyKit } from './BuyKit';
@@ -24,17 +26,17 @@ export default function Cost() {
   const ledger = useLedger();
   const now = useNow();
   const money = useMoney();
-  const printers = all(ledger.context, 'printer');
-  const [printerId, setPrinterId] = useState('');
+  const interval = useMoneyInterval();
   const [size, setSize] = useState<SizeKey>('297x420');
   const [buying, setBuying] = useState(false);
-  const id = printerId || printers[0]?.id || '';
+  const id = usePrinter()?.id ?? '';
   const cost = printerCost(ledger.context, ledger.state, id, now);
   const books = balance(ledger.context, ledger.state, id, now);
   if (!cost || !books || cost.copies === 0)
     return (
       <div className="stack">
         <h1>Cost</h1>
+        <PrinterPick />
         <p>
           A cost needs a printer, a bottle with a price, a cartridge that was weighed twice, and the prints
           between. Log what you print in <Link to="/prints">Prints</Link>, and weigh in now and then.
@@ -42,28 +44,15 @@ export default function Cost() {
         <Kit buying={buying} onBuying={setBuying} />
       </div>
     );
-  const perPrint = cost.refill.minor / cost.copies;
+  const perPrint = scaled(cost.refillPerDm2, cost.areaDm2 / cost.copies);
   const standard = settingsOf(ledger.context).standardSheet;
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
   return (
     <div className="sheet">
       <div>
         <h1>Cost</h1>
-        {printers.length > 1 && (
-          <div style={{ padding: '12px 0 4px', maxWidth: 260 }}>
-            <Pick
-              label="Printer"
-              value={id}
-              options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
-              onPick={setPrinterId}
-            />
-          </div>
-        )}
         <div className="lead" style={{ paddingTop: 12 }}>
-          <div className="big" data-testid="per-print">
-            {money(perPrint)}
-            <small>a print</small>
-          </div>
+          <Big text={interval(perPrint)} of="a print" testId="per-print" />
           <p>
             {cost.savedMinor === null ? (
               <>
@@ -81,6 +70,7 @@ export default function Cost() {
             {cost.copies} prints, {(cost.areaDm2 / 100).toFixed(1)} m².
           </p>
         </div>
+        <PrinterPick />
         <table className="lines">
           <thead>
             <tr>
@@ -94,13 +84,13 @@ export default function Cost() {
               <td>
                 A standard sheet ({standard.widthMm} × {standard.heightMm} mm)
               </td>
-              <td className="n">{cost.refillPerDm2 ? money(cost.refillPerDm2.value * sheetDm2) : '–'}</td>
-              <td className="n">{cost.originalPerDm2 ? money(cost.originalPerDm2.value * sheetDm2) : '–'}</td>
+              <td className="n">{interval(scaled(cost.refillPerDm2, sheetDm2))}</td>
+              <td className="n">{interval(scaled(cost.originalPerDm2, sheetDm2))}</td>
             </tr>
             <tr>
               <td>A square metre</td>
-              <td className="n">{cost.refillPerDm2 ? money(cost.refillPerDm2.value * 100) : '–'}</td>
-              <td className="n">{cost.originalPerDm2 ? money(cost.originalPerDm2.value * 100) : '–'}</td>
+              <td className="n">{interval(scaled(cost.refillPerDm2, 100))}</td>
+              <td className="n">{interval(scaled(cost.originalPerDm2, 100))}</td>
             </tr>
             <tr>
               <td>A millilitre of ink</td>
@@ -146,10 +136,8 @@ export default function Cost() {
                     <tr key={subject.id}>
                       <td>{subject.name}</td>
                       <td className="n">{formatUncertain(one.ml, 'ml')}</td>
-                      <td className="n">
-                        {money(one.refillMinor.value)} ± {money(COVERAGE * one.refillMinor.u)}
-                      </td>
-                      <td className="n">{one.originalMinor ? money(one.originalMinor.value) : '–'}</td>
+                      <td className="n">{interval(one.refillMinor)}</td>
+                      <td className="n">{interval(one.originalMinor)}</td>
                     </tr>
                   );
                 })}
@@ -188,6 +176,9 @@ export default function Cost() {
     </div>
   );
 }
+
+const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
+  amount && { value: amount.value * by, u: amount.u * by };
 
 function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying: (on: boolean) => void }) {
   return buying ? (
@@ -285,6 +276,8 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
   );
 }
 
+const signed = (ml: number): string => ml.toFixed(1).replace('-', '−');
+
 function BalanceDetails({ books }: { readonly books: Balance }) {
   const rows: readonly (readonly [string, number])[] = [
     ['Inside at the start', books.startMl],
@@ -301,7 +294,7 @@ function BalanceDetails({ books }: { readonly books: Balance }) {
       <summary>
         <span>Does the ink add up?</span>
         <strong className={books.named ? 'warn' : ''}>
-          gap {books.gapMl.toFixed(1)} ± {books.gapU.toFixed(1)} ml
+          gap {signed(books.gapMl)} ± {books.gapU.toFixed(1)} ml
         </strong>
       </summary>
       <table className="lines">
@@ -309,13 +302,13 @@ function BalanceDetails({ books }: { readonly books: Balance }) {
           {rows.map(([label, ml]) => (
             <tr key={label}>
               <td>{label}</td>
-              <td className="n">{ml.toFixed(1).replace('-', '−')} ml</td>
+              <td className="n">{signed(ml)} ml</td>
             </tr>
           ))}
           <tr className="total">
             <td>Gap</td>
             <td className="n">
-              {books.gapMl.toFixed(1).replace('-', '−')} ± {books.gapU.toFixed(1)} ml
+              {signed(books.gapMl)} ± {books.gapU.toFixed(1)} ml
             </td>
           </tr>
         </tbody>

@@ -2,14 +2,14 @@ import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { changedReadings, guessMarkerMap, type Marker, type Printer } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
-import { askBridge, bridgedPrinters, type BridgeList } from '../../devices/askBridge';
+import { askBridge, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { Pick } from '../../parts/fields';
 
 /** A printer on the network whose readings enter themselves: chosen once, its markers matched to slots once. */
 export function Connect({ printer }: { readonly printer: Printer }) {
   const ledger = useLedger();
   const record = useRecord();
-  const [list, setList] = useState<BridgeList['printers'] | null>(null);
+  const [list, setList] = useState<readonly KnownPrinter[] | null>(null);
   const [says, setSays] = useState<string | null>(null);
   const [matching, setMatching] = useState<{
     readonly id: string;
@@ -19,7 +19,7 @@ export function Connect({ printer }: { readonly printer: Printer }) {
   const { bridge } = printer;
   useEffect(() => {
     let alive = true;
-    void bridgedPrinters().then((found) => alive && setList(found.printers));
+    void bridgedPrinters().then((found) => alive && setList(found));
     return () => {
       alive = false;
     };

@@ -1,24 +1,22 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import {
-  all,
   COVERAGE,
-  explain,
   formatUncertain,
   gaugeAdvice,
   isGaugeOff,
-  parseQuantity,
   slotView,
   STRATEGY_NAMES,
-  type FactDraft,
   type GaugeAdvice,
   type Printer,
   type SlotView,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow } from '../../app/hooks';
 import { Pick } from '../../parts/fields';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { shadeColour } from '../../parts/shade';
+import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { Connect } from './Connect';
 import { Signals } from './Signals';
 
@@ -26,9 +24,7 @@ import { Signals } from './Signals';
 export default function Gauge() {
   const ledger = useLedger();
   const now = useNow();
-  const [params, setParams] = useSearchParams();
-  const printers = all(ledger.context, 'printer');
-  const printer = printers.find((p) => p.id === params.get('printer')) ?? printers[0];
+  const printer = usePrinter();
   if (!printer)
     return (
       <div className="stack">
@@ -51,16 +47,7 @@ export default function Gauge() {
       <div className="stack" style={{ alignContent: 'start' }}>
         <h1>Gauge</h1>
         {first && <Lead view={first.view} advice={first.advice} />}
-        {printers.length > 1 && (
-          <div style={{ maxWidth: 260 }}>
-            <Pick
-              label="Printer"
-              value={printer.id}
-              options={printers.map((p) => ({ value: p.id, label: p.name }))}
-              onPick={(id) => setParams({ printer: id })}
-            />
-          </div>
-        )}
+        <PrinterPick />
         <div>
           {rows.map(({ view, advice }) => (
             <Row key={view.slot.id} printer={printer} view={view} advice={advice} />
@@ -122,7 +109,7 @@ function Row({
   readonly advice: GaugeAdvice;
 }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const enterGauge = useGaugeEntry(printer.id);
   const [error, setError] = useState<string | null>(null);
   const { slot, cartridge } = view;
   const state = cartridge?.state;
@@ -130,28 +117,9 @@ function Row({
   const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
   const fraction = state?.gauge?.fraction;
   const enter = async (text: string): Promise<boolean> => {
-    const parsed = parseQuantity(text, 'percent');
-    if (!parsed.ok) {
-      setError(explain(parsed.problem));
-      return false;
-    }
-    const value = parsed.value.value / 100;
-    if (!(value >= 0 && value <= 1)) {
-      setError('A gauge shows 0 to 100 %.');
-      return false;
-    }
-    setError(null);
-    const draft: FactDraft = {
-      kind: 'gaugeRead',
-      printerId: printer.id,
-      slotId: slot.id,
-      fraction: value,
-      by: 'person',
-    };
-    return (
-      (await record([draft], `Saved: the printer says ${Math.round(value * 100)} % for ${slot.name}.`)) !==
-      null
-    );
+    const words = await enterGauge(slot, text);
+    setError(words);
+    return words === null;
   };
   return (
     <section className="gaugerow" aria-label={slot.name}>
@@ -273,8 +241,11 @@ function Reading({
         value={text}
         placeholder={placeholder}
         onChange={(event) => setText(event.target.value)}
-        sx={{ width: 92 }}
-        slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': label, 'data-reading': '' } }}
+        sx={{ width: 104 }}
+        slotProps={{
+          input: { endAdornment: '%' },
+          htmlInput: { inputMode: 'decimal', 'aria-label': label, 'data-reading': '' },
+        }}
       />
     </form>
   );

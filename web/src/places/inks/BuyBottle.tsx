@@ -1,8 +1,8 @@
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import {
   all,
+  CLASS_NAMES,
   explain,
   INK_CLASSES,
   parseMoney,
@@ -14,7 +14,8 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
-import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
 
 /** A bottle bought: of an ink that is known, or of a new one. */
 export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
@@ -109,19 +110,11 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
         {isNew && (
           <>
             <TextField label="Ink’s name" value={name} onChange={(event) => setName(event.target.value)} />
-            <Pick
-              label="Shade"
-              value={shade}
-              options={SHADES.map((value) => ({ value, label: value }))}
-              onPick={setShade}
-            />
+            <Pick label="Shade" value={shade} options={optionsOf<string>(SHADES)} onPick={setShade} />
             <Pick<InkClass>
               label="Class"
               value={inkClass}
-              options={INK_CLASSES.map((value) => ({
-                value,
-                label: { clearCoat: 'clear coat', flushFluid: 'flush fluid' }[value as string] ?? value,
-              }))}
+              options={optionsOf(INK_CLASSES, CLASS_NAMES)}
               onPick={setInkClass}
             />
             <QuantityField
@@ -156,17 +149,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
           onPick={setOpened}
         />
       </div>
-      {error && (
-        <p className="bad" role="alert">
-          {error}
-        </p>
-      )}
-      <div className="row">
-        <Button type="submit" variant="contained">
-          Record the bottle
-        </Button>
-        <Button onClick={onDone}>Not now</Button>
-      </div>
+      <FormEnd error={error} submit="Record the bottle" onCancel={onDone} />
     </form>
   );
 }

@@ -10,11 +10,12 @@ import {
   pricePerMl,
   type FactDraft,
   type Ink,
-  type Uncertain,
+  type MassReading,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
 
 const VOLUMES = ['5', '10', '15', '20'];
 interface Row {
@@ -32,7 +33,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
   const [celsius, setCelsius] = useState('20');
   const change = (i: number, part: Partial<Row>): void =>
     setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
-  const take = useCallback((massG: Uncertain) => {
+  const take = useCallback(({ massG }: MassReading) => {
     setRows((old) => {
       const next = old.findIndex((row) => row.g === '');
       return next < 0
@@ -72,7 +73,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
       kind: 'densityMeasured',
       inkId: ink.id,
       density: rho,
-      points: points,
+      points,
       ...(temperature !== null && temperature > -10 && temperature < 60 ? { temperatureC: temperature } : {}),
     };
     const saved = await record(
@@ -174,13 +175,9 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
           </div>
         </div>
       </div>
-      <div className="row">
-        <Button type="submit" variant="contained" disabled={!rho}>
-          Use this density
-        </Button>
+      <FormEnd submit="Use this density" disabled={!rho} onCancel={onDone}>
         <Button onClick={() => setRows([...rows, { ml: '', g: '' }])}>Another line</Button>
-        <Button onClick={onDone}>Not now</Button>
-      </div>
+      </FormEnd>
     </form>
   );
 }

@@ -1,9 +1,9 @@
-import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, densityOfInk, formatUncertain, type Tool } from '@hiraeth/core';
+import { all, densityOfInk, formatUncertain, readMass, squeezeVolume, type Tool } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
 
 /** How much one squeeze gives, by weighing some of them. */
 export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
@@ -24,11 +24,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const g = readTyped(mass, 'mass').value;
   const ml =
     n !== null && n >= 1 && g !== null && g > 0
-      ? {
-          value: g / density.value / n,
-          // The scale, the density, and a hand that squeezes within about a tenth.
-          u: (g / density.value / n) * Math.hypot(0.03 / g, density.u / density.value, 0.1 / Math.sqrt(n)),
-        }
+      ? squeezeVolume(readMass(ledger.context, g).massG, n, density)
       : null;
   const save = async (): Promise<void> => {
     if (!ml || n === null) return;
@@ -84,12 +80,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
         <QuantityField label="Weighed, g" kind="mass" value={mass} onText={setMass} />
       </div>
       {ml && <p className="big">{formatUncertain(ml, 'ml')}</p>}
-      <div className="row">
-        <Button type="submit" variant="contained" disabled={!ml}>
-          Record it
-        </Button>
-        <Button onClick={onDone}>Not now</Button>
-      </div>
+      <FormEnd submit="Record it" disabled={!ml} onCancel={onDone} />
     </form>
   );
 }

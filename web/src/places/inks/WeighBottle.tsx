@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
-import { lotName, scaleFor, type Bottle, type Uncertain } from '@hiraeth/core';
+import { lotName, type Bottle, type MassReading } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 
@@ -10,23 +10,13 @@ export function WeighBottle({ bottle, onDone }: { readonly bottle: Bottle; reado
   const record = useRecord();
   const name = lotName(ledger, bottle.id);
   const take = useCallback(
-    (massG: Uncertain) => {
-      const scaleId = scaleFor(ledger.context, massG.value)?.id;
+    (reading: MassReading) => {
       void record(
-        [
-          {
-            kind: 'weighed',
-            what: 'bottle',
-            subjectId: bottle.id,
-            massG,
-            purpose: 'bottle',
-            ...(scaleId ? { scaleId } : {}),
-          },
-        ],
-        `Saved: ${name} weighs ${massG.value.toFixed(2)} g.`,
+        [{ kind: 'weighed', what: 'bottle', subjectId: bottle.id, purpose: 'bottle', ...reading }],
+        `Saved: ${name} weighs ${reading.massG.value.toFixed(2)} g.`,
       ).then((saved) => saved && onDone());
     },
-    [bottle.id, name, onDone, record, ledger],
+    [bottle.id, name, onDone, record],
   );
   useScaleTarget(useMemo(() => ({ label: name, onTake: take }), [name, take]));
   return (

@@ -7,13 +7,15 @@ import {
   densityOfInk,
   DUE,
   formatUncertain,
+  inkLasts,
+  MONTH_MS,
   pricePerMl,
   type Bottle,
   type Entity,
   type Ink,
-  type Ledger,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { shadeColour } from '../../parts/shade';
@@ -22,7 +24,8 @@ import { DensityBench } from './DensityBench';
 import { SqueezeBench } from './SqueezeBench';
 import { WeighBottle } from './WeighBottle';
 
-const MONTH_MS = 30.44 * 86_400_000;
+/** Less of an ink than this does not fill a cartridge, ml. */
+const LOW_ML = 30;
 
 type Doing =
   | { readonly what: 'buy' }
@@ -41,7 +44,7 @@ export default function Inks() {
   const inks = all(ledger.context, 'ink');
   const bottles = all(ledger.context, 'bottle');
   const open = bottles.filter((bottle) => !ledger.state.bottles[bottle.id]?.retired);
-  const least = leastInk(ledger, inks, open);
+  const least = inkLasts(ledger, now)[0];
   const close = (): void => setDoing(null);
   return (
     <div className="sheet">
@@ -49,14 +52,15 @@ export default function Inks() {
         <h1>Inks</h1>
         {least ? (
           <div className="lead" style={{ paddingTop: 12 }}>
-            <div className={`big ${least.ml < 30 ? 'warn' : ''}`}>
-              {least.ml.toFixed(0)}
-              <small>ml of {least.ink.shade} left</small>
-            </div>
+            <Big
+              text={formatUncertain(least.left, 'ml')}
+              of={`of ${least.ink.shade} left`}
+              tone={least.left.value < LOW_ML ? 'warn' : ''}
+            />
             <p>
               {least.ink.name} runs out first.{' '}
-              {least.perMonth > 0.5
-                ? `At ${least.perMonth.toFixed(0)} ml a month it lasts about ${(least.ml / least.perMonth).toFixed(1)} months.`
+              {least.months !== null
+                ? `At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`
                 : ''}
             </p>
           </div>
@@ -262,25 +266,4 @@ function BottleTable({
       </table>
     </div>
   );
-}
-
-/** The ink that runs out first at its use so far. */
-function leastInk(ledger: Ledger, inks: readonly Ink[], open: readonly Bottle[]) {
-  let least: { ink: Ink; ml: number; perMonth: number } | null = null;
-  const { context, state } = ledger;
-  const first = ledger.facts.find((fact) => fact.kind === 'filled')?.at;
-  const months = first
-    ? Math.max(1, (Date.parse(ledger.facts.at(-1)!.at) - Date.parse(first)) / MONTH_MS)
-    : 1;
-  const lasts = (ml: number, perMonth: number): number => ml / Math.max(perMonth, 0.01);
-  for (const ink of inks) {
-    const own = all(context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
-    if (own.length === 0) continue;
-    const ml = open
-      .filter((bottle) => bottle.inkId === ink.id)
-      .reduce((sum, bottle) => sum + bottleRemaining(context, state, bottle.id)!.now.value, 0);
-    const perMonth = own.reduce((sum, bottle) => sum + (state.bottles[bottle.id]?.outMl ?? 0), 0) / months;
-    if (!least || lasts(ml, perMonth) < lasts(least.ml, least.perMonth)) least = { ink, ml, perMonth };
-  }
-  return least;
 }

@@ -1,9 +1,16 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { CAUTIONS, foreignFraction, lotName, oldFraction, type CartridgeView } from '@hiraeth/core';
+import {
+  CAUTIONS,
+  find,
+  foreignFraction,
+  lotName,
+  oldFraction,
+  pricePerMl,
+  type CartridgeView,
+} from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../app/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
-import { pricePerMl, find } from '@hiraeth/core';
 
 /** Rounds of part-fills that are shaken and drawn out again; what comes out is waste. */
 export function Dilute({
@@ -24,8 +31,12 @@ export function Dilute({
   const [add, setAdd] = useState(suggestedMl.toFixed(1));
   const [out, setOut] = useState('');
   const bottle = find(ledger.context, 'bottle', bottleId);
+  // An earlier conversion ended with its fill.
+  const since = view.state?.lastFillAt ?? '';
   const rounds = ledger.facts.flatMap((fact) =>
-    fact.kind === 'flushed' && fact.cartridgeId === id && fact.bottleId === bottleId ? [fact] : [],
+    fact.kind === 'flushed' && fact.cartridgeId === id && fact.bottleId === bottleId && fact.at > since
+      ? [fact]
+      : [],
   );
   const inside = view.ink?.value ?? 0;
   const first = rounds.length === 0 && inside > residualMl + 0.3;
@@ -64,7 +75,9 @@ export function Dilute({
       <div className="big" data-testid="old-left">
         {first ? `${(inside - residualMl).toFixed(1)} ml` : `${(100 * share).toFixed(1)} %`}
         <small>
-          {first ? 'to draw out first' : `of what stays inside is the old ink, after ${rounds.length} rounds`}
+          {first
+            ? 'to draw out first'
+            : `of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
         </small>
       </div>
       {first ? (

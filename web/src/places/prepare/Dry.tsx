@@ -3,23 +3,22 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useCallback, useMemo, useState } from 'react';
 import {
-  all,
   CAUTIONS,
   COVERAGE,
   DRY_TOLERANCE_G,
+  dryingCurve,
   explain,
   fitDrying,
   formatUncertain,
-  scaleUncertainty,
   type CartridgeView,
   type DryingFit,
-  type Uncertain,
+  type MassReading,
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { useScaleTarget } from '../../devices/useScale';
-import { axis, Chart, type Palette } from '../../parts/Chart';
+import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { clock, moment } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
 
@@ -37,17 +36,11 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
   const dispatch = useAppDispatch();
   const { body } = view;
   const { id, label } = body.cartridge;
-  const scale = all(ledger.context, 'scale')[0];
   const [known, setKnown] = useState(body.emptyIsOwn);
   const [out, setOut] = useState(view.ink ? view.ink.value.toFixed(1) : '');
-  const since = [...ledger.facts]
-    .reverse()
-    .find((fact) => fact.kind === 'filled' && fact.cartridgeId === id)?.at;
+  const since = view.state?.lastFillAt ?? '';
   const weighings = ledger.facts.flatMap((fact) =>
-    fact.kind === 'weighed' &&
-    fact.purpose === 'drying' &&
-    fact.subjectId === id &&
-    (!since || fact.at > since)
+    fact.kind === 'weighed' && fact.purpose === 'drying' && fact.subjectId === id && fact.at > since
       ? [fact]
       : [],
   );
@@ -55,24 +48,15 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
   const minutesOf = (at: string): number => (Date.parse(at) - Date.parse(start)) / 60_000;
   const readings = weighings.map((fact) => ({ minutes: minutesOf(fact.at), g: fact.massG.value }));
   const fit = fitDrying(readings, known ? body.emptyG : null, {
-    readingU: scale ? scaleUncertainty(scale) : 0.05,
+    readingU: weighings.at(-1)?.massG.u ?? 0.05,
   });
   const take = useCallback(
-    (massG: Uncertain) =>
+    (reading: MassReading) =>
       void record(
-        [
-          {
-            kind: 'weighed',
-            what: 'cartridge',
-            subjectId: id,
-            massG,
-            purpose: 'drying',
-            ...(scale ? { scaleId: scale.id } : {}),
-          },
-        ],
-        `Saved: ${label} weighs ${massG.value.toFixed(2)} g while drying.`,
+        [{ kind: 'weighed', what: 'cartridge', subjectId: id, purpose: 'drying', ...reading }],
+        `Saved: ${label} weighs ${reading.massG.value.toFixed(2)} g while drying.`,
       ),
-    [record, id, label, scale],
+    [record, id, label],
   );
   useScaleTarget(useMemo(() => ({ label: `${label}, drying`, onTake: take }), [label, take]));
   const drawn = readTyped(out, 'volume').value;
@@ -207,21 +191,17 @@ function DryingChart({ fit, at }: { readonly fit: DryingFit; readonly at: (minut
       const end = Math.max(fit.readyAt.minutes, fit.used[fit.used.length - 1]!.minutes) + 20;
       const curve = Array.from({ length: 60 }, (_, i) => {
         const minutes = first + ((end - first) * i) / 59;
-        return [
-          at(minutes),
-          Number(
-            (fit.dryG.value + fit.waterG * Math.exp(-(minutes - first) / fit.tauMinutes.value)).toFixed(3),
-          ),
-        ];
+        return { x: at(minutes), ...dryingCurve(fit, minutes) };
       });
       return {
         grid: { left: 56, right: 20, top: 20, bottom: 30 },
         xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
         yAxis: axis(palette, { type: 'value', name: 'g', scale: true }),
         series: [
+          ...band(palette, curve),
           {
             type: 'line',
-            data: curve,
+            data: curve.map(({ x, value }) => [x, Number(value.toFixed(3))]),
             showSymbol: false,
             lineStyle: { color: palette.petrol, width: 2 },
             markLine: {

@@ -12,6 +12,7 @@ import {
   lotName,
   pricePerMl,
   settingsOf,
+  suggestBottle,
   type CartridgeView,
   type Ink,
   type Preparation,
@@ -74,7 +75,11 @@ function Ways({ view }: { readonly view: CartridgeView }) {
       !ledger.state.bottles[bottle.id]?.retired &&
       bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value > 1,
   );
-  const [bottleId, setBottleId] = useState(bottles[0]?.id ?? '');
+  const [shade] = body.cartridge.shades;
+  // Mostly from another maker's ink to one of the same shade; another shade is the rarer wish.
+  const [bottleId, setBottleId] = useState(
+    suggestBottle(ledger, shade!, body.cartridge.inkClass) ?? bottles[0]?.id ?? '',
+  );
   const [residual, setResidual] = useState(((sponge ? 0.14 : 0.04) * body.type.capacityMl).toFixed(1));
   const [wished, setWished] = useState('5');
   const [way, setWay] = useState<Preparation['way'] | null>(null);
@@ -105,6 +110,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
           value={bottleId}
           options={bottles.map((b) => ({ value: b.id, label: lotName(ledger, b.id) }))}
           onPick={setBottleId}
+          helperText={bottle ? lotName(ledger, bottle.id) : ''}
         />
         <QuantityField
           label="Cannot be drawn out, ml"

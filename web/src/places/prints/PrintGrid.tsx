@@ -39,7 +39,7 @@ export default function PrintGrid({ prints }: { readonly prints: readonly Print[
       {
         field: 'undo',
         headerName: 'Undo',
-        width: 104,
+        width: 132,
         sortable: false,
         filterable: false,
         renderCell: ({ row }) => (

@@ -1,18 +1,11 @@
-import { lazy, Suspense, useMemo } from 'react';
-import { useLedger } from '../../app/hooks';
-import { useAppSelector } from '../../app/store';
+import { lazy, Suspense } from 'react';
+import { useRead } from '../../app/hooks';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));
 
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
 export function PrintLog() {
-  const ledger = useLedger();
-  const revision = useAppSelector((state) => state.workbook.revision);
-  const prints = useMemo(
-    () => ledger.facts.filter((fact) => fact.kind === 'printed').reverse(),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
-    [ledger, revision],
-  );
+  const prints = useRead(({ facts }) => facts.filter((fact) => fact.kind === 'printed').reverse());
   return (
     <section className="section">
       <header>

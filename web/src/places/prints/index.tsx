@@ -11,8 +11,9 @@ import {
   type CleaningLevel,
   type FactDraft,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
+import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
@@ -24,7 +25,7 @@ export default function Prints() {
   const ledger = useLedger();
   const now = useNow();
   const record = useRecord();
-  const money = useMoney();
+  const money = useMoneyInterval();
   const { newId } = useServices();
   const printers = all(ledger.context, 'printer');
   const subjects = all(ledger.context, 'subject');
@@ -34,13 +35,12 @@ export default function Prints() {
   const [subjectId, setSubjectId] = useState(last?.subjectId ?? subjects[0]?.id ?? '');
   const [paperId, setPaperId] = useState(last?.paperId ?? papers[0]?.id ?? '');
   const [size, setSize] = useState<SizeKey>(() =>
-    last &&
-    sizeOf(`${last.widthMm}x${last.heightMm}`) &&
-    SIZES.some((s) => s.value === `${last.widthMm}x${last.heightMm}`)
-      ? (`${last.widthMm}x${last.heightMm}` as SizeKey)
-      : '297x420',
+    last ? (SIZES.find((s) => s.value === `${last.widthMm}x${last.heightMm}`)?.value ?? 'own') : '297x420',
   );
-  const [own, setOwn] = useState({ width: '', height: '' });
+  const [own, setOwn] = useState(() => ({
+    width: String(last?.widthMm ?? ''),
+    height: String(last?.heightMm ?? ''),
+  }));
   const [title, setTitle] = useState('');
   const [copies, setCopies] = useState('1');
   const [edition, setEdition] = useState('');
@@ -114,16 +114,13 @@ export default function Prints() {
       <div>
         <h1>Prints</h1>
         <div className="lead" style={{ paddingTop: 12 }}>
-          <div className="big">
-            {one && one.ml.value > 0 ? formatUncertain(one.ml, 'ml') : '–'}
-            <small>of ink for one</small>
-          </div>
+          <Big text={one && one.ml.value > 0 ? formatUncertain(one.ml, 'ml') : '–'} of="of ink for one" />
           <p>
             {one ? (
               <>
-                {money(one.refillMinor.value)} with your ink
-                {one.originalMinor ? `, ${money(one.originalMinor.value)} with originals` : ''}. Choose a size
-                and a subject below.
+                {money(one.refillMinor)} with your ink
+                {one.originalMinor ? `, ${money(one.originalMinor)} with originals` : ''}. Choose a size and a
+                subject below.
               </>
             ) : (
               'Choose a size and a subject below.'

@@ -10,6 +10,7 @@ import {
   type SlotView,
 } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
+import { Big } from '../../parts/Big';
 import { ago } from '../../parts/dates';
 import { shadeColour } from '../../parts/shade';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
@@ -65,9 +66,10 @@ function Lead({ view }: { readonly view: SlotView | null }) {
   if (action.urgency === 'now' || safeSheets === null)
     return (
       <div className="lead">
-        <div className={`big ${action.urgency === 'now' ? 'bad' : ''}`}>
-          {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : 'Weigh first'}
-        </div>
+        <Big
+          text={cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : 'Weigh first'}
+          tone={action.urgency === 'now' ? 'bad' : ''}
+        />
         <p>
           <strong>
             {slot.name}, {view.printer.name}: {action.words.toLowerCase()}.
@@ -78,10 +80,7 @@ function Lead({ view }: { readonly view: SlotView | null }) {
     );
   return (
     <div className="lead">
-      <div className="big">
-        {safeSheets}
-        <small>standard sheets are safe</small>
-      </div>
+      <Big text={String(safeSheets)} of="standard sheets are safe" />
       <p>
         <strong>{slot.name}</strong> in {view.printer.name} goes first, with{' '}
         {formatUncertain(cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, no channel comes to its reserve.
@@ -91,13 +90,12 @@ function Lead({ view }: { readonly view: SlotView | null }) {
 }
 
 function worst(views: readonly SlotView[]): SlotView | null {
-  const rank = { now: 0, soon: 1, fine: 2 };
   const inUse = views.filter((view) => view.cartridge);
   const pool = inUse.length > 0 ? inUse : views;
   return pool.reduce<SlotView | null>((a, b) => {
     if (!a) return b;
     if ((a.action.urgency === 'now') !== (b.action.urgency === 'now'))
-      return rank[a.action.urgency] < rank[b.action.urgency] ? a : b;
+      return a.action.urgency === 'now' ? a : b;
     return (a.safeSheets ?? -1) <= (b.safeSheets ?? -1) ? a : b;
   }, null);
 }

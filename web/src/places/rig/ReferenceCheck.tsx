@@ -1,22 +1,24 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { all, COVERAGE, type Uncertain } from '@hiraeth/core';
+import { all, COVERAGE, type MassReading } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { day } from '../../parts/dates';
-import { QuantityField, readTyped } from '../../parts/fields';
+import { Pick, QuantityField, readTyped } from '../../parts/fields';
 
 /** A reference mass on the scale: how far it is off, and its span corrected from now on. */
 export function ReferenceCheck() {
   const ledger = useLedger();
   const record = useRecord();
-  const scale = all(ledger.context, 'scale')[0];
+  const scales = all(ledger.context, 'scale');
+  const [scaleId, setScaleId] = useState('');
+  const scale = scales.find((s) => s.id === scaleId) ?? scales[0];
   const [nominal, setNominal] = useState('100');
   const [open, setOpen] = useState(false);
   const nominalG = readTyped(nominal, 'mass').value;
   const span = scale ? ledger.context.spans.get(scale.id) : undefined;
   const take = useCallback(
-    (massG: Uncertain) => {
+    ({ massG }: MassReading) => {
       if (!scale || nominalG === null || nominalG <= 0) return;
       // The rail has corrected by the last check already: a check asks what the scale itself shows.
       const shown = massG.value / (ledger.context.spans.get(scale.id)?.factor ?? 1);
@@ -38,7 +40,8 @@ export function ReferenceCheck() {
     [scale, nominalG, record, ledger],
   );
   const target = useMemo(
-    () => (open && scale ? { label: `the reference mass of ${nominal} g`, onTake: take } : null),
+    () =>
+      open && scale ? { label: `the reference mass of ${nominal} g`, scaleId: scale.id, onTake: take } : null,
     [open, scale, nominal, take],
   );
   useScaleTarget(target);
@@ -55,6 +58,14 @@ export function ReferenceCheck() {
       </header>
       {open ? (
         <div className="row">
+          {scales.length > 1 && (
+            <Pick
+              label="Scale"
+              value={scale.id}
+              options={scales.map((s) => ({ value: s.id, label: s.name }))}
+              onPick={setScaleId}
+            />
+          )}
           <QuantityField label="Reference mass, g" kind="mass" value={nominal} onText={setNominal} />
           <span>Put it on the scale and take its weight below.</span>
           <Button onClick={() => setOpen(false)}>Not now</Button>

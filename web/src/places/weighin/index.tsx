@@ -1,26 +1,26 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import {
-  all,
   COVERAGE,
   explain,
   formatUncertain,
   isGaugeOff,
   inkOfMass,
   parseQuantity,
-  scaleReading,
+  readMass,
   slotView,
   type FactDraft,
+  type MassReading,
   type SlotView,
-  type Uncertain,
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { ago } from '../../parts/dates';
-import { Pick } from '../../parts/fields';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { shadeColour } from '../../parts/shade';
+import { useGaugeEntry } from '../../parts/useGaugeEntry';
 
 interface Taken {
   readonly massG: number;
@@ -33,14 +33,12 @@ export default function WeighIn() {
   const ledger = useLedger();
   const now = useNow();
   const record = useRecord();
-  const [params, setParams] = useSearchParams();
-  const printers = all(ledger.context, 'printer');
-  const printer = printers.find((p) => p.id === params.get('printer')) ?? printers[0];
+  const printer = usePrinter();
+  const enterGauge = useGaugeEntry(printer?.id ?? '');
   const [taken, setTaken] = useState<Record<string, Taken>>({});
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [back, setBack] = useState(false);
   const form = useRef<HTMLDivElement>(null);
-  const scale = all(ledger.context, 'scale')[0];
   const views = printer
     ? printer.slots
         .map((slot) => slotView(ledger, printer.id, slot.id, now)!)
@@ -55,16 +53,16 @@ export default function WeighIn() {
     (fields.slice(at + 1).find((field) => !field.disabled) ?? fields[at])?.focus();
   };
   const weigh = useCallback(
-    async (view: SlotView, massG: Uncertain): Promise<boolean> => {
+    async (view: SlotView, reading: MassReading): Promise<boolean> => {
+      const { massG } = reading;
       const { body } = view.cartridge!;
       const before = view.cartridge!.ink;
       const fact: FactDraft = {
         kind: 'weighed',
         what: 'cartridge',
         subjectId: body.cartridge.id,
-        massG,
         purpose: 'weighIn',
-        ...(scale ? { scaleId: scale.id } : {}),
+        ...reading,
       };
       const saved = await record(
         [fact],
@@ -86,7 +84,7 @@ export default function WeighIn() {
       }));
       return true;
     },
-    [ledger, record, scale],
+    [ledger, record],
   );
   useScaleTarget(
     useMemo(
@@ -94,29 +92,22 @@ export default function WeighIn() {
         next
           ? {
               label: `${next.slot.name}, weigh-in`,
-              onTake: (massG: Uncertain) => void weigh(next, massG),
+              onTake: (reading: MassReading) => void weigh(next, reading),
             }
           : null,
       [next, weigh],
     ),
   );
+  const say = (view: SlotView, words: string): void =>
+    setErrors((old) => ({ ...old, [view.slot.id]: words }));
   const enter = async (view: SlotView, text: string): Promise<void> => {
     const parsed = parseQuantity(text, 'mass');
-    if (!parsed.ok) return setErrors({ ...errors, [view.slot.id]: explain(parsed.problem) });
-    setErrors({ ...errors, [view.slot.id]: '' });
-    if (await weigh(view, scaleReading(ledger.context, scale?.id, parsed.value.value)))
+    say(view, parsed.ok ? '' : explain(parsed.problem));
+    if (parsed.ok && (await weigh(view, readMass(ledger.context, parsed.value.value))))
       focusNext(view.slot.id);
   };
   const readGauge = async (view: SlotView, text: string): Promise<void> => {
-    if (text.trim() === '' || !printer) return;
-    const parsed = parseQuantity(text, 'percent');
-    const fraction = parsed.ok ? parsed.value.value / 100 : NaN;
-    if (!(fraction >= 0 && fraction <= 1))
-      return setErrors({ ...errors, [view.slot.id]: 'A gauge shows 0 to 100 %.' });
-    await record(
-      [{ kind: 'gaugeRead', printerId: printer.id, slotId: view.slot.id, fraction, by: 'person' }],
-      `Saved: the printer says ${Math.round(fraction * 100)} % for ${view.slot.name}.`,
-    );
+    if (text.trim() !== '') say(view, (await enterGauge(view.slot, text)) ?? '');
   };
   const putBack = async (): Promise<void> => {
     if (!printer) return;
@@ -155,20 +146,13 @@ export default function WeighIn() {
                 : 'All weighed. The ink is known again.'}
           </p>
         </div>
-        {printers.length > 1 && (
-          <div style={{ maxWidth: 260 }}>
-            <Pick
-              label="Printer"
-              value={printer.id}
-              options={printers.map((p) => ({ value: p.id, label: p.name }))}
-              onPick={(id) => {
-                setTaken({});
-                setBack(false);
-                setParams({ printer: id });
-              }}
-            />
-          </div>
-        )}
+        <PrinterPick
+          onPick={() => {
+            setTaken({});
+            setErrors({});
+            setBack(false);
+          }}
+        />
         <div className="scrollx">
           <table className="lines">
             <thead>

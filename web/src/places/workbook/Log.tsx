@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { factWords, type Fact } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useLedger, useRead } from '../../app/hooks';
+import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { moment } from '../../parts/dates';
 
@@ -12,13 +12,8 @@ const PAGE = 30;
 export function Log() {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
-  const revision = useAppSelector((state) => state.workbook.revision);
   const [shown, setShown] = useState(PAGE);
-  const facts = useMemo(
-    () => [...ledger.recorded.values()].sort((a, b) => (a.id < b.id ? 1 : -1)),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
-    [ledger, revision],
-  );
+  const facts = useRead(({ recorded }) => [...recorded.values()].sort((a, b) => (a.id < b.id ? 1 : -1)));
   return (
     <section className="section">
       <header>

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import {
   all,
   CHIP_STRATEGIES,
+  CLASS_NAMES,
   CONSTRUCTION_DATA,
   CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
@@ -25,7 +26,8 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
-import { Pick, QuantityField } from '../../parts/fields';
+import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
 import { shadeColour } from '../../parts/shade';
 import { setUpEntities, typeOf, type SetUpInput } from './setUpDraft';
 
@@ -38,8 +40,6 @@ interface Row {
 
 const START: readonly string[] = ['photo black', 'cyan', 'magenta', 'yellow'];
 const row = (shade: string): Row => ({ shade, price: '', nominal: '', usable: '' });
-const opt = (values: readonly string[], names: Record<string, string> = {}) =>
-  values.map((value) => ({ value, label: names[value] ?? value }));
 
 /** A printer, its channels, cartridges and the tools for a first refill, on one sheet. */
 export function SetUp({ onDone }: { readonly onDone: () => void }) {
@@ -100,6 +100,10 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       const usableMl = number(line.usable, 'volume', line.shade) ?? nominalMl;
       if (money?.ok && nominalMl === null)
         problems.push(`${line.shade}: the original has a price but no volume. Enter its ml.`);
+      if (!money && `${line.nominal}${line.usable}`.trim() !== '')
+        problems.push(
+          `${line.shade}: the original has a volume but no price. Enter its price, or clear the ml.`,
+        );
       return {
         shade: line.shade,
         original:
@@ -146,12 +150,11 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
   const input = read();
   const type = typeof input === 'string' ? null : typeOf(input);
   const save = async (): Promise<void> => {
-    const ready = read();
-    if (typeof ready === 'string') return setError(ready);
-    const entities = setUpEntities(ready, ledger, newId);
+    if (typeof input === 'string') return setError(input);
+    const entities = setUpEntities(input, ledger, newId);
     const saved = await record(
       entities.map((entity) => ({ kind: 'defined', entity })),
-      `Saved: ${ready.name} with ${ready.channels.length} channels.`,
+      `Saved: ${input.name} with ${input.channels.length} channels.`,
     );
     if (!saved) return;
     onDone();
@@ -169,19 +172,11 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       <h2>A printer and what belongs to it</h2>
       <div className="form">
         <TextField label="Printer’s name" value={text.name} onChange={(e) => put('name')(e.target.value)} />
-        <Pick
-          label="Ink feed"
-          value={feed}
-          options={[
-            { value: 'stationary', label: 'stationary bay, tubes to the head' },
-            { value: 'carriage', label: 'carriage: cartridges ride on the head' },
-          ]}
-          onPick={setFeed}
-        />
+        <Pick label="Ink feed" value={feed} options={FEEDS} onPick={setFeed} />
         <Pick<InkClass>
           label="Ink"
           value={inkClass}
-          options={opt(INK_CLASSES, { clearCoat: 'clear coat', flushFluid: 'flush fluid' }) as never}
+          options={optionsOf(INK_CLASSES, CLASS_NAMES)}
           onPick={setInkClass}
         />
       </div>
@@ -207,7 +202,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
                   <Pick
                     label={`Shade ${i + 1}`}
                     value={line.shade}
-                    options={opt(SHADES)}
+                    options={optionsOf<string>(SHADES)}
                     onPick={(shade) => change(i, { shade })}
                   />
                 </td>
@@ -261,7 +256,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         <Pick<Construction>
           label="Construction"
           value={construction}
-          options={opt(CONSTRUCTIONS, CONSTRUCTION_NAMES) as never}
+          options={optionsOf(CONSTRUCTIONS, CONSTRUCTION_NAMES)}
           onPick={setConstruction}
           helperText={CONSTRUCTION_DATA[construction].matters}
         />
@@ -335,7 +330,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         <Pick<ChipStrategy>
           label="Chip"
           value={chip}
-          options={opt(CHIP_STRATEGIES, STRATEGY_NAMES) as never}
+          options={optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES)}
           onPick={setChip}
         />
         <QuantityField
@@ -364,18 +359,8 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
           helperText={hasSyringe ? 'One is set up already' : ''}
         />
       </div>
-      {error && (
-        <p className="bad" role="alert">
-          {error}
-        </p>
-      )}
-      <div className="row">
-        <Button type="submit" variant="contained" size="large">
-          Set it up
-        </Button>
-        <Button onClick={onDone}>Not now</Button>
-        <span className="soft small">All of it can be corrected later, in Workbook.</span>
-      </div>
+      <p className="soft small">All of it can be corrected later, in Workbook.</p>
+      <FormEnd error={error} submit="Set it up" onCancel={onDone} />
     </form>
   );
 }

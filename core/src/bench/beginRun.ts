@@ -1,0 +1,50 @@
+import { all, bodyOf, inkNow, type Ledger } from '../ledger';
+import { CONSTRUCTION_DATA } from './methods';
+import type { CartridgeRun } from './run';
+
+/** What a person chooses before a run. */
+export type RunChoice = Pick<
+  CartridgeRun,
+  'cartridgeId' | 'method' | 'occasion' | 'bottleIds' | 'scaleId' | 'syringeId' | 'squeezeMl' | 'byScale'
+> & { readonly dosesMl?: CartridgeRun['dosesMl'] };
+
+/** Parts that take a dose of their own: the chambers, or head and tank. */
+export const dosedParts = (type: { construction: string; chambers: number }): number =>
+  type.construction === 'twoPart' ? 2 : type.chambers;
+
+/**
+ * A run as it stands before its first step. A method that its construction does not know gives way to the type's own; a
+ * squeeze that was not told is the calibrated one.
+ *
+ * @param ledger the cartridge's ink and ports as the log has them
+ * @param id of the run
+ * @param at UTC instant
+ * @throws RangeError when the cartridge or its type is not in the workbook
+ */
+export function beginRun(ledger: Ledger, choice: RunChoice, id: string, at: string): CartridgeRun {
+  const { context, state } = ledger;
+  const body = bodyOf(context, choice.cartridgeId);
+  if (!body) throw new RangeError('This cartridge is not in the workbook.');
+  const { type } = body;
+  const squeeze = all(context, 'tool').find((tool) => tool.squeezeMl)?.squeezeMl;
+  return {
+    ...choice,
+    id,
+    method: CONSTRUCTION_DATA[type.construction].methods.includes(choice.method)
+      ? choice.method
+      : type.method,
+    squeezeMl: choice.squeezeMl ?? squeeze?.value ?? null,
+    dosesMl: Array.from({ length: dosedParts(type) }, (_, part) => choice.dosesMl?.[part] ?? null),
+    startedAt: at,
+    inkBefore: inkNow(context, state, choice.cartridgeId, at),
+    outSince: null,
+    answers: {},
+    done: [],
+    skipped: [],
+    foam: false,
+    spiltMl: 0,
+    ports: state.cartridges[choice.cartridgeId]?.ports ?? {},
+    written: [],
+    state: 'doing',
+  };
+}

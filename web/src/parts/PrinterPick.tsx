@@ -1,0 +1,32 @@
+import { useSearchParams } from 'react-router';
+import { all, type Printer } from '@hiraeth/core';
+import { useLedger } from '../app/hooks';
+import { Pick } from './fields';
+
+/** The printer that a place speaks of: the one in the address, else the first. */
+export function usePrinter(): Printer | undefined {
+  const printers = all(useLedger().context, 'printer');
+  const [params] = useSearchParams();
+  return printers.find((printer) => printer.id === params.get('printer')) ?? printers[0];
+}
+
+/** To change it, where there is more than one. */
+export function PrinterPick({ onPick }: { readonly onPick?: () => void }) {
+  const printers = all(useLedger().context, 'printer');
+  const printer = usePrinter();
+  const [, setParams] = useSearchParams();
+  if (!printer || printers.length < 2) return null;
+  return (
+    <div style={{ maxWidth: 260 }}>
+      <Pick
+        label="Printer"
+        value={printer.id}
+        options={printers.map(({ id, name }) => ({ value: id, label: name }))}
+        onPick={(id) => {
+          setParams({ printer: id });
+          onPick?.();
+        }}
+      />
+    </div>
+  );
+}
