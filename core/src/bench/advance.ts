@@ -1,5 +1,5 @@
 import type { Answer, CartridgeRun } from './run';
-import type { Step } from './steps';
+import type { Step } from './step';
 import type { Ports } from '../workbook';
 
 export type RunEvent =

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, fill, weigh } from '../testing/bench';
+import { bodyRoom, define, fill, SHADES, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
 import type { Cartridge, Construction, FactDraft, Method, Printer } from '../workbook';
 import {
@@ -206,6 +206,34 @@ describe('the way through a run', () => {
     expect(judge(66, 65.95)).toMatchObject({ state: 'sound', restedG: 65.95 });
     expect(judge(66, 64)).toMatchObject({ state: 'leaked', lostMl: expect.closeTo(2 / 1.064, 3) });
     expect(judgeRest(run, env)).toBeNull();
+  });
+
+  test('three inks of three densities: the scale reads the target when the last dose is in, and the log adds up to it', () => {
+    const { run, env } = lay(
+      {
+        method: 'spongeInjection',
+        bottleIds: SHADES.map((shade) => `bottle-${shade}`),
+        answers: { 'weigh-before': mass(30) },
+      },
+      { construction: 'integratedHead', chambers: 3 },
+    );
+    const mixed = { ...env, bottleDensity: [1, 1.1, 1.2].map((value) => ({ value, u: 0.005 })) };
+    const loads = stepsFor(run, mixed).filter((step) => step.kind === 'load');
+    const { targetG } = planOf(run, mixed);
+    expect(loads.at(-1)!.scaleG).toBeCloseTo(targetG, 6);
+    const answers = Object.fromEntries(
+      loads.map((step): [string, Answer] => [step.id, { kind: 'load', ml: step.number!.value, massG: null }]),
+    );
+    const filled = runFacts(
+      { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(targetG) } },
+      mixed,
+      AT,
+    );
+    const grams = filled.reduce(
+      (sum, fact, i) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][i]! : 0),
+      0,
+    );
+    expect(grams).toBeCloseTo(targetG - 30, 6);
   });
 
   test('weighed while it goes in, a load is what the scale rose by since the last mass', () => {

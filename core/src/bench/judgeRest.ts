@@ -1,5 +1,7 @@
 import type { CartridgeRun } from './run';
-import { afterMasses, massOf, type RunEnv } from './steps';
+import { afterMasses, massOf } from './answers';
+import { pouredDensity } from './pouredDensity';
+import type { RunEnv } from './runEnv';
 
 export interface RestVerdict {
   readonly state: 'sound' | 'leaked';
@@ -23,6 +25,6 @@ export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
   if (!rested || !full) return null;
   const fell = full.value - rested.value;
   const limit = Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));
-  const rho = env.bottleDensity[0] ?? env.densityInside;
+  const rho = pouredDensity(env);
   return { state: fell > limit ? 'leaked' : 'sound', restedG: rested.value, lostMl: fell / rho.value };
 }

@@ -1,6 +1,8 @@
 import type { Uncertain } from '../quantity';
+import { massBefore } from './answers';
+import { pouredDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
-import { massBefore, type RunEnv } from './steps';
+import type { RunEnv } from './runEnv';
 
 /**
  * What a load put in, by weighing while it goes in: the rise since the last mass of this run over the density of the ink.
@@ -17,6 +19,6 @@ export function loadFromScale(run: CartridgeRun, env: RunEnv, massG: Uncertain):
   const unweighed = loads
     .slice(loads.findLastIndex((answer) => answer.massG !== null) + 1)
     .reduce((sum, answer) => sum + answer.ml, 0);
-  const rho = (env.bottleDensity[0] ?? env.densityInside).value;
+  const rho = pouredDensity(env).value;
   return Math.max(0, (massG.value - last.value) / rho - unweighed);
 }

@@ -8,11 +8,32 @@ import {
   inkNow,
   inkOfBottle,
   slotFor,
+  type Body,
   type Ledger,
 } from '../ledger';
+import type { Uncertain } from '../quantity';
 import { lotName } from '../report';
+import type { Printer, Scale, Slot, Syringe, Tool } from '../workbook';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './steps';
+
+/** What the bench needs to know to lay out a run; read from the ledger, never stored in the run. */
+export interface RunEnv {
+  readonly body: Body;
+  readonly printer: Printer | null;
+  /** Where it stands or belongs in that printer. */
+  readonly slot: Slot | null;
+  readonly installed: boolean;
+  /** Ink by the ledger before anything was weighed. */
+  readonly inkNow: Uncertain | null;
+  /** Density of what is inside (for reading masses), and of each bottle (for what is added). */
+  readonly densityInside: Uncertain;
+  readonly bottleDensity: readonly Uncertain[];
+  readonly bottleMl: readonly Uncertain[];
+  readonly bottleNames: readonly string[];
+  readonly scale: Scale | null;
+  readonly syringe: Syringe | null;
+  readonly tools: readonly Tool[];
+}
 
 /**
  * Reads from the ledger what a run needs to lay out its steps.

@@ -2,7 +2,11 @@ import type { Uncertain } from '../quantity';
 import type { FactDraft, Fate } from '../workbook';
 import { METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import { afterMasses, dosesOf, massBefore, planOf, type RunEnv } from './steps';
+import { afterMasses, massBefore } from './answers';
+import { dosesOf } from './dosesOf';
+import { planOf } from './planOf';
+import { chamberDensity, pouredDensity } from './pouredDensity';
+import type { RunEnv } from './runEnv';
 
 /** Relative standard uncertainty of a syringe's marks, and of a line seen through a wall. */
 const SYRINGE_U = 0.02;
@@ -55,13 +59,12 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
   const graduation = env.syringe ? env.syringe.graduationMl / Math.sqrt(12) : 0.3;
   const masses = [massBefore(run), ...afterMasses(run)];
   const amounts: FillAmount[] = [];
+  const weighed = rise(masses[0], masses[1], pouredDensity(env, byChamber));
+  const hand = handDrawn(run);
+  const all = weighed && { value: Math.max(0, weighed.value + hand.ml), u: Math.hypot(weighed.u, hand.u) };
   byChamber.forEach((ml, chamber) => {
     const bottleId = run.bottleIds[chamber] ?? run.bottleIds[0];
     if (!bottleId || ml <= 0) return;
-    const rho = env.bottleDensity[chamber] ?? env.densityInside;
-    const weighed = rise(masses[0], masses[1], rho);
-    const hand = handDrawn(run);
-    const all = weighed && { value: Math.max(0, weighed.value + hand.ml), u: Math.hypot(weighed.u, hand.u) };
     amounts.push(
       all && total > 0
         ? {
@@ -81,13 +84,13 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
     const ml = loaded(run, `top-off-${i}`);
     const bottleId = run.bottleIds[0];
     if (ml <= 0 || !bottleId) continue;
-    const weighed = rise(masses[i], masses[i + 1], env.bottleDensity[0] ?? env.densityInside);
+    const drops = rise(masses[i], masses[i + 1], chamberDensity(env, 0));
     amounts.push({
       chamber: 0,
       bottleId,
       correction: i,
-      by: weighed ? 'mass' : by,
-      ml: weighed && weighed.value > 0 ? weighed : { value: ml, u: Math.hypot(rough * ml, graduation) },
+      by: drops ? 'mass' : by,
+      ml: drops && drops.value > 0 ? drops : { value: ml, u: Math.hypot(rough * ml, graduation) },
     });
   }
   return amounts;
@@ -177,7 +180,7 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   const masses = afterMasses(run);
   masses.forEach((mass, i) => {
     // The scale knows better than the syringe how much came back.
-    const fell = rise(masses[i + 1], mass, env.bottleDensity[0] ?? env.densityInside);
+    const fell = rise(masses[i + 1], mass, pouredDensity(env));
     out(`draw-back-${i + 1}`, afterWeighing(i + 1), fell && fell.value > 0 ? fell : undefined);
   });
   if (run.spiltMl > 0)

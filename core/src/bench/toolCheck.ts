@@ -1,6 +1,8 @@
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import { dosesOf, planOf, type RunEnv } from './steps';
+import { dosesOf } from './dosesOf';
+import { planOf } from './planOf';
+import type { RunEnv } from './runEnv';
 
 export interface ToolFinding {
   readonly ok: boolean;

@@ -5,12 +5,14 @@ import {
   afterMasses,
   amountsOf,
   CAUTIONS,
+  chamberDensity,
   COVERAGE,
   formatUncertain,
   judgeFill,
   loadFromScale,
   massBefore,
   planOf,
+  pouredDensity,
   runFacts,
   stepsFor,
   toolCheck,
@@ -252,10 +254,7 @@ function LoadIn({ bench, run, env, step, actions }: Props) {
   return (
     <div className="stack">
       {step.scaleG !== undefined && (
-        <ToGo
-          targetG={step.scaleG}
-          density={(env.bottleDensity[step.chamber ?? 0] ?? env.densityInside).value}
-        />
+        <ToGo targetG={step.scaleG} density={chamberDensity(env, step.chamber ?? 0).value} />
       )}
       <div className="row">
         {step.waitSeconds !== undefined && <Countdown seconds={step.waitSeconds} />}
@@ -440,7 +439,7 @@ function Summary({ bench, run, env, step, actions }: Props) {
   const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);
   const after = afterMasses(run).at(-1);
   const plan = planOf(run, env);
-  const verdict = after ? judgeFill(after, plan, env.bottleDensity[0] ?? env.densityInside) : null;
+  const verdict = after ? judgeFill(after, plan, pouredDensity(env)) : null;
   const warnings = stepsFor(run, env).flatMap((s) =>
     s.id === 'install' ? unmetPorts(run.ports, s.requires) : [],
   );

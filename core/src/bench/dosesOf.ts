@@ -1,0 +1,31 @@
+import type { FillPlan } from '../fill';
+import type { CartridgeRun } from './run';
+import type { RunEnv } from './runEnv';
+
+export interface Dose {
+  readonly chamber: number;
+  readonly name: string;
+  readonly ml: number;
+}
+
+/** What goes into each chamber (or part), from the plan or as the person set it. */
+export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] {
+  const { body } = env;
+  const total = Math.max(0, plan.addMl.value);
+  if (run.method === 'twoPart') {
+    const head = Math.min(
+      total,
+      body.type.sections.find((section) => /head/i.test(section.name))?.capacityMl ?? Math.min(2, total / 4),
+    );
+    return [
+      { chamber: 0, name: 'Head', ml: run.dosesMl[0] ?? head },
+      { chamber: 0, name: 'Tank', ml: run.dosesMl[1] ?? Math.max(0, total - head) },
+    ];
+  }
+  const n = body.type.chambers;
+  return Array.from({ length: n }, (_, chamber) => ({
+    chamber,
+    name: n > 1 ? (body.cartridge.shades[chamber] ?? `chamber ${chamber + 1}`) : '',
+    ml: run.dosesMl[chamber] ?? total / n,
+  }));
+}
