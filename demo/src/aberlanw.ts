@@ -139,6 +139,7 @@ const cartridges = (
     typeId,
     shades: [shade],
     inkClass,
+    printerId: name,
     set,
     emptyG: null,
     maxG: null,
@@ -186,6 +187,8 @@ const nine: PrinterScenario = {
   weighInEveryDays: 14,
   gaugeOffSlots: [],
   weighedEmpty: 0.8,
+  paperIds: ['rag', 'baryta'],
+  editions: true,
   titles: {
     pressings: ['Dulse I', 'Dulse II', 'Sea lettuce', 'Thongweed', 'Carrageen study'],
     nocturnes: ['Harbour, ebb', 'Quay lamps', 'Breakwater at night', 'Last ferry'],
@@ -236,6 +239,8 @@ const six: PrinterScenario = {
   weighInEveryDays: 10,
   gaugeOffSlots: ['bk'],
   weighedEmpty: 0.5,
+  paperIds: ['rag', 'baryta'],
+  editions: true,
   titles: {
     pressings: ['Card: dulse', 'Card: sea lettuce'],
     lichens: ['Card: xanthoria'],
@@ -243,12 +248,124 @@ const six: PrinterScenario = {
   },
 };
 
+const miniType = (id: string, name: string, emptyG: number, chambers: number): CartridgeType => ({
+  ...nineType,
+  id,
+  name,
+  construction: 'integratedHead',
+  emptyG: { value: emptyG, u: 0.35 },
+  fullG: emptyG + 9.4,
+  maxG: emptyG + 9.9,
+  capacityMl: 9,
+  reserveMl: 1.2,
+  method: 'spongeInjection',
+  port: 'peel',
+  outletSeal: false,
+  restMinutes: 720,
+  chambers,
+  bodyHeightMm: 46,
+});
+
+const MINI: readonly (readonly [key: string, title: string, shades: string[], type: CartridgeType])[] = [
+  ['bk', 'Black head', ['photo black'], miniType('type-mini-black', 'Osier Mini black head, 9 ml', 26.3, 1)],
+  [
+    'col',
+    'Colour head',
+    ['cyan', 'magenta', 'yellow'],
+    miniType('type-mini-colour', 'Osier Mini colour head, 3 × 3 ml', 27.1, 3),
+  ],
+];
+
+/** The office printer: two heads with their nozzles on, no chip, one lamp for both. */
+const mini: PrinterScenario = {
+  printer: printer({
+    id: 'mini',
+    name: 'Osier Mini',
+    feed: 'carriage',
+    exchangeState: false,
+    padCapacityMl: null,
+    openMinutes: 30,
+    slots: MINI.map(([key, title, shades]) => ({
+      id: key,
+      name: title,
+      shades,
+      inkClass: 'dye',
+      original: { priceMinor: 1990, nominalMl: 8, usableMl: 7.2 },
+    })),
+    draws: {
+      perDm2: { value: 0.006, u: 0.005 },
+      light: { value: 0.2, u: 0.15 },
+      deep: { value: 0.6, u: 0.4 },
+      group: { value: 0.3, u: 0.3 },
+      recharge: { value: 2, u: 1 },
+      change: { value: 0.1, u: 0.1 },
+      idleDay: { value: 0.004, u: 0.004 },
+    },
+    gauge: {
+      display: 'lampForAll',
+      steps: [],
+      lowAt: 0.2,
+      veryLowAt: 0.1,
+      switchOff: {
+        offered: false,
+        lostWhenRunDry: true,
+        asksNewOriginalFirst: false,
+        promptReturns: false,
+        originalOnly: true,
+      },
+    },
+    schools: {
+      reset: 'after',
+      prime: 'whenDry',
+      leftover: 'bin',
+      stopAt: 'mass',
+      remains: 'topUp',
+      closing: 'seal',
+      cleaning: 'onGap',
+    },
+  }),
+  types: MINI.map(([, , , type]) => type),
+  sets: [
+    MINI.map(([key, title, shades, type]) => ({
+      entity: 'cartridge',
+      id: `mini-one-${key}`,
+      label: title,
+      typeId: type.id,
+      shades,
+      inkClass: 'dye',
+      printerId: 'mini',
+      set: '',
+      emptyG: null,
+      maxG: null,
+      targetG: null,
+      initial: 'empty',
+      chip: { strategy: 'leftAlone', volumeMl: null, original: true },
+    })),
+  ],
+  inks: sixInks,
+  bottle: { volumeMl: 100, priceMinor: 890 },
+  method: 'spongeInjection',
+  trueUse: { office: [0.0041, 0.0029] },
+  trueDraws: { change: 0.08, light: 0.15, deep: 0.4, idleDay: 0.003 },
+  trueK: 1,
+  jobsPerWeek: 3.5,
+  sizes: [
+    { widthMm: 210, heightMm: 297, weight: 4 },
+    { widthMm: 102, heightMm: 152, weight: 3 },
+  ],
+  weighInEveryDays: 21,
+  gaugeOffSlots: [],
+  weighedEmpty: 0.6,
+  paperIds: ['office-paper'],
+  editions: false,
+  titles: { office: ['Packing slips', 'Address labels', 'Certificates'] },
+};
+
 /** The scenario behind the demo workbook. */
 export const ABERLANW: StudioScenario = {
   scaleId: 'bench-scale',
-  printers: [nine, six],
-  subjects: ['pressings', 'nocturnes', 'lichens', 'monochrome'],
-  paperIds: ['rag', 'baryta'],
+  printers: [nine, six, mini],
+  subjects: ['pressings', 'nocturnes', 'lichens', 'monochrome', 'office'],
   entities: [
     {
       entity: 'settings',
@@ -309,7 +426,9 @@ export const ABERLANW: StudioScenario = {
     { entity: 'subject', id: 'nocturnes', name: 'Nocturnes (dark, blue-black)' },
     { entity: 'subject', id: 'lichens', name: 'Lichens (warm)' },
     { entity: 'subject', id: 'monochrome', name: 'Monochrome' },
+    { entity: 'subject', id: 'office', name: 'Labels and packing slips' },
     { entity: 'paper', id: 'rag', name: 'Cotton rag 308', brightener: 'none' },
+    { entity: 'paper', id: 'office-paper', name: 'Office paper', brightener: 'much' },
     { entity: 'paper', id: 'baryta', name: 'Baryta 310', brightener: 'little' },
   ],
   kit: [

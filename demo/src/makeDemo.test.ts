@@ -64,7 +64,7 @@ test('the ink on hand lies within its interval of the truth for nine in ten, and
 test('the cost per print is within 3 % of the truth after the year', () => {
   const { facts, truth } = makeDemo(AT);
   const ledger = Ledger.from(facts);
-  for (const id of ['nine', 'six']) {
+  for (const id of ['nine', 'six', 'mini']) {
     const cost = printerCost(ledger.context, ledger.state, id, AT)!;
     const drawn = Object.values(truth.drawnMl[id]!).reduce((a, b) => a + b, 0);
     const estimated = cost.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);

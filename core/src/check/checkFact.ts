@@ -315,7 +315,10 @@ function references(fact: Fact): { what: string; id: string }[] {
       add('fact', fact.factId);
       break;
     case 'defined':
-      if (fact.entity.entity === 'cartridge') add('cartridgeType', fact.entity.typeId);
+      if (fact.entity.entity === 'cartridge') {
+        add('cartridgeType', fact.entity.typeId);
+        add('printer', fact.entity.printerId ?? undefined);
+      }
       if (fact.entity.entity === 'bottle') add('ink', fact.entity.inkId);
       break;
     default:

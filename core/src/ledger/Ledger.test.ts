@@ -1,8 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { define, ENTITIES, fill, install, print, script, setUp, SHADES, TYPE, weigh } from '../testing/bench';
+import {
+  cartridge,
+  define,
+  ENTITIES,
+  fill,
+  install,
+  print,
+  PRINTER,
+  script,
+  setUp,
+  SHADES,
+  TYPE,
+  weigh,
+} from '../testing/bench';
 import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft } from '../workbook';
-import { composition, densityInside, bodyOf, inkNow, Ledger, readMass } from './index';
+import { composition, densityInside, bodyOf, inkNow, Ledger, readMass, slotFor } from './index';
 
 const AT = '2026-06-01T12:00:00.000Z';
 const view = (ledger: Ledger) =>
@@ -40,6 +53,20 @@ describe('worked example 1', () => {
     expect(ink.value).toBeCloseTo(20.526, 3);
     expect(ink.u).toBeCloseTo(0.126, 3);
   });
+});
+
+test('two printers of the same shades: a cartridge belongs where it was said to, otherwise to the first that takes it', () => {
+  const second = define({ ...PRINTER, id: 'second', name: 'Second' });
+  const room = (printerId: string | null, inkClass: 'pigment' | 'dye' = 'pigment') => {
+    const own = cartridge('own', 'cyan', { printerId, inkClass });
+    return slotFor(Ledger.from(script([...setUp, second, define(own)])).context, own)?.printer.id;
+  };
+  expect([room(null), room('second'), room('second', 'dye'), room('gone')]).toEqual([
+    'printer',
+    'second',
+    'second',
+    'printer',
+  ]);
 });
 
 test('a reading is that of the scale that was named, or of the finest that carries it, corrected by its last check', () => {

@@ -167,7 +167,7 @@ function findBody(context: Context, cartridgeId: string): Body | undefined {
   };
 }
 
-/** The printer and slot that take this cartridge's shade and class, for prices and comparisons when it stands on the shelf. */
+/** The printer and slot that this cartridge belongs to, or whose shade and class it takes, for prices and comparisons when it stands on the shelf. */
 export function slotFor(
   context: Context,
   cartridge: Cartridge,
@@ -179,13 +179,16 @@ function findSlot(
   context: Context,
   cartridge: Cartridge,
 ): { printer: Printer; slot: Printer['slots'][number] } | undefined {
-  // Someone may run another class of ink in a printer: then the shade alone decides.
-  for (const strict of [true, false])
-    for (const printer of all(context, 'printer')) {
-      const slot = printer.slots.find(
-        (s) => s.shades.join() === cartridge.shades.join() && (!strict || s.inkClass === cartridge.inkClass),
-      );
-      if (slot) return { printer, slot };
-    }
+  const own = find(context, 'printer', cartridge.printerId ?? undefined);
+  for (const printers of own ? [[own], all(context, 'printer')] : [all(context, 'printer')])
+    // Someone may run another class of ink in a printer: then the shade alone decides.
+    for (const strict of [true, false])
+      for (const printer of printers) {
+        const slot = printer.slots.find(
+          (s) =>
+            s.shades.join() === cartridge.shades.join() && (!strict || s.inkClass === cartridge.inkClass),
+        );
+        if (slot) return { printer, slot };
+      }
   return undefined;
 }

@@ -38,6 +38,7 @@ export const cartridge = (id: string, shade: string, part: Partial<Cartridge> = 
   typeId: 'type',
   shades: [shade],
   inkClass: 'pigment',
+  printerId: null,
   set: 'A',
   emptyG: { value: 41.58, u: 0.05 },
   maxG: null,

@@ -144,6 +144,8 @@ const cartridge = z.strictObject({
   typeId: id,
   shades: z.array(name).min(1).max(3),
   inkClass: z.enum(INK_CLASSES),
+  /** The printer that it belongs to; null: the first whose slot takes its shades. */
+  printerId: id.nullable().default(null),
   set: z.string().max(20).default(''),
   /** This cartridge's own empty mass where it was weighed. */
   emptyG: uncertain.nullable().default(null),

@@ -25,9 +25,11 @@ export interface PrinterScenario {
   readonly weighInEveryDays: number;
   /** Slots whose gauge is switched off. */
   readonly gaugeOffSlots: readonly string[];
-  readonly startMonthsLate?: number;
   /** Own empty masses were weighed for this share of cartridges. */
   readonly weighedEmpty: number;
+  readonly paperIds: readonly string[];
+  /** Are larger jobs numbered editions? */
+  readonly editions: boolean;
   readonly titles: Readonly<Record<string, readonly string[]>>;
 }
 
@@ -36,7 +38,6 @@ export interface StudioScenario {
   readonly scaleId: string;
   readonly printers: readonly PrinterScenario[];
   readonly subjects: readonly string[];
-  readonly paperIds: readonly string[];
   readonly kit: readonly {
     readonly what: 'kit' | 'chips' | 'consumables';
     readonly name: string;

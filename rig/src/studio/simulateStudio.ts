@@ -16,7 +16,8 @@ const DAY = 86_400_000;
 interface Body {
   readonly cartridge: Cartridge;
   readonly type: CartridgeType;
-  readonly ink: Ink;
+  /** For each chamber. They are drawn from alike: a weight gives only their sum. */
+  readonly inks: readonly Ink[];
   readonly slotId: string;
   readonly trueEmptyG: number;
   readonly trueRho: number;
@@ -122,27 +123,33 @@ class Studio {
   private setUp(room: PrinterScenario): void {
     const { printer } = room;
     this.write({ kind: 'defined', entity: printer });
-    for (const entity of [...room.types, ...room.inks]) this.write({ kind: 'defined', entity });
+    for (const entity of [...room.types, ...room.inks]) {
+      // Printers of one class share their inks.
+      if (this.known.has(entity.id)) continue;
+      this.known.add(entity.id);
+      this.write({ kind: 'defined', entity });
+    }
     this.truth.drawn[printer.id] = Object.fromEntries(printer.slots.map((slot) => [slot.id, 0]));
     this.installed.set(printer.id, new Map());
     for (const set of room.sets)
       set.forEach((plain, i) => {
         const type = room.types.find((t) => t.id === plain.typeId)!;
-        const ink = room.inks.find((candidate) => candidate.shade === plain.shades[0]) ?? room.inks[0]!;
+        const inks = plain.shades.map(
+          (shade) => room.inks.find((ink) => ink.shade === shade) ?? room.inks[0]!,
+        );
         const trueEmptyG = type.emptyG.value + this.chance.normal(0, 0.3);
         const weighed = this.chance.next() < room.weighedEmpty;
         const cartridge: Cartridge = weighed
           ? { ...plain, emptyG: { value: round(trueEmptyG + this.chance.normal(0, 0.05), 2), u: 0.05 } }
           : plain;
-        const stated = ink.density ?? { value: 1.06, u: 0.01 };
         this.write({ kind: 'defined', entity: cartridge });
         const body = {
           cartridge,
           type,
-          ink,
+          inks,
           slotId: printer.slots[i]!.id,
           trueEmptyG,
-          trueRho: this.rhoOf(ink.id, stated),
+          trueRho: inks.reduce((sum, ink) => sum + this.rhoOf(ink), 0) / inks.length,
           ml: 0,
           counted: 0,
           usedSince: 0,
@@ -163,10 +170,12 @@ class Studio {
       this.write({ kind: 'gaugeSwitchedOff', printerId: printer.id, slotId });
   }
 
+  private readonly known = new Set<string>();
   private readonly rhos = new Map<string, number>();
-  private rhoOf(inkId: string, stated: { value: number; u: number }): number {
-    let rho = this.rhos.get(inkId);
-    if (rho === undefined) this.rhos.set(inkId, (rho = this.chance.normal(stated.value, stated.u)));
+  private rhoOf({ id, density }: Ink): number {
+    const stated = density ?? { value: 1.06, u: 0.01 };
+    let rho = this.rhos.get(id);
+    if (rho === undefined) this.rhos.set(id, (rho = this.chance.normal(stated.value, stated.u)));
     return rho;
   }
 
@@ -216,7 +225,7 @@ class Studio {
     if (short) this.weighInAndTopUp(room);
     const titles = room.titles[subjectId] ?? ['Untitled'];
     const title = this.chance.pick(titles);
-    const paperId = this.scenario.paperIds.length > 0 ? this.chance.pick(this.scenario.paperIds) : undefined;
+    const paperId = room.paperIds.length > 0 ? this.chance.pick(room.paperIds) : undefined;
     this.write(
       {
         kind: 'printed',
@@ -227,7 +236,7 @@ class Studio {
         heightMm: size.heightMm,
         subjectId,
         ...(paperId ? { paperId } : {}),
-        ...(copies > 2 ? { edition: `${title} ${copies}` } : {}),
+        ...(room.editions && copies > 2 ? { edition: `${title} ${copies}` } : {}),
       },
       25,
     );
@@ -362,7 +371,7 @@ class Studio {
     ) {
       this.mixed = true;
       const wrong = this.bottleOf(room, faults.mixture.inkId);
-      this.pour(body, wrong, faults.mixture.ml, run, room, {
+      this.pour(body, 0, wrong, faults.mixture.ml, run, room, {
         confirmed: ['otherShade'],
         note: 'Took the wrong bottle; noticed after the first syringe.',
       });
@@ -373,7 +382,9 @@ class Studio {
       faults?.overfill.cartridgeId === cartridge.id && body.fills === 0 ? faults.overfill.overMl : 0;
     add += over;
     if (add < 0.5) return;
-    this.pour(body, this.bottleOf(room, body.ink.id), add, run, room, { occasion });
+    body.inks.forEach((ink, chamber) =>
+      this.pour(body, chamber, this.bottleOf(room, ink.id), add / body.inks.length, run, room, { occasion }),
+    );
     if (over > 0) {
       this.weigh(body, 'after');
       body.ml -= over;
@@ -435,6 +446,7 @@ class Studio {
 
   private pour(
     body: Body,
+    chamber: number,
     bottle: OpenBottle,
     ml: number,
     run: string,
@@ -449,7 +461,7 @@ class Studio {
       {
         kind: 'filled',
         cartridgeId: body.cartridge.id,
-        chamber: 0,
+        chamber,
         bottleId: bottle.id,
         ml: { value: round(shown, 2), u: Math.hypot(0.03, (0.006 * shown) / 1.064) },
         by: 'mass',

@@ -79,11 +79,11 @@ test('a group that may be left out is left out whole, or filled whole', async ()
 
 test('every field of every kind has a label, and its place in the entity', () => {
   for (const entity of ENTITIES) {
-    const fields = fieldsOf(entity);
+    const fields = fieldsOf(entity, { printers: [PRINTER], types: [TYPE] });
     expect(new Set(fields.map((field) => field.path)).size).toBe(fields.length);
     for (const field of fields) {
       expect(field.label).toMatch(/\S/);
-      if (field.as === 'choice') expect(field.choices!.length).toBeGreaterThan(1);
+      if (field.as === 'choice') expect(field.choices!.length).toBeGreaterThan(0);
     }
   }
 });

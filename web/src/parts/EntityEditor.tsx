@@ -7,7 +7,15 @@ import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { explain, minorPerMajor, parseMoney, parseQuantity, settingsOf, type Entity } from '@hiraeth/core';
+import {
+  all,
+  explain,
+  minorPerMajor,
+  parseMoney,
+  parseQuantity,
+  settingsOf,
+  type Entity,
+} from '@hiraeth/core';
 import { useLedger, useRecord } from '../app/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
 import { Pick } from './fields';
@@ -47,7 +55,10 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
   const ledger = useLedger();
   const record = useRecord();
   const { currency } = settingsOf(ledger.context);
-  const fields = fieldsOf(entity);
+  const fields = fieldsOf(entity, {
+    printers: all(ledger.context, 'printer'),
+    types: all(ledger.context, 'cartridgeType'),
+  });
   const [values, setValues] = useState<Values>(() =>
     Object.fromEntries(fields.map((field) => [field.path, show(field, at(entity, field.path), currency)])),
   );
@@ -173,7 +184,7 @@ function readBack(
       optional.set(parent, { ...count, of: count.of + 1, filled: count.filled + (raw === '' ? 0 : 1) });
     }
     if (typeof raw === 'boolean' || field.as === 'text' || field.as === 'choice' || field.as === 'flag') {
-      put(next, field.path, typeof raw === 'string' ? raw.trim() : raw);
+      put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
       continue;
     }
     if (raw.trim() === '' && field.optional) {

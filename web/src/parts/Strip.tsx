@@ -27,17 +27,20 @@ export function Strip({ view, height = 38 }: { readonly view: CartridgeView; rea
   const w = (from: number, to: number): string =>
     `${((100 * Math.max(0, to - Math.max(0, from))) / span).toFixed(2)}%`;
   const wide = ink ? COVERAGE * ink.u : 0;
-  const colour = shadeColour(body.cartridge.shades[0]!);
+  const { shades } = body.cartridge;
+  const band = 18 / shades.length;
   const words = ink
     ? `${body.cartridge.label}: ${formatUncertain(ink, 'ml')} inside, reserve ${reserveMl.toFixed(1)} ml, target ${targetMl.toFixed(1)} ml${claim === null ? '' : `, the printer claims ${claim.toFixed(0)} ml`}`
     : `${body.cartridge.label}: not weighed yet`;
   return (
     <svg className="strip" role="img" aria-label={words} style={{ height }}>
       <defs>
-        <linearGradient id={`${id}f`}>
-          <stop offset="0" stopColor={colour} stopOpacity="1" />
-          <stop offset="1" stopColor={colour} stopOpacity="0.05" />
-        </linearGradient>
+        {shades.map((shade, i) => (
+          <linearGradient key={shade} id={`${id}f${i}`}>
+            <stop offset="0" stopColor={shadeColour(shade)} stopOpacity="1" />
+            <stop offset="1" stopColor={shadeColour(shade)} stopOpacity="0.05" />
+          </linearGradient>
+        ))}
         <pattern
           id={`${id}h`}
           width="6"
@@ -50,26 +53,27 @@ export function Strip({ view, height = 38 }: { readonly view: CartridgeView; rea
         </pattern>
       </defs>
       <rect x="0" y="6" width={x(maxMl)} height="18" fill="var(--sheet)" stroke="var(--line)" />
-      {ink && (
-        <>
-          <rect
-            x="0"
-            y="6"
-            width={w(0, ink.value - wide)}
-            height="18"
-            fill={colour}
-            stroke="var(--soft)"
-            strokeWidth="0.75"
-          />
-          <rect
-            x={x(ink.value - wide)}
-            y="6"
-            width={w(ink.value - wide, ink.value + wide)}
-            height="18"
-            fill={`url(#${id}f)`}
-          />
-        </>
-      )}
+      {ink &&
+        shades.map((shade, i) => (
+          <g key={shade}>
+            <rect
+              x="0"
+              y={6 + i * band}
+              width={w(0, ink.value - wide)}
+              height={band}
+              fill={shadeColour(shade)}
+              stroke="var(--soft)"
+              strokeWidth="0.75"
+            />
+            <rect
+              x={x(ink.value - wide)}
+              y={6 + i * band}
+              width={w(ink.value - wide, ink.value + wide)}
+              height={band}
+              fill={`url(#${id}f${i})`}
+            />
+          </g>
+        ))}
       <rect
         x="0"
         y="6"

@@ -9,7 +9,10 @@ import {
   METHODS,
   STRATEGY_NAMES,
   SHADES,
+  type Cartridge,
+  type CartridgeType,
   type Entity,
+  type Printer,
   type QuantityKind,
 } from '@hiraeth/core';
 import { FEEDS, optionsOf } from './fields';
@@ -45,8 +48,17 @@ const uncertainFields = (
 
 const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws.${key}`, label, 'volume');
 
+/** What else is owned, for fields that point at it. */
+export interface Owned {
+  readonly printers: readonly Printer[];
+  readonly types: readonly CartridgeType[];
+}
+
+const named = (things: readonly { readonly id: string; readonly name: string }[]) =>
+  things.map(({ id, name }) => ({ value: id, label: name }));
+
 /** Every field that a person may correct, by kind of definition. */
-export function fieldsOf(entity: Entity): FieldSpec[] {
+export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
   switch (entity.entity) {
     case 'settings':
       return [
@@ -222,9 +234,17 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
       return [
         { path: 'label', label: 'Label', as: 'text' },
         { path: 'set', label: 'Set', as: 'text' },
-        ...entity.shades.map((_shade, c): FieldSpec => ({
+        { path: 'typeId', label: 'Type', as: 'choice', choices: named(owned.types) },
+        {
+          path: 'printerId',
+          label: 'Belongs to',
+          as: 'choice',
+          choices: [{ value: '', label: 'any printer of its shade' }, ...named(owned.printers)],
+          optional: true,
+        },
+        ...Array.from({ length: chambersOf(entity, owned) }, (_, c): FieldSpec => ({
           path: `shades.${c}`,
-          label: entity.shades.length > 1 ? `Shade of chamber ${c + 1}` : 'Shade',
+          label: chambersOf(entity, owned) > 1 ? `Shade of chamber ${c + 1}` : 'Shade',
           as: 'choice',
           choices: shades,
         })),
@@ -300,3 +320,7 @@ export function fieldsOf(entity: Entity): FieldSpec[] {
       ];
   }
 }
+
+/** As many shades as its body has chambers, or as it was given. */
+const chambersOf = (cartridge: Cartridge, owned: Owned): number =>
+  Math.max(cartridge.shades.length, owned.types.find((type) => type.id === cartridge.typeId)?.chambers ?? 1);

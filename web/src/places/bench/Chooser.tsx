@@ -27,7 +27,7 @@ import { useServices } from '../../app/services';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { keepNote } from '../../app/thunks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { Strip } from '../../parts/Strip';
 import { BENCH_NOTE } from './useBench';
 
@@ -162,7 +162,7 @@ export function Chooser() {
                   slotProps={{ input: { 'aria-label': cartridge.label } }}
                 />
                 <span>
-                  <span className="swatch" style={{ background: shadeColour(cartridge.shades[0]!) }} />
+                  <Swatch shades={cartridge.shades} />
                   {cartridge.label}
                 </span>
                 <Strip view={view} />

@@ -22,7 +22,7 @@ import { undo } from '../../app/thunks';
 import { Big } from '../../parts/Big';
 import { ago, clock, moment } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { Strip, StripKey } from '../../parts/Strip';
 import { Evidence } from './Evidence';
 import { LifeChart } from './LifeChart';
@@ -56,7 +56,7 @@ export default function CartridgePlace() {
     <div className="sheet">
       <div>
         <h1>
-          <span className="swatch" style={{ background: shadeColour(cartridge.shades[0]!) }} />
+          <Swatch shades={cartridge.shades} />
           {cartridge.label}
           <span className="soft" style={{ fontWeight: 400 }}>
             , {cartridge.shades.join(', ')}

@@ -17,8 +17,8 @@ import { useLedger, useMoney, useMoneyInterval, useNow } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
-import { shadeColour } from '../../parts/shade';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { Swatch } from '../../parts/Swatch';
 import { BuyKit } from './BuyKit';
 
 /** What a print really costs, refill against original, each figure opening into the sum it came from. */
@@ -247,14 +247,7 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
             {cost.channels.map((channel) => (
               <tr key={channel.slotId}>
                 <td>
-                  <span
-                    className="swatch"
-                    style={{
-                      background: shadeColour(
-                        printer?.slots.find((slot) => slot.id === channel.slotId)?.shades[0] ?? '',
-                      ),
-                    }}
-                  />
+                  <Swatch shades={printer?.slots.find((slot) => slot.id === channel.slotId)?.shades ?? []} />
                   {channel.name}
                 </td>
                 <td className="n">{formatUncertain(channel.drawnMl, 'ml')}</td>

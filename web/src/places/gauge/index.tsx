@@ -15,7 +15,7 @@ import {
 import { useLedger, useNow } from '../../app/hooks';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { Connect } from './Connect';
 import { Signals } from './Signals';
@@ -124,7 +124,7 @@ function Row({
   return (
     <section className="gaugerow" aria-label={slot.name}>
       <div>
-        <span className="swatch" style={{ background: shadeColour(slot.shades[0]!) }} />
+        <Swatch shades={slot.shades} />
         {cartridge ? (
           <Link to={`/cartridge/${cartridge.body.cartridge.id}`}>
             <strong>{slot.name}</strong>

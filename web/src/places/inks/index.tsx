@@ -18,7 +18,7 @@ import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { BuyBottle } from './BuyBottle';
 import { DensityBench } from './DensityBench';
 import { SqueezeBench } from './SqueezeBench';
@@ -84,7 +84,7 @@ export default function Inks() {
           <section key={ink.id} className="section">
             <header>
               <h2>
-                <span className="swatch" style={{ background: shadeColour(ink.shade) }} />
+                <Swatch shades={[ink.shade]} />
                 {ink.name}
               </h2>
               <Density ink={ink} />

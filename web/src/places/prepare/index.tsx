@@ -19,7 +19,7 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { Dilute } from './Dilute';
 import { Dry } from './Dry';
 import { Mix } from './Mix';
@@ -178,7 +178,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
       )}
       {to && (
         <p className="soft small">
-          <span className="swatch" style={{ background: shadeColour(to.shade) }} />
+          <Swatch shades={[to.shade]} />
           From {body.cartridge.shades.join(', ')} ({body.cartridge.inkClass}) to {to.shade} ({to.inkClass}).
           {to.inkClass !== body.cartridge.inkClass &&
             ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}

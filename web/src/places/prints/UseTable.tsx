@@ -1,6 +1,6 @@
 import { all, COVERAGE, coefficient, find } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 
 /** What each channel was learnt to take for one square decimetre of the mean picture. */
 export function UseTable({ printerId }: { readonly printerId: string }) {
@@ -22,7 +22,7 @@ export function UseTable({ printerId }: { readonly printerId: string }) {
         const most = learnt[0];
         return (
           <p key={slot.id} className="small">
-            <span className="swatch" style={{ background: shadeColour(slot.shades[0]!) }} />
+            <Swatch shades={slot.shades} />
             {slot.name}:{' '}
             {most
               ? `${(most.use.value * 1000).toFixed(0)} ± ${(COVERAGE * most.use.u * 1000).toFixed(0)} for ${most.subject.name.replace(/ \(.*/, '').toLowerCase()}`

@@ -3,8 +3,8 @@ import { Link } from 'react-router';
 import { all, cartridgeView, formatUncertain, slotFor, type Printer } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { clock } from '../../parts/dates';
-import { shadeColour } from '../../parts/shade';
 import { Strip } from '../../parts/Strip';
+import { Swatch } from '../../parts/Swatch';
 
 /** Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine. */
 export function Shelf() {
@@ -24,9 +24,13 @@ export function Shelf() {
     groups.set(key, group);
   }
   const install = (group: { printer: Printer; views: typeof views }): void => {
+    const taken = new Set<string>();
     const into = group.views.flatMap((view) => {
       const slot = slotFor(ledger.context, view.body.cartridge)?.slot;
-      return slot ? [{ slotId: slot.id, cartridgeId: view.body.cartridge.id }] : [];
+      // Two spares of one shade: the first goes in.
+      if (!slot || taken.has(slot.id)) return [];
+      taken.add(slot.id);
+      return [{ slotId: slot.id, cartridgeId: view.body.cartridge.id }];
     });
     void record(
       [{ kind: 'installed', printerId: group.printer.id, into }],
@@ -51,10 +55,7 @@ export function Shelf() {
           {group.views.map((view) => (
             <div className="rackrow" key={view.body.cartridge.id}>
               <div className="name">
-                <span
-                  className="swatch"
-                  style={{ background: shadeColour(view.body.cartridge.shades[0]!) }}
-                />
+                <Swatch shades={view.body.cartridge.shades} />
                 <Link to={`/cartridge/${view.body.cartridge.id}`}>{view.body.cartridge.label}</Link>
               </div>
               <div className="strip">

@@ -7,12 +7,13 @@ import {
   isGaugeOff,
   slotView,
   type CartridgeView,
+  type Printer,
   type SlotView,
 } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { ago } from '../../parts/dates';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
 import { CanPrint } from './CanPrint';
 import { Shelf } from './Shelf';
@@ -106,7 +107,7 @@ function RackRow({ view }: { readonly view: SlotView }) {
   return (
     <div className="rackrow">
       <div className="name">
-        <span className="swatch" style={{ background: shadeColour(slot.shades[0]!) }} />
+        <Swatch shades={slot.shades} />
         {cartridge ? <Link to={`/cartridge/${cartridge.body.cartridge.id}`}>{slot.name}</Link> : slot.name}
         {cartridge?.body.cartridge.set && (
           <span className="soft small"> set {cartridge.body.cartridge.set}</span>
@@ -115,7 +116,7 @@ function RackRow({ view }: { readonly view: SlotView }) {
       <div className="strip">{cartridge && <Strip view={cartridge} />}</div>
       <div className="ink">
         {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : cartridge ? 'not weighed' : 'empty slot'}
-        <span>{cartridge && <GaugeWords view={cartridge} />}</span>
+        <span>{cartridge && <GaugeWords view={cartridge} display={view.printer.gauge.display} />}</span>
       </div>
       <div className="act">
         {action.code === 'topUpNow' || action.code === 'topUpSoon' ? (
@@ -142,9 +143,17 @@ function RackRow({ view }: { readonly view: SlotView }) {
 }
 
 /** What the printer claims, and at which claim the cartridge is really empty. */
-function GaugeWords({ view }: { readonly view: CartridgeView }) {
+function GaugeWords({
+  view,
+  display,
+}: {
+  readonly view: CartridgeView;
+  readonly display: Printer['gauge']['display'];
+}) {
   const ledger = useLedger();
   if (isGaugeOff(view.state)) return <>gauge off: the log counts</>;
+  if (display === 'lampForAll') return <>one lamp for all: the log counts</>;
+  if (display === 'invisible') return <>shows no level: the log counts</>;
   const fraction = view.state?.gauge?.fraction;
   if (fraction === null || fraction === undefined || claimMl(view) === null) return <>gauge not read</>;
   const empty = emptyAt(ledger, view.body.cartridge.id);

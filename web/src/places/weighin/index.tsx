@@ -19,7 +19,7 @@ import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { ago } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 
 interface Taken {
@@ -168,7 +168,7 @@ export default function WeighIn() {
               {views.map((view) => (
                 <tr key={view.slot.id}>
                   <td>
-                    <span className="swatch" style={{ background: shadeColour(view.slot.shades[0]!) }} />
+                    <Swatch shades={view.slot.shades} />
                     {view.slot.name}
                     <div className="soft small">
                       {view.cartridge!.weighedDaysAgo === null

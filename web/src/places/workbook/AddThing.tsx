@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { all, find, type Entity } from '@hiraeth/core';
+import { all, slotFor, type Cartridge, type Entity } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { Pick } from '../../parts/fields';
@@ -17,14 +17,39 @@ const TOOLS = [
   ['floatSensor', 'Float sensor'],
 ] as const;
 
+/** What is its own of a spare: nothing was measured of it, nobody knows what is in it. */
+const SPARE: Pick<Cartridge, 'label' | 'set' | 'emptyG' | 'maxG' | 'targetG' | 'initial'> = {
+  label: 'Spare',
+  set: '',
+  emptyG: null,
+  maxG: null,
+  targetG: null,
+  initial: 'unknown',
+};
+
 /** Adds one more thing that is owned, and opens it for correction at once. */
 export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => void }) {
   const ledger = useLedger();
   const record = useRecord();
   const { newId } = useServices();
   const [what, setWhat] = useState('');
-  const types = all(ledger.context, 'cartridgeType');
-  const printers = all(ledger.context, 'printer');
+  // A spare is like the cartridge that stands in its slot now, or belongs there.
+  const slots = all(ledger.context, 'printer').flatMap((printer) =>
+    printer.slots.flatMap((slot) => {
+      const like = all(ledger.context, 'cartridge').find(
+        (cartridge) => slotFor(ledger.context, cartridge)?.slot === slot,
+      );
+      return like
+        ? [
+            {
+              key: `${printer.id}/${slot.id}`,
+              label: `a cartridge: ${slot.name}, ${printer.name}`,
+              like: { ...like, printerId: printer.id },
+            },
+          ]
+        : [];
+    }),
+  );
   const make = (choice: string): Entity | null => {
     const tool = TOOLS.find(([kind]) => kind === choice);
     if (tool)
@@ -37,6 +62,8 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         squeezeMl: null,
         count: 1,
       };
+    const place = slots.find(({ key }) => key === choice);
+    if (place) return place.like && { ...place.like, id: newId('cartridge'), ...SPARE };
     switch (choice) {
       case 'scale':
         return {
@@ -57,26 +84,6 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
           keepBackMl: 0.5,
           family: '',
         };
-      case 'cartridge': {
-        const type = types[0];
-        const slot = printers[0]?.slots[0];
-        return type
-          ? {
-              entity: 'cartridge',
-              id: newId('cartridge'),
-              label: 'Spare',
-              typeId: type.id,
-              shades: slot?.shades ?? ['photo black'],
-              inkClass: slot?.inkClass ?? 'pigment',
-              set: '',
-              emptyG: null,
-              maxG: null,
-              targetG: null,
-              initial: 'unknown',
-              chip: find(ledger.context, 'cartridge', all(ledger.context, 'cartridge')[0]?.id)?.chip ?? null,
-            }
-          : null;
-      }
       case 'subject':
         return { entity: 'subject', id: newId('subject'), name: 'Another subject' };
       case 'paper':
@@ -99,7 +106,7 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
       options={[
         { value: 'scale', label: 'a scale' },
         { value: 'syringe', label: 'a syringe' },
-        ...(types.length > 0 ? [{ value: 'cartridge', label: 'a cartridge' }] : []),
+        ...slots.map(({ key, label }) => ({ value: key, label })),
         { value: 'subject', label: 'a subject' },
         { value: 'paper', label: 'a paper' },
         ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),

@@ -28,7 +28,7 @@ import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
-import { shadeColour } from '../../parts/shade';
+import { Swatch } from '../../parts/Swatch';
 import { setUpEntities, typeOf, type SetUpInput } from './setUpDraft';
 
 interface Row {
@@ -39,6 +39,15 @@ interface Row {
 }
 
 const START: readonly string[] = ['photo black', 'cyan', 'magenta', 'yellow'];
+/** Shades that share one body stand in one row. */
+const TOGETHER = ', ';
+const SHADE_CHOICES = [
+  ...optionsOf<string>(SHADES),
+  ...[['cyan', 'magenta', 'yellow']].map((shades) => ({
+    value: shades.join(TOGETHER),
+    label: `${shades.join(TOGETHER)} in one body`,
+  })),
+];
 const row = (shade: string): Row => ({ shade, price: '', nominal: '', usable: '' });
 
 /** A printer, its channels, cartridges and the tools for a first refill, on one sheet. */
@@ -105,7 +114,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
           `${line.shade}: the original has a volume but no price. Enter its price, or clear the ml.`,
         );
       return {
-        shade: line.shade,
+        shades: line.shade.split(TOGETHER),
         original:
           money?.ok && nominalMl !== null && usableMl !== null
             ? { priceMinor: money.value, nominalMl, usableMl }
@@ -198,11 +207,11 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
             {rows.map((line, i) => (
               <tr key={i}>
                 <td>
-                  <span className="swatch" style={{ background: shadeColour(line.shade) }} />
+                  <Swatch shades={line.shade.split(TOGETHER)} />
                   <Pick
                     label={`Shade ${i + 1}`}
                     value={line.shade}
-                    options={optionsOf<string>(SHADES)}
+                    options={SHADE_CHOICES}
                     onPick={(shade) => change(i, { shade })}
                   />
                 </td>

@@ -7,7 +7,7 @@ const input: SetUpInput = {
   feed: 'stationary',
   inkClass: 'pigment',
   channels: ['cyan', 'magenta'].map((shade) => ({
-    shade,
+    shades: [shade],
     original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 },
   })),
   construction: 'compartmentTank',
@@ -73,6 +73,32 @@ test('a second printer brings no second scale, subjects or settings; sets are la
     label: 'Cyan',
     set: '',
     chip: null,
+  });
+});
+
+test('shades that share a body: one slot, one cartridge with a chamber for each, a type of its own; all at home in their printer', () => {
+  const together = setUpEntities(
+    {
+      ...input,
+      construction: 'integratedHead',
+      channels: [['photo black'], ['cyan', 'magenta', 'yellow']].map((shades) => ({
+        shades,
+        original: null,
+      })),
+      sets: 1,
+    },
+    new Ledger(),
+    newId,
+  );
+  expect(kinds(together)).toMatchObject({ cartridgeType: 2, cartridge: 2 });
+  const printer = together.find((entity) => entity.entity === 'printer')!;
+  const types = together.filter((entity) => entity.entity === 'cartridgeType');
+  const colour = together.find((entity) => entity.entity === 'cartridge' && entity.shades.length === 3);
+  expect(colour).toMatchObject({
+    label: 'Colour',
+    shades: ['cyan', 'magenta', 'yellow'],
+    printerId: printer.id,
+    typeId: types.find((type) => type.chambers === 3)!.id,
   });
 });
 

@@ -15,7 +15,8 @@ import {
 } from '@hiraeth/core';
 
 export interface Channel {
-  readonly shade: string;
+  /** More than one: they share a body, a chamber for each. */
+  readonly shades: readonly string[];
   readonly original: {
     readonly priceMinor: number;
     readonly nominalMl: number;
@@ -69,37 +70,43 @@ export function setUpEntities(input: SetUpInput, ledger: Ledger, newId: (kind: s
   const { context } = ledger;
   const entities: Entity[] = [];
   if (!context.entities.has('settings')) entities.push(settingsOf(context));
-  const typeId = newId('type');
+  const printerId = newId('printer');
   const type = typeOf(input);
+  const bodies = new Map<number, string>();
+  for (const { shades } of input.channels)
+    if (!bodies.has(shades.length)) bodies.set(shades.length, newId('type'));
   const slots = input.channels.map((channel) => ({
     id: newId('slot'),
-    name: capital(channel.shade),
-    shades: [channel.shade],
+    name: nameOf(channel),
+    shades: [...channel.shades],
     inkClass: input.inkClass,
     original: channel.original,
   }));
   // The schema fills in the draws, the gauge and the schools; they can be corrected afterwards.
   entities.push({
     entity: 'printer',
-    id: newId('printer'),
+    id: printerId,
     name: input.name,
     feed: input.feed,
     slots,
   } as unknown as Printer);
-  entities.push({
-    entity: 'cartridgeType',
-    id: typeId,
-    name: `${input.name} refillable, ${type.capacityMl} ml`,
-    ...type,
-  });
+  for (const [chambers, id] of bodies)
+    entities.push({
+      entity: 'cartridgeType',
+      id,
+      name: `${input.name} refillable, ${type.capacityMl} ml${chambers > 1 ? `, ${chambers} chambers` : ''}`,
+      ...type,
+      chambers,
+    });
   for (let set = 0; set < input.sets; set++)
     for (const channel of input.channels)
       entities.push({
         entity: 'cartridge',
         id: newId('cartridge'),
-        label: input.sets > 1 ? `${capital(channel.shade)} ${'ABC'[set] ?? set + 1}` : capital(channel.shade),
-        typeId,
-        shades: type.chambers > 1 ? ['cyan', 'magenta', 'yellow'].slice(0, type.chambers) : [channel.shade],
+        label: input.sets > 1 ? `${nameOf(channel)} ${'ABC'[set] ?? set + 1}` : nameOf(channel),
+        typeId: bodies.get(channel.shades.length)!,
+        shades: [...channel.shades],
+        printerId,
         inkClass: input.inkClass,
         set: input.sets > 1 ? ('ABC'[set] ?? String(set + 1)) : '',
         emptyG: null,
@@ -153,4 +160,5 @@ export function setUpEntities(input: SetUpInput, ledger: Ledger, newId: (kind: s
   return entities;
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const nameOf = ({ shades: [shade, ...more] }: Channel): string =>
+  more.length > 0 ? 'Colour' : shade!.charAt(0).toUpperCase() + shade!.slice(1);

@@ -1,0 +1,83 @@
+import Button from '@mui/material/Button';
+import { useCallback, useMemo, useState } from 'react';
+import { chamberDensity, formatUncertain, loadFromScale, planOf, type MassReading } from '@hiraeth/core';
+import { useScaleTarget } from '../../../devices/useScale';
+import { QuantityField, readTyped } from '../../../parts/fields';
+import { Countdown } from '../Countdown';
+import { ToGo } from '../ToGo';
+import { Next } from './Next';
+import type { StepProps } from './props';
+
+/** A load that goes in: by its marks, by what really went in, or live on the scale. */
+export function LoadIn({ bench, run, env, step, actions }: StepProps) {
+  const planned =
+    step.number?.unit === 'squeezes' ? step.number.value * (run.squeezeMl ?? 0) : (step.number?.value ?? 0);
+  const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
+  const typed = readTyped(text, 'volume');
+  const ml = typed.value ?? planned;
+  const plan = planOf(run, env);
+  const naive = plan.naiveMl - plan.addMl.value;
+  const live = useCallback(
+    ({ massG }: MassReading) =>
+      void actions.next(step, { kind: 'load', ml: loadFromScale(run, env, massG) ?? planned, massG }),
+    [actions, step, planned, run, env],
+  );
+  useScaleTarget(
+    useMemo(
+      () => ({ label: `${step.title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live }),
+      [step.title, run.scaleId, live],
+    ),
+  );
+  return (
+    <div className="stack">
+      {step.scaleG !== undefined && (
+        <ToGo targetG={step.scaleG} density={chamberDensity(env, step.chamber ?? 0).value} />
+      )}
+      <div className="row">
+        {step.waitSeconds !== undefined && <Countdown seconds={step.waitSeconds} />}
+        <Next
+          onClick={() => actions.next(step, { kind: 'load', ml, massG: null })}
+          disabled={typed.error !== null}
+        >
+          It is in
+        </Next>
+        {open ? (
+          <QuantityField label="Went in, ml" kind="volume" value={text} onText={setText} autoFocus />
+        ) : (
+          <Button onClick={() => setOpen(true)}>Another amount went in</Button>
+        )}
+        {bench.rehearsal && !run.foam && (
+          <Button color="warning" onClick={actions.foam}>
+            Push the last air in too, to see
+          </Button>
+        )}
+        {step.optional && (
+          <Button onClick={() => void actions.next(step, { kind: 'choice', choice: 'full' })}>
+            It takes no more
+          </Button>
+        )}
+      </div>
+      {step.id === 'load-0-0' && (
+        <p className="soft small">
+          In all {formatUncertain(plan.addMl, 'ml')} to {plan.targetG.toFixed(2)} g (
+          {plan.targetBy === 'sections'
+            ? 'what this method reaches'
+            : plan.targetBy === 'own'
+              ? 'your own target'
+              : plan.targetBy === 'maximum'
+                ? 'its own maximum'
+                : 'full'}
+          ).
+          {Math.abs(naive) > 0.05 &&
+            ` “1 g = 1 ml” would add ${plan.naiveMl.toFixed(2)} ml: ${Math.abs(naive).toFixed(2)} ml too ${naive > 0 ? 'many' : 'few'}.`}
+          {plan.bottleAfterMl !== null &&
+            ` The bottle then holds ${plan.bottleAfterMl.toFixed(0)} ml: ${Math.floor(plan.bottleAfterMl / Math.max(1, plan.addMl.value))} more fills like this.`}
+          {plan.warnings.some((w) => w.code === 'bottleShort') && (
+            <strong className="bad"> The bottle does not hold that much.</strong>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}

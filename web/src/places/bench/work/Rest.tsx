@@ -1,0 +1,40 @@
+import { useNow } from '../../../app/hooks';
+import { useServices } from '../../../app/services';
+import { clock } from '../../../parts/dates';
+import { Next } from './Next';
+import type { StepProps } from './props';
+
+/** The rest, by the clock: it outlives the page. */
+export function Rest({ run, step, actions }: StepProps) {
+  const now = useNow();
+  const { clock: time } = useServices();
+  const started = run.answers['rest-began'];
+  const until = started?.kind === 'rest' ? started.until : null;
+  const begin = (): Promise<void> =>
+    actions.next(
+      { ...step, id: 'rest-began' },
+      { kind: 'rest', until: new Date(time.now() + (step.waitSeconds ?? 0) * 1000).toISOString() },
+    );
+  const over = until !== null && now >= until;
+  return (
+    <div className="stack">
+      {until === null ? (
+        <div>
+          <Next onClick={begin}>It rests from now</Next>
+        </div>
+      ) : (
+        <>
+          <div className="big">{over ? 'Rested' : clock(until)}</div>
+          <p className="soft">
+            {over
+              ? 'The rest is over: weigh it.'
+              : 'Ready then. Bubbles rise, the sponge evens out. Go on with the next cartridge meanwhile.'}
+          </p>
+          <div className="row">
+            <Next onClick={() => actions.next(step)}>{over ? 'Weigh it now' : 'Weigh it all the same'}</Next>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}

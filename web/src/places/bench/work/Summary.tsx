@@ -1,0 +1,63 @@
+import { Link } from 'react-router';
+import {
+  afterMasses,
+  amountsOf,
+  judgeFill,
+  planOf,
+  pouredDensity,
+  runFacts,
+  stepsFor,
+  unmetPorts,
+} from '@hiraeth/core';
+import { useNow } from '../../../app/hooks';
+import { FactLine } from '../FactLine';
+import { Next } from './Next';
+import type { StepProps } from './props';
+
+/** What went in, and the facts that will be recorded. */
+export function Summary({ bench, run, env, step, actions }: StepProps) {
+  const now = useNow();
+  const facts = runFacts(run, env, now);
+  const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);
+  const after = afterMasses(run).at(-1);
+  const plan = planOf(run, env);
+  const verdict = after ? judgeFill(after, plan, pouredDensity(env)) : null;
+  const warnings = stepsFor(run, env).flatMap((s) =>
+    s.id === 'install' ? unmetPorts(run.ports, s.requires) : [],
+  );
+  return (
+    <div className="stack">
+      <div className="huge">
+        {total.toFixed(1)}
+        <small>ml went in</small>
+      </div>
+      {verdict && (
+        <p className={verdict.state === 'over' ? 'warn' : ''}>
+          {verdict.state === 'done'
+            ? 'Within the tolerance of the target.'
+            : verdict.state === 'short'
+              ? `${verdict.ml.toFixed(1)} ml short of the target.`
+              : `${verdict.ml.toFixed(1)} ml over the target.`}
+        </p>
+      )}
+      {warnings.map((w) => (
+        <p key={w.port} className="bad">
+          The {w.port} is {w.is}; it must be {w.needs} before it goes back.
+        </p>
+      ))}
+      <ul className="stack" style={{ listStyle: 'none', gap: 4 }}>
+        {facts.map((fact, i) => (
+          <li key={i}>
+            <FactLine fact={fact} />
+          </li>
+        ))}
+      </ul>
+      <div className="row">
+        <Next onClick={() => actions.next(step)}>
+          {bench.rehearsal ? 'End of the rehearsal' : 'Record it'}
+        </Next>
+        <Link to={`/cartridge/${run.cartridgeId}`}>See its history</Link>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+import { useCallback, useMemo } from 'react';
+import { formatUncertain, massBefore, planOf, type MassReading } from '@hiraeth/core';
+import { useServices } from '../../../app/services';
+import { useScaleTarget } from '../../../devices/useScale';
+import type { StepProps } from './props';
+
+/** A weight, taken at the rail. */
+export function Weigh({ run, env, step, actions }: StepProps) {
+  const { clock: time } = useServices();
+  const take = useCallback(
+    ({ massG }: MassReading) =>
+      void actions.next(step, { kind: 'mass', massG, at: new Date(time.now()).toISOString() }),
+    // A new step has a new component, so its actions are the current ones.
+    [actions, step, time],
+  );
+  const target = useMemo(
+    () => ({
+      label: `${env.body.cartridge.label}, ${step.title.toLowerCase()}`,
+      scaleId: run.scaleId,
+      onTake: take,
+    }),
+    [env.body.cartridge.label, step.title, run.scaleId, take],
+  );
+  useScaleTarget(target);
+  const plan = planOf(run, env);
+  return (
+    <div className="stack">
+      <p>
+        Take the weight at the foot of the page: <kbd>w</kbd>, the number, <kbd>Enter</kbd>.
+      </p>
+      {step.purpose === 'before' && env.inkNow && (
+        <p className="soft">
+          By the log it holds {formatUncertain(env.inkNow, 'ml')}: the scale should show about{' '}
+          {(env.body.emptyG.value + env.inkNow.value * env.densityInside.value).toFixed(1)} g.
+        </p>
+      )}
+      {step.purpose === 'after' && (
+        <p className="soft">
+          It was {massBefore(run)?.value.toFixed(2)} g; never above {env.body.maxG.toFixed(1)} g.
+        </p>
+      )}
+      {step.purpose === 'after' && plan.warnings.some((w) => w.code === 'sectionLimits') && (
+        <p className="soft">This method reaches only a part of the body: the target is for that part.</p>
+      )}
+    </div>
+  );
+}
