@@ -24,7 +24,7 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
     masses: { 'Empty mass, g': '41.58', 'Full mass, g': '90.90', 'Maximum mass, g': '92', 'Holds, ml': '47' },
     original: ['47.50', '54', '46'],
   });
-  await expect(page.getByText('Weigh first')).toBeVisible();
+  await expect(page.getByText('An empty slot')).toBeVisible();
   await buyBottle(page, {
     name: 'Test cyan',
     shade: 'cyan',

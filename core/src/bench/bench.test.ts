@@ -218,7 +218,10 @@ describe('the way through a run', () => {
       { construction: 'integratedHead', chambers: 3 },
     );
     const mixed = { ...env, bottleDensity: [1, 1.1, 1.2].map((value) => ({ value, u: 0.005 })) };
-    const loads = stepsFor(run, mixed).filter((step) => step.kind === 'load');
+    const steps = stepsFor(run, mixed);
+    const loads = steps.filter((step) => step.kind === 'load');
+    expect(steps.map((step) => step.id)).toEqual(expect.arrayContaining(['probe', 'rinse-1', 'rinse-2']));
+    expect(steps.find((step) => step.id === 'leftover')!.suggested).toBe('bin');
     const { targetG } = planOf(run, mixed);
     expect(loads.at(-1)!.scaleG).toBeCloseTo(targetG, 6);
     const answers = Object.fromEntries(
@@ -272,6 +275,22 @@ test.each<[string, Partial<CartridgeRun>, Room, RegExp]>([
     /The bottle holds 15 ml/,
   ],
   ['no resetter', {}, {}, /No chip resetter/],
+  [
+    'a syringe too coarse',
+    { dosesMl: [1.2, 1.2, 1.2] },
+    { construction: 'integratedHead', chambers: 3 },
+    /marks of 0\.5 ml are coarse for a dose of 1\.2 ml/,
+  ],
+  [
+    'one of three bottles that will not last',
+    { bottleIds: SHADES.map((shade) => `bottle-${shade}`) },
+    {
+      construction: 'integratedHead',
+      chambers: 3,
+      more: [fill('it', 249.5, { bottleId: 'bottle-magenta' }), weigh('it', 27)],
+    },
+    /The bottle for magenta holds 1 ml, \d ml are needed/,
+  ],
   ['more in doses than there is room', { dosesMl: [60] }, {}, /doses add up to 60\.0 ml/],
   ['a method that does not suit', { method: 'bagAdapter' }, {}, /does not suit this construction/],
 ])('before the bottle is open, %s is noticed', (_name, part, room, words) => {

@@ -12,8 +12,8 @@ export interface Action {
   /** Ports as they must be before, and as they are after. */
   readonly requires?: Ports;
   readonly changes?: Ports;
-  /** Only where there is a sponge, or only where there is none. */
-  readonly only?: 'sponge' | 'free';
+  /** Only where there is a sponge, where there is none, or where there are several chambers. */
+  readonly only?: 'sponge' | 'free' | 'chambers';
   /** A timer that paces the step, in seconds. */
   readonly waitSeconds?: number;
 }
@@ -242,6 +242,12 @@ export const METHOD_DATA: Readonly<Record<Method, MethodData>> = {
         title: 'Wipe the nozzle face',
         text: 'Dried ink off with a damp lint-free towel; it lies on a wet pad while you fill.',
       },
+      {
+        id: 'probe',
+        title: 'Which ink is in which chamber?',
+        text: 'A clean stick into each chamber, dabbed on white tissue. The order must be that of its label here.',
+        only: 'chambers',
+      },
     ],
     load: {
       title: 'Half deep, slowly',
@@ -291,6 +297,8 @@ export interface ConstructionData {
   readonly sponge: boolean;
   /** What must be dry, or wetted with the same ink. */
   readonly matters: string;
+  /** How it is primed where that is not drawn at the outlet. */
+  readonly prime?: Pick<Action, 'title' | 'text'>;
 }
 
 export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>> = {
@@ -336,6 +344,10 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     vent: true,
     sponge: true,
     matters: 'What it takes is limited by the sponge. The funnel must be full of ink or it prints nothing.',
+    prime: {
+      title: 'Prime at the nozzles',
+      text: 'Clip over the nozzles, draw gently until ink shows. It may show little or none and still be primed.',
+    },
   },
   twoPart: {
     methods: ['twoPart', 'spongeInjection'],

@@ -28,7 +28,8 @@ export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
     method: run.method,
     syringe: env.syringe,
     scale: env.scale,
-    bottleMl: env.bottleMl[0] ?? null,
+    // Several bottles: the tool check looks at each.
+    bottleMl: body.type.chambers === 1 ? (env.bottleMl[0] ?? null) : null,
   });
 }
 

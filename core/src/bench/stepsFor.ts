@@ -1,5 +1,5 @@
 import { tookOut } from './answers';
-import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
+import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import { planOf } from './planOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
@@ -74,11 +74,12 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
       text: 'For a mixture or a changed lot this is waste: never back into the bottle.',
       cautions: ['needle', 'waste'],
     });
-  for (const action of method.before) act(action);
-  loadSteps(run, env, plan, lay);
   const { sponge } = CONSTRUCTION_DATA[body.type.construction];
-  for (const action of method.after)
-    if (action.only === undefined || (action.only === 'sponge') === sponge) act(action);
+  const here = { sponge, free: !sponge, chambers: body.type.chambers > 1 };
+  const applies = ({ only }: Action): boolean => only === undefined || here[only];
+  method.before.filter(applies).forEach(act);
+  loadSteps(run, env, plan, lay);
+  method.after.filter(applies).forEach(act);
   const twoPart = run.method === 'twoPart';
   if (!twoPart) primeSteps(run, env, lay);
   if (run.byScale) correctionSteps(run, env, plan, lay);

@@ -24,6 +24,9 @@ const TOOL_WORDS: Record<string, string> = {
   floatSensor: 'float sensor',
 };
 
+/** A dose of fewer marks than this is read too roughly. */
+const COARSE = 4;
+
 /**
  * What this run needs, before any bottle is open: tools, the scale's capacity, the bottle for the whole queue, the lot.
  *
@@ -76,21 +79,31 @@ export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): Too
       );
   }
   const room = Math.max(0, plan.addMl.value);
-  const dosed = dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0);
+  const doses = dosesOf(run, env, plan);
+  const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
+  const least = Math.min(...doses.filter((dose) => dose.ml > 0).map((dose) => dose.ml));
+  if (method.dosed === 'syringe' && env.syringe && least < COARSE * env.syringe.graduationMl)
+    say(
+      false,
+      `${env.syringe.name}: its marks of ${env.syringe.graduationMl} ml are coarse for a dose of ${least.toFixed(1)} ml. Take a smaller one.`,
+    );
   if (dosed > room + plan.toleranceG)
     say(
       false,
       `Your doses add up to ${dosed.toFixed(1)} ml, but there is room for ${room.toFixed(1)} ml by the log: give less, or it leaks.`,
     );
-  const need = Math.max(room, dosed) + needMlBefore;
-  const has = env.bottleMl[0];
-  if (has)
+  env.bottleMl.forEach((has, bottle) => {
+    const own = doses.filter((dose) => dose.chamber === bottle).reduce((sum, dose) => sum + dose.ml, 0);
+    // Whatever the doses, a single ink may be asked to fill all the room.
+    const need = (type.chambers > 1 ? own : Math.max(room, own)) + needMlBefore;
+    const which = type.chambers > 1 ? `The bottle for ${cartridge.shades[bottle]}` : 'The bottle';
     say(
       has.value >= need,
       has.value >= need
-        ? `The bottle holds ${has.value.toFixed(0)} ml; this and what is queued before it take ${need.toFixed(0)} ml`
-        : `The bottle holds ${has.value.toFixed(0)} ml, ${need.toFixed(0)} ml are needed: have another ready.`,
+        ? `${which} holds ${has.value.toFixed(0)} ml; this and what is queued before it take ${need.toFixed(0)} ml`
+        : `${which} holds ${has.value.toFixed(0)} ml, ${need.toFixed(0)} ml are needed: have another ready.`,
     );
+  });
   if (env.bottleNames.some((name) => !/lot /.test(name)))
     say(false, 'The bottle has no lot number: write it down in Inks, colours are compared by lot.');
   say(

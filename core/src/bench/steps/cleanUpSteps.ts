@@ -6,6 +6,7 @@ import type { Lay } from '../step';
 export function cleanUpSteps(run: CartridgeRun, env: RunEnv, { add }: Lay): void {
   const school = env.printer?.schools.leftover ?? 'bottle';
   const conversion = run.occasion === 'conversion';
+  const several = env.body.type.chambers > 1;
   add({
     id: 'leftover',
     kind: 'draw',
@@ -13,13 +14,15 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, { add }: Lay): void
     number: { value: env.syringe?.keepBackMl ?? 0.5, unit: 'ml' },
     text: conversion
       ? 'After a conversion it goes to the bin for mixed ink: back in the bottle it would spoil it.'
-      : 'Clean cartridge, same lot: it may go back. Otherwise the bin.',
+      : several
+        ? 'Of several inks: it goes to the bin for mixed ink.'
+        : 'Clean cartridge, same lot: it may go back. Otherwise the bin.',
     choices: [
       { value: 'bottle', label: 'Back into the bottle', why: 'Only clean, same lot.' },
       { value: 'cartridge', label: 'Into the cartridge', why: 'It is weighed with it.' },
       { value: 'bin', label: 'Into the bin', why: 'Always for a conversion.' },
     ],
-    suggested: conversion ? 'bin' : school,
+    suggested: conversion || several ? 'bin' : school,
     cautions: ['waste'],
   });
   add({

@@ -18,6 +18,14 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, { add 
       env.syringe && method.dosed === 'syringe' ? env.syringe.capacityMl - env.syringe.keepBackMl : dose.ml;
     const pieces = Math.max(1, Math.ceil(dose.ml / Math.max(size, 0.1) - 1e-9), method.halves ? 2 : 1);
     let left = dose.ml;
+    if (part > 0 && dose.chamber !== doses[part - 1]!.chamber && method.dosed === 'syringe')
+      add({
+        id: `rinse-${part}`,
+        kind: 'do',
+        title: 'Another syringe',
+        text: `One for each colour, or rinse this one and its needle until clear and dry it. Now ${dose.name}.`,
+        cautions: ['needle'],
+      });
     for (let i = 0; i < pieces; i++) {
       const ml = method.halves ? dose.ml / pieces : Math.min(size, left);
       left -= ml;

@@ -3,12 +3,17 @@ import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
 
+const AT_THE_OUTLET = {
+  title: 'Prime at the outlet',
+  text: 'Draw until solid ink enters the syringe, or the plunger no longer springs back.',
+};
+
 /** Prime or not, as a decision with the ink that each answer costs; then the prime itself. */
 export function primeSteps(run: CartridgeRun, env: RunEnv, { add }: Lay): void {
   const school = env.printer?.schools.prime ?? 'always';
   const draws = env.printer?.draws;
   const cleaning = draws ? (draws.light.value * (env.printer?.slots.length ?? 1)).toFixed(1) : '3';
-  const sponge = CONSTRUCTION_DATA[env.body.type.construction].sponge;
+  const { sponge, prime } = CONSTRUCTION_DATA[env.body.type.construction];
   add({
     id: 'prime-decide',
     kind: 'decide',
@@ -35,8 +40,7 @@ export function primeSteps(run: CartridgeRun, env: RunEnv, { add }: Lay): void {
     add({
       id: 'prime',
       kind: 'draw',
-      title: 'Prime at the outlet',
-      text: 'Draw until solid ink enters the syringe, or the plunger no longer springs back.',
+      ...(prime ?? AT_THE_OUTLET),
       number: { value: sponge ? 0.5 : 1, unit: 'ml' },
       cautions: ['vacuum', 'waste'],
       changes: { primed: true },

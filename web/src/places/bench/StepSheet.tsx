@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { CAUTIONS, COVERAGE, unmetPorts } from '@hiraeth/core';
+import { CAUTIONS, COVERAGE, unmetPorts, type Step } from '@hiraeth/core';
 import { Countdown } from './Countdown';
 import { Outcome, whereOf } from './Outcome';
 import { useRehearsalScale } from './useRehearsalScale';
@@ -14,12 +14,15 @@ import { Summary } from './work/Summary';
 import { Tools } from './work/Tools';
 import { Weigh } from './work/Weigh';
 
+const SMALL_ML = 5;
+
 /** The step in hand: what to do, the one number, when to stop, what to mind. */
 export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus(), []);
   const unmet = unmetPorts(run.ports, step.requires);
   useRehearsalScale(bench, run, env);
+  const decimals = step.number ? decimalsOf(step.number) : 0;
   return (
     <div className="stack" style={{ alignContent: 'start' }}>
       <h1 ref={heading} tabIndex={-1} style={{ outline: 'none' }}>
@@ -28,19 +31,11 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
       {step.number && (
         <div>
           <div className="huge" data-testid="step-number">
-            {step.number.unit === 'squeezes'
-              ? step.number.value
-              : step.number.value.toFixed(
-                  step.number.unit === 'g'
-                    ? 2
-                    : step.id.startsWith('load') || step.id.startsWith('top') || step.id.startsWith('draw')
-                      ? 1
-                      : 2,
-                )}
+            {step.number.value.toFixed(decimals)}
             <small>
               {step.number.unit}
               {step.number.u !== undefined && step.number.unit === 'ml'
-                ? ` ± ${(COVERAGE * step.number.u).toFixed(1)}`
+                ? ` ± ${Math.max(COVERAGE * step.number.u, 10 ** -decimals).toFixed(decimals)}`
                 : ''}
             </small>
           </div>
@@ -72,6 +67,12 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
       ))}
     </div>
   );
+}
+
+/** As fine as hands can follow: a syringe's marks for large amounts, the scale's for masses and small ones. */
+function decimalsOf({ value, unit }: NonNullable<Step['number']>): number {
+  if (unit === 'squeezes') return 0;
+  return unit === 'g' || value < SMALL_ML ? 2 : 1;
 }
 
 function StepWork(props: StepProps) {

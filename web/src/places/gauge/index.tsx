@@ -88,7 +88,10 @@ function Lead({ view, advice }: { readonly view: SlotView; readonly advice: Gaug
   const { emptyAt } = advice;
   return (
     <div className="lead">
-      <div className={`big ${advice.urgency === 'now' ? 'bad' : ''}`} data-testid="gauge-lead">
+      <div
+        className={`big ${emptyAt ? '' : 'words'} ${advice.urgency === 'now' ? 'bad' : ''}`}
+        data-testid="gauge-lead"
+      >
         {emptyAt ? `${Math.round(Math.max(0, emptyAt.reading.value) * 100)} %` : advice.words}
         {emptyAt && <small>is empty</small>}
       </div>

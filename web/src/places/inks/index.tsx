@@ -58,10 +58,9 @@ export default function Inks() {
               tone={least.left.value < LOW_ML ? 'warn' : ''}
             />
             <p>
-              {least.ink.name} runs out first.{' '}
-              {least.months !== null
-                ? `At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`
-                : ''}
+              {least.months === null
+                ? `${least.ink.name} is the smallest stock. How long it lasts is known after the first fills.`
+                : `${least.ink.name} runs out first. At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`}
             </p>
           </div>
         ) : (

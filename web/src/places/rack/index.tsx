@@ -68,8 +68,14 @@ function Lead({ view }: { readonly view: SlotView | null }) {
     return (
       <div className="lead">
         <Big
-          text={cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : 'Weigh first'}
-          tone={action.urgency === 'now' ? 'bad' : ''}
+          text={
+            cartridge
+              ? cartridge.ink
+                ? formatUncertain(cartridge.ink, 'ml')
+                : 'Weigh first'
+              : 'An empty slot'
+          }
+          tone={cartridge && action.urgency === 'now' ? 'bad' : ''}
         />
         <p>
           <strong>
