@@ -3,7 +3,7 @@ import { line, type Journal } from './account';
 import { handle, fill, takeOut, flush } from './byHand';
 import { chipEvent, SAME_MOMENT_ML, countFromFull, dropAnchor } from './chipLife';
 import type { Context } from './context';
-import { inkNow, predictedSince } from './inkNow';
+import { inkLeft, inkNow, predictedSince } from './inkNow';
 import { leave, install } from './seats';
 import { seeLevel } from './seeLevel';
 import type { LedgerState } from './state';
@@ -92,13 +92,13 @@ export function applyFact(context: Context, ledger: LedgerState, fact: Fact, jou
       const state = inSlot(context, ledger, fact.printerId, fact.slotId);
       if (!state) return;
       const cartridgeId = ledger.printers[fact.printerId]!.slots[fact.slotId]!.cartridgeId!;
-      const ink = inkNow(context, ledger, cartridgeId, fact.at);
-      const predictedMl = predictedSince(context, ledger, state, cartridgeId, fact.at).value;
+      const use = predictedSince(context, ledger, state, cartridgeId, fact.at);
+      const predictedMl = use.value;
       state.gauge = { fraction: fact.fraction, at: fact.at, predictedMl };
       // Read just after a weighing: nothing was used in between.
       if (fact.fraction !== null && state.fix?.source === 'weighed' && predictedMl < SAME_MOMENT_ML)
         dropAnchor(context, ledger, cartridgeId, state, fact.fraction, fact.at);
-      journal({ ...line(fact, cartridgeId, ink), gauge: fact.fraction });
+      journal({ ...line(fact, cartridgeId, inkLeft(state, use)), gauge: fact.fraction });
       return;
     }
     case 'chipReset': {

@@ -1,4 +1,4 @@
-import type { Estimate } from '../quantity';
+import type { Estimate, Uncertain } from '../quantity';
 import { predictUse, type Exposure } from '../usage';
 import { bodyOf, find, slotFor, type Context } from './context';
 import type { CartridgeState, LedgerState } from './state';
@@ -42,9 +42,13 @@ export function inkNow(
   at: string,
 ): Estimate | null {
   const state = ledger.cartridges[cartridgeId];
-  const fix = state?.fix;
-  if (!state || !fix) return null;
-  const use = predictedSince(context, ledger, state, cartridgeId, at);
+  return state?.fix ? inkLeft(state, predictedSince(context, ledger, state, cartridgeId, at)) : null;
+}
+
+/** What is left of the last evidence after this use. */
+export function inkLeft(state: CartridgeState, use: Uncertain): Estimate | null {
+  const { fix } = state;
+  if (!fix) return null;
   const value = fix.ml + state.handled.ml - use.value;
   const u = Math.sqrt(fix.u ** 2 + state.handled.variance + use.u ** 2);
   const untouched = use.value === 0 && state.handled.ml === 0;
@@ -63,7 +67,7 @@ export function predictedSince(
   cartridgeId: string,
   at: string,
   exposure: Exposure = exposureSince(ledger, state, at),
-) {
+): Uncertain {
   const place = state.location ?? homeOf(context, cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;

@@ -119,10 +119,11 @@ export function densityInside(context: Context, state: CartridgeState | undefine
 export function priceInside(context: Context, state: CartridgeState, body: Body): number | null {
   const { cartridge } = body;
   const original = slotFor(context, cartridge)?.slot.original ?? null;
-  const newest = derive(context, `newest/${cartridge.shades.join()}`, () =>
-    all(context, 'bottle')
-      .filter((bottle) => cartridge.shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''))
-      .at(-1),
+  const newest = derive(context, `newest/${cartridge.shades.join()}/${cartridge.inkClass}`, () =>
+    all(context, 'bottle').findLast((bottle) => {
+      const ink = find(context, 'ink', bottle.inkId);
+      return ink?.inkClass === cartridge.inkClass && cartridge.shades.includes(ink.shade);
+    }),
   );
   const fallback = newest ? pricePerMl(newest) : null;
   let known = 0;

@@ -1,11 +1,20 @@
-import { openDB, type DBSchema } from 'idb';
+import { openDB, type DBSchema, type IDBPTransaction, type IDBPDatabase } from 'idb';
 import type { Fact } from '@hiraeth/core';
 import type { WorkbookStore } from './port';
 
 interface Schema extends DBSchema {
+  /** Single facts, as they are recorded from day to day. */
   facts: { key: string; value: Fact };
+  /** Older and imported facts, many to a record: a decade of single records takes the browser seconds to read. */
+  blocks: { key: number; value: Fact[] };
   notes: { key: string; value: unknown };
 }
+type Writing = IDBPTransaction<Schema, ['facts', 'blocks'], 'readwrite'>;
+
+const VERSION = 2;
+const BLOCK = 2000;
+/** Single facts are packed into blocks when a workbook is opened with more of them than this. */
+const PACK_AT = 4000;
 
 /**
  * A workbook in the browser's own database. Writes ask for strict durability: the promise resolves when the browser has
@@ -14,50 +23,59 @@ interface Schema extends DBSchema {
  * @param name one database for each workbook (`own`, `demo`)
  */
 export async function openIdbStore(name: string): Promise<WorkbookStore> {
-  const db = await openDB<Schema>(`hiraeth-${name}`, 1, {
-    upgrade(database) {
-      database.createObjectStore('facts', { keyPath: 'id' });
-      database.createObjectStore('notes');
+  const db = await openDB<Schema>(`hiraeth-${name}`, VERSION, {
+    upgrade(database, from) {
+      if (from < 1) {
+        database.createObjectStore('facts', { keyPath: 'id' });
+        database.createObjectStore('notes');
+      }
+      if (from < 2) database.createObjectStore('blocks', { autoIncrement: true });
     },
   });
   // A newer version opening in another tab must not hang on this one.
   db.addEventListener('versionchange', () => db.close());
+  const packed = new PackedIds();
   return {
     async load() {
-      const tx = db.transaction(['facts', 'notes']);
-      const [facts, keys, values] = await Promise.all([
+      const tx = db.transaction(['facts', 'blocks', 'notes']);
+      const [facts, blocks, blockKeys, keys, values] = await Promise.all([
         tx.objectStore('facts').getAll(),
+        tx.objectStore('blocks').getAll(),
+        tx.objectStore('blocks').getAllKeys(),
         tx.objectStore('notes').getAllKeys(),
         tx.objectStore('notes').getAll(),
       ]);
-      return { facts, notes: Object.fromEntries(keys.map((key, i) => [key, values[i]])) };
+      packed.learn(blockKeys, blocks);
+      if (facts.length > PACK_AT) await write(db, pack);
+      return {
+        facts: blocks.flat().concat(facts),
+        notes: Object.fromEntries(keys.map((key, i) => [key, values[i]])),
+      };
     },
-    async append(facts) {
-      const tx = db.transaction('facts', 'readwrite', { durability: 'strict' });
-      try {
-        const known = await Promise.all(facts.map((fact) => tx.store.getKey(fact.id)));
-        // Not awaited one by one: a put that fails aborts the transaction, and `done` says so.
-        facts.forEach((fact, i) => known[i] ?? void tx.store.put(fact).catch(() => undefined));
-        tx.commit();
-      } catch (error) {
-        tx.abort();
-        await tx.done.catch(() => undefined);
-        throw error;
-      }
-      await tx.done;
-    },
-    async replace(facts) {
-      const tx = db.transaction('facts', 'readwrite', { durability: 'strict' });
-      try {
-        void tx.store.clear().catch(() => undefined);
-        for (const fact of facts) void tx.store.put(fact).catch(() => undefined);
-      } catch (error) {
-        tx.abort();
-        await tx.done.catch(() => undefined);
-        throw error;
-      }
-      await tx.done;
-    },
+    append: (facts) =>
+      write(db, async (tx) => {
+        const loose = tx.objectStore('facts');
+        const inBlocks = await packed.read(tx);
+        if (facts.length >= BLOCK) {
+          const single = new Set(await loose.getAllKeys());
+          putBlocks(
+            tx,
+            facts.filter(({ id }) => !inBlocks.has(id) && !single.has(id)),
+          );
+          return;
+        }
+        const known = await Promise.all(
+          facts.map(async ({ id }) => inBlocks.has(id) || (await loose.getKey(id)) !== undefined),
+        );
+        facts.forEach((fact, i) => known[i] || put(loose.put(fact)));
+      }),
+    replace: (facts) =>
+      write(db, (tx) => {
+        put(tx.objectStore('facts').clear());
+        put(tx.objectStore('blocks').clear());
+        if (facts.length >= BLOCK) putBlocks(tx, facts);
+        else for (const fact of facts) put(tx.objectStore('facts').put(fact));
+      }),
     async note(key, value) {
       const tx = db.transaction('notes', 'readwrite', { durability: 'strict' });
       void (value === undefined ? tx.store.delete(key) : tx.store.put(value, key));
@@ -65,4 +83,53 @@ export async function openIdbStore(name: string): Promise<WorkbookStore> {
     },
     close: () => db.close(),
   };
+}
+
+/** Which facts stand in blocks; read again when another tab has changed them. */
+class PackedIds {
+  private keys = '';
+  private blocks: readonly (readonly Fact[])[] = [];
+  private ids: Set<string> | null = null;
+
+  async read(tx: Writing): Promise<ReadonlySet<string>> {
+    const blocks = tx.objectStore('blocks');
+    const keys = await blocks.getAllKeys();
+    if (keys.join() !== this.keys) this.learn(keys, await blocks.getAll());
+    // Not before something is written: reading a workbook has no need of it.
+    this.ids ??= new Set(this.blocks.flat().map(({ id }) => id));
+    this.blocks = [];
+    return this.ids;
+  }
+
+  learn(keys: readonly number[], blocks: readonly (readonly Fact[])[]): void {
+    this.keys = keys.join();
+    this.blocks = blocks;
+    this.ids = null;
+  }
+}
+
+/** One transaction: all of the work or none of it, and done only when the browser has flushed it. */
+async function write(db: IDBPDatabase<Schema>, work: (tx: Writing) => Promise<void> | void): Promise<void> {
+  const tx = db.transaction(['facts', 'blocks'], 'readwrite', { durability: 'strict' });
+  try {
+    await work(tx);
+    tx.commit();
+  } catch (error) {
+    tx.abort();
+    await tx.done.catch(() => undefined);
+    throw error;
+  }
+  await tx.done;
+}
+
+/** Not awaited one by one: a request that fails aborts the transaction, and `done` says so. */
+const put = (request: Promise<unknown>): void => void request.catch(() => undefined);
+
+function putBlocks(tx: Writing, facts: readonly Fact[]): void {
+  for (let i = 0; i < facts.length; i += BLOCK) put(tx.objectStore('blocks').add(facts.slice(i, i + BLOCK)));
+}
+
+async function pack(tx: Writing): Promise<void> {
+  putBlocks(tx, await tx.objectStore('facts').getAll());
+  put(tx.objectStore('facts').clear());
 }

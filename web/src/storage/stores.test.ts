@@ -50,6 +50,37 @@ describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
     expect((await other.load()).facts).toHaveLength(1);
   });
 
+  test('years at once, day by day, and again from another tab: each fact once, as it was first', async () => {
+    const name = `${kind}-years`;
+    const years = Array.from({ length: 9000 }, (_, i) => note(String(i)));
+    const texts = async (store: WorkbookStore) => {
+      const { facts } = await store.load();
+      return facts.map((fact) => Number(fact.kind === 'noted' && fact.text)).sort((a, b) => a - b);
+    };
+    const whole = years.map((_, i) => i);
+    let store = await open(name);
+    const tab = await open(name);
+    // An import; what overlaps it; single days; enough of them that opening packs them.
+    await store.append(years.slice(0, 3000));
+    await tab.append(years.slice(2500, 5000));
+    for (let from = 5000; from < 9000; from += 500) await store.append(years.slice(from - 10, from + 500));
+    await store.append([
+      { ...years[0]!, note: 'changed' },
+      { ...years[8999]!, note: 'changed' },
+    ]);
+    await store.append([note('9000')]);
+    expect(await texts(store)).toEqual([...whole, 9000]);
+    store = await reopen(store, name);
+    expect(await texts(store)).toEqual([...whole, 9000]);
+    await tab.append([{ ...years[6000]!, note: 'changed' }, ...years.slice(0, 2500)]);
+    store = await reopen(store, name);
+    expect(await texts(store)).toEqual([...whole, 9000]);
+    expect((await store.load()).facts.filter((fact) => fact.note === 'changed')).toEqual([]);
+    await store.replace(years.slice(0, 2200));
+    await store.append(years.slice(2190, 2205));
+    expect(await texts(await reopen(store, name))).toEqual(whole.slice(0, 2205));
+  });
+
   test('notes are set, survive, and can be taken away', async () => {
     const name = `${kind}-notes`;
     let store = await open(name);
