@@ -7,6 +7,7 @@ import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
 import { isPlainKey } from '../parts/isPlainKey';
+import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { useLedger } from './hooks';
 import { PLACES } from './places';
@@ -77,7 +78,7 @@ export function Shell() {
           </Button>
         </div>
       )}
-      <main id="main" ref={main} tabIndex={-1}>
+      <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
         {status === 'failed' ? (
           <p className="bad" role="alert">
             {error}

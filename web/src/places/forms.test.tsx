@@ -3,6 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { all, bottleRemaining, cartridgeView, type FactDraft } from '@hiraeth/core';
 import { fill, install, print, script, setUp, weigh } from '../../../core/src/testing/bench';
 import { useLedger, useNow } from '../app/hooks';
+import { onlyOnce } from '../parts/onlyOnce';
 import { renderApp } from '../testing/renderApp';
 import { Evidence } from './cartridge/Evidence';
 import { BuyKit } from './cost/BuyKit';
@@ -94,6 +95,20 @@ describe('buying', () => {
     await user.type(screen.getByLabelText('Price (GBP)'), '168');
     await user.click(screen.getByRole('button', { name: 'Record it' }));
     await waitFor(() => expect(services.ledger.state.purchases.kitMinor).toBe(16_800));
+  });
+
+  test('a double click records once', async () => {
+    const { user, services } = await renderApp(
+      <div onClickCapture={onlyOnce}>
+        <BuyKit onDone={nothing} />
+      </div>,
+      room,
+    );
+    await user.type(screen.getByLabelText('Price (GBP)'), '10');
+    await user.dblClick(screen.getByRole('button', { name: 'Record it' }));
+    await waitFor(() => expect(services.ledger.state.purchases.kitMinor).toBe(1000));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(services.ledger.state.purchases.kitMinor).toBe(1000);
   });
 
   test('a squeeze, by weighing ten', async () => {

@@ -14,7 +14,7 @@ export function FloatSensorPanel() {
     setLamps(sensor.lamps(share));
   };
   return (
-    <section className="section stack" aria-label="Simulated float sensor">
+    <section data-repeat className="section stack" aria-label="Simulated float sensor">
       <header>
         <h2>Float sensor</h2>
         <span className="soft small">calibrate it against a cartridge of known content; a backup only</span>

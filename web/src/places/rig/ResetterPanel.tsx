@@ -22,7 +22,7 @@ export function ResetterPanel({ onReset }: { readonly onReset?: () => void }) {
     if (done) onReset?.();
   };
   return (
-    <section className="section stack" aria-label="Simulated resetter">
+    <section data-repeat className="section stack" aria-label="Simulated resetter">
       <header>
         <h2>Resetter</h2>
         <span className="soft small">

@@ -51,7 +51,7 @@ export function SimulatedPrinterPanel() {
     void call();
   }, [call]);
   return (
-    <section className="section stack" aria-label="Simulated printer">
+    <section data-repeat className="section stack" aria-label="Simulated printer">
       <header>
         <h2>Printer</h2>
         <span className="soft small">

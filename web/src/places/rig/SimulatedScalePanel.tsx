@@ -24,7 +24,7 @@ export function SimulatedScalePanel() {
     if (value !== null) hub.simulated.faults = { ...hub.simulated.faults, [key]: value };
   };
   return (
-    <section className="section stack" aria-label="Simulated scale">
+    <section data-repeat className="section stack" aria-label="Simulated scale">
       <header>
         <h2>Scale</h2>
         <Button
