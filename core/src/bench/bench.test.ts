@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { bodyRoom, define, fill, SHADES, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
-import type { Cartridge, Construction, FactDraft, Method, Printer } from '../workbook';
+import type { Cartridge, Construction, FactDraft, Method, Printer, Syringe } from '../workbook';
 import {
   advance,
   beginRun,
@@ -17,6 +17,7 @@ import {
   runFacts,
   stepsFor,
   suggestBottle,
+  suggestSyringe,
   toolCheck,
   unmetPorts,
   type Answer,
@@ -328,6 +329,24 @@ describe('what a run begins with', () => {
       'bottle-cyan',
     );
     expect(suggestBottle(Ledger.from(bodyRoom('compartmentTank')), 'cyan', 'dye')).toBeNull();
+  });
+
+  test.each([
+    [1.3, 'small'],
+    [4.8, 'large'],
+    [30, 'large'],
+  ])('the syringe for %d ml: the smallest that gives it in one load, or the largest', (ml, id) => {
+    const syringe = (name: string, capacityMl: number, keepBackMl: number): Syringe => ({
+      entity: 'syringe',
+      id: name,
+      name,
+      capacityMl,
+      keepBackMl,
+      graduationMl: 0.5,
+      family: '',
+    });
+    expect(suggestSyringe([syringe('large', 20, 0.7), syringe('small', 5, 0.3)], ml)!.id).toBe(id);
+    expect(suggestSyringe([], ml)).toBeUndefined();
   });
 
   test('one dose for each part, the type’s own method where the wished one does not suit, the squeeze as calibrated', () => {

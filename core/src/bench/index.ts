@@ -15,3 +15,4 @@ export { toolCheck, type ToolFinding } from './toolCheck';
 export { runEnv, type RunEnv } from './runEnv';
 export { beginRun, dosedParts, type RunChoice } from './beginRun';
 export { suggestBottle } from './suggestBottle';
+export { suggestSyringe } from './suggestSyringe';

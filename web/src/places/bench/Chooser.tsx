@@ -11,11 +11,12 @@ import {
   CONSTRUCTION_DATA,
   dosedParts,
   find,
-  formatUncertain,
   lotName,
   METHOD_NAMES,
+  scaleFor,
   slotFor,
   suggestBottle,
+  suggestSyringe,
   type BenchRun,
   type CartridgeView,
   type Ledger,
@@ -27,8 +28,7 @@ import { useServices } from '../../app/services';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { keepNote } from '../../app/thunks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { Swatch } from '../../parts/Swatch';
-import { Strip } from '../../parts/Strip';
+import { CartridgeList } from './CartridgeList';
 import { BENCH_NOTE } from './useBench';
 
 /** Which cartridges, with which ink and tools: the least asked, the rest guessed from the log. */
@@ -51,8 +51,8 @@ export function Chooser() {
   );
   const scales = all(ledger.context, 'scale');
   const syringes = all(ledger.context, 'syringe');
-  const [scaleId, setScaleId] = useState(scales[0]?.id ?? '');
-  const [syringeId, setSyringeId] = useState(syringes[0]?.id ?? '');
+  const [scaleChosen, setScaleId] = useState<string | null>(null);
+  const [syringeChosen, setSyringeId] = useState<string | null>(null);
   // By the printer's school: weight is the truth, unless its owner fills to a line or a volume.
   const [scaleChoice, setByScale] = useState<boolean | null>(null);
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
@@ -75,12 +75,19 @@ export function Chooser() {
       </div>
     );
   const first = views.find((view) => view.body.cartridge.id === picked[0]);
-  const home = first && slotFor(ledger.context, first.body.cartridge)?.printer;
-  const byScale = scaleChoice ?? (home?.schools.stopAt ?? 'mass') === 'mass';
-  const chosenMethod = method || first?.body.type.method || '';
-  const chosenOccasion: Occasion =
-    occasion ||
-    ((first?.state?.fills ?? 0) === 0 && first?.body.cartridge.initial === 'empty' ? 'first' : 'topUp');
+  // What was not chosen by hand follows from each cartridge of the queue for itself.
+  const chosenFor = ({ body: { cartridge, type, maxG }, ink, state, targetMl }: CartridgeView) => {
+    const roomMl = (targetMl - (ink?.value ?? 0)) / dosedParts(type);
+    const schools = slotFor(ledger.context, cartridge)?.printer.schools;
+    return {
+      method: method || type.method,
+      occasion: occasion || ((state?.fills ?? 0) === 0 && cartridge.initial === 'empty' ? 'first' : 'topUp'),
+      scaleId: scaleChosen ?? scaleFor(ledger.context, maxG)?.id ?? '',
+      syringeId: syringeChosen ?? suggestSyringe(syringes, roomMl)?.id ?? '',
+      byScale: scaleChoice ?? (schools?.stopAt ?? 'mass') === 'mass',
+    } as const;
+  };
+  const chosen = first && chosenFor(first);
   const methods = first ? CONSTRUCTION_DATA[first.body.type.construction].methods : [];
   const slots = picked.flatMap((id) => {
     const view = views.find((v) => v.body.cartridge.id === id);
@@ -116,26 +123,25 @@ export function Chooser() {
     readTyped(squeeze, 'volume').error === null;
   const start = (): void => {
     const startedAt = new Date(clock.now()).toISOString();
-    const queue = picked.map((id, i) =>
-      beginRun(
+    const queue = picked.map((id, i) => {
+      const own = chosenFor(views.find((view) => view.body.cartridge.id === id)!);
+      return beginRun(
         ledger,
         {
+          ...own,
           cartridgeId: id,
-          method: chosenMethod as Method,
-          occasion: chosenOccasion,
           bottleIds: slots
             .filter((slot) => slot.id === id)
             .map((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass)),
-          scaleId: scaleId || null,
-          syringeId: syringeId || null,
+          scaleId: own.scaleId || null,
+          syringeId: own.syringeId || null,
           squeezeMl: readTyped(squeeze, 'volume').value,
-          byScale,
           dosesMl: parts.filter(({ key }) => key.startsWith(`${id}/`)).map(({ key }) => dose(key).value),
         },
         `run-${clock.now().toString(36)}-${i}`,
         startedAt,
-      ),
-    );
+      );
+    });
     const bench: BenchRun = { id: queue[0]!.id, rehearsal, queue, at: 0, startedAt };
     void dispatch(keepNote(BENCH_NOTE, bench));
   };
@@ -144,35 +150,7 @@ export function Chooser() {
       <div className="stack">
         <h1>What will you refill?</h1>
         <p className="soft">Emptiest first. Choose one, or several for a queue: each keeps its own place.</p>
-        <div>
-          {views.map((view) => {
-            const { cartridge } = view.body;
-            const on = picked.includes(cartridge.id);
-            return (
-              <label
-                key={cartridge.id}
-                className="rackrow"
-                style={{ gridTemplateColumns: '44px 190px minmax(120px, 1fr) 130px', cursor: 'pointer' }}
-              >
-                <Checkbox
-                  checked={on}
-                  onChange={() =>
-                    setPicked(on ? picked.filter((id) => id !== cartridge.id) : [...picked, cartridge.id])
-                  }
-                  slotProps={{ input: { 'aria-label': cartridge.label } }}
-                />
-                <span>
-                  <Swatch shades={cartridge.shades} />
-                  {cartridge.label}
-                </span>
-                <Strip view={view} />
-                <span style={{ textAlign: 'right' }}>
-                  {view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}
-                </span>
-              </label>
-            );
-          })}
-        </div>
+        <CartridgeList views={views} picked={picked} onPicked={setPicked} />
       </div>
       <aside style={{ color: 'var(--text)' }}>
         <h2>
@@ -207,17 +185,17 @@ export function Chooser() {
             No bottle in the workbook: <Link to="/inks">buy and open one in Inks</Link>.
           </p>
         )}
-        {first && (
+        {first && chosen && (
           <>
             <Pick<Method>
               label="Method"
-              value={chosenMethod}
+              value={chosen.method}
               options={methods.map((m) => ({ value: m, label: METHOD_NAMES[m] }))}
               onPick={setMethod}
             />
             <Pick<Occasion>
               label="Occasion"
-              value={chosenOccasion}
+              value={chosen.occasion}
               options={[
                 { value: 'topUp', label: 'top-up: same ink inside' },
                 { value: 'first', label: 'first fill: dry and new' },
@@ -225,7 +203,7 @@ export function Chooser() {
               ]}
               onPick={setOccasion}
             />
-            {chosenOccasion === 'conversion' && (
+            {chosen.occasion === 'conversion' && (
               <p className="small">
                 What was inside decides how:{' '}
                 <Link to={`/prepare/${first.body.cartridge.id}`}>compare the three ways</Link> first.
@@ -233,20 +211,20 @@ export function Chooser() {
             )}
             <Pick
               label="Scale"
-              value={scaleId}
+              value={chosen.scaleId}
               options={[...scales.map((s) => ({ value: s.id, label: s.name })), { value: '', label: 'none' }]}
               onPick={setScaleId}
             />
             <Pick
               label="Syringe"
-              value={syringeId}
+              value={chosen.syringeId}
               options={[
                 ...syringes.map((s) => ({ value: s.id, label: s.name })),
                 { value: '', label: 'none' },
               ]}
               onPick={setSyringeId}
             />
-            {chosenMethod === 'squeezeBottle' && (
+            {chosen.method === 'squeezeBottle' && (
               <QuantityField
                 label="One squeeze gives, ml"
                 kind="volume"
@@ -256,10 +234,12 @@ export function Chooser() {
               />
             )}
             <FormControlLabel
-              control={<Checkbox checked={byScale} onChange={(event) => setByScale(event.target.checked)} />}
+              control={
+                <Checkbox checked={chosen.byScale} onChange={(event) => setByScale(event.target.checked)} />
+              }
               label="Weigh before and after"
             />
-            {!byScale && (
+            {!chosen.byScale && (
               <p className="small warn">
                 Without the scale the volume comes from the marks: its doubt is about ten times larger.
               </p>

@@ -130,7 +130,11 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
                     data-state={i === bench.at ? 'now' : other.state === 'doing' ? 'todo' : 'done'}
                   >
                     {other.state === 'doing' && i !== bench.at ? (
-                      <Button size="small" onClick={() => actions.turnTo(i)}>
+                      <Button
+                        size="small"
+                        sx={{ justifyContent: 'flex-start' }}
+                        onClick={() => actions.turnTo(i)}
+                      >
                         {find(ledger.context, 'cartridge', other.cartridgeId)?.label}
                       </Button>
                     ) : (

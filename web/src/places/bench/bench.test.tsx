@@ -1,6 +1,7 @@
 import { afterEach, expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import { bodyRoom, weigh } from '../../../../core/src/testing/bench';
+import { typePreset } from '@hiraeth/core';
+import { bodyRoom, cartridge, define, weigh } from '../../../../core/src/testing/bench';
 import { ScaleRail } from '../../parts/ScaleRail';
 import { renderApp } from '../../testing/renderApp';
 import Bench from './index';
@@ -53,6 +54,37 @@ test('each chamber takes its own dose; one that cannot be read stops the beginni
   await waitFor(() => expect(heading()).toBe('Is everything here?'));
   const kept = store.getState().workbook.notes.bench as { queue: { dosesMl: (number | null)[] }[] };
   expect(kept.queue[0]!.dosesMl).toEqual([null, 1.5, null]);
+});
+
+test('in a queue each cartridge keeps its own method, occasion and tools where nobody chose', async () => {
+  const tank = typePreset('openTank', 'standard');
+  const { user, store } = await shown(
+    bodyRoom('integratedHead', 1, {
+      more: [
+        define({ entity: 'cartridgeType', id: 'big', name: 'Big', ...tank }),
+        define(cartridge('tank', 'magenta', { label: 'Tank', typeId: 'big', initial: 'empty' })),
+        define({
+          entity: 'syringe',
+          id: 'fine',
+          name: 'Fine',
+          capacityMl: 2,
+          graduationMl: 0.1,
+          keepBackMl: 0.1,
+          family: '',
+        }),
+        weigh('it', 34.4),
+      ],
+    }),
+  );
+  await user.click(screen.getByRole('checkbox', { name: 'It' }));
+  await user.click(screen.getByRole('checkbox', { name: 'Tank' }));
+  await user.click(screen.getByRole('button', { name: 'Begin' }));
+  await waitFor(() => expect(heading()).toBe('Is everything here?'));
+  const { queue } = store.getState().workbook.notes.bench as { queue: object[] };
+  expect(queue).toMatchObject([
+    { method: 'spongeInjection', occasion: 'topUp', syringeId: 'fine' },
+    { method: 'funnelToLine', occasion: 'first', syringeId: 'syringe' },
+  ]);
 });
 
 test('without a scale the fill is by the syringe, and says how much larger its doubt is', async () => {

@@ -1,0 +1,51 @@
+import Checkbox from '@mui/material/Checkbox';
+import { all, formatUncertain, slotFor, type CartridgeView } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { Strip } from '../../parts/Strip';
+import { Swatch } from '../../parts/Swatch';
+
+interface CartridgeListProps {
+  readonly views: readonly CartridgeView[];
+  readonly picked: readonly string[];
+  readonly onPicked: (picked: readonly string[]) => void;
+}
+
+/** Cartridges to choose from, each with its strip; with several printers, whose they are. */
+export function CartridgeList({ views, picked, onPicked }: CartridgeListProps) {
+  const { context } = useLedger();
+  const printers = all(context, 'printer').length;
+  return (
+    <div>
+      {views.map((view) => {
+        const { cartridge } = view.body;
+        const on = picked.includes(cartridge.id);
+        return (
+          <label
+            key={cartridge.id}
+            className="rackrow"
+            style={{ gridTemplateColumns: '44px 250px minmax(120px, 1fr) 130px', cursor: 'pointer' }}
+          >
+            <Checkbox
+              checked={on}
+              onChange={() =>
+                onPicked(on ? picked.filter((id) => id !== cartridge.id) : [...picked, cartridge.id])
+              }
+              slotProps={{ input: { 'aria-label': cartridge.label } }}
+            />
+            <span>
+              <Swatch shades={cartridge.shades} />
+              {cartridge.label}
+              {printers > 1 && (
+                <span className="soft small"> {slotFor(context, cartridge)?.printer.name}</span>
+              )}
+            </span>
+            <Strip view={view} />
+            <span style={{ textAlign: 'right' }}>
+              {view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}
+            </span>
+          </label>
+        );
+      })}
+    </div>
+  );
+}
