@@ -18,6 +18,7 @@ import {
   stepsFor,
   suggestBottle,
   suggestSyringe,
+  takenBefore,
   toolCheck,
   unmetPorts,
   type Answer,
@@ -386,7 +387,19 @@ describe('what a run begins with', () => {
 
 test('a queue: what earlier cartridges take from the same bottle counts; a scale too small is named', () => {
   const { run, env } = lay();
-  expect(toolCheck(run, env, 240).find((finding) => /bottle/.test(finding.text))!.ok).toBe(false);
+  const bottle = (taken: Record<string, number>) =>
+    toolCheck(run, env, taken).find((finding) => /bottle/.test(finding.text))!.ok;
+  expect([bottle({ 'bottle-cyan': 240 }), bottle({ 'bottle-magenta': 240 })]).toEqual([false, true]);
+  const ledger = Ledger.from(bodyRoom('compartmentTank', 1, { more: [weigh('it', 60)] }));
+  const first = { ...run, dosesMl: [12] };
+  const queue = {
+    id: 'q',
+    rehearsal: false,
+    startedAt: AT,
+    at: 3,
+    queue: [first, { ...first, state: 'done' as const }, { ...first, done: ['summary'] }, run],
+  };
+  expect(takenBefore(ledger, queue, AT)).toEqual({ 'bottle-cyan': 12 });
   const small = { ...env, scale: { ...env.scale!, capacityG: 50 } };
   expect(
     toolCheck(run, small)

@@ -11,6 +11,7 @@ export { judgeRest, type RestVerdict } from './judgeRest';
 export { loadFromScale } from './loadFromScale';
 export { amountsOf, runFacts, weighingFact, type FillAmount } from './runFacts';
 export { advance, unmetPorts, type RunEvent } from './advance';
+export { takenBefore } from './takenBefore';
 export { toolCheck, type ToolFinding } from './toolCheck';
 export { runEnv, type RunEnv } from './runEnv';
 export { beginRun, dosedParts, type RunChoice } from './beginRun';

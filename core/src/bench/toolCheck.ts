@@ -30,9 +30,13 @@ const COARSE = 4;
 /**
  * What this run needs, before any bottle is open: tools, the scale's capacity, the bottle for the whole queue, the lot.
  *
- * @param needMlBefore ml that earlier cartridges of the queue will take from the same bottle
+ * @param takenMl what earlier cartridges of the queue will take, by bottle id (`takenBefore`)
  */
-export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): ToolFinding[] {
+export function toolCheck(
+  run: CartridgeRun,
+  env: RunEnv,
+  takenMl: Readonly<Record<string, number>> = {},
+): ToolFinding[] {
   const { type, cartridge, maxG } = env.body;
   const method = METHOD_DATA[run.method];
   const plan = planOf(run, env);
@@ -95,7 +99,8 @@ export function toolCheck(run: CartridgeRun, env: RunEnv, needMlBefore = 0): Too
   env.bottleMl.forEach((has, bottle) => {
     const own = doses.filter((dose) => dose.chamber === bottle).reduce((sum, dose) => sum + dose.ml, 0);
     // Whatever the doses, a single ink may be asked to fill all the room.
-    const need = (type.chambers > 1 ? own : Math.max(room, own)) + needMlBefore;
+    const need =
+      (type.chambers > 1 ? own : Math.max(room, own)) + (takenMl[run.bottleIds[bottle] ?? ''] ?? 0);
     const which = type.chambers > 1 ? `The bottle for ${cartridge.shades[bottle]}` : 'The bottle';
     say(
       has.value >= need,

@@ -1,14 +1,13 @@
-import { planOf, toolCheck } from '@hiraeth/core';
+import { takenBefore, toolCheck } from '@hiraeth/core';
+import { useLedger, useNow } from '../../../app/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** What this run needs, checked before the bottle is open. */
 export function Tools({ bench, run, env, step, actions }: StepProps) {
-  const before = bench.queue
-    .slice(0, bench.at)
-    .filter((other) => other.state === 'doing' && other.bottleIds[0] === run.bottleIds[0]).length;
-  const need = Math.max(0, planOf(run, env).addMl.value);
-  const findings = toolCheck(run, env, before * need);
+  const ledger = useLedger();
+  const now = useNow();
+  const findings = toolCheck(run, env, takenBefore(ledger, bench, now));
   return (
     <>
       <ul className="stack" style={{ listStyle: 'none', gap: 6 }}>
