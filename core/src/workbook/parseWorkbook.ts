@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { fail, ok, type Result } from '../quantity';
-import { FORMAT_VERSION, workbookSchema, type Workbook } from './schema';
+import { FORMAT_VERSION, workbookSchema, type Fact, type Workbook } from './schema';
 
 /** A workbook file may be this long: ten busy years are about a third of it. */
 export const MAX_FILE_BYTES = 40_000_000;
@@ -54,21 +54,16 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     }));
     return fail({ code: 'fileInvalid', count: problems.length, problems: problems.slice(0, 20) });
   }
-  const seen = new Map<string, string>();
+  const seen = new Map<string, Fact>();
   for (const fact of parsed.data.facts) {
-    const body = JSON.stringify(fact);
-    if ((seen.get(fact.id) ?? body) !== body) return fail({ code: 'fileDuplicate', id: fact.id });
-    seen.set(fact.id, body);
+    const twin = seen.get(fact.id);
+    if (!twin) seen.set(fact.id, fact);
+    else if (JSON.stringify(twin) !== JSON.stringify(fact))
+      return fail({ code: 'fileDuplicate', id: fact.id });
   }
   return ok(
-    seen.size === parsed.data.facts.length
-      ? parsed.data
-      : { ...parsed.data, facts: dedupe(parsed.data.facts) },
+    seen.size === parsed.data.facts.length ? parsed.data : { ...parsed.data, facts: [...seen.values()] },
   );
-}
-
-function dedupe<T extends { id: string }>(facts: readonly T[]): T[] {
-  return [...new Map(facts.map((fact) => [fact.id, fact])).values()];
 }
 
 function pathOf(issue: z.core.$ZodIssue, raw: object): string {
