@@ -1,8 +1,9 @@
 import { flushWays, type FlushWay } from './flushRounds';
 
 export interface PreparationInput {
-  /** Old ink inside now, ml. */
+  /** Ink inside now, ml, and the share of it that is not the new ink yet, 0 to 1. */
   readonly insideMl: number;
+  readonly oldShare: number;
   /** What cannot be drawn out, ml. */
   readonly residualMl: number;
   readonly capacityMl: number;
@@ -47,16 +48,18 @@ const FILLS_AHEAD = 5;
  * @throws RangeError as `flushWays`
  */
 export function comparePreparations(input: PreparationInput): readonly Preparation[] {
-  const { insideMl, residualMl, capacityMl, minorPerMl, wishedOld } = input;
+  const { insideMl, oldShare, residualMl, capacityMl, minorPerMl, wishedOld } = input;
   const room = capacityMl - residualMl;
-  const ways = flushWays(Math.max(0.05, residualMl), wishedOld, room);
-  const way = cheapest(ways);
+  // What is mostly the new ink already needs no round: drawn out, little enough stays.
+  const pure = oldShare <= wishedOld;
+  const way = pure ? null : cheapest(flushWays(Math.max(0.05, residualMl), wishedOld / oldShare, room));
   const later = Math.min(1, input.topUpAtMl / capacityMl);
   const ahead = (first: number): number[] =>
     Array.from({ length: FILLS_AHEAD }, (_, i) => first * later ** i);
   const water = input.waterLeftMl / capacityMl;
-  const mixed = Math.min(1, insideMl / capacityMl);
-  const diluted = way ? way.oldFraction * (residualMl / capacityMl) : mixed;
+  const mixed = oldShare * Math.min(1, insideMl / capacityMl);
+  const stays = (oldShare * residualMl) / capacityMl;
+  const diluted = way ? way.oldFraction * stays : pure ? stays : mixed;
   return [
     {
       way: 'flushDry',

@@ -194,21 +194,32 @@ test('a squeeze: more of them are known better, none is no number', () => {
 });
 
 test('the three schools side by side: time, ink, certainty', () => {
-  const [flush, dilute, mix] = comparePreparations({
-    insideMl: 6,
-    residualMl: 1.8,
-    capacityMl: 14,
-    topUpAtMl: 6,
-    sponge: true,
-    minorPerMl: 9,
-    wishedOld: 0.03,
-    dryingHours: null,
-    waterLeftMl: 0.15,
-  });
+  const compare = (oldShare: number) =>
+    comparePreparations({
+      oldShare,
+      insideMl: 6,
+      residualMl: 1.8,
+      capacityMl: 14,
+      topUpAtMl: 6,
+      sponge: true,
+      minorPerMl: 9,
+      wishedOld: 0.03,
+      dryingHours: null,
+      waterLeftMl: 0.15,
+    });
+  const [flush, dilute, mix] = compare(1);
   expect(flush!.hours).toBeGreaterThan(dilute!.hours);
   expect(dilute!.minor).toBeGreaterThan(flush!.minor);
   expect(dilute!.purity).toBeGreaterThan(mix!.purity);
   expect(mix!.oldAfterFills[0]).toBeCloseTo(6 / 14, 9);
+  // Nine tenths of what is inside is the new ink already; then nearly all of it.
+  expect(compare(0.1)[2]!.purity).toBeCloseTo(1 - (0.1 * 6) / 14, 9);
+  expect(compare(0.1)[1]!.newInkLostMl).toBeLessThan(dilute!.newInkLostMl);
+  expect(compare(0.02)[1]).toMatchObject({
+    rounds: 0,
+    newInkLostMl: 0,
+    purity: expect.closeTo(1 - (0.02 * 1.8) / 14, 9),
+  });
   for (const way of [flush!, dilute!, mix!])
     way.oldAfterFills.forEach(
       (old, i) => i > 0 && expect(old).toBeLessThanOrEqual(way.oldAfterFills[i - 1]!),

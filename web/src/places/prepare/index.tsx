@@ -6,6 +6,7 @@ import {
   bottleRemaining,
   cartridgeView,
   comparePreparations,
+  composition,
   CONSTRUCTION_DATA,
   find,
   inkOfBottle,
@@ -65,6 +66,9 @@ export default function Prepare() {
   );
 }
 
+/** This share of an ink is as good as all of it. */
+const ENOUGH = 0.97;
+
 function Ways({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
   const money = useMoney();
@@ -85,6 +89,11 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const [way, setWay] = useState<Preparation['way'] | null>(null);
   const bottle = find(ledger.context, 'bottle', bottleId);
   const to = bottle ? inkOfBottle(ledger.context, bottle.id) : undefined;
+  // Of what is inside: the ink that it is to hold.
+  const [mix] = view.state?.chambers ?? [];
+  const already = composition(mix ?? {})
+    .filter(({ lot }) => to !== undefined && inkOfBottle(ledger.context, lot)?.id === to.id)
+    .reduce((sum, { fraction }) => sum + fraction, 0);
   const residualMl = readTyped(residual, 'volume').value;
   const wishedOld = readTyped(wished, 'percent').value;
   const valid =
@@ -92,6 +101,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const ways = valid
     ? comparePreparations({
         insideMl: ink?.value ?? 0,
+        oldShare: 1 - already,
         residualMl,
         capacityMl: body.type.capacityMl,
         topUpAtMl: settingsOf(ledger.context).topUpFraction * view.targetMl,
@@ -153,7 +163,9 @@ function Ways({ view }: { readonly view: CartridgeView }) {
                         : option.way === 'dilute'
                           ? option.rounds > 0
                             ? `${option.rounds} × ${option.addMl.toFixed(1)} ml in, shake, draw out`
-                            : 'too small for this wish: allow more old ink'
+                            : 1 - option.purity <= wishedOld! / 100
+                              ? 'draw out; it needs no round'
+                              : 'too small for this wish: allow more old ink'
                           : 'top up, and let it change over'}
                     </div>
                   </td>
@@ -182,6 +194,8 @@ function Ways({ view }: { readonly view: CartridgeView }) {
           From {body.cartridge.shades.join(', ')} ({body.cartridge.inkClass}) to {to.shade} ({to.inkClass}).
           {to.inkClass !== body.cartridge.inkClass &&
             ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}
+          {already > 0.005 &&
+            ` By the log ${(100 * already).toFixed(0)} % of what is inside is this ink already${already > ENOUGH ? ': just top it up' : ''}.`}
         </p>
       )}
       {way === 'flushDry' && <Dry view={view} />}
