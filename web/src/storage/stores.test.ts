@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { describe, expect, test } from '@jest/globals';
+import { openDB } from 'idb';
 import { makeStamp, type Fact } from '@hiraeth/core';
 import { MemoryShelf, openIdbStore, type WorkbookStore } from './index';
 
@@ -90,4 +91,22 @@ describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
     store = await reopen(store, name);
     expect((await store.load()).notes).toEqual({ run: { step: 3 } });
   });
+});
+
+test('a database of the first version keeps all that is in it', async () => {
+  const facts = [note('a'), note('b')];
+  const old = await openDB('hiraeth-aged', 1, {
+    upgrade(database) {
+      database.createObjectStore('facts', { keyPath: 'id' });
+      database.createObjectStore('notes');
+    },
+  });
+  for (const fact of facts) await old.put('facts', fact);
+  await old.put('notes', { step: 3 }, 'bench');
+  old.close();
+  const store = await openIdbStore('aged');
+  await store.append([facts[0]!, note('c')]);
+  const loaded = await store.load();
+  expect(loaded.facts.map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['a', 'b', 'c']);
+  expect(loaded.notes).toEqual({ bench: { step: 3 } });
 });
