@@ -234,6 +234,9 @@ describe('the way through a run', () => {
       mixed,
       AT,
     );
+    const short = { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(targetG - 2) } };
+    expect(stepsFor(short, mixed).map((step) => step.id)).not.toContain('top-off-1');
+    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, 1)).toBeCloseTo(2, 6);
     const grams = filled.reduce(
       (sum, fact, i) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][i]! : 0),
       0,

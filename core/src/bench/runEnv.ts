@@ -7,7 +7,7 @@ import {
   find,
   inkNow,
   inkOfBottle,
-  slotFor,
+  placeOf,
   type Body,
   type Ledger,
 } from '../ledger';
@@ -20,7 +20,7 @@ import type { CartridgeRun } from './run';
 export interface RunEnv {
   readonly body: Body;
   readonly printer: Printer | null;
-  /** Where it stands or belongs in that printer. */
+  /** Where it stands, stood last, or belongs in that printer. */
   readonly slot: Slot | null;
   readonly installed: boolean;
   /** Ink by the ledger before anything was weighed. */
@@ -49,14 +49,13 @@ export function runEnv(
   const body = bodyOf(context, run.cartridgeId);
   if (!body) return undefined;
   const cartridgeState = state.cartridges[run.cartridgeId];
-  const home = slotFor(context, body.cartridge);
-  const { location } = cartridgeState ?? {};
-  const printer = location ? find(context, 'printer', location.printerId) : home?.printer;
+  const place = placeOf(context, cartridgeState, run.cartridgeId);
+  const printer = find(context, 'printer', place?.printerId);
   return {
     body,
     printer: printer ?? null,
-    slot: (location ? printer?.slots.find((slot) => slot.id === location.slotId) : home?.slot) ?? null,
-    installed: Boolean(location),
+    slot: printer?.slots.find((slot) => slot.id === place?.slotId) ?? null,
+    installed: Boolean(cartridgeState?.location),
     inkNow: inkNow(context, state, run.cartridgeId, at),
     densityInside: densityInside(context, cartridgeState, body),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),

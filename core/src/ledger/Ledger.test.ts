@@ -15,7 +15,7 @@ import {
   weigh,
 } from '../testing/bench';
 import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft } from '../workbook';
-import { composition, densityInside, bodyOf, inkNow, Ledger, readMass, slotFor } from './index';
+import { composition, densityInside, bodyOf, inkNow, Ledger, placeOf, readMass, slotFor } from './index';
 
 const AT = '2026-06-01T12:00:00.000Z';
 const view = (ledger: Ledger) =>
@@ -67,6 +67,31 @@ test('two printers of the same shades: a cartridge belongs where it was said to,
     'second',
     'printer',
   ]);
+});
+
+test('what a cartridge used in a printer is learnt for the channel it stood in, also when it is weighed outside', () => {
+  const at = (id: string): FactDraft => ({
+    kind: 'installed',
+    printerId: id,
+    into: [{ slotId: 'cyan', cartridgeId: 'cyan' }],
+  });
+  const { state, context } = Ledger.from(
+    script([
+      ...setUp,
+      define({ ...PRINTER, id: 'second', name: 'Second' }),
+      weigh('cyan', 80),
+      at('second'),
+      { ...print(20), printerId: 'second' } as FactDraft,
+      { kind: 'removed', printerId: 'second', cartridgeIds: ['cyan'] },
+      weigh('cyan', 75),
+    ]),
+  );
+  expect([
+    state.printers.second!.slots.cyan!.intervals,
+    state.printers.printer?.slots.cyan?.intervals ?? 0,
+  ]).toEqual([1, 0]);
+  expect(placeOf(context, state.cartridges.cyan, 'cyan')).toEqual({ printerId: 'second', slotId: 'cyan' });
+  expect(placeOf(context, state.cartridges.magenta, 'magenta')?.printerId).toBe('printer');
 });
 
 test('a reading is that of the scale that was named, or of the finest that carries it, corrected by its last check', () => {

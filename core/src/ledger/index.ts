@@ -1,5 +1,5 @@
 export { Ledger } from './Ledger';
-export { exposureSince, inkNow } from './inkNow';
+export { exposureSince, inkNow, placeOf } from './inkNow';
 export { composition, densityInside, foreignFraction, mixTotal, priceInside, type LotShare } from './mix';
 export {
   all,

@@ -68,14 +68,21 @@ export function predictedSince(
   at: string,
   exposure: Exposure = exposureSince(ledger, state, at),
 ): Uncertain {
-  const place = state.location ?? homeOf(context, cartridgeId);
+  const place = placeOf(context, state, cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;
   if (!printer || !slot) return { value: 0, u: 0 };
   return predictUse(slot.model, exposure, printer.draws);
 }
 
-function homeOf(context: Context, cartridgeId: string): { printerId: string; slotId: string } | null {
+/** Where it stands, else where it stood last, else where it belongs. */
+export function placeOf(
+  context: Context,
+  state: CartridgeState | undefined,
+  cartridgeId: string,
+): { printerId: string; slotId: string } | null {
+  const known = state?.location ?? state?.lastPlace;
+  if (known) return known;
   const body = bodyOf(context, cartridgeId);
   const home = body && slotFor(context, body.cartridge);
   return home ? { printerId: home.printer.id, slotId: home.slot.id } : null;

@@ -11,6 +11,7 @@ export function leave(ledger: LedgerState, state: CartridgeState | undefined, at
   const slot = ledger.printers[state.location.printerId]?.slots[state.location.slotId];
   if (slot) slot.cartridgeId = null;
   state.from = null;
+  state.lastPlace = state.location;
   state.location = null;
   state.outSince = at;
 }

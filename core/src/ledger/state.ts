@@ -44,6 +44,8 @@ export interface CartridgeState {
   from: { totals: Exposure; at: string } | null;
   location: { printerId: string; slotId: string } | null;
   outSince: string | null;
+  /** Where it stood before it was taken out: what was used there belongs to that channel. */
+  lastPlace: { printerId: string; slotId: string } | null;
   lastWeighed: { at: string; massG: Uncertain; purpose: string } | null;
   chambers: Mix[];
   fills: number;

@@ -38,6 +38,7 @@ export function cartridgeState(
     from: null,
     location: null,
     outSince: null,
+    lastPlace: null,
     lastWeighed: null,
     chambers: Array.from({ length: type.chambers }, () =>
       initial === 'original' ? { original: nominal / type.chambers } : {},

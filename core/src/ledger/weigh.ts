@@ -3,8 +3,8 @@ import { learnUse } from '../usage';
 import type { FactOf } from '../workbook';
 import { line, setFix, worked, type Journal } from './account';
 import { SAME_MOMENT_ML, dropAnchor } from './chipLife';
-import { bodyOf, find, slotFor, type Context } from './context';
-import { exposureSince, inkNow, predictedSince } from './inkNow';
+import { bodyOf, find, type Context } from './context';
+import { exposureSince, inkNow, placeOf, predictedSince } from './inkNow';
 import { densityInside, priceInside, scaleMix } from './mix';
 import type { CartridgeState, LedgerState, LifeEntry } from './state';
 import { cartridgeState, bottleState } from './stateOf';
@@ -116,8 +116,7 @@ function closeInterval(
 ): void {
   const { exposure, used, predicted } = interval;
   const body = bodyOf(context, entry.cartridgeId)!;
-  const home = slotFor(context, body.cartridge);
-  const place = state.location ?? (home ? { printerId: home.printer.id, slotId: home.slot.id } : null);
+  const place = placeOf(context, state, entry.cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   const slot = place ? ledger.printers[place.printerId]?.slots[place.slotId] : undefined;
   state.usedMl += used.value;

@@ -46,7 +46,8 @@ export async function openIdbStore(name: string): Promise<WorkbookStore> {
         tx.objectStore('notes').getAll(),
       ]);
       packed.learn(blockKeys, blocks);
-      if (facts.length > PACK_AT) await write(db, pack);
+      // It only saves time later: a full disk must not keep a workbook shut.
+      if (facts.length > PACK_AT) await write(db, pack).catch(() => undefined);
       return {
         facts: blocks.flat().concat(facts),
         notes: Object.fromEntries(keys.map((key, i) => [key, values[i]])),

@@ -50,6 +50,8 @@ export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, 
         text: 'Draw this much back, or let it stand on a towel for some hours and weigh again.',
         cautions: env.body.type.construction === 'bag' ? ['bag', 'needle'] : ['needle'],
       });
+    // A weight gives only the sum of several chambers: nobody knows which of them is short.
+    else if (env.body.type.chambers > 1) return;
     else
       add({
         id: `top-off-${i}`,

@@ -75,16 +75,15 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
             run: run.id,
           },
         ];
-    } else if (step.id === 'install' && env?.printer) {
-      if (env.slot)
-        drafts = [
-          {
-            kind: 'installed',
-            run: run.id,
-            printerId: env.printer.id,
-            into: [{ slotId: env.slot.id, cartridgeId: run.cartridgeId }],
-          },
-        ];
+    } else if (step.id === 'install' && env?.printer && env.slot) {
+      drafts = [
+        {
+          kind: 'installed',
+          run: run.id,
+          printerId: env.printer.id,
+          into: [{ slotId: env.slot.id, cartridgeId: run.cartridgeId }],
+        },
+      ];
       text = `Saved: ${env.body.cartridge.label} is in ${env.printer.name}.`;
     } else if (
       step.id === 'head-clean' &&

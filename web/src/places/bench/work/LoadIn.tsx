@@ -20,7 +20,11 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps) {
   const naive = plan.naiveMl - plan.addMl.value;
   const live = useCallback(
     ({ massG }: MassReading) =>
-      void actions.next(step, { kind: 'load', ml: loadFromScale(run, env, massG) ?? planned, massG }),
+      void actions.next(step, {
+        kind: 'load',
+        ml: loadFromScale(run, env, massG, step.chamber) ?? planned,
+        massG,
+      }),
     [actions, step, planned, run, env],
   );
   useScaleTarget(
