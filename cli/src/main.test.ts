@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import { inkNow, Ledger, serializeWorkbook, type Report } from '@hiraeth/core';
+import { inkNow, Ledger, serializeWorkbook, type SpokenReport } from '@hiraeth/core';
 import { script, setUp, weigh, install, print } from '../../core/src/testing/bench';
 import { main } from './main';
 
@@ -26,19 +26,17 @@ async function run(...argv: string[]) {
 
 test('report --json gives the same numbers as the core', async () => {
   const { code, out } = await run('report', file, '--at', '2026-03-31', '--json');
-  const report = JSON.parse(out) as Report;
+  const report = JSON.parse(out) as SpokenReport;
   const ledger = Ledger.from(facts);
   expect(code).toBe(0);
-  expect(report.cartridges[0]!.inkMl).toBe(
-    inkNow(ledger.context, ledger.state, 'cyan', '2026-03-31T23:59:59.999Z')!.value,
-  );
+  expect(report.cartridges[0]!.inkMl).toBe(inkNow(ledger, 'cyan', '2026-03-31T23:59:59.999Z')!.value);
   expect(report.printers[0]!.copies).toBe(20);
   expect((await run('report', file)).out).toMatch(/cyan\s+Test printer: cyan\s+1\d\.\d+ ± 0\.\d+ ml/);
 });
 
 test('--at leaves later facts out', async () => {
   const { out } = await run('report', file, '--at', '2026-03-01T09:15:30Z', '--json');
-  expect((JSON.parse(out) as Report).cartridges[0]!.inkMl).toBeCloseTo(20.526, 3);
+  expect((JSON.parse(out) as SpokenReport).cartridges[0]!.inkMl).toBeCloseTo(20.526, 3);
 });
 
 test.each([
@@ -71,7 +69,10 @@ test('the terminal shows the same numbers in columns, with their doubt and what 
 test('check says how much is wrong, in words or as data', async () => {
   const text = await run('check', broken);
   expect(text.out).toMatch(/^Test room: \d+ entries, 1 to look at\nerror/);
-  const data = JSON.parse((await run('check', broken, '--json')).out) as Pick<Report, 'facts' | 'problems'>;
+  const data = JSON.parse((await run('check', broken, '--json')).out) as Pick<
+    SpokenReport,
+    'facts' | 'problems'
+  >;
   expect(data.problems).toHaveLength(1);
   expect(data.problems[0]).toMatchObject({ severity: 'error', at: expect.stringMatching(/^2026-03-01T/) });
   expect((await run('check', file)).out).toMatch(/nothing to complain of\n$/);
@@ -99,7 +100,7 @@ test.each<[string, string, RegExp]>([
 
 test('an amended log is reported as it stands at each date', async () => {
   const at = async (date: string): Promise<number> =>
-    (JSON.parse((await run('report', file, '--at', date, '--json')).out) as Report).facts;
+    (JSON.parse((await run('report', file, '--at', date, '--json')).out) as SpokenReport).facts;
   expect(await at('2026-02-01')).toBeLessThan(await at('2026-03-01'));
   expect(await at('2026-03-01')).toBe(facts.length);
 });

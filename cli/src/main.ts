@@ -1,5 +1,12 @@
 import { readFile, stat } from 'node:fs/promises';
-import { explain, MAX_FILE_BYTES, parseWorkbook, report, type Report } from '@hiraeth/core';
+import {
+  explain,
+  MAX_FILE_BYTES,
+  parseWorkbook,
+  reportAndBook,
+  spokenReport,
+  type SpokenReport,
+} from '@hiraeth/core';
 import { reportText } from './reportText';
 
 /** Exit codes, documented in docs/format.md. */
@@ -51,7 +58,8 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
       for (const { path, message } of workbook.problem.problems) io.stderr.write(`  ${path}: ${message}\n`);
     return EXIT.file;
   }
-  const found = report(workbook.value.facts, options.at);
+  const { report, book } = reportAndBook(workbook.value.facts, options.at);
+  const found = spokenReport(report, book);
   if (options.command === 'report')
     io.stdout.write(options.json ? `${JSON.stringify(found, null, 2)}\n` : reportText(found));
   else
@@ -65,7 +73,7 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
     : EXIT.fine;
 }
 
-function checkText(found: Report): string {
+function checkText(found: SpokenReport): string {
   const lines = found.problems.map(
     (problem) =>
       `${problem.severity}  ${problem.at?.slice(0, 16).replace('T', ' ') ?? ''}  ${problem.message}`,

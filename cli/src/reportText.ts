@@ -1,7 +1,7 @@
-import { COVERAGE, formatMoney, formatUncertain, type Report } from '@hiraeth/core';
+import { COVERAGE, formatMoney, formatUncertain, type SpokenReport } from '@hiraeth/core';
 
 /** The report for reading in a terminal: the same numbers as `--json`, in columns. */
-export function reportText(report: Report): string {
+export function reportText(report: SpokenReport): string {
   const money = (minor: number | null, decimals?: number): string =>
     minor === null
       ? '–'
@@ -40,7 +40,7 @@ export function reportText(report: Report): string {
       );
     lines.push(
       p.savedMinor === null
-        ? `  no comparison: no price for ${p.withoutPrice.join(', ')}`
+        ? `  no comparison: no price for ${p.withoutPrice.join(', ') || 'the originals'}`
         : `  saved     ${money(p.savedMinor)}`,
     );
     const b = p.balance;

@@ -374,6 +374,7 @@ export const ABERLANW: StudioScenario = {
       currency: 'GBP',
       standardSheet: { widthMm: 297, heightMm: 420 },
       kitLifeMonths: 36,
+      cartridgeLifeMonths: 36,
       topUpFraction: 0.45,
       weighInDays: 21,
     },
@@ -443,5 +444,7 @@ export const ABERLANW: StudioScenario = {
     overfill: { cartridgeId: 'nine-a-cy', overMl: 2.1 },
     resetWithoutTopUp: { cartridgeId: 'nine-b-gy', afterDay: 110 },
     mixture: { cartridgeId: 'nine-a-lc', inkId: 'marram-pigment-cy', ml: 4, afterDay: 240 },
+    notLogged: { printerId: 'nine', fromDay: 345, days: 7 },
+    idle: { printerId: 'six', fromDay: 290, days: 30 },
   },
 };

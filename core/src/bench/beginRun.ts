@@ -1,4 +1,4 @@
-import { all, bodyOf, inkNow, type Ledger } from '../ledger';
+import { all, bodyOf, cartridgeOf, inkNow, type Book } from '../ledger';
 import { CONSTRUCTION_DATA } from './methods';
 import type { CartridgeRun } from './run';
 
@@ -16,13 +16,13 @@ export const dosedParts = (type: { construction: string; chambers: number }): nu
  * A run as it stands before its first step. A method that its construction does not know gives way to the type's own; a
  * squeeze that was not told is the calibrated one.
  *
- * @param ledger the cartridge's ink and ports as the log has them
+ * @param book the cartridge's ink and ports as the log has them
  * @param id of the run
  * @param at UTC instant
  * @throws RangeError when the cartridge or its type is not in the workbook
  */
-export function beginRun(ledger: Ledger, choice: RunChoice, id: string, at: string): CartridgeRun {
-  const { context, state } = ledger;
+export function beginRun(book: Book, choice: RunChoice, id: string, at: string): CartridgeRun {
+  const { context } = book;
   const body = bodyOf(context, choice.cartridgeId);
   if (!body) throw new RangeError('This cartridge is not in the workbook.');
   const { type } = body;
@@ -36,14 +36,14 @@ export function beginRun(ledger: Ledger, choice: RunChoice, id: string, at: stri
     squeezeMl: choice.squeezeMl ?? squeeze?.value ?? null,
     dosesMl: Array.from({ length: dosedParts(type) }, (_, part) => choice.dosesMl?.[part] ?? null),
     startedAt: at,
-    inkBefore: inkNow(context, state, choice.cartridgeId, at),
+    inkBefore: inkNow(book, choice.cartridgeId, at),
     outSince: null,
     answers: {},
     done: [],
     skipped: [],
     foam: false,
     spiltMl: 0,
-    ports: state.cartridges[choice.cartridgeId]?.ports ?? {},
+    ports: cartridgeOf(book, choice.cartridgeId)?.ports ?? {},
     written: [],
     state: 'doing',
   };

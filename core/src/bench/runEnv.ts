@@ -1,7 +1,9 @@
 import {
   all,
   bodyOf,
+  bottleName,
   bottleRemaining,
+  cartridgeOf,
   densityInside,
   densityOfInk,
   find,
@@ -9,10 +11,9 @@ import {
   inkOfBottle,
   placeOf,
   type Body,
-  type Ledger,
+  type Book,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
-import { lotName } from '../report';
 import type { Printer, Scale, Slot, Syringe, Tool } from '../workbook';
 import type { CartridgeRun } from './run';
 
@@ -41,26 +42,26 @@ export interface RunEnv {
  * @returns undefined when the cartridge or its type is not in the workbook
  */
 export function runEnv(
-  ledger: Ledger,
+  book: Book,
   run: Pick<CartridgeRun, 'cartridgeId' | 'bottleIds' | 'scaleId' | 'syringeId'>,
   at: string,
 ): RunEnv | undefined {
-  const { context, state } = ledger;
+  const { context } = book;
   const body = bodyOf(context, run.cartridgeId);
   if (!body) return undefined;
-  const cartridgeState = state.cartridges[run.cartridgeId];
-  const place = placeOf(context, cartridgeState, run.cartridgeId);
+  const cartridgeState = cartridgeOf(book, run.cartridgeId);
+  const place = placeOf(book, run.cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
   return {
     body,
     printer: printer ?? null,
     slot: printer?.slots.find((slot) => slot.id === place?.slotId) ?? null,
-    installed: Boolean(cartridgeState?.location),
-    inkNow: inkNow(context, state, run.cartridgeId, at),
-    densityInside: densityInside(context, cartridgeState, body),
+    installed: Boolean(cartridgeState?.seat),
+    inkNow: inkNow(book, run.cartridgeId, at),
+    densityInside: densityInside(book, body, at),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),
-    bottleMl: run.bottleIds.flatMap((id) => bottleRemaining(context, state, id)?.now ?? []),
-    bottleNames: run.bottleIds.map((id) => lotName(ledger, id)),
+    bottleMl: run.bottleIds.flatMap((id) => bottleRemaining(book, id)?.now ?? []),
+    bottleNames: run.bottleIds.map((id) => bottleName(context, id) ?? id),
     scale: find(context, 'scale', run.scaleId ?? undefined) ?? null,
     syringe: find(context, 'syringe', run.syringeId ?? undefined) ?? null,
     tools: all(context, 'tool'),

@@ -1,4 +1,4 @@
-import { all, bottleRemaining, inkOfBottle, type Ledger } from '../ledger';
+import { all, bottleRemaining, inkOfBottle, type Book } from '../ledger';
 
 /** Less than this in a bottle is not worth opening it for, ml. */
 const LEAST_ML = 2;
@@ -8,17 +8,17 @@ const LEAST_ML = 2;
  *
  * @returns its id; null when none has ink left
  */
-export function suggestBottle(ledger: Ledger, shade: string, inkClass: string): string | null {
-  const { context, state } = ledger;
+export function suggestBottle(book: Book, shade: string, inkClass: string): string | null {
+  const { context, state } = book;
   const [best] = all(context, 'bottle')
     .filter((bottle) => {
       const ink = inkOfBottle(context, bottle.id);
-      return ink?.shade === shade && ink.inkClass === inkClass && !state.bottles[bottle.id]?.retired;
+      return ink?.shade === shade && ink.inkClass === inkClass && !state.bottles.get(bottle.id)?.retired;
     })
     .map(({ id }) => ({
       id,
-      open: Boolean(state.bottles[id]?.openedAt),
-      left: bottleRemaining(context, state, id)!.now.value,
+      open: Boolean(state.bottles.get(id)?.openedAt),
+      left: bottleRemaining(book, id)!.now.value,
     }))
     .filter((bottle) => bottle.left > LEAST_ML)
     .sort((a, b) => Number(b.open) - Number(a.open) || b.left - a.left);

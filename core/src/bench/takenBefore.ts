@@ -1,4 +1,4 @@
-import type { Ledger } from '../ledger';
+import type { Book } from '../ledger';
 import { dosesOf } from './dosesOf';
 import { planOf } from './planOf';
 import type { BenchRun } from './run';
@@ -12,7 +12,7 @@ import { runEnv } from './runEnv';
  * @param at UTC instant
  * @returns ml by bottle id
  */
-export function takenBefore(ledger: Ledger, bench: BenchRun, at: string): Record<string, number> {
+export function takenBefore(ledger: Book, bench: BenchRun, at: string): Record<string, number> {
   const taken: Record<string, number> = {};
   for (const run of bench.queue.slice(0, bench.at)) {
     const env = runEnv(ledger, run, at);

@@ -6,10 +6,11 @@ import {
   densityInside,
   find,
   inkNow,
-  type Ledger,
+  mixesOf,
+  type CheckedBook,
 } from '../ledger';
-import { inkByMass } from '../quantity';
-import type { Entity, Fact } from '../workbook';
+import type { Because, Entity, Fact } from '../workbook';
+import { evidenceOff } from './evidenceOff';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
 export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
@@ -64,7 +65,18 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'switchOffNotOffered'; readonly slot: string; readonly lost: boolean }
   | { readonly code: 'resetWithoutTopUp'; readonly label: string }
   | { readonly code: 'alreadyVoided' }
-  | { readonly code: 'entityRule'; readonly message: string }
+  | ({ readonly code: 'entityRule' } & EntityRule)
+  | {
+      readonly code: 'evidenceOff';
+      readonly label: string;
+      readonly evidence: 'mass' | 'level' | 'sensor' | 'faded' | 'gauge';
+      /** Ink expected and found; for a gauge ink used, ml. */
+      readonly expectedMl: number;
+      readonly foundMl: number;
+      readonly u: number;
+      /** Likely reasons, the likeliest first: one of them is recorded with the evidence. */
+      readonly reasons: readonly Because[];
+    }
 );
 
 /** A clock on another device may be this far ahead. */
@@ -79,9 +91,10 @@ const CLOCK_SLACK_MS = 5 * 60_000;
  * @param now milliseconds since 1970
  * @returns problems, worst first; those listed in `fact.confirmed` are left out
  */
-export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[] {
+export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactProblem[] {
   const problems: FactProblem[] = [];
   const report = (problem: FactProblem): void => void problems.push(problem);
+  const reportIf = (problem: FactProblem | null): void => void (problem && problems.push(problem));
   if (Date.parse(fact.at) > now + CLOCK_SLACK_MS) report({ severity: 'stop', code: 'future', at: fact.at });
   if (Date.parse(fact.at) < Date.UTC(1990, 0))
     report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
@@ -121,8 +134,14 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
           massG: fact.massG.value,
           maxG,
         });
+      reportIf(evidenceOff(ledger, fact));
       break;
     }
+    case 'levelSeen':
+    case 'sensorSignalled':
+    case 'fadedOrRanDry':
+      reportIf(evidenceOff(ledger, fact));
+      break;
     case 'filled': {
       const body = bodyOf(context, fact.cartridgeId)!;
       const bottle = find(context, 'bottle', fact.bottleId)!;
@@ -148,16 +167,16 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
           cartridge: cartridge.label,
           inkClass: cartridge.inkClass,
         });
-      const left = bottleRemaining(context, state, fact.bottleId)!.now;
+      const left = bottleRemaining(ledger, fact.bottleId)!.now;
       const need = fact.ml.value + (fact.leftover?.fate === 'bin' ? fact.leftover.ml : 0);
       if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u))
         report({ severity: 'ask', code: 'bottleTooLittle', bottle: name, hasMl: left.value, needMl: need });
-      if (state.cartridges[fact.cartridgeId]?.retired)
+      if (state.cartridges.get(fact.cartridgeId)?.retired)
         report({ severity: 'ask', code: 'retired', label: cartridge.label });
       if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle')
         report({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
-      const inside = inkNow(context, state, fact.cartridgeId, fact.at);
-      const density = densityInside(context, state.cartridges[fact.cartridgeId], body);
+      const inside = inkNow(ledger, fact.cartridgeId, fact.at);
+      const density = densityInside(ledger, body, fact.at);
       if (inside && !sharesRun(ledger, fact)) {
         const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
         if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
@@ -168,7 +187,7 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
     case 'drawnOut':
     case 'primed': {
       const body = bodyOf(context, fact.cartridgeId)!;
-      const inside = inkNow(context, state, fact.cartridgeId, fact.at);
+      const inside = inkNow(ledger, fact.cartridgeId, fact.at);
       if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + 0.5)
         report({
           severity: 'ask',
@@ -177,12 +196,10 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
           hasMl: inside.value,
           takeMl: fact.ml.value,
         });
-      const cartridgeState = state.cartridges[fact.cartridgeId];
       if (
         fact.fate === 'bottle' &&
         fact.bottleId &&
-        cartridgeState &&
-        composition(cartridgeState.chambers[0]!).some(
+        composition(mixesOf(ledger, fact.cartridgeId, fact.at)[0] ?? new Map()).some(
           (share) => share.lot !== fact.bottleId && share.fraction > 0.02,
         )
       )
@@ -191,24 +208,25 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
     }
     case 'gaugeRead': {
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
-      if (!state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId)
+      if (!state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId)
         report({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
+      else if (fact.by === 'person') reportIf(evidenceOff(ledger, fact));
       break;
     }
     case 'gaugeSwitchedOff': {
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
-      const cartridgeId = state.printers[fact.printerId]?.slots[fact.slotId]?.cartridgeId;
+      const cartridgeId = state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId;
       const name = slot?.name ?? fact.slotId;
       if (!cartridgeId) report({ severity: 'stop', code: 'notInstalled', slot: name });
       else {
-        const offer = state.cartridges[cartridgeId]?.chip.machine.offer;
+        const offer = state.cartridges.get(cartridgeId)?.chip.machine.offer;
         if (offer !== 'open' && offer !== 'taken')
           report({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
       }
       break;
     }
     case 'chipReset': {
-      const machine = state.cartridges[fact.cartridgeId]?.chip.machine;
+      const machine = state.cartridges.get(fact.cartridgeId)?.chip.machine;
       // In a bench run the fill is recorded with its reset.
       if (
         fact.worked &&
@@ -225,12 +243,12 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
       break;
     }
     case 'defined': {
-      const message = entityRule(fact.entity);
-      if (message) report({ severity: 'stop', code: 'entityRule', message });
+      const broken = entityRule(fact.entity);
+      if (broken) report({ severity: 'stop', code: 'entityRule', ...broken });
       break;
     }
     case 'voided':
-      if (ledger.isVoided(fact.factId)) report({ severity: 'stop', code: 'alreadyVoided' });
+      if (ledger.isVoidedBesides(fact.factId, fact.id)) report({ severity: 'stop', code: 'alreadyVoided' });
       break;
     default:
       break;
@@ -245,33 +263,43 @@ export function checkFact(ledger: Ledger, fact: Fact, now: number): FactProblem[
 const LOOK_BACK = 24;
 
 /** Facts of one run come together: the fill is judged by its own weighing, not by an estimate. */
-function sharesRun(ledger: Ledger, fact: Fact): boolean {
+function sharesRun(ledger: CheckedBook, fact: Fact): boolean {
   return fact.run !== undefined && ledger.facts.slice(-LOOK_BACK).some((other) => other.run === fact.run);
 }
 
-/** Rules between the fields of one definition, in words. */
-function entityRule(entity: Entity): string | null {
+/** What is wrong between the fields of one definition. */
+export type EntityRule =
+  | { readonly rule: 'fullBelowEmpty'; readonly name: string; readonly emptyG: number }
+  | { readonly rule: 'maxBelowFull'; readonly maxG: number; readonly fullG: number }
+  | { readonly rule: 'reserveTooLarge'; readonly reserveMl: number; readonly capacityMl: number }
+  | { readonly rule: 'slotTwice' }
+  | { readonly rule: 'usableAboveNominal'; readonly slot: string }
+  | { readonly rule: 'keepsAll' }
+  | { readonly rule: 'densityZero'; readonly name: string };
+
+function entityRule(entity: Entity): EntityRule | null {
   switch (entity.entity) {
     case 'cartridgeType':
       if (entity.fullG <= entity.emptyG.value)
-        return `A full ${entity.name} must weigh more than an empty one (${entity.emptyG.value} g). Check the two masses.`;
-      if (entity.maxG < entity.fullG)
-        return `The maximum mass (${entity.maxG} g) is below the full mass (${entity.fullG} g). It is the mass at which it begins to leak: make it at least the full mass.`;
+        return { rule: 'fullBelowEmpty', name: entity.name, emptyG: entity.emptyG.value };
+      if (entity.maxG < entity.fullG) return { rule: 'maxBelowFull', maxG: entity.maxG, fullG: entity.fullG };
       if (entity.reserveMl >= entity.capacityMl)
-        return `The reserve (${entity.reserveMl} ml) leaves nothing of ${entity.capacityMl} ml to print with.`;
+        return { rule: 'reserveTooLarge', reserveMl: entity.reserveMl, capacityMl: entity.capacityMl };
       return null;
     case 'printer': {
       const ids = entity.slots.map((slot) => slot.id);
-      const twice = entity.slots.find(
+      const over = entity.slots.find(
         (slot) => slot.original && slot.original.usableMl > slot.original.nominalMl,
       );
-      if (new Set(ids).size !== ids.length) return 'Two slots have the same id.';
-      return twice
-        ? `The original for ${twice.name} cannot have more usable ink than its nominal volume.`
-        : null;
+      if (new Set(ids).size !== ids.length) return { rule: 'slotTwice' };
+      return over ? { rule: 'usableAboveNominal', slot: over.name } : null;
     }
     case 'syringe':
-      return entity.keepBackMl >= entity.capacityMl ? 'The syringe would keep back all that it holds.' : null;
+      return entity.keepBackMl >= entity.capacityMl ? { rule: 'keepsAll' } : null;
+    case 'ink':
+      return entity.density && !(entity.density.value >= 0.5 && entity.density.value <= 2)
+        ? { rule: 'densityZero', name: entity.name }
+        : null;
     default:
       return null;
   }
@@ -327,19 +355,11 @@ function references(fact: Fact): { what: string; id: string }[] {
   return refs;
 }
 
-function exists(ledger: Ledger, what: string, id: string): boolean {
+function exists(ledger: CheckedBook, what: string, id: string): boolean {
   if (what === 'fact') return ledger.recorded.has(id);
   if (what.startsWith('slot of '))
     return all(ledger.context, 'printer').some(
       (printer) => printer.id === what.slice(8) && printer.slots.some((slot) => slot.id === id),
     );
   return ledger.context.entities.get(id)?.entity === what;
-}
-
-/** Ink that a mass would mean for a cartridge, for messages and previews; null when the cartridge is unknown. */
-export function inkOfMass(ledger: Ledger, cartridgeId: string, massG: { value: number; u: number }) {
-  const body = bodyOf(ledger.context, cartridgeId);
-  return body
-    ? inkByMass(massG, body.emptyG, densityInside(ledger.context, ledger.state.cartridges[cartridgeId], body))
-    : null;
 }

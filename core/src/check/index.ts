@@ -1,1 +1,1 @@
-export { checkFact, inkOfMass, type FactProblem } from './checkFact';
+export { checkFact, type EntityRule, type FactProblem } from './checkFact';

@@ -1,360 +1,377 @@
-import type { Uncertain } from '../quantity';
+import { ALWAYS, DRAWN, inkAccount, type AccountEntry, type InkAccount } from '../account';
+import { listOf } from '../exposure';
 import {
   all,
-  bodyOf,
-  densityInside,
+  densityOfInk,
   find,
-  inkNow,
-  priceInside,
-  pricePerMl,
+  inkOfBottle,
+  isMeasured,
+  mixesOf,
+  modelOf,
+  priceOfLot,
+  priceOfMixes,
   settingsOf,
-  slotFor,
-  type Context,
-  type LedgerState,
+  type Book,
+  type Purchase,
 } from '../ledger';
-import { DENSITY_PRIOR, type InkClass } from '../workbook';
-import { coefficient, predictUse, type Exposure } from '../usage';
+import type { Uncertain } from '../quantity';
+import { drawOf } from '../usage';
+import { DENSITY_PRIOR, type Printer, type Settings, type Slot } from '../workbook';
+import { printedIn, type PrintedArea } from './printedIn';
 import { singleChanges } from './singleChanges';
 
 export interface ChannelCost {
   readonly slotId: string;
   readonly name: string;
-  /** Learnt use for one dm² of the mean subject. */
-  readonly mlPerDm2: Uncertain;
-  /** All ink drawn so far, by mass up to the last weigh-in and predicted since. */
+  /** Drawn by the printer in the period, with all doubt, ml. */
   readonly drawnMl: Uncertain;
+  /** Of it what reached paper, and what did not. */
+  readonly printedMl: number;
   readonly wasteMl: number;
+  /** Lost by hand: primed, drawn out, spilt, binned, flushed, leaked, unexplained. */
+  readonly lostMl: number;
+  /** Price of what was drawn and lost when it was, minor units; null: a lot's price is unknown. */
+  readonly drawnMinor: number | null;
+  readonly printedMinor: number | null;
+  readonly lostMinor: number | null;
+  /** Mean price of what was drawn; of what is inside where nothing was. */
   readonly refillMinorPerMl: number | null;
   readonly originalMinorPerMl: number | null;
+  /** What densities that were not measured put in doubt of the drawn ink, ml: shared by all channels of one maker. */
+  readonly sharedU: number;
+  /** The same for what was lost by hand, ml. */
+  readonly lostU: number;
+  readonly entries: readonly AccountEntry[];
 }
 
-/** A figure that can be opened: its parts add up to it. */
+export type CostPart =
+  | {
+      readonly code: 'channel';
+      readonly slotId: string;
+      readonly name: string;
+      readonly ml: number;
+      readonly minor: number | null;
+    }
+  | { readonly code: 'byHand'; readonly ml: number; readonly minor: number | null }
+  | {
+      readonly code: 'purchase';
+      readonly what: Purchase['what'];
+      readonly name: string;
+      readonly factId: string;
+      readonly priceMinor: number | null;
+      /** Months of its life that lie in the period, of how many; 0: counted when bought. */
+      readonly months: number;
+      readonly lifeMonths: number;
+      /** Share of this printer. */
+      readonly share: number;
+      readonly minor: number | null;
+    }
+  | {
+      readonly code: 'original';
+      readonly slotId: string;
+      readonly name: string;
+      readonly ml: number;
+      readonly changes: number;
+      readonly minor: number | null;
+    };
+
+/** A figure that can be opened: its parts add up to it. null: a part of it is unknown. */
 export interface Sum {
-  readonly minor: number;
-  readonly parts: readonly { readonly label: string; readonly minor: number; readonly how: string }[];
+  readonly minor: number | null;
+  readonly parts: readonly CostPart[];
 }
 
 export interface PrinterCost {
   readonly printerId: string;
+  readonly from: string;
+  readonly to: string;
   readonly channels: readonly ChannelCost[];
+  readonly account: InkAccount;
   readonly areaDm2: number;
   readonly copies: number;
+  readonly printed: readonly PrintedArea[];
   /** Ink that reached paper, and ink that did not (cleanings, changes, idle days). */
   readonly printedMl: number;
   readonly wasteMl: number;
-  /** To date, minor units. */
   readonly refill: Sum;
   readonly original: Sum;
-  readonly refillPerDm2: Uncertain | null;
-  readonly originalPerDm2: Uncertain | null;
+  /** Relative standard uncertainties of both sums: shared errors of densities do not cancel over channels. */
+  readonly refillU: number;
+  readonly originalU: number;
   readonly refillPerMl: number | null;
   readonly originalPerMl: number | null;
   readonly savedMinor: number | null;
-  /** Slots without an original price or without any refill price: left out of the comparison, and named. */
+  /** Slots without an original's price, and those with a lot of unknown price: left out of the comparison, and named. */
   readonly missing: readonly string[];
-  /** Cartridges not thrown away: the changes that originals, one by one, would have needed for the same prints. */
+  readonly unpriced: readonly string[];
+  /** Single changes that originals would have needed for the same prints: cartridges not thrown away. */
   readonly cartridgesSpared: number | null;
 }
 
-const WASTE = ['light', 'deep', 'group', 'recharge', 'change', 'idleDay'];
+/** Mean month of the Gregorian calendar, ms. */
+export const MONTH_MS = 30.44 * 86_400_000;
 
 /**
- * First real cost of a printer, to date: Σ over channels of ink drawn × mean price per ml inside, plus chips, consumables
- * and the kit spread over its chosen life, against the same prints on originals at their price per usable ml, with the
- * priming that their one-by-one changes would have caused.
+ * Real cost of a printer in a period, refilled and with originals for the same prints. Refilled: every ml drawn or lost at the
+ * price of what was inside when it was, and each purchase over its own life from its own date. Originals: the same use without
+ * the changes that refilling caused, at the price per usable ml, with the priming of their own one-by-one changes.
  *
- * @param at UTC instant up to which is counted
+ * @param from and to: UTC instants; without them all that is known
  * @returns undefined when there is no such printer
  */
 export function printerCost(
-  context: Context,
-  ledger: LedgerState,
+  book: Book,
   printerId: string,
-  at: string,
+  to: string,
+  from: string = ALWAYS,
 ): PrinterCost | undefined {
-  const printer = find(context, 'printer', printerId);
-  const state = ledger.printers[printerId];
-  if (!printer || !state) return undefined;
-  const missing: string[] = [];
-  const channels: (ChannelCost & {
-    printed: number;
-    spent: number;
-    primeMl: number;
-    usableMl: number;
-  })[] = [];
-  for (const slot of printer.slots) {
-    const slotState = state.slots[slot.id];
-    if (!slotState) continue;
-    const total = exposureTotal(state.totals, slot.id);
-    const open = openUse(context, ledger, printerId, slot.id, at);
-    const ml = slotState.usedMl + open.value;
-    // Every weighing shares the density's doubt: it does not average out over the year.
-    const drawn = {
-      value: ml,
-      u: Math.hypot(
-        Math.sqrt(slotState.usedVar + open.u ** 2),
-        ml * densityDoubt(context, ledger, slotState.cartridgeId, slot.inkClass),
-      ),
-    };
-    const waste = predictUse(
-      slotState.model,
-      only(total, (feature) => WASTE.includes(feature)),
-      printer.draws,
-    ).value;
-    const areaOnly = only(total, (feature) => feature.startsWith('area:'));
-    const printedShare = predictUse(slotState.model, areaOnly, printer.draws).value;
-    const wasteMl = waste + printedShare > 0 ? (drawn.value * waste) / (waste + printedShare) : 0;
-    const refillMinorPerMl =
-      slotState.usedMl > 0
-        ? slotState.spentMinor / slotState.usedMl
-        : (inSlotPrice(context, ledger, slotState.cartridgeId) ?? shadePrice(context, slot.shades));
-    const originalMinorPerMl = slot.original ? slot.original.priceMinor / slot.original.usableMl : null;
-    if (refillMinorPerMl === null || originalMinorPerMl === null) missing.push(slot.name);
-    const printed = Math.max(0, drawn.value - wasteMl);
-    channels.push({
-      slotId: slot.id,
-      name: slot.name,
-      mlPerDm2:
-        state.areaDm2 > 0
-          ? {
-              value: printed / state.areaDm2,
-              u: relative(slotState.model, areaOnly, printer.draws) * (printed / state.areaDm2),
-            }
-          : coefficient(slotState.model, 'area:', printer.draws),
-      drawnMl: drawn,
-      wasteMl,
-      refillMinorPerMl,
-      originalMinorPerMl,
-      printed,
-      spent:
-        slotState.usedMl > 0
-          ? slotState.spentMinor + open.value * (refillMinorPerMl ?? 0)
-          : drawn.value * (refillMinorPerMl ?? 0),
-      primeMl: coefficient(slotState.model, 'change', printer.draws).value,
-      usableMl: slot.original?.usableMl ?? 0,
-    });
-  }
-  const counted = channels.filter(
-    (channel) => channel.refillMinorPerMl !== null && channel.originalMinorPerMl !== null,
-  );
-  const comparable = counted.length === channels.length && counted.length > 0;
-  const refill = refillSum(
-    context,
-    ledger,
-    channels,
-    state.firstAt,
-    at,
-    shareOfWork(context, ledger, printerId),
-  );
-  const changeWaste = changesOf(counted, state.changes);
-  const original = originalSum(counted, changeWaste);
-  const area = state.areaDm2;
-  const drawnAll = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
-  const per = (minor: number, price: 'refillMinorPerMl' | 'originalMinorPerMl'): Uncertain | null =>
-    area > 0
-      ? {
-          value: minor / area,
-          u: Math.hypot(...channels.map((channel) => channel.drawnMl.u * (channel[price] ?? 0))) / area,
-        }
-      : null;
-  const originalMl = counted.reduce(
-    (sum, channel) => sum + channel.originalMinorPerMl! * channel.drawnMl.value,
-    0,
-  );
-  const usable = counted.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
+  const printer = find(book.context, 'printer', printerId);
+  const account = inkAccount(book, printerId, from, to);
+  if (!printer || !account) return undefined;
+  const printed = printedIn(book, printerId, from, to);
+  const channels = printer.slots.map((slot, i) => channelCost(book, printerId, slot, account, i, to));
+  const refill = refillSum(book, printer, channels, from, to);
+  const original = originalSum(book, printerId, printer, channels);
+  const missing = printer.slots.filter((slot) => !slot.original).map((slot) => slot.name);
+  const unpriced = channels
+    .filter(
+      (channel) =>
+        channel.refillMinorPerMl === null || channel.drawnMinor === null || channel.lostMinor === null,
+    )
+    .map((channel) => channel.name);
+  const drawnMl = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
+  const inkMinor = addUp(channels.map((channel) => channel.drawnMinor));
   return {
     printerId,
-    channels: channels.map(
-      ({ slotId, name, mlPerDm2, drawnMl, wasteMl, refillMinorPerMl, originalMinorPerMl }) => ({
-        slotId,
-        name,
-        mlPerDm2,
-        drawnMl,
-        wasteMl,
-        refillMinorPerMl,
-        originalMinorPerMl,
-      }),
-    ),
-    areaDm2: area,
-    copies: state.copies,
-    printedMl: channels.reduce((sum, channel) => sum + channel.printed, 0),
+    from,
+    to,
+    channels,
+    account,
+    printed,
+    areaDm2: printed.reduce((sum, area) => sum + area.dm2, 0),
+    copies: printed.reduce((sum, area) => sum + area.copies, 0),
+    printedMl: channels.reduce((sum, channel) => sum + channel.printedMl, 0),
     wasteMl: channels.reduce((sum, channel) => sum + channel.wasteMl, 0),
     refill,
-    original,
-    refillPerDm2: per(refill.minor, 'refillMinorPerMl'),
-    originalPerDm2: comparable ? per(original.minor, 'originalMinorPerMl') : null,
-    refillPerMl: drawnAll > 0 ? channels.reduce((sum, channel) => sum + channel.spent, 0) / drawnAll : null,
-    originalPerMl: usable > 0 ? originalMl / usable : null,
-    savedMinor: comparable ? original.minor - refill.minor : null,
+    original: original.sum,
+    refillU: relativeU(channels, (channel) => channel.refillMinorPerMl, refill.minor),
+    originalU: relativeU(channels, (channel) => channel.originalMinorPerMl, original.sum.minor),
+    refillPerMl: drawnMl > 0 && inkMinor !== null ? inkMinor / drawnMl : null,
+    originalPerMl:
+      drawnMl > 0 && missing.length === 0
+        ? channels.reduce((sum, c) => sum + c.drawnMl.value * c.originalMinorPerMl!, 0) / drawnMl
+        : null,
+    savedMinor:
+      refill.minor === null || original.sum.minor === null ? null : original.sum.minor - refill.minor,
     missing,
-    cartridgesSpared: comparable ? changeWaste.changes : null,
+    unpriced,
+    cartridgesSpared: original.changes,
   };
 }
 
-/** Cumulative totals of one slot, with the cleanings of groups that it belongs to. */
-function exposureTotal(totals: Exposure, slotId: string): Exposure {
-  const exposure: Exposure = {};
-  for (const [key, amount] of Object.entries(totals)) {
-    const [feature, of] = key.split('@') as [string, string | undefined];
-    if (of === undefined || of === slotId) exposure[feature] = (exposure[feature] ?? 0) + amount;
-  }
-  return exposure;
-}
+/** Sum of amounts; null as soon as one is unknown. */
+export const addUp = (amounts: readonly (number | null)[]): number | null =>
+  amounts.reduce<number | null>((sum, one) => (sum === null || one === null ? null : sum + one), 0);
 
-const only = (exposure: Exposure, keep: (feature: string) => boolean): Exposure =>
-  Object.fromEntries(Object.entries(exposure).filter(([feature]) => keep(feature)));
-
-function relative(
-  model: Parameters<typeof predictUse>[0],
-  exposure: Exposure,
-  draws: Parameters<typeof predictUse>[2],
-): number {
-  const use = predictUse(model, exposure, draws);
-  return use.value > 0 ? use.u / use.value : 0;
-}
-
-/** Use predicted since the last weighing of the cartridge now in the slot. */
-function openUse(
-  context: Context,
-  ledger: LedgerState,
+function channelCost(
+  book: Book,
   printerId: string,
-  slotId: string,
+  slot: Slot,
+  account: InkAccount,
+  index: number,
   at: string,
-): Uncertain {
-  let value = 0;
-  let variance = 0;
-  for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
-    const isHere = state.location?.printerId === printerId && state.location.slotId === slotId;
-    if (!isHere || !state.fix) continue;
-    const now = inkNow(context, ledger, cartridgeId, at);
-    if (!now) continue;
-    value += Math.max(0, state.fix.ml + state.handled.ml - now.value);
-    variance += now.u ** 2;
-  }
-  return { value, u: Math.sqrt(variance) };
+): ChannelCost {
+  const channel = account.channels[index]!;
+  const { entries } = channel;
+  const drawn = entries.filter(({ cause }) => DRAWN.has(cause));
+  const printed = entries.filter(({ cause }) => cause === 'printed' || cause === 'notLogged');
+  const lost = entries.filter(({ cause }) => !DRAWN.has(cause));
+  const minorOf = (some: readonly AccountEntry[]) =>
+    addUp(some.map((entry) => priceOfEntry(book, slot, entry)));
+  const drawnMinor = minorOf(drawn);
+  // Whatever left was known by mass: its density's doubt goes with all of it.
+  const doubt = densityDoubt(book, slot, [...drawn, ...lost]);
+  const drawnShare = channel.drawnMl > 0 ? channel.drawnMl / (channel.drawnMl + Math.max(0, mlOf(lost))) : 1;
+  const printedMl = mlOf(printed);
+  return {
+    slotId: slot.id,
+    name: slot.name,
+    drawnMl: {
+      value: channel.drawnMl,
+      u: Math.hypot(channel.drawnOwnU, doubt.shared * drawnShare, doubt.own * drawnShare),
+    },
+    printedMl,
+    wasteMl: channel.drawnMl - printedMl,
+    lostMl: mlOf(lost),
+    drawnMinor,
+    printedMinor: minorOf(printed),
+    lostMinor: minorOf(lost),
+    refillMinorPerMl:
+      channel.drawnMl > 0 && drawnMinor !== null
+        ? drawnMinor / channel.drawnMl
+        : priceInSlot(book, printerId, slot, at),
+    originalMinorPerMl: slot.original ? slot.original.priceMinor / slot.original.usableMl : null,
+    sharedU: doubt.shared * drawnShare,
+    lostU: doubt.shared * (1 - drawnShare),
+    entries,
+  };
 }
 
-/** Relative u of the density of what is inside; where nothing is, that of an ink nobody measured. */
-function densityDoubt(
-  context: Context,
-  ledger: LedgerState,
-  cartridgeId: string | null,
-  inkClass: InkClass,
-): number {
-  const body = cartridgeId ? bodyOf(context, cartridgeId) : undefined;
-  const density = body
-    ? densityInside(context, ledger.cartridges[body.cartridge.id], body)
-    : DENSITY_PRIOR[inkClass];
-  return density.u / density.value;
-}
+const mlOf = (entries: readonly AccountEntry[]): number => entries.reduce((sum, { ml }) => sum + ml, 0);
 
-function inSlotPrice(context: Context, ledger: LedgerState, cartridgeId: string | null): number | null {
-  const body = cartridgeId ? bodyOf(context, cartridgeId) : undefined;
-  const state = cartridgeId ? ledger.cartridges[cartridgeId] : undefined;
-  return body && state ? priceInside(context, state, body) : null;
-}
-
-function shadePrice(context: Context, shades: readonly string[]): number | null {
-  const bottles = all(context, 'bottle').filter((bottle) =>
-    shades.includes(find(context, 'ink', bottle.inkId)?.shade ?? ''),
-  );
-  return bottles.length > 0
-    ? bottles.reduce((sum, bottle) => sum + pricePerMl(bottle), 0) / bottles.length
-    : null;
-}
-
-/** This printer's part of chips, consumables and kit: by the ink its cartridges took. */
-function shareOfWork(context: Context, ledger: LedgerState, printerId: string): number {
-  let mine = 0;
-  let total = 0;
-  for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
-    const body = bodyOf(context, cartridgeId);
-    if (!body) continue;
-    total += state.addedMl;
-    if (slotFor(context, body.cartridge)?.printer.id === printerId) mine += state.addedMl;
-  }
-  return total > 0 ? mine / total : 1;
-}
-
-function refillSum(
-  context: Context,
-  ledger: LedgerState,
-  channels: readonly { name: string; spent: number; drawnMl: Uncertain; refillMinorPerMl: number | null }[],
-  firstAt: string | null,
-  at: string,
-  share: number,
-): Sum {
-  const parts = channels.map((channel) => ({
-    label: channel.name,
-    minor: channel.spent,
-    how: `${channel.drawnMl.value.toFixed(1)} ml drawn × price inside`,
-  }));
-  const { purchases } = ledger;
-  const { kitLifeMonths } = settingsOf(context);
-  const lost = lostInk(context, ledger) * share;
-  if (lost > 0)
-    parts.push({
-      label: 'Ink lost by hand',
-      minor: lost,
-      how: 'leftovers binned, priming drawn at the outlet, spills',
-    });
-  if (purchases.chipsMinor)
-    parts.push({ label: 'Chips', minor: purchases.chipsMinor * share, how: 'as bought' });
-  if (purchases.consumablesMinor)
-    parts.push({ label: 'Consumables', minor: purchases.consumablesMinor * share, how: 'as bought' });
-  if (purchases.kitMinor) {
-    const from = Date.parse(purchases.firstKitAt ?? firstAt ?? at);
-    const months = Math.min(kitLifeMonths, Math.max(0, (Date.parse(at) - from) / (30.44 * 86_400_000)));
-    parts.push({
-      label: 'Kit',
-      minor: (purchases.kitMinor * share * months) / kitLifeMonths,
-      how: `${months.toFixed(0)} of ${kitLifeMonths} months of its life`,
-    });
-  }
-  return { minor: parts.reduce((sum, part) => sum + part.minor, 0), parts };
-}
-
-/** Ink bought that never went through a printer: binned leftovers, bottle spills, primes and drawn-out ink thrown away. */
-function lostInk(context: Context, ledger: LedgerState): number {
+/** Price of an entry's ink, minor units, by its lots; null when one of them is unknown. */
+export function priceOfEntry(book: Book, slot: Slot, entry: AccountEntry): number | null {
   let minor = 0;
-  for (const [bottleId, state] of Object.entries(ledger.bottles)) {
-    const bottle = find(context, 'bottle', bottleId);
-    if (bottle) minor += (state.binnedMl + state.spiltMl) * pricePerMl(bottle);
-  }
-  for (const [cartridgeId, state] of Object.entries(ledger.cartridges)) {
-    const body = bodyOf(context, cartridgeId);
-    if (body)
-      minor +=
-        (state.primedMl + state.spiltMl + Math.max(0, state.leakedMl)) *
-        (priceInside(context, state, body) ?? 0);
+  for (const [lot, ml] of entry.lots) {
+    if (Math.abs(ml) < 1e-12) continue;
+    const price = priceOfLot(book.context, lot, slot);
+    if (price === null) return null;
+    minor += ml * price;
   }
   return minor;
 }
 
-function changesOf(
-  channels: readonly { drawnMl: Uncertain; wasteMl: number; usableMl: number; primeMl: number }[],
-  changesMade: number,
-) {
-  const withPrice = channels.filter((channel) => channel.usableMl > 0);
-  if (withPrice.length === 0) return { changes: 0, perChannel: [] as number[] };
-  // What the same prints would have drawn without the changes that refilling caused.
-  const uses = withPrice.map((channel) => ({
-    useMl: Math.max(0, channel.drawnMl.value - changesMade * channel.primeMl),
-    usableMl: channel.usableMl,
-    primeMl: channel.primeMl,
+function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): number | null {
+  const cartridgeId = book.state.printers.get(printerId)?.slots.get(slot.id)?.cartridgeId;
+  return priceOfMixes(book.context, slot, cartridgeId ? mixesOf(book, cartridgeId, at) : []);
+}
+
+/** What the densities' doubt means for ml known by mass: measured ones err each for itself, all others together. */
+function densityDoubt(book: Book, slot: Slot, entries: readonly AccountEntry[]) {
+  let shared = 0;
+  const own = new Map<string, number>();
+  for (const { lots } of entries)
+    for (const [lot, ml] of lots) {
+      const ink = inkOfBottle(book.context, lot);
+      const density = ink ? densityOfInk(book.context, ink) : DENSITY_PRIOR[slot.inkClass];
+      const doubt = (Math.max(0, ml) * density.u) / density.value;
+      if (ink && isMeasured(book.context, ink.id)) own.set(ink.id, (own.get(ink.id) ?? 0) + doubt);
+      else shared += doubt;
+    }
+  return { shared, own: Math.hypot(...own.values()) };
+}
+
+function relativeU(
+  channels: readonly ChannelCost[],
+  price: (channel: ChannelCost) => number | null,
+  totalMinor: number | null,
+): number {
+  if (totalMinor === null || totalMinor <= 0) return 0;
+  let shared = 0;
+  let own = 0;
+  for (const channel of channels) {
+    const each = price(channel) ?? 0;
+    shared += (channel.sharedU + channel.lostU) * each;
+    own += (channel.drawnMl.u ** 2 - channel.sharedU ** 2) * each * each;
+  }
+  return Math.hypot(shared, Math.sqrt(Math.max(0, own))) / totalMinor;
+}
+
+function refillSum(
+  book: Book,
+  printer: Printer,
+  channels: readonly ChannelCost[],
+  from: string,
+  to: string,
+): Sum {
+  const parts: CostPart[] = channels.map((channel) => ({
+    code: 'channel',
+    slotId: channel.slotId,
+    name: channel.name,
+    ml: channel.drawnMl.value,
+    minor: channel.drawnMinor,
   }));
-  const { changes } = singleChanges(uses);
-  return { changes, perChannel: uses.map((use) => use.useMl + changes * use.primeMl) };
+  const lostMl = channels.reduce((sum, channel) => sum + channel.lostMl, 0);
+  const lostMinor = addUp(channels.map((channel) => channel.lostMinor));
+  if (Math.abs(lostMl) > 1e-9) parts.push({ code: 'byHand', ml: lostMl, minor: lostMinor });
+  const settings = settingsOf(book.context);
+  let share: number | null = null;
+  for (const purchase of listOf(book.state.purchases)) {
+    if (purchase.what === 'bottle' || purchase.what === 'originals') continue;
+    if (purchase.printerId !== null && purchase.printerId !== printer.id) continue;
+    const spread = spreadOver(purchase, settings, from, to);
+    if (spread.part === 0) continue;
+    const mine = purchase.printerId === null ? (share ??= shareOf(book, printer.id, to)) : 1;
+    parts.push({
+      code: 'purchase',
+      what: purchase.what,
+      name: purchase.name,
+      factId: purchase.factId,
+      priceMinor: purchase.priceMinor,
+      months: spread.months,
+      lifeMonths: spread.lifeMonths,
+      share: mine,
+      minor: purchase.priceMinor === null ? null : purchase.priceMinor * spread.part * mine,
+    });
+  }
+  return { minor: addUp(parts.map((part) => part.minor)), parts };
+}
+
+/** Which part of a purchase a period bears: its own life from its own date. */
+function spreadOver(purchase: Purchase, settings: Settings, from: string, to: string) {
+  const usual =
+    purchase.what === 'kit'
+      ? settings.kitLifeMonths
+      : purchase.what === 'cartridges'
+        ? settings.cartridgeLifeMonths
+        : 0;
+  const lifeMonths = purchase.lifeMonths ?? usual;
+  if (lifeMonths === 0) {
+    const bought = purchase.at >= from && purchase.at <= to;
+    return { part: bought ? 1 : 0, months: 0, lifeMonths };
+  }
+  const begin = Date.parse(purchase.at);
+  const since = Math.max(begin, from === ALWAYS ? begin : Date.parse(from));
+  const until = Math.min(begin + lifeMonths * MONTH_MS, Date.parse(to));
+  const months = Math.max(0, until - since) / MONTH_MS;
+  return { part: months / lifeMonths, months, lifeMonths };
+}
+
+/** This printer's part of what all of them share: by the ink that was filled for it. */
+function shareOf(book: Book, printerId: string, to: string): number {
+  let mine = 0;
+  let total = 0;
+  for (const printer of all(book.context, 'printer')) {
+    const filled = (inkAccount(book, printer.id, ALWAYS, to)?.channels ?? []).reduce(
+      (sum, channel) => sum + channel.filledMl,
+      0,
+    );
+    total += filled;
+    if (printer.id === printerId) mine = filled;
+  }
+  return total > 0 ? mine / total : 1 / Math.max(1, all(book.context, 'printer').length);
 }
 
 function originalSum(
-  channels: readonly { name: string; originalMinorPerMl: number | null }[],
-  waste: { changes: number; perChannel: readonly number[] },
-): Sum {
-  const parts = channels.map((channel, i) => ({
-    label: channel.name,
-    minor: (waste.perChannel[i] ?? 0) * (channel.originalMinorPerMl ?? 0),
-    how: `${(waste.perChannel[i] ?? 0).toFixed(1)} ml, of it the priming of ${waste.changes.toFixed(1)} changes, × price per usable ml`,
+  book: Book,
+  printerId: string,
+  printer: Printer,
+  channels: readonly ChannelCost[],
+): { sum: Sum; changes: number | null } {
+  const model = modelOf(book, printerId)!;
+  if (printer.slots.some((slot) => !slot.original)) return { sum: { minor: null, parts: [] }, changes: null };
+  const uses = channels.map((channel, i) => ({
+    // What the same prints would have drawn without the changes that refilling caused.
+    useMl: Math.max(
+      0,
+      channel.drawnMl.value -
+        channel.entries.reduce((sum, entry) => sum + (entry.cause === 'change' ? entry.ml : 0), 0),
+    ),
+    usableMl: printer.slots[i]!.original!.usableMl,
+    primeMl: drawOf(model, channel.slotId, 'change').value,
   }));
-  return { minor: parts.reduce((sum, part) => sum + part.minor, 0), parts };
+  const closed = singleChanges(uses);
+  const changes = closed?.changes ?? 0;
+  const parts: CostPart[] = channels.map((channel, i) => {
+    const ml = uses[i]!.useMl + changes * uses[i]!.primeMl;
+    return {
+      code: 'original',
+      slotId: channel.slotId,
+      name: channel.name,
+      ml,
+      changes,
+      minor: closed ? ml * channel.originalMinorPerMl! : null,
+    };
+  });
+  return { sum: { minor: addUp(parts.map((part) => part.minor)), parts }, changes: closed ? changes : null };
 }

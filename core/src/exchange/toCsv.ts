@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
-import { find, type Ledger } from '../ledger';
-import { lotName } from '../report';
+import { find, type Snapshot } from '../ledger';
+import { livesOf } from '../report';
+import { lotName } from '../words/lotName';
 
 export type CsvTable = 'fills' | 'weighings' | 'prints';
 type Cell = string | number;
@@ -13,15 +14,15 @@ type Cell = string | number;
  * @param table which
  * @returns CSV text with a header row; numbers with a decimal point, times in UTC
  */
-export function toCsv(ledger: Ledger, table: CsvTable): string {
+export function toCsv(ledger: Snapshot, table: CsvTable): string {
   const { fields, data } = TABLES[table](ledger);
   return `\ufeff${Papa.unparse({ fields, data }, { newline: '\r\n', escapeFormulae: true })}\r\n`;
 }
 
-const labelOf = (ledger: Ledger, id: string): string => find(ledger.context, 'cartridge', id)?.label ?? id;
+const labelOf = (ledger: Snapshot, id: string): string => find(ledger.context, 'cartridge', id)?.label ?? id;
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
-const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cell[][] }> = {
+const TABLES: Record<CsvTable, (ledger: Snapshot) => { fields: string[]; data: Cell[][] }> = {
   fills: (ledger) => ({
     fields: [
       'time (UTC)',
@@ -57,7 +58,11 @@ const TABLES: Record<CsvTable, (ledger: Ledger) => { fields: string[]; data: Cel
     ),
   }),
   weighings: (ledger) => {
-    const life = new Map(ledger.journal.map((entry) => [entry.factId, entry]));
+    const life = new Map(
+      [...livesOf(ledger, ledger.facts.at(-1)?.at ?? '')].flatMap(([, entries]) =>
+        entries.map((entry) => [entry.factId, entry] as const),
+      ),
+    );
     return {
       fields: [
         'time (UTC)',

@@ -1,6 +1,7 @@
 export {
   LAST_BY_DROPS,
   planFill,
+  targetOf,
   TOLERANCE_G,
   type FillInput,
   type FillPlan,

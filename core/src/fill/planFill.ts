@@ -66,7 +66,9 @@ export function planFill(input: FillInput): FillPlan {
   const { massG, density, syringe, scale, bottleMl } = input;
   if (!(density.value > 0)) throw new RangeError('A density is above 0 g/ml.');
   const inkNow = inkByMass(massG, input.emptyG, density);
-  const { targetG, targetBy, warnings } = chooseTarget(input);
+  const target = targetOf(input);
+  const { targetG, targetBy } = target;
+  const warnings = [...target.warnings];
   const gap = targetG - massG.value;
   const value = gap / density.value;
   const addMl: Estimate = {
@@ -95,7 +97,17 @@ export function planFill(input: FillInput): FillPlan {
   };
 }
 
-function chooseTarget(input: FillInput) {
+/**
+ * The mass that a fill aims at: the smallest of the type's full mass, the empty mass plus what the method's sections hold, and
+ * the user's own; never above the maximum.
+ */
+export function targetOf(
+  input: Pick<FillInput, 'type' | 'emptyG' | 'density' | 'maxG' | 'ownTargetG' | 'method'>,
+): {
+  readonly targetG: number;
+  readonly targetBy: FillPlan['targetBy'];
+  readonly warnings: readonly FillWarning[];
+} {
   const { type, emptyG, density, maxG, ownTargetG, method } = input;
   const warnings: FillWarning[] = [];
   let targetG = type.fullG;

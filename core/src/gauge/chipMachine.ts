@@ -127,10 +127,30 @@ function refused(state: ChipState): ChipState {
 export type ChipAct =
   'reset' | 'bridge' | 'reseat' | 'newChip' | 'switchOff' | 'cleanContacts' | 'topUpOnly' | 'leave';
 
+/** Why a next step is open, or not. */
+export type ChipWhy =
+  | 'wipeAndReseat'
+  | 'refusedTwice'
+  | 'toppedUp'
+  | 'onlyAfterTopUp'
+  | 'declaredEmpty'
+  | 'mustDeclareFirst'
+  | 'countFalls'
+  | 'afterFill'
+  | 'logIsGauge'
+  | 'offerNever'
+  | 'offerLater'
+  | 'offerOpen'
+  | 'offerOpenAsksNew'
+  | 'offerClosed'
+  | 'offerLost'
+  | 'offerTaken'
+  | 'newChipOpensAll';
+
 export interface ChipOption {
   readonly act: ChipAct;
   readonly allowed: boolean;
-  readonly why: string;
+  readonly why: ChipWhy;
 }
 
 /**
@@ -142,61 +162,52 @@ export interface ChipOption {
  */
 export function chipOptions(state: ChipState, rule: SwitchOffRule): ChipOption[] {
   const options: ChipOption[] = [];
-  const say = (act: ChipAct, allowed: boolean, why: string): void => void options.push({ act, allowed, why });
-  if (state.phase === 'notRecognised')
-    say(
-      'cleanContacts',
-      true,
-      'Wipe the contacts, seat it again; after two tries the chip or cartridge is spent.',
-    );
+  const say = (act: ChipAct, allowed: boolean, why: ChipWhy): void =>
+    void options.push({ act, allowed, why });
+  if (state.phase === 'notRecognised') say('cleanContacts', true, 'wipeAndReseat');
   switch (state.strategy) {
     case 'resetter':
     case 'contactBridge':
       say(
         state.strategy === 'resetter' ? 'reset' : 'bridge',
         state.toppedUp && state.phase !== 'spent',
-        state.phase === 'spent'
-          ? 'It refused twice: it needs a new chip.'
-          : state.toppedUp
-            ? 'It was topped up, so it may count from full again.'
-            : 'Only after a top-up: reset without ink, the gauge shows full and the cartridge runs dry.',
+        state.phase === 'spent' ? 'refusedTwice' : state.toppedUp ? 'toppedUp' : 'onlyAfterTopUp',
       );
       break;
     case 'selfResetting': {
       const declared = state.phase === 'stopped' || state.phase === 'notRecognised';
-      say(
-        'reseat',
-        declared,
-        declared
-          ? 'It has declared itself empty (perhaps as “not recognised”): out and in again, it counts from full.'
-          : 'It must first declare itself empty. Until then top up without a reset; never let the ink run out to please it.',
-      );
-      say('topUpOnly', true, 'The log knows the ink; its own count goes on falling.');
+      say('reseat', declared, declared ? 'declaredEmpty' : 'mustDeclareFirst');
+      say('topUpOnly', true, 'countFalls');
       break;
     }
     case 'newEachTime':
-      say('newChip', true, 'A single-use chip replaces it after the fill.');
+      say('newChip', true, 'afterFill');
       break;
     case 'leftAlone':
     case 'switchedOff':
     case 'none':
-      say('leave', true, 'The gauge is ignored: the log is the gauge.');
+      say('leave', true, 'logIsGauge');
       break;
   }
-  if (rule.offered) {
-    const words: Record<SwitchOffOffer, string> = {
-      never: 'This printer offers it to original chips only.',
-      later: 'It is offered at the last stop, not before.',
-      open: rule.asksNewOriginalFirst
-        ? 'Offered now: asked whether this is a new original, answer no; then hold the key as the printer says.'
-        : 'Offered now: hold the key as the printer says.',
-      closed: 'The prompt was closed: another page brings it back.',
-      lost: 'Too late for this chip: the offer is gone.',
-      taken: 'It is off already.',
-    };
-    say('switchOff', state.offer === 'open', words[state.offer]);
-  }
-  if (state.phase === 'spent' || state.offer === 'lost')
-    say('newChip', true, 'A new chip, or a cartridge with one, opens all doors again.');
+  if (rule.offered)
+    say('switchOff', state.offer === 'open', offerWhy(state.offer, rule.asksNewOriginalFirst));
+  if (state.phase === 'spent' || state.offer === 'lost') say('newChip', true, 'newChipOpensAll');
   return options;
+}
+
+function offerWhy(offer: SwitchOffOffer, asksNew: boolean): ChipWhy {
+  switch (offer) {
+    case 'never':
+      return 'offerNever';
+    case 'later':
+      return 'offerLater';
+    case 'open':
+      return asksNew ? 'offerOpenAsksNew' : 'offerOpen';
+    case 'closed':
+      return 'offerClosed';
+    case 'lost':
+      return 'offerLost';
+    case 'taken':
+      return 'offerTaken';
+  }
 }

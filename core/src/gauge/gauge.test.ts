@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { CHIP_WHY } from '../words';
 import type { ChipStrategy } from '../workbook';
 import {
   chipOptions,
@@ -179,7 +180,7 @@ describe('a chip’s whole life', () => {
       expect([event, chip.phase, chip.offer]).toEqual([event, phase, offer]);
       const allowed = chipOptions(chip, all).filter((option) => option.allowed);
       expect(allowed.map((option) => option.act).join(' ')).toBe(open);
-      for (const option of chipOptions(chip, all)) expect(option.why).toMatch(/^\S.*\.$/);
+      for (const option of chipOptions(chip, all)) expect(CHIP_WHY[option.why]).toMatch(/^\S.*\.$/);
     }
   });
 

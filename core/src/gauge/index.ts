@@ -8,8 +8,10 @@ export {
   type ChipOption,
   type ChipPhase,
   type ChipState,
+  type ChipWhy,
   type SwitchOffOffer,
 } from './chipMachine';
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
+export { fitCounter } from './fitCounter';
 export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';

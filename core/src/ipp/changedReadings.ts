@@ -1,4 +1,4 @@
-import { find, type Ledger } from '../ledger';
+import { find, type Book } from '../ledger';
 import type { FactDraft } from '../workbook';
 import type { Marker } from './markers';
 
@@ -12,20 +12,20 @@ import type { Marker } from './markers';
  * @returns drafts of `gaugeRead`, by network; empty when nothing changed
  */
 export function changedReadings(
-  ledger: Ledger,
+  ledger: Book,
   printerId: string,
   map: Readonly<Record<string, string>>,
   markers: readonly Marker[],
 ): FactDraft[] {
   const printer = find(ledger.context, 'printer', printerId);
-  const slots = ledger.state.printers[printerId]?.slots ?? {};
+  const slots = ledger.state.printers.get(printerId)?.slots;
   return markers.flatMap((marker): FactDraft[] => {
     const slotId = map[marker.name];
     if (slotId === undefined || marker.level === null || !printer?.slots.some((slot) => slot.id === slotId))
       return [];
-    const cartridgeId = slots[slotId]?.cartridgeId;
+    const cartridgeId = slots?.get(slotId)?.cartridgeId;
     if (!cartridgeId) return [];
-    const last = ledger.state.cartridges[cartridgeId]?.gauge?.fraction;
+    const last = ledger.state.cartridges.get(cartridgeId)?.gauge?.fraction;
     if (last !== undefined && last !== null && Math.abs(last - marker.level) < 0.0005) return [];
     return [{ kind: 'gaugeRead', printerId, slotId, fraction: marker.level, by: 'network' }];
   });

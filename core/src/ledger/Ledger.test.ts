@@ -15,11 +15,35 @@ import {
   weigh,
 } from '../testing/bench';
 import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft } from '../workbook';
-import { composition, densityInside, bodyOf, inkNow, Ledger, placeOf, readMass, slotFor } from './index';
+import { balance } from '../account';
+import { listOf } from '../exposure';
+import { livesOf } from '../report';
+import { coefficientPerDm2 } from '../usage';
+import {
+  bodyOf,
+  composition,
+  densityInside,
+  inkNow,
+  intervalsOf,
+  Ledger,
+  mixesOf,
+  isKnown,
+  modelOf,
+  openWalk,
+  placeOf,
+  readMass,
+  slotFor,
+} from './index';
 
 const AT = '2026-06-01T12:00:00.000Z';
-const view = (ledger: Ledger) =>
-  JSON.stringify([ledger.state, ledger.journal, ledger.facts.map((fact) => fact.id)]);
+const view = (ledger: Ledger) => JSON.stringify([ledger.state, ledger.facts.map((fact) => fact.id)], plain);
+/** Maps and growing lists as they are seen: by content alone. */
+function plain(_key: string, value: unknown): unknown {
+  if (value instanceof Map) return [...value];
+  return typeof value === 'object' && value !== null && 'items' in value && 'length' in value
+    ? listOf(value as Parameters<typeof listOf>[0])
+    : value;
+}
 
 const draft: fc.Arbitrary<FactDraft> = fc.oneof(
   fc
@@ -49,7 +73,7 @@ const history = fc
 describe('worked example 1', () => {
   test('20.526 ml with u 0.126 from 63.42 g', () => {
     const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42)]));
-    const ink = inkNow(ledger.context, ledger.state, 'cyan', AT)!;
+    const ink = inkNow(ledger, 'cyan', AT)!;
     expect(ink.value).toBeCloseTo(20.526, 3);
     expect(ink.u).toBeCloseTo(0.126, 3);
   });
@@ -75,7 +99,7 @@ test('what a cartridge used in a printer is learnt for the channel it stood in, 
     printerId: id,
     into: [{ slotId: 'cyan', cartridgeId: 'cyan' }],
   });
-  const { state, context } = Ledger.from(
+  const ledger = Ledger.from(
     script([
       ...setUp,
       define({ ...PRINTER, id: 'second', name: 'Second' }),
@@ -86,12 +110,9 @@ test('what a cartridge used in a printer is learnt for the channel it stood in, 
       weigh('cyan', 75),
     ]),
   );
-  expect([
-    state.printers.second!.slots.cyan!.intervals,
-    state.printers.printer?.slots.cyan?.intervals ?? 0,
-  ]).toEqual([1, 0]);
-  expect(placeOf(context, state.cartridges.cyan, 'cyan')).toEqual({ printerId: 'second', slotId: 'cyan' });
-  expect(placeOf(context, state.cartridges.magenta, 'magenta')?.printerId).toBe('printer');
+  expect([intervalsOf(ledger, 'second').length, intervalsOf(ledger, 'printer').length]).toEqual([1, 0]);
+  expect(placeOf(ledger, 'cyan')).toEqual({ printerId: 'second', slotId: 'cyan' });
+  expect(placeOf(ledger, 'magenta')?.printerId).toBe('printer');
 });
 
 test('a reading is that of the scale that was named, or of the finest that carries it, corrected by its last check', () => {
@@ -151,13 +172,13 @@ describe('for the same recorded facts the ledger does not depend on', () => {
         const ledger = Ledger.from(facts);
         ledger.add([undo]);
         const without = Ledger.from(facts.filter((fact) => fact !== target));
-        expect(JSON.stringify(ledger.state)).toBe(JSON.stringify(without.state));
+        expect(JSON.stringify(ledger.state, plain)).toBe(JSON.stringify(without.state, plain));
         const [redo] = script(
           [{ kind: 'voided', factId: undo.id, reason: 'was right' }],
           '2026-05-02T00:00:00.000Z',
         ) as [Fact];
         ledger.add([redo]);
-        expect(JSON.stringify(ledger.state)).toBe(JSON.stringify(Ledger.from(facts).state));
+        expect(JSON.stringify(ledger.state, plain)).toBe(JSON.stringify(Ledger.from(facts).state, plain));
       }),
       { numRuns: 40 },
     );
@@ -178,33 +199,36 @@ describe('for the same recorded facts the ledger does not depend on', () => {
   });
 });
 
-test('ink is conserved: what went in is used, taken out, unexplained or still there', () => {
+test('ink is conserved: what went in was drawn, taken out, lost, unexplained or is still there', () => {
   fc.assert(
     fc.property(history, (facts) => {
-      const ledger = Ledger.from(facts);
-      for (const shade of SHADES) {
-        const state = ledger.state.cartridges[shade];
-        if (!state?.fix || state.startMl === null) continue;
-        const known = state.fix.ml + state.handled.ml;
-        const books =
-          state.startMl +
-          state.addedMl -
-          state.drawnMl -
-          state.primedMl -
-          state.spiltMl -
-          state.usedMl -
-          state.unexplainedMl;
-        const surprises = ledger.journal.filter(
-          (entry) => entry.flag === 'surprise' && entry.cartridgeId === shade,
-        );
-        // A surprise is counted as used and named as unexplained.
-        const named = surprises.reduce((sum, entry) => sum + entry.used!.value - entry.predicted!.value, 0);
-        expect(known).toBeCloseTo(books + named, 6);
-      }
+      const books = balance(Ledger.from(facts), 'printer', AT)!;
+      const inside = SHADES.reduce((sum, id) => sum + (inkNow(Ledger.from(facts), id, AT)?.value ?? 0), 0);
+      expect(books.gapMl).toBeCloseTo(
+        books.startMl +
+          books.addedMl -
+          books.printedMl -
+          books.cleanedMl -
+          books.changesMl -
+          books.idleMl -
+          books.drawnOutMl -
+          books.primedMl -
+          books.spiltMl -
+          books.onHandMl,
+        6,
+      );
+      expect(Math.abs(books.onHandMl - inside)).toBeLessThan(1e-6 + overdrawn(Ledger.from(facts)));
     }),
     { numRuns: 60 },
   );
 });
+
+/** Random histories draw more than was there; what is shown is never below nothing. */
+const overdrawn = (ledger: Ledger): number =>
+  SHADES.reduce((sum, id) => {
+    const known = openWalk(ledger, id, AT)!;
+    return sum + (isKnown(known.belief) ? Math.max(0, -known.belief.ml) : 1000);
+  }, 0);
 
 test('composition follows the well-mixed tank, and the density follows the composition', () => {
   const other = define({
@@ -237,12 +261,11 @@ test('composition follows the well-mixed tank, and the density follows the compo
       fill('cyan', 10, { bottleId: 'bottle-other' }),
     ]),
   );
-  const state = ledger.state.cartridges.cyan!;
-  expect(composition(state.chambers[0]!)).toEqual([
+  expect(composition(mixesOf(ledger, 'cyan', AT)[0]!)).toEqual([
     { lot: 'bottle-cyan', fraction: 0.75 },
     { lot: 'bottle-other', fraction: 0.25 },
   ]);
-  expect(densityInside(ledger.context, state, bodyOf(ledger.context, 'cyan')!).value).toBeCloseTo(
+  expect(densityInside(ledger, bodyOf(ledger.context, 'cyan')!, AT).value).toBeCloseTo(
     0.75 * 1.064 + 0.25 * 1.1,
     6,
   );
@@ -260,13 +283,15 @@ test('a mass that fell with nothing printed is a leak; a first use interval teac
     ]),
   );
   expect(
-    ledger.journal.filter((entry) => entry.flag === 'leak').map((entry) => entry.used!.value.toFixed(2)),
+    livesOf(ledger, AT)
+      .get('cyan')!
+      .filter((entry) => entry.flag === 'leak')
+      .map((entry) => entry.used!.value.toFixed(2)),
   ).toEqual(['2.54']);
-  const slot = ledger.state.printers.printer!.slots.cyan!;
-  expect(slot.usedMl).toBeCloseTo(8.2 / 1.064, 3);
-  const [i] = [slot.model.features.indexOf('area:any')];
-  expect(slot.model.mean[i]!).toBeGreaterThan(0.012);
-  expect(Math.sqrt(slot.model.cov[i]![i]!)).toBeLessThan(0.009);
+  expect(intervalsOf(ledger, 'printer')[0]!.used.value).toBeCloseTo(8.2 / 1.064, 3);
+  const learnt = coefficientPerDm2(modelOf(ledger, 'printer')!, 'cyan', 'any');
+  expect(learnt.value).toBeGreaterThan(0.012);
+  expect(learnt.u).toBeLessThan(0.009);
 });
 
 test('a changed definition reaches back: the empty mass corrects every earlier volume', () => {
@@ -287,7 +312,7 @@ test('a changed definition reaches back: the empty mass corrects every earlier v
       '2026-04-01T00:00:00.000Z',
     ),
   );
-  expect(inkNow(ledger.context, ledger.state, 'cyan', AT)!.value).toBeCloseTo((63.42 - 40.58) / 1.064, 3);
+  expect(inkNow(ledger, 'cyan', AT)!.value).toBeCloseTo((63.42 - 40.58) / 1.064, 3);
 });
 
 describe('files', () => {
@@ -313,7 +338,7 @@ describe('files', () => {
     ['empty', '  ', 'fileEmpty'],
     ['not JSON', '%PDF-1.4 …', 'fileNotJson'],
     ['another JSON', '{"a":1}', 'fileNotOurs'],
-    ['of a newer version', text.replace('"version":1', '"version":2'), 'fileNewer'],
+    ['of a newer version', text.replace(/"version":\d+/, '"version":99'), 'fileNewer'],
     ['of 50 MB', 'x'.repeat(50_000_000), 'fileTooLarge'],
     ['with a negative mass', text.replace('"value":63.42', '"value":-63.42'), 'fileInvalid'],
     [

@@ -1,6 +1,4 @@
-export { Ledger } from './Ledger';
-export { exposureSince, inkNow, placeOf } from './inkNow';
-export { composition, densityInside, foreignFraction, mixTotal, priceInside, type LotShare } from './mix';
+export { Ledger, emptyBook, type Book, type CheckedBook, type LogSnapshot, type Snapshot } from './Ledger';
 export {
   all,
   bodyOf,
@@ -9,17 +7,55 @@ export {
   extendContext,
   find,
   inkOfBottle,
+  isMeasured,
   pricePerMl,
   settingsOf,
   slotFor,
   type Body,
   type Context,
-} from './context';
-export type { BottleState, CartridgeState, LedgerState, LifeEntry, PrinterState, SlotState } from './state';
-export { netByHand } from './chipLife';
-export { bottleRemaining } from './bottleRemaining';
-export { isGaugeOff } from './isGaugeOff';
-export { scaleFor } from './scaleFor';
-export { readMass, type MassReading } from './readMass';
-export { scaleReading } from './scaleReading';
-export { factsAbout } from './factsAbout';
+} from './define/context';
+export { contradictionOf } from './read/contradictionOf';
+export { isKnown } from './fold/belief';
+export { bareLot } from './fold/chain';
+export { densityOfMixes } from './fold/density';
+export { lotsOf, mixesMl, mixMl, timesMix } from './fold/mixes';
+export type {
+  BottleState,
+  CartridgeState,
+  ChipLine,
+  Closed,
+  Draw,
+  Flow,
+  LedgerState,
+  Mix,
+  PrinterState,
+  Purchase,
+  Seat,
+  SlotState,
+  UseInterval,
+} from './fold/state';
+export { CONTRADICTS_SIGMA, walk, type Contradiction, type Walked } from './fold/walk';
+export { bottleName } from './read/bottleName';
+export { bottleRemaining, type BottleContent } from './read/bottleRemaining';
+export { factsAbout } from './read/factsAbout';
+export {
+  cartridgeOf,
+  densityInside,
+  expectedMass,
+  foretellBy,
+  happeningsOf,
+  inkNow,
+  mixesOf,
+  openWalk,
+  placeOf,
+  type InkNow,
+} from './read/inkNow';
+export { inkByWeight } from './read/inkByWeight';
+export { isGaugeOff } from './read/isGaugeOff';
+export { intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
+export { composition, foreignFraction, priceOfLot, priceOfMixes, type LotShare } from './read/lots';
+export { counterOf, modelOf } from './read/models';
+export { padMl } from './read/padMl';
+export { readMass, type MassReading } from './read/readMass';
+export { scaleFor } from './read/scaleFor';
+export { scaleReading } from './read/scaleReading';

@@ -1,2 +1,14 @@
-export { balance, bottleGap, type Balance } from './balance';
-export { lotName, report, reportOf, type FoundProblem, type Report } from './report';
+export {
+  factsUntil,
+  livesOf,
+  recordsOf,
+  report,
+  reportAndBook,
+  reportOf,
+  REPORT_VERSION,
+  type CostSide,
+  type FoundProblem,
+  type LifeFinding,
+  type Report,
+} from './report';
+export { cartridgeTotals, type CartridgeTotals } from './cartridgeTotals';

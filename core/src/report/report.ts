@@ -1,33 +1,58 @@
-import { checkFact } from '../check';
-import { printerCost } from '../cost';
+import { balance, bottleGap, type Balance } from '../account';
+import { checkFact, type FactProblem } from '../check';
+import { meanPrint, printerCost, perDm2 } from '../cost';
 import {
   all,
+  bodyOf,
   bottleRemaining,
+  cartridgeOf,
   composition,
   find,
-  inkNow,
-  inkOfBottle,
-  Ledger,
-  priceInside,
-  settingsOf,
-  bodyOf,
   foreignFraction,
+  inkNow,
+  Ledger,
+  lifeOf,
+  mixesOf,
+  modelOf,
+  priceOfMixes,
+  settingsOf,
+  slotFor,
+  type Book,
+  type LifeEntry,
+  type Snapshot,
 } from '../ledger';
-import { explain } from '../words';
-import { CLASS_NAMES } from '../words/names';
+import { printerAdvice, type AdviceCode, type NotKnown, type Reason, type Urgency } from '../advice';
 import type { Fact } from '../workbook';
-import { balance, bottleGap, type Balance } from './balance';
+import { cartridgeTotals } from './cartridgeTotals';
+
+/** What the fold noticed in a cartridge's life. */
+export interface LifeFinding {
+  readonly code: 'leak' | 'heavier' | 'surprise' | 'ranDry' | 'contradicts';
+  readonly label: string;
+  readonly ml: number;
+  readonly foretoldMl: number | null;
+}
 
 export interface FoundProblem {
   readonly severity: 'error' | 'warning' | 'notice';
   readonly at: string | null;
   readonly factId: string | null;
-  readonly message: string;
+  readonly problem: FactProblem | LifeFinding;
+}
+
+export interface CostSide {
+  readonly minor: number | null;
+  readonly perDm2: number | null;
+  readonly perPrint: number | null;
+  readonly perMl: number | null;
+  /** Standard uncertainty of the average print, minor units. */
+  readonly perPrintU: number | null;
 }
 
 /** What the CLI prints and the screens show; documented field by field in docs/format.md. */
 export interface Report {
   readonly format: 'hiraeth-report';
+  readonly version: number;
   readonly at: string;
   readonly name: string;
   readonly currency: string;
@@ -42,11 +67,7 @@ export interface Report {
     readonly u: number | null;
     readonly source: string | null;
     readonly lastWeighed: string | null;
-    readonly composition: readonly {
-      readonly lot: string;
-      readonly name: string;
-      readonly fraction: number;
-    }[];
+    readonly composition: readonly { readonly lot: string; readonly fraction: number }[];
     readonly foreignFraction: number;
     readonly fills: number;
     readonly addedMl: number;
@@ -57,7 +78,6 @@ export interface Report {
   }[];
   readonly bottles: readonly {
     readonly id: string;
-    readonly name: string;
     readonly leftMl: number;
     readonly u: number;
     readonly gapMl: number | null;
@@ -70,26 +90,28 @@ export interface Report {
     readonly areaDm2: number;
     readonly printedMl: number;
     readonly wasteMl: number;
-    readonly refill: {
-      readonly minor: number;
-      readonly perDm2: number | null;
-      readonly perPrint: number | null;
-      readonly perMl: number | null;
-    };
-    readonly original: {
-      readonly minor: number;
-      readonly perDm2: number | null;
-      readonly perPrint: number | null;
-      readonly perMl: number | null;
-    } | null;
+    readonly refill: CostSide;
+    readonly original: CostSide | null;
     readonly savedMinor: number | null;
     readonly withoutPrice: readonly string[];
     readonly balance: Balance;
+    /** Sheets that are safe in all channels; null: not known. */
+    readonly safeSheets: number | null;
+    readonly advice: readonly {
+      readonly slotId: string;
+      readonly code: AdviceCode;
+      readonly urgency: Urgency;
+      readonly safeSheets: number | null;
+      readonly notKnown: NotKnown | null;
+      readonly why: readonly Reason[];
+    }[];
   }[];
   readonly problems: readonly FoundProblem[];
 }
 
-const SPAN_LIMIT = 200;
+/** Documented fields keep their names and meanings; this grows when new ones come. */
+export const REPORT_VERSION = 2;
+const MOST_PROBLEMS = 200;
 
 /**
  * Everything the workbook knows at an instant, in one object: the same core and the same numbers as the screens.
@@ -99,74 +121,60 @@ const SPAN_LIMIT = 200;
  * @returns the report, with every problem found, worst first
  */
 export function report(facts: Iterable<Fact>, at: string): Report {
+  return reportAndBook(facts, at).report;
+}
+
+/** The report, and the folded facts behind it. */
+export function reportAndBook(
+  facts: Iterable<Fact>,
+  at: string,
+): { readonly report: Report; readonly book: Snapshot } {
   const problems: FoundProblem[] = [];
-  const until = [...facts].filter((fact) => fact.at <= at || fact.kind === 'defined');
-  const ledger = Ledger.from(until, (before, fact) => {
+  const ledger = Ledger.from(factsUntil(facts, at), (before, fact) => {
     for (const problem of checkFact(before, fact, Date.parse(at)))
       problems.push({
         severity: problem.severity === 'stop' ? 'error' : 'warning',
         at: fact.at,
         factId: fact.id,
-        message: explain(problem),
+        problem,
       });
   });
+  const found = reportOf(ledger, at);
   return {
-    ...reportOf(ledger, at),
-    problems: [...problems, ...flags(ledger)].sort((a, b) => rank(a) - rank(b)).slice(0, SPAN_LIMIT),
+    book: ledger,
+    report: {
+      ...found,
+      problems: [...problems, ...found.problems].sort((a, b) => rank(a) - rank(b)).slice(0, MOST_PROBLEMS),
+    },
   };
 }
+
+/** Definitions hold at all times; all else only once it happened. */
+export const factsUntil = (facts: Iterable<Fact>, at: string): Fact[] =>
+  [...facts].filter((fact) => fact.at <= at || fact.kind === 'defined');
 
 const rank = (problem: FoundProblem): number => ['error', 'warning', 'notice'].indexOf(problem.severity);
 
 /** The report of a folded ledger, without looking at each fact again. */
-export function reportOf(ledger: Ledger, at: string): Report {
-  const { context, state } = ledger;
+export function reportOf(book: Snapshot, at: string): Report {
+  const { context } = book;
   const settings = settingsOf(context);
   return {
     format: 'hiraeth-report',
+    version: REPORT_VERSION,
     at,
     name: settings.name,
     currency: settings.currency,
-    facts: ledger.facts.length,
-    cartridges: all(context, 'cartridge').map((cartridge) => {
-      const cartridgeState = state.cartridges[cartridge.id];
-      const body = bodyOf(context, cartridge.id);
-      const ink = inkNow(context, state, cartridge.id, at);
-      const printer = find(context, 'printer', cartridgeState?.location?.printerId);
-      const mix: Record<string, number> = {};
-      for (const chamber of cartridgeState?.chambers ?? [])
-        for (const [lot, ml] of Object.entries(chamber)) mix[lot] = (mix[lot] ?? 0) + ml;
-      return {
-        id: cartridge.id,
-        label: cartridge.label,
-        shades: cartridge.shades,
-        printer: printer?.name ?? null,
-        slot: printer?.slots.find((slot) => slot.id === cartridgeState?.location?.slotId)?.name ?? null,
-        inkMl: ink?.value ?? null,
-        u: ink?.u ?? null,
-        source: ink?.source ?? null,
-        lastWeighed: cartridgeState?.lastWeighed?.at ?? null,
-        composition: composition(mix).map((share) => ({ ...share, name: lotName(ledger, share.lot) })),
-        foreignFraction: cartridgeState && body ? foreignFraction(context, cartridgeState, body) : 0,
-        fills: cartridgeState?.fills ?? 0,
-        addedMl: cartridgeState?.addedMl ?? 0,
-        usedMl: cartridgeState?.usedMl ?? 0,
-        lostMl: cartridgeState
-          ? cartridgeState.drawnMl +
-            cartridgeState.primedMl +
-            cartridgeState.spiltMl +
-            cartridgeState.leakedMl
-          : 0,
-        priceMinorPerMl: cartridgeState && body ? priceInside(context, cartridgeState, body) : null,
-        retired: Boolean(cartridgeState?.retired),
-      };
+    facts: book.facts.length,
+    cartridges: all(context, 'cartridge').flatMap((cartridge) => {
+      const row = cartridgeRow(book, cartridge.id, at);
+      return row ? [row] : [];
     }),
     bottles: all(context, 'bottle').map((bottle) => {
-      const left = bottleRemaining(context, state, bottle.id)!.now;
-      const gap = bottleGap(context, state, bottle.id);
+      const left = bottleRemaining(book, bottle.id)!.now;
+      const gap = bottleGap(book, bottle.id);
       return {
         id: bottle.id,
-        name: lotName(ledger, bottle.id),
         leftMl: left.value,
         u: left.u,
         gapMl: gap?.gapMl ?? null,
@@ -174,87 +182,136 @@ export function reportOf(ledger: Ledger, at: string): Report {
       };
     }),
     printers: all(context, 'printer').flatMap((printer) => {
-      const cost = printerCost(context, state, printer.id, at);
-      const books = balance(context, state, printer.id, at);
-      if (!cost || !books) return [];
-      const side = (minor: number, perMl: number | null) => ({
-        minor,
-        perDm2: cost.areaDm2 > 0 ? minor / cost.areaDm2 : null,
-        perPrint: cost.copies > 0 ? minor / cost.copies : null,
-        perMl,
-      });
-      return [
-        {
-          id: printer.id,
-          name: printer.name,
-          copies: cost.copies,
-          areaDm2: cost.areaDm2,
-          printedMl: cost.printedMl,
-          wasteMl: cost.wasteMl,
-          refill: side(cost.refill.minor, cost.refillPerMl),
-          original: cost.savedMinor === null ? null : side(cost.original.minor, cost.originalPerMl),
-          savedMinor: cost.savedMinor,
-          withoutPrice: cost.missing,
-          balance: books,
-        },
-      ];
+      const row = printerRow(book, printer.id, at);
+      return row ? [row] : [];
     }),
-    problems: flags(ledger),
+    problems: findings(book, at),
   };
 }
 
-/** A lot in words: ink name and lot of a bottle, or what stood in before the log began. */
-export function lotName(ledger: Ledger, lot: string): string {
-  const bottle = find(ledger.context, 'bottle', lot);
-  const ink = inkOfBottle(ledger.context, lot);
-  if (bottle && ink) return `${ink.name}${bottle.lot ? `, lot ${bottle.lot}` : ''}`;
-  if (lot === 'original') return 'original ink';
-  if (lot === 'flush') return CLASS_NAMES.flushFluid;
-  return 'ink of an unknown lot';
+function cartridgeRow(book: Book, cartridgeId: string, at: string): Report['cartridges'][number] | null {
+  const { context } = book;
+  const cartridge = find(context, 'cartridge', cartridgeId)!;
+  const state = cartridgeOf(book, cartridgeId);
+  const body = bodyOf(context, cartridgeId);
+  if (!state || !body) return null;
+  const ink = inkNow(book, cartridgeId, at);
+  const printer = find(context, 'printer', state.seat?.printerId);
+  const mixes = mixesOf(book, cartridgeId, at);
+  const whole = new Map<string, number>();
+  for (const mix of mixes) for (const [lot, ml] of mix) whole.set(lot, (whole.get(lot) ?? 0) + ml);
+  const totals = cartridgeTotals(book, cartridgeId, at);
+  const slot = slotFor(context, cartridge)?.slot ?? {
+    shades: cartridge.shades,
+    inkClass: cartridge.inkClass,
+    original: null,
+  };
+  return {
+    id: cartridge.id,
+    label: cartridge.label,
+    shades: cartridge.shades,
+    printer: printer?.name ?? null,
+    slot: printer?.slots.find((s) => s.id === state.seat?.slotId)?.name ?? null,
+    inkMl: ink?.value ?? null,
+    u: ink?.u ?? null,
+    source: ink?.source ?? null,
+    lastWeighed: state.lastWeighed?.at ?? null,
+    composition: composition(whole),
+    foreignFraction: foreignFraction(context, mixes, body),
+    fills: state.fills,
+    ...totals,
+    priceMinorPerMl: priceOfMixes(context, slot, mixes),
+    retired: Boolean(state.retired),
+  };
 }
 
-/** What the fold noticed: leaks, surprises, cartridges that ran dry. */
-function flags(ledger: Ledger): FoundProblem[] {
-  const labelOf = (id: string): string => find(ledger.context, 'cartridge', id)?.label ?? id;
-  return ledger.journal.flatMap((entry): FoundProblem[] => {
-    const base = { at: entry.at, factId: entry.factId };
-    const label = labelOf(entry.cartridgeId);
-    const amount = Math.abs(entry.used?.value ?? 0).toFixed(1);
-    switch (entry.flag) {
-      case 'leak':
-        return [
-          {
-            ...base,
-            severity: 'warning',
-            message: `${label} lost ${amount} ml while nothing printed: a leak, a plug or vent not tight, or too full.`,
+function printerRow(book: Book, printerId: string, at: string): Report['printers'][number] | null {
+  const cost = printerCost(book, printerId, at);
+  const books = balance(book, printerId, at);
+  const advice = printerAdvice(book, printerId, at);
+  if (!cost || !books || !advice) return null;
+  const side = (of: 'refill' | 'original', perMl: number | null): CostSide => {
+    const print = meanPrint(cost, of);
+    return {
+      minor: cost[of].minor,
+      perDm2: perDm2(cost, of)?.value ?? null,
+      perPrint: print?.value ?? null,
+      perPrintU: print?.u ?? null,
+      perMl,
+    };
+  };
+  return {
+    id: printerId,
+    name: find(book.context, 'printer', printerId)!.name,
+    copies: cost.copies,
+    areaDm2: cost.areaDm2,
+    printedMl: cost.printedMl,
+    wasteMl: cost.wasteMl,
+    refill: side('refill', cost.refillPerMl),
+    original: cost.original.minor === null ? null : side('original', cost.originalPerMl),
+    savedMinor: cost.savedMinor,
+    withoutPrice: [...new Set([...cost.missing, ...cost.unpriced])],
+    balance: books,
+    safeSheets: advice.safeSheets,
+    advice: advice.slots.map(({ slot, advice: { code, urgency, safeSheets, notKnown, why } }) => ({
+      slotId: slot.id,
+      code,
+      urgency,
+      safeSheets,
+      notKnown,
+      why,
+    })),
+  };
+}
+
+/** Every cartridge's life with what its printers' models foretold. */
+export function livesOf(book: Book, at: string): Map<string, readonly LifeEntry[]> {
+  const records = recordsOf(book);
+  return new Map(
+    all(book.context, 'cartridge').map(({ id }) => [id, lifeOf(book, id, at, records)] as const),
+  );
+}
+
+/** How each interval was foretold, by the fact that closed it. */
+export function recordsOf(book: Book) {
+  return new Map(
+    all(book.context, 'printer').flatMap(({ id }) =>
+      (modelOf(book, id)?.records ?? []).map((record) => [record.factId, record] as const),
+    ),
+  );
+}
+
+/** What the evidence says of itself: leaks, surprises, cartridges that ran dry. */
+function findings(book: Snapshot, at: string): FoundProblem[] {
+  const found: FoundProblem[] = [];
+  for (const [cartridgeId, life] of livesOf(book, at)) {
+    const label = find(book.context, 'cartridge', cartridgeId)!.label;
+    for (const entry of life)
+      if (entry.flag)
+        found.push({
+          severity: entry.flag === 'heavier' ? 'notice' : 'warning',
+          at: entry.at,
+          factId: entry.factId,
+          problem: {
+            code: entry.flag,
+            label,
+            ml: Math.abs(entry.used?.value ?? entry.ml),
+            foretoldMl: entry.foretold?.value ?? null,
           },
-        ];
-      case 'heavier':
-        return [
-          {
-            ...base,
-            severity: 'notice',
-            message: `${label} gained ${amount} ml while nothing printed: a fill is missing from the log, or another cartridge was weighed.`,
-          },
-        ];
-      case 'surprise':
-        return [
-          {
-            ...base,
-            severity: 'warning',
-            message: `${label} used ${amount} ml by mass where ${entry.predicted?.value.toFixed(1) ?? '?'} ml were expected: prints not logged, a leak, or a wrong mass.`,
-          },
-        ];
-      case 'ranDry':
-        return [
-          {
-            ...base,
-            severity: 'warning',
-            message: `${label} faded or ran dry: it was at or below its reserve.`,
-          },
-        ];
-      default:
-        return [];
-    }
-  });
+        });
+  }
+  for (const fact of book.facts)
+    if (fact.kind === 'fadedOrRanDry')
+      found.push({
+        severity: 'warning',
+        at: fact.at,
+        factId: fact.id,
+        problem: {
+          code: 'ranDry',
+          label: find(book.context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
+          ml: 0,
+          foretoldMl: null,
+        },
+      });
+  return found.sort((a, b) => ((a.at ?? '') < (b.at ?? '') ? -1 : 1));
 }

@@ -103,6 +103,7 @@ export const ENTITIES: Entity[] = [
     currency: 'GBP',
     standardSheet: { widthMm: 210, heightMm: 297 },
     kitLifeMonths: 36,
+    cartridgeLifeMonths: 36,
     topUpFraction: 0.45,
     weighInDays: 21,
   },

@@ -1,11 +1,11 @@
+export { predictPrior, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws, type Term } from './features';
 export {
-  coefficient,
-  learnUse,
-  newUseModel,
-  noisePerMl,
-  predictUse,
-  priorOf,
-  type Exposure,
-  type UseModel,
-} from './useModel';
+  fitPrinter,
+  type ForecastRecord,
+  type GainChange,
+  type MissingEntry,
+  type Observed,
+  type PrinterModel,
+} from './fitPrinter';
+export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
 export { runsDry, safeCount } from './safeCount';

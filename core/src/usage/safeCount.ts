@@ -1,6 +1,5 @@
+import { timesExposure, type Exposure } from '../exposure';
 import { normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
-import type { Printer } from '../workbook';
-import { predictUse, type Exposure, type UseModel } from './useModel';
 
 const MOST = 100_000;
 
@@ -25,21 +24,21 @@ export function runsDry(ink: Uncertain, reserveMl: number, use: Uncertain): numb
  * @param ink now, ml
  * @param reserveMl never to be used
  * @param one exposure of a single print
+ * @param pictures `different` ones, or N copies of the `same`: then the doubt grows with N, not with its root
+ * @param predict use of an exposure, ml with u
  * @returns 0 to 100 000
+ * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, idleDays: 0 }, "different", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 48
+ * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, idleDays: 0 }, "same", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 38
  */
 export function safeCount(
   ink: Uncertain,
   reserveMl: number,
-  model: UseModel,
   one: Exposure,
-  draws: Printer['draws'],
+  pictures: 'different' | 'same',
+  predict: (exposure: Exposure) => Uncertain,
 ): number {
   const stays = (n: number): boolean => {
-    const use = predictUse(
-      model,
-      Object.fromEntries(Object.entries(one).map(([feature, amount]) => [feature, amount * n])),
-      draws,
-    );
+    const use = predict(timesExposure(one, n, pictures));
     return ink.value - use.value - ONE_SIDED * Math.hypot(ink.u, use.u) >= reserveMl;
   };
   if (!stays(1)) return 0;

@@ -1,4 +1,4 @@
-import type { FactProblem } from '../check';
+import type { EntityRule, FactProblem } from '../check';
 import { COVERAGE, type MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
 import type { FileProblem } from '../workbook';
@@ -70,7 +70,9 @@ export function explain(problem: Problem): string {
     case 'alreadyVoided':
       return 'This entry was taken back already.';
     case 'entityRule':
-      return problem.message;
+      return ruleWords(problem);
+    case 'evidenceOff':
+      return evidenceWords(problem);
     case 'densityFew':
       return `${problem.need} weighed volumes are needed, ${problem.have} ${problem.have === 1 ? 'is' : 'are'} here. Dispense and weigh another.`;
     case 'densityNotNumbers':
@@ -110,5 +112,40 @@ export function explain(problem: Problem): string {
         )}${problem.count > 3 ? '; …' : ''}. Correct the file or export it again. Nothing was changed.`;
     case 'fileDuplicate':
       return `The file has two different entries with the id ${problem.id}. It was edited by hand: restore the original. Nothing was changed.`;
+  }
+}
+
+function ruleWords(broken: EntityRule): string {
+  switch (broken.rule) {
+    case 'fullBelowEmpty':
+      return `A full ${broken.name} must weigh more than an empty one (${broken.emptyG} g). Check the two masses.`;
+    case 'maxBelowFull':
+      return `The maximum mass (${broken.maxG} g) is below the full mass (${broken.fullG} g). It is the mass at which it begins to leak: make it at least the full mass.`;
+    case 'reserveTooLarge':
+      return `The reserve (${broken.reserveMl} ml) leaves nothing of ${broken.capacityMl} ml to print with.`;
+    case 'slotTwice':
+      return 'Two slots have the same id.';
+    case 'usableAboveNominal':
+      return `The original for ${broken.slot} cannot have more usable ink than its nominal volume.`;
+    case 'keepsAll':
+      return 'The syringe would keep back all that it holds.';
+    case 'densityZero':
+      return `The density of ${broken.name} is that of no ink: it lies between 0.9 and 1.3 g/ml. Enter it in g/ml, such as 1.064.`;
+  }
+}
+
+function evidenceWords(problem: Extract<FactProblem, { code: 'evidenceOff' }>): string {
+  const { label, expectedMl, foundMl } = problem;
+  const between = `${ml(foundMl)} where ${ml(expectedMl)} were expected (± ${ml(COVERAGE * problem.u)})`;
+  switch (problem.evidence) {
+    case 'mass':
+      return `By this weight ${label} holds ${between}. What happened?`;
+    case 'level':
+    case 'sensor':
+      return `What was seen means ${between} in ${label}. What happened?`;
+    case 'faded':
+      return `A print that fades means about ${ml(foundMl)} in ${label}, and the log says ${ml(expectedMl)}. Look first: air in the line, a shut vent or a clogged nozzle fade alike. What happened?`;
+    case 'gauge':
+      return `The printer counted ${ml(foundMl)} out of ${label}; by the log it was ${ml(expectedMl)}. What happened?`;
   }
 }

@@ -1,18 +1,13 @@
-import { find, settingsOf, type Ledger } from '../ledger';
+import { find, settingsOf, type Book } from '../ledger';
 import { COVERAGE, formatMoney, formatUncertain } from '../quantity';
-import { lotName } from '../report';
+import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
-import { METHOD_NAMES, PURPOSE_NAMES } from './names';
+import { FATE_WORDS, METHOD_NAMES, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
 
-const FATE_WORDS = {
-  bottle: 'back into the bottle',
-  cartridge: 'into the cartridge',
-  bin: 'to the bin',
-} as const;
 const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 
 /** What a definition is called. */
-export function entityName(ledger: Ledger, entity: Entity): string {
+export function entityName(ledger: Book, entity: Entity): string {
   switch (entity.entity) {
     case 'cartridge':
       return entity.label;
@@ -29,7 +24,7 @@ export function entityName(ledger: Ledger, entity: Entity): string {
  * @param ledger for the names of what the fact speaks of
  * @param fact recorded, or about to be
  */
-export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
+export function factWords(ledger: Book, fact: Fact | FactDraft): string {
   const { context } = ledger;
   const cartridge = (id: string): string => find(context, 'cartridge', id)?.label ?? id;
   const printer = (id: string): string => find(context, 'printer', id)?.name ?? id;
@@ -83,7 +78,7 @@ export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
     case 'gaugeSwitchedOff':
       return `Gauge switched off for ${slot(fact.printerId, fact.slotId)}`;
     case 'chipSignalled':
-      return `${slot(fact.printerId, fact.slotId)} signalled: ${{ low: 'low', veryLow: 'very low', asks: 'asks to go on', stops: 'stops', promptClosed: 'its prompt was closed', notRecognised: 'not recognised', recognised: 'recognised' }[fact.signal]}`;
+      return `${slot(fact.printerId, fact.slotId)} signalled: ${SIGNAL_WORDS[fact.signal]}`;
     case 'installed':
       return fact.into.length === 1
         ? `Installed ${cartridge(fact.into[0]!.cartridgeId)} in ${printer(fact.printerId)}`
@@ -107,7 +102,9 @@ export function factWords(ledger: Ledger, fact: Fact | FactDraft): string {
     case 'bottleOpened':
       return `Opened ${lotName(ledger, fact.bottleId)}`;
     case 'purchased':
-      return `Bought ${fact.name} for ${money(fact.priceMinor)}`;
+      return fact.priceMinor === null
+        ? `Bought ${fact.name}, price not known`
+        : `Bought ${fact.name} for ${money(fact.priceMinor)}`;
     case 'padReset':
       return `Waste pad of ${printer(fact.printerId)} renewed`;
     case 'quoted':

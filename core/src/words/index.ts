@@ -1,3 +1,15 @@
 export { explain, type Problem } from './explain';
 export * from './names';
 export { entityName, factWords } from './factWords';
+export { lotName } from './lotName';
+export {
+  ACT_NAMES,
+  adviceTitle,
+  answerWords,
+  CHIP_WHY,
+  contradictionWords,
+  emptyAtWords,
+  notKnownWords,
+  reasonWords,
+} from './adviceWords';
+export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';

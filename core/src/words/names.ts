@@ -1,4 +1,13 @@
-import type { ChipStrategy, Construction, InkClass, Method, WeighingPurpose } from '../workbook';
+import type {
+  Because,
+  ChipStrategy,
+  Construction,
+  Fate,
+  InkClass,
+  Method,
+  Signal,
+  WeighingPurpose,
+} from '../workbook';
 
 export const CONSTRUCTION_NAMES: Record<Construction, string> = {
   openTank: 'Open tank, top fill',
@@ -50,4 +59,41 @@ export const PURPOSE_NAMES: Record<WeighingPurpose, string> = {
   empty: 'empty',
   bottle: 'bottle',
   reference: 'reference mass',
+};
+
+export const FATE_WORDS: Record<Fate, string> = {
+  bottle: 'back into the bottle',
+  cartridge: 'into the cartridge',
+  bin: 'to the bin',
+};
+
+export const SIGNAL_WORDS: Record<Signal, string> = {
+  low: 'low',
+  veryLow: 'very low',
+  asks: 'asks to go on',
+  stops: 'stops',
+  promptClosed: 'its prompt was closed',
+  notRecognised: 'not recognised',
+  recognised: 'recognised',
+};
+
+/** Why evidence did not fit, as a person would say it. */
+export const BECAUSE_WORDS: Record<Because, { readonly label: string; readonly then: string }> = {
+  notLogged: {
+    label: 'Something was not logged',
+    then: 'Prints, cleanings or a fill are missing. This interval teaches nothing about use.',
+  },
+  leaked: { label: 'It leaked', then: 'The ink counts as leaked, not as printed.' },
+  spilt: { label: 'It was spilt', then: 'The ink counts as spilt.' },
+  evaporated: { label: 'It dried out', then: 'The ink counts as lost while it stood.' },
+  drawsMore: {
+    label: 'The printer draws otherwise now',
+    then: 'A service, another setting or paper: it is learnt from here on.',
+  },
+  misread: { label: 'It was misread', then: 'It is kept in the log and counts for nothing.' },
+  otherCartridge: {
+    label: 'It was another cartridge',
+    then: 'It is kept in the log and counts for nothing here.',
+  },
+  unknown: { label: 'Nobody knows', then: 'What is there now counts; the difference stays unexplained.' },
 };

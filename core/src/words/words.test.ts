@@ -222,7 +222,17 @@ const PROBLEMS: readonly Problem[] = [
   { severity: 'ask', code: 'switchOffNotOffered', slot: 'Cyan', lost: false },
   { severity: 'ask', code: 'resetWithoutTopUp', label: 'cyan' },
   { severity: 'stop', code: 'alreadyVoided' },
-  { severity: 'stop', code: 'entityRule', message: 'Two slots have the same id.' },
+  { severity: 'stop', code: 'entityRule', rule: 'slotTwice' },
+  {
+    severity: 'ask',
+    code: 'evidenceOff',
+    label: 'Cyan A',
+    evidence: 'mass',
+    expectedMl: 30,
+    foundMl: 20,
+    u: 1,
+    reasons: ['notLogged'],
+  },
   { code: 'densityFew', need: 3, have: 1 },
   { code: 'densityNotNumbers' },
   { code: 'densitySameVolumes' },
@@ -250,7 +260,7 @@ test.each(PROBLEMS.map((problem) => [problem.code, problem] as const))(
   '%s is said in whole sentences',
   (_code, problem) => {
     const words = explain(problem);
-    expect(words).toMatch(/^\S[^]*[.!]$/);
+    expect(words).toMatch(/^\S[^]*[.!?]$/);
     expect(words).not.toMatch(/undefined|NaN|\[object/);
     // What is wrong, and what to do: never a bare complaint, but for what needs no doing.
     if (!['alreadyVoided', 'entityRule'].includes(problem.code)) expect(words.length).toBeGreaterThan(40);

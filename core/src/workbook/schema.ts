@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
 import {
+  BECAUSE,
   CHIP_STRATEGIES,
   CLEANING_LEVELS,
   CONSTRUCTIONS,
@@ -34,6 +35,7 @@ const settings = z.strictObject({
     .strictObject({ widthMm: amount, heightMm: amount })
     .default({ widthMm: 210, heightMm: 297 }),
   kitLifeMonths: z.number().min(1).max(240).default(36),
+  cartridgeLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
 });
@@ -171,7 +173,8 @@ const bottle = z.strictObject({
   inkId: id,
   lot: z.string().trim().max(60),
   volumeMl: amount.min(0.1),
-  priceMinor: minor,
+  /** null: nobody knows what it cost. */
+  priceMinor: minor.nullable().default(null),
   emptyG: uncertain.nullable().default(null),
 });
 
@@ -255,6 +258,9 @@ const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
     ...shape,
   });
 
+/** Why evidence did not fit what was foretold, by the person who recorded it. */
+const because = z.enum(BECAUSE).optional();
+
 const portState = z.strictObject({
   plug: z.enum(['in', 'out', 'none']).optional(),
   vent: z.enum(['open', 'shut', 'none']).optional(),
@@ -276,10 +282,17 @@ export const factSchema = z.discriminatedUnion('kind', [
     purpose: z.enum(WEIGHING_PURPOSES),
     /** The true value of a reference mass. */
     nominalG: amount.optional(),
+    because,
   }),
-  fact('levelSeen', { cartridgeId: id, fraction: share, u: share, line: z.enum(['min', 'max']).optional() }),
-  fact('sensorSignalled', { cartridgeId: id, sensor: z.enum(['float', 'optical']), ml: uncertain }),
-  fact('fadedOrRanDry', { cartridgeId: id, ranDry: z.boolean() }),
+  fact('levelSeen', {
+    cartridgeId: id,
+    fraction: share,
+    u: share,
+    line: z.enum(['min', 'max']).optional(),
+    because,
+  }),
+  fact('sensorSignalled', { cartridgeId: id, sensor: z.enum(['float', 'optical']), ml: uncertain, because }),
+  fact('fadedOrRanDry', { cartridgeId: id, ranDry: z.boolean(), because }),
   fact('filled', {
     cartridgeId: id,
     chamber: z.int().min(0).max(2),
@@ -320,6 +333,7 @@ export const factSchema = z.discriminatedUnion('kind', [
     /** null: the printer said that it does not know, or only that some is left. */
     fraction: share.nullable(),
     by: z.enum(['person', 'network']),
+    because,
   }),
   fact('chipReset', { cartridgeId: id, worked: z.boolean() }),
   fact('chipReplaced', {
@@ -361,8 +375,13 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('purchased', {
     what: z.enum(['bottle', 'kit', 'chips', 'consumables', 'cartridges', 'originals']),
     name,
-    priceMinor: minor,
+    /** null: nobody knows what it cost. */
+    priceMinor: minor.nullable(),
     bottleId: id.optional(),
+    /** For this printer alone; otherwise shared by the ink that each took. */
+    printerId: id.optional(),
+    /** Spread over so many months from its own date; 0: counted when bought. */
+    lifeMonths: z.number().min(0).max(240).optional(),
   }),
   fact('padReset', { printerId: id }),
   fact('quoted', { slotId: id, printerId: id, priceMinor: minor }),

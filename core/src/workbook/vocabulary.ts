@@ -86,3 +86,16 @@ export const SIGNALS = [
   'recognised',
 ] as const;
 export type Signal = (typeof SIGNALS)[number];
+
+/** What a person says of evidence that does not fit: why it was otherwise than foretold. */
+export const BECAUSE = [
+  'notLogged',
+  'leaked',
+  'spilt',
+  'evaporated',
+  'drawsMore',
+  'misread',
+  'otherCartridge',
+  'unknown',
+] as const;
+export type Because = (typeof BECAUSE)[number];

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import {
   changedReadings,
   decodeIpp,
+  counterOf,
   emptyAt,
   encodeIpp,
   Ledger,
@@ -242,8 +243,9 @@ test('“empty at” is not later than the truth by more than its margin in 95 %
         ]);
         write([weigh('weighIn')]);
       }
-      const empty = emptyAt(ledger, 'cyan')!;
-      const counter = ledger.state.printers.printer!.slots.cyan!.counter;
+      const at = new Date(now).toISOString();
+      const empty = emptyAt(ledger, 'cyan', at)!;
+      const counter = counterOf(ledger, 'printer', 'cyan');
       if (fill === 1 && Math.abs(counter.k - trueK) <= 1.96 * Math.sqrt(counter.variance)) inside += 1;
       // Print on until it really stands at its reserve.
       while (ink > 3.5) draw(Math.min(0.2, Math.max(0.01, ink - 3.5)));

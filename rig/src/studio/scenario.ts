@@ -1,5 +1,8 @@
 import type { Bottle, Cartridge, CartridgeType, Entity, Ink, Method, Printer } from '@hiraeth/core';
 
+/** Log-standard deviation of what pictures of one kind take, half of its variance shared by all channels. */
+export const JOB_SCATTER = 0.25;
+
 /** What nature really does in a simulated print room; the workbook only sees scales, gauges and people. */
 export interface PrinterScenario {
   readonly printer: Printer;
@@ -55,7 +58,12 @@ export interface StudioScenario {
       readonly ml: number;
       readonly afterDay: number;
     };
+    /** A week of prints that nobody wrote down, and a month in which nothing was printed. */
+    readonly notLogged?: { readonly printerId: string; readonly fromDay: number; readonly days: number };
+    readonly idle?: { readonly printerId: string; readonly fromDay: number; readonly days: number };
   } | null;
+  /** From that day on the printer draws so many times as much from all channels: a serviced head, another setting. */
+  readonly gainChange?: { readonly printerId: string; readonly fromDay: number; readonly factor: number };
 }
 
 export interface Truth {
@@ -70,6 +78,10 @@ export interface Truth {
   }[];
   /** ml really drawn from each printer's channels, by slot; and its price at the bottle. */
   readonly drawnMl: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Of it by subject, all channels of a printer together. */
+  readonly bySubjectMl: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Lost by hand, by printer: primed, binned, drawn out, leaked. */
+  readonly lostMl: Readonly<Record<string, number>>;
   readonly printedMl: Readonly<Record<string, number>>;
   readonly ranDry: readonly string[];
 }

@@ -1,4 +1,5 @@
 import {
+  DENSITY_PRIOR,
   makeStamp,
   scaleUncertainty,
   type Cartridge,
@@ -9,7 +10,7 @@ import {
   type Scale,
 } from '@hiraeth/core';
 import { makeChance, type Chance } from '../random';
-import type { PrinterScenario, StudioScenario, Truth } from './scenario';
+import { JOB_SCATTER, type PrinterScenario, type StudioScenario, type Truth } from './scenario';
 
 const DAY = 86_400_000;
 
@@ -70,6 +71,8 @@ class Studio {
     intervals: [] as Truth['intervals'][number][],
     drawn: {} as Record<string, Record<string, number>>,
     printed: {} as Record<string, number>,
+    bySubject: {} as Record<string, Record<string, number>>,
+    lost: {} as Record<string, number>,
     ranDry: [] as string[],
   };
   private readonly scale: Scale;
@@ -85,6 +88,7 @@ class Studio {
     private readonly busy: number,
   ) {
     this.stamp = makeStamp({ now: () => this.now }, chance.next);
+    this.makerError = chance.normal(0, 1);
     this.scale = scenario.entities.find(
       (entity) => entity.entity === 'scale' && entity.id === scenario.scaleId,
     ) as Scale;
@@ -109,6 +113,8 @@ class Studio {
         intervals: this.truth.intervals,
         drawnMl: this.truth.drawn,
         printedMl: this.truth.printed,
+        bySubjectMl: this.truth.bySubject,
+        lostMl: this.truth.lost,
         ranDry: this.truth.ranDry,
       },
     };
@@ -172,10 +178,12 @@ class Studio {
 
   private readonly known = new Set<string>();
   private readonly rhos = new Map<string, number>();
+  private readonly makerError: number;
   private rhoOf({ id, density }: Ink): number {
     const stated = density ?? { value: 1.06, u: 0.01 };
     let rho = this.rhos.get(id);
-    if (rho === undefined) this.rhos.set(id, (rho = this.chance.normal(stated.value, stated.u)));
+    // One maker's figures err together.
+    if (rho === undefined) this.rhos.set(id, (rho = stated.value + this.makerError * stated.u));
     return rho;
   }
 
@@ -190,16 +198,18 @@ class Studio {
       !(forgotten !== undefined && Math.abs(this.day - forgotten) < room.weighInEveryDays / 2)
     )
       this.weighInAndTopUp(room);
+    const idle = this.scenario.faults?.idle;
+    const resting = idle?.printerId === printer.id && within(this.day, idle);
     const season = 1 + 0.35 * Math.sin((this.day / 365) * 2 * Math.PI);
-    const jobs = this.chance.poisson((room.jobsPerWeek / 7) * season * this.busy);
+    const jobs = resting ? 0 : this.chance.poisson((room.jobsPerWeek / 7) * season * this.busy);
     for (let i = 0; i < jobs; i++) this.print(room);
     if (jobs === 0 && this.day % 9 === 4)
       this.write({ kind: 'nozzleChecked', printerId: printer.id, gaps: [] });
-    if (this.chance.next() < 0.035) {
+    if (this.chance.next() < 0.035 && !resting) {
       const level = this.chance.next() < 0.12 ? 'deep' : 'light';
       this.write({ kind: 'cleaned', printerId: printer.id, level }, 9);
       for (const body of here.values())
-        this.draw(room, body, room.trueDraws[level] * this.chance.factor(0.12));
+        this.draw(room, body, room.trueDraws[level] * this.gainOf(printer.id) * this.chance.factor(0.12));
     }
   }
 
@@ -226,27 +236,33 @@ class Studio {
     const titles = room.titles[subjectId] ?? ['Untitled'];
     const title = this.chance.pick(titles);
     const paperId = room.paperIds.length > 0 ? this.chance.pick(room.paperIds) : undefined;
-    this.write(
-      {
-        kind: 'printed',
-        printerId: printer.id,
-        title,
-        copies,
-        widthMm: size.widthMm,
-        heightMm: size.heightMm,
-        subjectId,
-        ...(paperId ? { paperId } : {}),
-        ...(room.editions && copies > 2 ? { edition: `${title} ${copies}` } : {}),
-      },
-      25,
-    );
-    const image = this.chance.factor(0.12);
+    const lost = this.scenario.faults?.notLogged;
+    const forgotten = lost?.printerId === printer.id && within(this.day, lost);
+    if (!forgotten)
+      this.write(
+        {
+          kind: 'printed',
+          printerId: printer.id,
+          title,
+          copies,
+          widthMm: size.widthMm,
+          heightMm: size.heightMm,
+          subjectId,
+          ...(paperId ? { paperId } : {}),
+          ...(room.editions && copies > 2 ? { edition: `${title} ${copies}` } : {}),
+        },
+        25,
+      );
+    const part = JOB_SCATTER / Math.SQRT2;
+    const image = this.chance.factor(part) * this.gainOf(printer.id);
     let faded: Body | null = null;
     printer.slots.forEach((slot, i) => {
       const body = here.get(slot.id);
       if (!body) return;
-      const ml = area * use[i]! * image * this.chance.factor(0.06);
+      const ml = area * use[i]! * image * this.chance.factor(part);
       if (body.ml - ml <= 0) faded = body;
+      const bySubject = (this.truth.bySubject[printer.id] ??= {});
+      bySubject[subjectId] = (bySubject[subjectId] ?? 0) + Math.min(ml, body.ml);
       this.truth.printed[printer.id] = (this.truth.printed[printer.id] ?? 0) + Math.min(ml, body.ml);
       this.draw(room, body, ml);
     });
@@ -264,6 +280,15 @@ class Studio {
       dry.usedSince = 0;
       this.refillInPlace(room, [dry]);
     }
+  }
+
+  private gainOf(printerId: string): number {
+    const change = this.scenario.gainChange;
+    return change?.printerId === printerId && this.day >= change.fromDay ? change.factor : 1;
+  }
+
+  private lose(room: PrinterScenario, ml: number): void {
+    this.truth.lost[room.printer.id] = (this.truth.lost[room.printer.id] ?? 0) + ml;
   }
 
   private draw(room: PrinterScenario, body: Body, ml: number): void {
@@ -388,6 +413,7 @@ class Studio {
     if (over > 0) {
       this.weigh(body, 'after');
       body.ml -= over;
+      this.lose(room, over);
       this.write({
         kind: 'drawnOut',
         cartridgeId: cartridge.id,
@@ -401,6 +427,7 @@ class Studio {
     this.weigh(body, 'after');
     const prime = 0.35 * this.chance.factor(0.2);
     body.ml -= prime;
+    this.lose(room, prime);
     this.write({
       kind: 'primed',
       cartridgeId: cartridge.id,
@@ -409,8 +436,10 @@ class Studio {
       run,
     });
     body.fills += 1;
-    if (faults?.leak.cartridgeId === cartridge.id && body.fills === faults.leak.fill)
+    if (faults?.leak.cartridgeId === cartridge.id && body.fills === faults.leak.fill) {
       body.ml -= faults.leak.ml;
+      this.lose(room, faults.leak.ml);
+    }
     if (cartridge.chip?.strategy === 'newEachTime' && occasion === 'topUp') {
       this.write({
         kind: 'chipReplaced',
@@ -456,7 +485,11 @@ class Studio {
     const binned = 0.3 * this.chance.factor(0.3);
     body.ml += ml;
     bottle.left -= ml + binned;
-    const shown = ml + this.chance.normal(0, 0.02);
+    this.lose(room, binned);
+    // By mass, with the density that its maker states: the person does not know better.
+    const ink = room.inks.find(({ id }) => id === bottle.inkId)!;
+    const stated = ink.density?.value ?? DENSITY_PRIOR[ink.inkClass].value;
+    const shown = (ml * this.rhoOf(ink)) / stated + this.chance.normal(0, 0.02);
     this.write(
       {
         kind: 'filled',
@@ -498,7 +531,7 @@ class Studio {
       id,
       inkId,
       left: room.bottle.volumeMl,
-      perMl: room.bottle.priceMinor / room.bottle.volumeMl,
+      perMl: (room.bottle.priceMinor ?? 0) / room.bottle.volumeMl,
     };
     this.bottles.set(inkId, bottle);
     return bottle;
@@ -515,9 +548,12 @@ class Studio {
       },
       5,
     );
-    for (const body of here.values()) this.draw(room, body, room.trueDraws.change * this.chance.factor(0.1));
+    for (const body of here.values())
+      this.draw(room, body, room.trueDraws.change * this.gainOf(room.printer.id) * this.chance.factor(0.1));
   }
 }
 
+const within = (day: number, span: { readonly fromDay: number; readonly days: number }): boolean =>
+  day >= span.fromDay && day < span.fromDay + span.days;
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 const capacity = (body: Body): number => (body.type.fullG - body.type.emptyG.value) / body.trueRho;

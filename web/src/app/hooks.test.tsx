@@ -26,7 +26,7 @@ const press = async (...drafts: FactDraft[]) => {
 };
 
 test('what is sound is recorded, and can be undone', async () => {
-  const { store, facts } = await press(weigh('cyan', 62));
+  const { store, facts } = await press(weigh('cyan', 63.4));
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
   expect(store.getState().workbook.notice).toMatchObject({
     text: 'Saved: it.',

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import {
   COVERAGE,
   explain,
@@ -6,7 +6,7 @@ import {
   settingsOf,
   type Fact,
   type FactDraft,
-  type Ledger,
+  type LogSnapshot,
   type Uncertain,
 } from '@hiraeth/core';
 import { useAsk } from '../parts/AskDialog';
@@ -15,24 +15,13 @@ import { useAppDispatch, useAppSelector } from './store';
 import { record } from './thunks';
 import { noticed } from './workbookSlice';
 
-/** The open workbook's ledger; the component renders again whenever it changes. */
-export function useLedger(): Ledger {
-  useAppSelector((state) => state.workbook.revision);
-  return useServices().ledger;
-}
-
-/** Something read from the ledger that is worth keeping until the ledger, or `key`, changes. */
-export function useRead<T>(read: (ledger: Ledger) => T, key = ''): T {
-  const revision = useAppSelector((state) => state.workbook.revision);
-  const { ledger } = useServices();
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the ledger changes in place; its revision says when
-  return useMemo(() => read(ledger), [ledger, revision, key]);
-}
+/** The open workbook as it is now; the component renders again whenever it changes. */
+export const useLedger = (): LogSnapshot => useAppSelector((state) => state.book);
 
 /** Now, as a UTC instant, renewed every half minute and with every change of the ledger. */
 export function useNow(): string {
   const { clock } = useServices();
-  useAppSelector((state) => state.workbook.revision);
+  useLedger();
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((n) => n + 1), 30_000);
@@ -61,13 +50,14 @@ export function useRecord(): (
         dispatch(noticed({ text: problem.words, tone: 'bad', undo: [] }));
         return null;
       }
-      const yes = await ask(problem.problems);
-      if (!yes) return null;
+      const answer = await ask(problem.problems);
+      if (!answer) return null;
       const codes = problem.problems.map((p) => p.code);
       const again = await dispatch(
         record(
           drafts.map((draft) => ({
             ...draft,
+            ...(answer.because && TAKES_BECAUSE.has(draft.kind) ? { because: answer.because } : {}),
             confirmed: [...new Set([...(draft.confirmed ?? []), ...codes])],
           })),
           saved ?? null,
@@ -82,6 +72,15 @@ export function useRecord(): (
     [dispatch, ask],
   );
 }
+
+/** Evidence that says with it why it was otherwise than expected. */
+const TAKES_BECAUSE: ReadonlySet<string> = new Set([
+  'weighed',
+  'levelSeen',
+  'sensorSignalled',
+  'fadedOrRanDry',
+  'gaugeRead',
+]);
 
 /** Money of this workbook as text. */
 export function useMoney(): (minor: number | null | undefined, decimals?: number) => string {

@@ -1,11 +1,12 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import type { Services } from './services';
+import { bookReducer } from './bookReducer';
 import { workbookSlice } from './workbookSlice';
 
 export const makeStore = (services: Services) =>
   configureStore({
-    reducer: { workbook: workbookSlice.reducer },
+    reducer: { workbook: workbookSlice.reducer, book: bookReducer },
     middleware: (defaults) =>
       defaults({ thunk: { extraArgument: services }, serializableCheck: false, immutableCheck: false }),
   });

@@ -5,6 +5,7 @@ import {
   fail,
   Ledger,
   ok,
+  type CheckedBook,
   type Fact,
   type FactDraft,
   type FactProblem,
@@ -13,7 +14,8 @@ import {
 import { joinTabs, type TabNews } from '../storage';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
-import { failed, ledgerChanged, noted, noticed, opened, opening, penChanged } from './workbookSlice';
+import { bookChanged } from './bookReducer';
+import { failed, noted, noticed, opened, opening, penChanged } from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
@@ -42,6 +44,7 @@ export const openWorkbook =
         pen: (mine) => dispatch(penChanged(mine)),
         news: (news) => dispatch(follow(news)),
       });
+      dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
     } catch (error) {
       dispatch(
@@ -58,7 +61,7 @@ const follow =
     if (news.type === 'noted') return void dispatch(noted(news));
     if (news.type === 'added') {
       services.ledger.add(news.facts);
-      return void dispatch(ledgerChanged());
+      return void dispatch(bookChanged(services.ledger.snapshot()));
     }
     void dispatch(openWorkbook(getState().workbook.which));
   };
@@ -107,7 +110,7 @@ export const record =
       }
       ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts });
-      dispatch(ledgerChanged());
+      dispatch(bookChanged(services.ledger.snapshot()));
       if (saved !== null)
         dispatch(
           noticed({
@@ -155,7 +158,7 @@ export const bringIn =
       if (how === 'merge') services.ledger.add(facts);
       else services.ledger = Ledger.from(facts);
       services.tabs?.tell(how === 'merge' ? { type: 'added', facts } : { type: 'replaced' });
-      dispatch(ledgerChanged());
+      dispatch(bookChanged(services.ledger.snapshot()));
       return ok(facts.length);
     });
 
@@ -182,15 +185,19 @@ function inTurn<T>(services: Services, work: () => Promise<T>): Promise<T> {
 }
 
 /** The ledger as it will be defined once these facts are in: a bottle may be bought and opened in one go. */
-function withDefinitions(ledger: Ledger, facts: readonly Fact[]): Ledger {
+function withDefinitions(ledger: Ledger, facts: readonly Fact[]): CheckedBook {
   const defined = facts.filter((fact) => fact.kind === 'defined');
   if (defined.length === 0) return ledger;
-  const view = Object.create(ledger) as Ledger;
-  view.context = extendContext(
-    ledger.context,
-    defined.map((fact) => fact.entity),
-  );
-  return view;
+  return {
+    context: extendContext(
+      ledger.context,
+      defined.map((fact) => fact.entity),
+    ),
+    state: ledger.state,
+    recorded: ledger.recorded,
+    facts: ledger.facts,
+    isVoidedBesides: ledger.isVoidedBesides,
+  };
 }
 
 const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

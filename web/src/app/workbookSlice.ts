@@ -15,8 +15,6 @@ export interface WorkbookState {
   readonly error: string | null;
   /** May this tab write? */
   readonly pen: boolean;
-  /** Grows with every change of the ledger. */
-  readonly revision: number;
   readonly notes: Readonly<Record<string, unknown>>;
   readonly notice: Notice | null;
   readonly persisted: boolean | null;
@@ -27,7 +25,6 @@ const initialState: WorkbookState = {
   status: 'opening',
   error: null,
   pen: false,
-  revision: 0,
   notes: {},
   notice: null,
   persisted: null,
@@ -40,13 +37,11 @@ export const workbookSlice = createSlice({
     opening: (state, { payload }: PayloadAction<Which>) => ({
       ...initialState,
       which: payload,
-      revision: state.revision + 1,
       persisted: state.persisted,
     }),
     opened: (state, { payload }: PayloadAction<Readonly<Record<string, unknown>>>) => {
       state.status = 'ready';
       state.notes = payload;
-      state.revision += 1;
     },
     failed: (state, { payload }: PayloadAction<string>) => {
       state.status = 'failed';
@@ -54,9 +49,6 @@ export const workbookSlice = createSlice({
     },
     penChanged: (state, { payload }: PayloadAction<boolean>) => {
       state.pen = payload;
-    },
-    ledgerChanged: (state) => {
-      state.revision += 1;
     },
     noted: (state, { payload }: PayloadAction<{ key: string; value: unknown }>) => {
       if (payload.value === undefined) delete (state.notes as Record<string, unknown>)[payload.key];
@@ -71,5 +63,4 @@ export const workbookSlice = createSlice({
   },
 });
 
-export const { opening, opened, failed, penChanged, ledgerChanged, noted, noticed, persistence } =
-  workbookSlice.actions;
+export const { opening, opened, failed, penChanged, noted, noticed, persistence } = workbookSlice.actions;

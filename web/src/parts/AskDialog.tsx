@@ -4,52 +4,80 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react';
-import { explain, type FactProblem } from '@hiraeth/core';
+import { BECAUSE_WORDS, explain, type Because, type FactProblem } from '@hiraeth/core';
 
-type Ask = (problems: readonly FactProblem[]) => Promise<boolean>;
-const AskContext = createContext<Ask>(() => Promise.resolve(false));
+/** A yes, with the reason where evidence asked for one. */
+export interface AskAnswer {
+  readonly because: Because | null;
+}
+type Ask = (problems: readonly FactProblem[]) => Promise<AskAnswer | null>;
+const AskContext = createContext<Ask>(() => Promise.resolve(null));
 export const useAsk = (): Ask => useContext(AskContext);
 
-/** Says what is wrong with an entry; where a person may know better, lets them confirm it. */
+/** Says what is wrong with an entry; where a person may know better, lets them confirm it, or say what happened. */
 export function AskProvider({ children }: { readonly children: ReactNode }) {
   const [problems, setProblems] = useState<readonly FactProblem[] | null>(null);
-  const answer = useRef<(yes: boolean) => void>(() => undefined);
+  const [because, setBecause] = useState<Because | null>(null);
+  const answer = useRef<(given: AskAnswer | null) => void>(() => undefined);
   const ask = useCallback<Ask>(
     (list) =>
       new Promise((resolve) => {
-        answer.current(false);
+        answer.current(null);
         answer.current = resolve;
+        setBecause(null);
         setProblems(list);
       }),
     [],
   );
-  const close = (yes: boolean): void => {
+  const close = (given: AskAnswer | null): void => {
     setProblems(null);
-    answer.current(yes);
+    answer.current(given);
   };
   const mayConfirm = problems?.every((problem) => problem.severity === 'ask') ?? false;
+  const reasons = problems?.find((problem) => problem.code === 'evidenceOff')?.reasons ?? null;
   return (
     <AskContext value={ask}>
       {children}
-      <Dialog open={problems !== null} onClose={() => close(false)} aria-labelledby="ask-title">
+      <Dialog open={problems !== null} onClose={() => close(null)} aria-labelledby="ask-title">
         <DialogTitle id="ask-title">
-          {mayConfirm ? 'Is this what you want?' : 'This cannot be right'}
+          {!mayConfirm ? 'This cannot be right' : reasons ? 'What happened?' : 'Is this what you want?'}
         </DialogTitle>
         <DialogContent>
           <div className="stack">
             {problems?.map((problem, i) => (
               <p key={i}>{explain(problem)}</p>
             ))}
+            {mayConfirm && reasons && (
+              <fieldset className="choice" style={{ border: 0, padding: 0, margin: 0 }}>
+                <legend className="visually-hidden">What happened?</legend>
+                {reasons.map((reason) => (
+                  <label key={reason}>
+                    <input
+                      type="radio"
+                      name="because"
+                      checked={because === reason}
+                      onChange={() => setBecause(reason)}
+                    />
+                    {BECAUSE_WORDS[reason].label}
+                    <span>{BECAUSE_WORDS[reason].then}</span>
+                  </label>
+                ))}
+              </fieldset>
+            )}
             <p className="soft">Nothing has been recorded yet.</p>
           </div>
         </DialogContent>
         <DialogActions>
           {mayConfirm && (
-            <Button color="warning" onClick={() => close(true)}>
-              Yes, record it so
+            <Button
+              color="warning"
+              disabled={reasons !== null && because === null}
+              onClick={() => close({ because })}
+            >
+              {reasons ? 'Record it with this reason' : 'Yes, record it so'}
             </Button>
           )}
-          <Button variant="contained" autoFocus onClick={() => close(false)}>
+          <Button variant="contained" autoFocus onClick={() => close(null)}>
             Go back and correct
           </Button>
         </DialogActions>

@@ -64,6 +64,6 @@ test('from a live scale only a settled weight is taken; its trouble is said; typ
   expect(screen.getByText(/Wait until the weight stands still/)).toBeInTheDocument();
   expect(facts('weighed')).toHaveLength(1);
   await user.selectOptions(screen.getByLabelText('Scale', { selector: 'select' }), 'typed');
-  await user.type(field(), '62.10{Enter}');
+  await user.type(field(), '63.40{Enter}');
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
 });

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import { all, explain, find, formatUncertain, inkOfMass, parseQuantity, readMass } from '@hiraeth/core';
-import { useLedger, useRecord } from '../app/hooks';
+import { all, explain, find, formatUncertain, inkByWeight, parseQuantity, readMass } from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../app/hooks';
 import { useAppSelector } from '../app/store';
 import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
@@ -14,6 +14,7 @@ import { isPlainKey } from './isPlainKey';
  */
 export function ScaleRail() {
   const ledger = useLedger();
+  const now = useNow();
   const record = useRecord();
   const ready = useAppSelector((state) => state.workbook.status === 'ready');
   const { hub, state, target } = useScale();
@@ -22,7 +23,7 @@ export function ScaleRail() {
   const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
   const cartridges = all(ledger.context, 'cartridge').filter(
-    (cartridge) => !ledger.state.cartridges[cartridge.id]?.retired,
+    (cartridge) => !ledger.state.cartridges.get(cartridge.id)?.retired,
   );
   const chosen = find(ledger.context, 'cartridge', cartridgeId);
 
@@ -72,7 +73,7 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
-    const ink = inkOfMass(ledger, chosen.id, readMass(ledger.context, value).massG);
+    const ink = inkByWeight(ledger, chosen.id, readMass(ledger.context, value).massG, now);
     return ink ? formatUncertain(ink, 'ml') : null;
   };
   const ink = preview();

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { useLedger } from '../app/hooks';
+import { useLedger, useNow } from '../app/hooks';
 import { COVERAGE, emptyAt, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
 import { shadeColour } from './shade';
 
@@ -18,9 +18,10 @@ export function claimMl(view: CartridgeView): number | null {
 export function Strip({ view, height = 38 }: { readonly view: CartridgeView; readonly height?: number }) {
   const id = useId();
   const ledger = useLedger();
+  const now = useNow();
   const { ink, maxMl, reserveMl, targetMl, body } = view;
   const claim = claimMl(view);
-  const empty = claim === null ? null : emptyAt(ledger, body.cartridge.id);
+  const empty = claim === null ? null : emptyAt(ledger, body.cartridge.id, now);
   const chipMl = view.state?.chip.volumeMl ?? 0;
   const span = Math.max(maxMl, targetMl, claim ?? 0, (ink?.value ?? 0) + 2 * (ink?.u ?? 0)) * 1.02;
   const x = (ml: number): string => `${((100 * Math.max(0, ml)) / span).toFixed(2)}%`;

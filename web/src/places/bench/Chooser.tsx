@@ -19,7 +19,7 @@ import {
   suggestSyringe,
   type BenchRun,
   type CartridgeView,
-  type Ledger,
+  type Book,
   type Method,
   type Occasion,
 } from '@hiraeth/core';
@@ -263,9 +263,9 @@ export function Chooser() {
 const fillShare = (view: CartridgeView): number =>
   view.ink ? view.ink.value / Math.max(1, view.targetMl) : -1;
 
-function bottleOptions(ledger: Ledger, shade: string) {
+function bottleOptions(ledger: Book, shade: string) {
   return all(ledger.context, 'bottle')
-    .filter((bottle) => !ledger.state.bottles[bottle.id]?.retired)
+    .filter((bottle) => !ledger.state.bottles.get(bottle.id)?.retired)
     .map((bottle) => ({ bottle, ink: find(ledger.context, 'ink', bottle.inkId) }))
     .sort((a, b) => Number(b.ink?.shade === shade) - Number(a.ink?.shade === shade))
     .map(({ bottle }) => ({
@@ -274,5 +274,5 @@ function bottleOptions(ledger: Ledger, shade: string) {
     }));
 }
 
-const bottleLabel = (ledger: Ledger, id: string): string =>
-  `${lotName(ledger, id)} (${bottleRemaining(ledger.context, ledger.state, id)!.now.value.toFixed(0)} ml)`;
+const bottleLabel = (ledger: Book, id: string): string =>
+  `${lotName(ledger, id)} (${bottleRemaining(ledger, id)!.now.value.toFixed(0)} ml)`;

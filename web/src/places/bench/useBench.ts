@@ -64,7 +64,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       drafts = [weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)];
       text = `Saved: ${env?.body.cartridge.label} weighs ${answer.massG.value.toFixed(2)} g.`;
     } else if (step.id === 'take-out') {
-      const location = services.ledger.state.cartridges[run.cartridgeId]?.location;
+      const location = services.ledger.state.cartridges.get(run.cartridgeId)?.seat;
       events.push({ type: 'out', at: now() });
       if (location)
         drafts = [

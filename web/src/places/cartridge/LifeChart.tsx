@@ -1,6 +1,5 @@
 import { useCallback } from 'react';
-import { COVERAGE, densityInside, type CartridgeView, type LifeEntry } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { COVERAGE, type CartridgeView, type LifeEntry } from '@hiraeth/core';
 import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { day } from '../../parts/dates';
 
@@ -16,8 +15,7 @@ export function LifeChart({
 }) {
   const { ink } = view;
   const emptyG = view.body.emptyG.value;
-  const { context } = useLedger();
-  const density = densityInside(context, view.state, view.body).value;
+  const density = view.density.value;
   const chipMl = view.state?.chip.volumeMl ?? view.body.cartridge.chip?.volumeMl ?? view.body.type.capacityMl;
   const option = useCallback(
     (palette: Palette) => {
@@ -31,8 +29,8 @@ export function LifeChart({
         .filter((entry) => entry.massG !== null)
         .map((entry) => [entry.at, Number(entry.ml.toFixed(2))]);
       const claims = entries
-        .filter((entry) => entry.kind === 'chipReset' || typeof entry.gauge === 'number')
-        .map((entry) => [entry.at, Number(((entry.gauge ?? 1) * chipMl).toFixed(1))]);
+        .filter((entry) => entry.gauge !== null)
+        .map((entry) => [entry.at, Number((entry.gauge! * chipMl).toFixed(1))]);
       return {
         grid: { left: 48, right: 56, top: 36, bottom: 30 },
         legend: {

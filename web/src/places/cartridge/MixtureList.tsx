@@ -1,10 +1,9 @@
 import {
   composition,
-  foreignFraction,
   formatUncertain,
-  densityInside,
   lotName,
-  priceInside,
+  priceOfMixes,
+  slotFor,
   type CartridgeView,
 } from '@hiraeth/core';
 import { useLedger, useMoney } from '../../app/hooks';
@@ -13,16 +12,19 @@ import { useLedger, useMoney } from '../../app/hooks';
 export function MixtureList({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
   const money = useMoney();
-  const { state, body } = view;
-  if (!state || state.chambers.every((mix) => composition(mix).length === 0))
-    return <p>Nothing is known yet.</p>;
-  const foreign = foreignFraction(ledger.context, state, body);
-  const price = priceInside(ledger.context, state, body);
+  const { mixes, body, foreign, density } = view;
+  if (mixes.every((mix) => composition(mix).length === 0)) return <p>Nothing is known yet.</p>;
+  const slot = slotFor(ledger.context, body.cartridge)?.slot ?? {
+    shades: body.cartridge.shades,
+    inkClass: body.cartridge.inkClass,
+    original: null,
+  };
+  const price = priceOfMixes(ledger.context, slot, mixes);
   return (
     <>
-      {state.chambers.map((mix, chamber) => (
+      {mixes.map((mix, chamber) => (
         <div key={chamber}>
-          {state.chambers.length > 1 && <h3>{body.cartridge.shades[chamber] ?? `chamber ${chamber + 1}`}</h3>}
+          {mixes.length > 1 && <h3>{body.cartridge.shades[chamber] ?? `chamber ${chamber + 1}`}</h3>}
           <ul style={{ listStyle: 'none' }}>
             {composition(mix)
               .slice(0, 5)
@@ -43,8 +45,8 @@ export function MixtureList({ view }: { readonly view: CartridgeView }) {
           : 'Only the ink it is meant for.'}
       </p>
       <p>
-        Density {formatUncertain(densityInside(ledger.context, state, body), 'g/ml')}
-        {price === null ? '' : `; ${money(price, 3)} a ml`}
+        Density {formatUncertain(density, 'g/ml')}
+        {price === null ? '; its price is not known' : `; ${money(price, 3)} a ml`}
       </p>
     </>
   );

@@ -1,22 +1,28 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
+  adviceTitle,
+  cartridgeTotals,
   cartridgeView,
   emptyAt,
+  emptyAtWords,
   factsAbout,
   factWords,
   find,
   formatUncertain,
   isGaugeOff,
+  lifeOf,
   METHOD_NAMES,
+  reasonWords,
+  recordsOf,
   slotFor,
   slotView,
   STRATEGY_NAMES,
   type CartridgeView,
   type Entity,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRead, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { Big } from '../../parts/Big';
@@ -48,10 +54,11 @@ export default function CartridgePlace() {
     );
   const { cartridge } = view.body;
   const { state } = view;
-  const place = state?.location;
+  const place = state.seat;
   const slot = place ? slotView(ledger, place.printerId, place.slotId, now) : undefined;
-  const empty = emptyAt(ledger, id);
-  const open = view.ink && state ? state.ports : null;
+  const empty = emptyAt(ledger, id, now);
+  const open = view.ink ? state.ports : null;
+  const totals = cartridgeTotals(ledger, id, now);
   return (
     <div className="sheet">
       <div>
@@ -75,7 +82,7 @@ export default function CartridgePlace() {
           <div>
             {slot && (
               <p>
-                <strong>{slot.action.words}.</strong> {slot.action.why.join(' ')}
+                <strong>{adviceTitle(slot.advice)}.</strong> {slot.advice.why.map(reasonWords).join(' ')}
               </p>
             )}
             {!slot && view.restUntil && (
@@ -84,7 +91,7 @@ export default function CartridgePlace() {
             {view.weighedDaysAgo !== null && (
               <p className="soft small">
                 {view.ink?.source}; last weighed {ago(view.weighedDaysAgo)}:{' '}
-                {formatUncertain(state!.lastWeighed!.massG, 'g')}
+                {formatUncertain(state.lastWeighed!.massG, 'g')}
               </p>
             )}
           </div>
@@ -95,8 +102,7 @@ export default function CartridgePlace() {
           <header>
             <h2>Its life</h2>
             <span className="soft small">
-              {state?.fills ?? 0} fills, {(state?.addedMl ?? 0).toFixed(0)} ml put in,{' '}
-              {(state?.usedMl ?? 0).toFixed(0)} ml used
+              {state.fills} fills, {totals.addedMl.toFixed(0)} ml put in, {totals.usedMl.toFixed(0)} ml used
             </span>
           </header>
           <Life view={view} now={now} />
@@ -141,7 +147,7 @@ export default function CartridgePlace() {
               : 'none'}
             {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
             {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}.
-            {empty ? ` ${empty.sentence}` : ''}
+            {empty ? ` ${emptyAtWords(empty)}` : ''}
           </p>
         </div>
         <StripKey />
@@ -165,12 +171,12 @@ function Actions({ view }: { readonly view: CartridgeView }) {
         <Button variant="contained" component={Link} to={`/bench?cartridge=${id}`}>
           Fill it on the Bench
         </Button>
-        {state?.location ? (
+        {state.seat ? (
           <Button
             variant="outlined"
             onClick={() =>
               void record(
-                [{ kind: 'removed', printerId: state.location!.printerId, cartridgeIds: [id] }],
+                [{ kind: 'removed', printerId: state.seat!.printerId, cartridgeIds: [id] }],
                 `Saved: ${label} is out of the printer.`,
               )
             }
@@ -241,14 +247,15 @@ function Life({ view, now }: { readonly view: CartridgeView; readonly now: strin
   const dispatch = useAppDispatch();
   const [shown, setShown] = useState(PAGE);
   const { id } = view.body.cartridge;
-  const { facts, entries, byFact } = useRead((read) => {
-    const own = read.journal.filter((entry) => entry.cartridgeId === id);
+  const { facts, entries, byFact } = useMemo(() => {
+    const last = ledger.facts.at(-1)?.at ?? '';
+    const own = lifeOf(ledger, id, last, recordsOf(ledger));
     return {
-      facts: factsAbout(read, id),
+      facts: factsAbout(ledger, id),
       entries: own,
       byFact: new Map(own.map((entry) => [entry.factId, entry])),
     };
-  }, id);
+  }, [ledger, id]);
   if (facts.length === 0) return <p>Nothing has happened to it yet. Weigh it once to begin.</p>;
   return (
     <>
@@ -286,6 +293,7 @@ function Life({ view, now }: { readonly view: CartridgeView; readonly now: strin
                             surprise: 'Far from what was expected.',
                             heavier: 'Heavier than by the log.',
                             ranDry: 'Empty.',
+                            contradicts: 'Does not fit the log.',
                           }[entry.flag]
                         }
                       </span>

@@ -5,12 +5,16 @@ import {
   all,
   balance,
   formatUncertain,
+  gapWords,
+  meanPrint,
+  perDm2,
+  printCost,
   printerCost,
   settingsOf,
-  subjectCost,
   type Balance,
   type PrinterCost,
   type Uncertain,
+  type CostPart,
   type Sum,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useMoneyInterval, useNow } from '../../app/hooks';
@@ -30,8 +34,8 @@ export default function Cost() {
   const [size, setSize] = useState<SizeKey>('297x420');
   const [buying, setBuying] = useState(false);
   const id = usePrinter()?.id ?? '';
-  const cost = printerCost(ledger.context, ledger.state, id, now);
-  const books = balance(ledger.context, ledger.state, id, now);
+  const cost = printerCost(ledger, id, now);
+  const books = balance(ledger, id, now);
   if (!cost || !books || cost.copies === 0)
     return (
       <div className="stack">
@@ -44,7 +48,9 @@ export default function Cost() {
         <Kit buying={buying} onBuying={setBuying} />
       </div>
     );
-  const perPrint = scaled(cost.refillPerDm2, cost.areaDm2 / cost.copies);
+  const perPrint = meanPrint(cost, 'refill');
+  const refillDm2 = perDm2(cost, 'refill');
+  const originalDm2 = perDm2(cost, 'original');
   const standard = settingsOf(ledger.context).standardSheet;
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
   return (
@@ -52,16 +58,29 @@ export default function Cost() {
       <div>
         <h1>Cost</h1>
         <div className="lead" style={{ paddingTop: 12 }}>
-          <Big text={interval(perPrint)} of="a print" testId="per-print" />
+          <Big
+            text={perPrint ? interval(perPrint) : 'Not known'}
+            of={perPrint ? 'a print' : ''}
+            testId="per-print"
+          />
           <p>
             {cost.savedMinor === null ? (
               <>
-                No comparison yet: no price for {cost.missing.join(', ')}. Enter what an original costs in{' '}
-                <Link to="/workbook">Workbook</Link>.
+                {cost.unpriced.length > 0 ? (
+                  <>
+                    The price of the ink in {cost.unpriced.join(', ')} is not known: enter what its bottle
+                    cost in <Link to="/inks">Inks</Link>.
+                  </>
+                ) : (
+                  <>
+                    No comparison yet: no price for {cost.missing.join(', ')}. Enter what an original costs in{' '}
+                    <Link to="/workbook">Workbook</Link>.
+                  </>
+                )}
               </>
             ) : (
               <>
-                Originals would have cost <strong>{money(cost.original.minor / cost.copies)}</strong>.{' '}
+                Originals would have cost <strong>{money(meanPrint(cost, 'original')?.value)}</strong>.{' '}
                 {cost.savedMinor >= 0 ? 'Saved so far: ' : 'Not paid back yet: '}
                 <strong>{money(Math.abs(cost.savedMinor))}</strong>
                 {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
@@ -84,13 +103,13 @@ export default function Cost() {
               <td>
                 A standard sheet ({standard.widthMm} × {standard.heightMm} mm)
               </td>
-              <td className="n">{interval(scaled(cost.refillPerDm2, sheetDm2))}</td>
-              <td className="n">{interval(scaled(cost.originalPerDm2, sheetDm2))}</td>
+              <td className="n">{interval(scaled(refillDm2, sheetDm2))}</td>
+              <td className="n">{interval(scaled(originalDm2, sheetDm2))}</td>
             </tr>
             <tr>
               <td>A square metre</td>
-              <td className="n">{interval(scaled(cost.refillPerDm2, 100))}</td>
-              <td className="n">{interval(scaled(cost.originalPerDm2, 100))}</td>
+              <td className="n">{interval(scaled(refillDm2, 100))}</td>
+              <td className="n">{interval(scaled(originalDm2, 100))}</td>
             </tr>
             <tr>
               <td>A millilitre of ink</td>
@@ -129,15 +148,15 @@ export default function Cost() {
             </thead>
             <tbody>
               {all(ledger.context, 'subject')
-                .filter((subject) => ledger.state.printers[id]?.totals[`area:${subject.id}`])
+                .filter((subject) => cost.printed.some((area) => area.subjectId === subject.id))
                 .map((subject) => {
-                  const one = subjectCost(ledger.context, ledger.state, cost, subject.id, sizeOf(size)!);
+                  const one = printCost(ledger, cost, subject.id, dm2Of(size));
                   return (
                     <tr key={subject.id}>
                       <td>{subject.name}</td>
                       <td className="n">{formatUncertain(one.ml, 'ml')}</td>
-                      <td className="n">{interval(one.refillMinor)}</td>
-                      <td className="n">{interval(one.originalMinor)}</td>
+                      <td className="n">{interval(one.refill)}</td>
+                      <td className="n">{interval(one.original)}</td>
                     </tr>
                   );
                 })}
@@ -177,6 +196,27 @@ export default function Cost() {
   );
 }
 
+const dm2Of = (size: SizeKey): number => {
+  const area = sizeOf(size)!;
+  return (area.widthMm * area.heightMm) / 10_000;
+};
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+const labelOf = (part: CostPart): string => (part.code === 'byHand' ? 'Lost by hand' : part.name);
+
+function howOf(part: CostPart): string {
+  switch (part.code) {
+    case 'channel':
+      return `${part.ml.toFixed(1)} ml drawn, at the price of what was inside`;
+    case 'byHand':
+      return `${part.ml.toFixed(1)} ml primed, binned, spilt or leaked`;
+    case 'purchase':
+      return `${part.lifeMonths > 0 ? `${part.months.toFixed(0)} of ${part.lifeMonths} months of its life` : 'as bought'}${part.share < 1 ? `, ${Math.round(100 * part.share)} % for this printer` : ''}`;
+    case 'original':
+      return `${part.ml.toFixed(1)} ml, of it the priming of ${part.changes.toFixed(1)} changes, × price per usable ml`;
+  }
+}
+
 const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
   amount && { value: amount.value * by, u: amount.u * by };
 
@@ -203,9 +243,9 @@ function SumDetails({ title, sum }: { readonly title: string; readonly sum: Sum 
       <table className="lines">
         <tbody>
           {sum.parts.map((part) => (
-            <tr key={part.label}>
-              <td>{part.label}</td>
-              <td className="soft">{part.how}</td>
+            <tr key={`${part.code} ${'factId' in part ? part.factId : 'slotId' in part ? part.slotId : ''}`}>
+              <td>{labelOf(part)}</td>
+              <td className="soft">{howOf(part)}</td>
               <td className="n">{money(part.minor)}</td>
             </tr>
           ))}
@@ -253,10 +293,7 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
                 <td className="n">{formatUncertain(channel.drawnMl, 'ml')}</td>
                 <td className="n">{channel.wasteMl.toFixed(1)} ml</td>
                 <td className="n">
-                  {formatUncertain(
-                    { value: channel.mlPerDm2.value * 1000, u: channel.mlPerDm2.u * 1000 },
-                    '',
-                  )}
+                  {cost.areaDm2 > 0 ? ((1000 * channel.printedMl) / cost.areaDm2).toFixed(0) : '–'}
                 </td>
                 <td className="n">{money(channel.refillMinorPerMl, 3)}</td>
                 <td className="n">{money(channel.originalMinorPerMl, 3)}</td>
@@ -280,13 +317,15 @@ function BalanceDetails({ books }: { readonly books: Balance }) {
     ['Cartridge changes', -books.changesMl],
     ['Idle days', -books.idleMl],
     ['Drawn out, primed, spilt by hand', -(books.drawnOutMl + books.primedMl + books.spiltMl)],
+    ...(books.leakedMl > 0.05 ? [['of the gap: leaked', books.leakedMl] as const] : []),
+    ...(books.notLoggedMl > 0.05 ? [['of the gap: drawn, not logged', books.notLoggedMl] as const] : []),
     ['On hand now', -books.onHandMl],
   ];
   return (
     <details className="sum">
       <summary>
         <span>Does the ink add up?</span>
-        <strong className={books.named ? 'warn' : ''}>
+        <strong className={books.gap ? 'warn' : ''}>
           gap {signed(books.gapMl)} ± {books.gapU.toFixed(1)} ml
         </strong>
       </summary>
@@ -306,10 +345,8 @@ function BalanceDetails({ books }: { readonly books: Balance }) {
           </tr>
         </tbody>
       </table>
-      <p className={books.named ? 'warn' : 'soft'} style={{ padding: '6px 0 10px' }}>
-        {books.named
-          ? `${books.named.charAt(0).toUpperCase()}${books.named.slice(1)}.`
-          : 'It adds up, within its doubt.'}
+      <p className={books.gap ? 'warn' : 'soft'} style={{ padding: '6px 0 10px' }}>
+        {books.gap ? `${capital(gapWords(books.gap, books.leakedMl))}.` : 'It adds up, within its doubt.'}
       </p>
     </details>
   );

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { FactDraft, GaugeAdvice, Printer, Signal, SlotView } from '@hiraeth/core';
+import type { FactDraft, Advice, Printer, Signal, SlotView } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
 import { Pick } from '../../parts/fields';
 
@@ -21,13 +21,13 @@ export function Signals({
 }: {
   readonly printer: Printer;
   readonly view: SlotView;
-  readonly advice: GaugeAdvice;
+  readonly advice: Advice;
 }) {
   const record = useRecord();
   const [choice, setChoice] = useState('');
   const { slot } = view;
   const { cartridge } = view.cartridge!.body;
-  const chip = view.cartridge!.state!.chip;
+  const chip = view.cartridge!.state.chip;
   const acts = new Set(advice.options.map((option) => option.act));
   const options = [
     ...SIGNALS,

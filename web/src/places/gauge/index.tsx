@@ -4,11 +4,15 @@ import { Link } from 'react-router';
 import {
   COVERAGE,
   formatUncertain,
-  gaugeAdvice,
+  ACT_NAMES,
+  adviceTitle,
+  CHIP_WHY,
+  counterOf,
+  emptyAtWords,
   isGaugeOff,
-  slotView,
+  printerAdvice,
+  reasonWords,
   STRATEGY_NAMES,
-  type GaugeAdvice,
   type Printer,
   type SlotView,
 } from '@hiraeth/core';
@@ -34,23 +38,16 @@ export default function Gauge() {
         </p>
       </div>
     );
-  const rows = printer.slots.map((slot) => ({
-    view: slotView(ledger, printer.id, slot.id, now)!,
-    advice: gaugeAdvice(ledger, printer.id, slot.id, now)!,
-  }));
-  const first = rows.reduce<(typeof rows)[number] | null>(
-    (worst, row) => (worst && rank(worst) <= rank(row) ? worst : row),
-    null,
-  );
+  const { slots, first } = printerAdvice(ledger, printer.id, now)!;
   return (
     <div className="sheet">
       <div className="stack" style={{ alignContent: 'start' }}>
         <h1>Gauge</h1>
-        {first && <Lead view={first.view} advice={first.advice} />}
+        {first && <Lead view={first} />}
         <PrinterPick />
         <div>
-          {rows.map(({ view, advice }) => (
-            <Row key={view.slot.id} printer={printer} view={view} advice={advice} />
+          {slots.map((view) => (
+            <Row key={view.slot.id} printer={printer} view={view} />
           ))}
         </div>
       </div>
@@ -77,46 +74,34 @@ export default function Gauge() {
   );
 }
 
-const URGENCY = { now: 0, soon: 1, fine: 2 } as const;
-/** Most urgent first; among equals the one whose printer stands nearest to its empty reading. */
-function rank({ advice, view }: { readonly advice: GaugeAdvice; readonly view: SlotView }): number {
-  const reading = view.cartridge?.state?.gauge?.fraction ?? 1;
-  return URGENCY[advice.urgency] * 10 + (advice.emptyAt ? reading - advice.emptyAt.reading.value : 1);
-}
-
-function Lead({ view, advice }: { readonly view: SlotView; readonly advice: GaugeAdvice }) {
+function Lead({ view }: { readonly view: SlotView }) {
+  const { advice } = view;
   const { emptyAt } = advice;
+  const figure = emptyAt && advice.urgency !== 'now';
   return (
     <div className="lead">
       <div
-        className={`big ${emptyAt ? '' : 'words'} ${advice.urgency === 'now' ? 'bad' : ''}`}
+        className={`big ${figure ? '' : 'words'} ${advice.urgency === 'now' ? 'bad' : ''}`}
         data-testid="gauge-lead"
       >
-        {emptyAt ? `${Math.round(Math.max(0, emptyAt.reading.value) * 100)} %` : advice.words}
-        {emptyAt && <small>is empty</small>}
+        {figure ? `${Math.round(Math.max(0, emptyAt.reading.value) * 100)} %` : adviceTitle(advice)}
+        {figure && <small>is empty</small>}
       </div>
       <p>
-        <strong>{view.slot.name}.</strong> {emptyAt?.sentence ?? advice.why.join(' ')}
+        <strong>{view.slot.name}.</strong>{' '}
+        {figure ? emptyAtWords(emptyAt) : advice.why.map(reasonWords).join(' ')}
       </p>
     </div>
   );
 }
 
-function Row({
-  printer,
-  view,
-  advice,
-}: {
-  readonly printer: Printer;
-  readonly view: SlotView;
-  readonly advice: GaugeAdvice;
-}) {
+function Row({ printer, view }: { readonly printer: Printer; readonly view: SlotView }) {
   const ledger = useLedger();
   const enterGauge = useGaugeEntry(printer.id);
   const [error, setError] = useState<string | null>(null);
-  const { slot, cartridge } = view;
+  const { slot, cartridge, advice } = view;
   const state = cartridge?.state;
-  const counter = ledger.state.printers[printer.id]?.slots[slot.id]?.counter;
+  const counter = counterOf(ledger, printer.id, slot.id);
   const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
   const fraction = state?.gauge?.fraction;
   const enter = async (text: string): Promise<boolean> => {
@@ -178,7 +163,7 @@ function Row({
         ) : (
           <span className="soft">no reading to compare yet</span>
         )}
-        {counter && counter.seen > 0 && (
+        {counter.seen > 0 && (
           <div className="soft">
             counts {counter.k < 1 ? 'too much' : 'too little'}: × {counter.k.toFixed(2)} ±{' '}
             {(COVERAGE * Math.sqrt(counter.variance)).toFixed(2)}
@@ -187,14 +172,14 @@ function Row({
       </div>
       <div>
         <details className="why">
-          <summary className={tone}>{advice.words}</summary>
+          <summary className={tone}>{adviceTitle(advice)}</summary>
           <ul>
             {advice.why.map((reason) => (
-              <li key={reason}>{reason}</li>
+              <li key={reason.code}>{reasonWords(reason)}</li>
             ))}
             {advice.options.map((option) => (
               <li key={`${option.act}${option.why}`} className={option.allowed ? '' : 'soft'}>
-                {ACTS[option.act]}: {option.why}
+                {ACT_NAMES[option.act]}: {CHIP_WHY[option.why]}
               </li>
             ))}
           </ul>
@@ -204,17 +189,6 @@ function Row({
     </section>
   );
 }
-
-const ACTS = {
-  reset: 'Reset',
-  bridge: 'Bridge the contact',
-  reseat: 'Out and in again',
-  newChip: 'New chip',
-  switchOff: 'Switch the gauge off',
-  cleanContacts: 'Clean the contacts',
-  topUpOnly: 'Top up only',
-  leave: 'Leave it',
-} as const;
 
 function Reading({
   label,

@@ -156,7 +156,9 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
               <p>
                 “1 g = 1 ml” is {((rho.value - 1) * 100).toFixed(1)} % off: on a fill of 40 ml it adds{' '}
                 {(40 * (rho.value - 1)).toFixed(1)} ml too many
-                {bottle ? `, ${money(40 * (rho.value - 1) * pricePerMl(bottle))} of ink` : ''}
+                {bottle && pricePerMl(bottle) !== null
+                  ? `, ${money(40 * (rho.value - 1) * pricePerMl(bottle)!)} of ink`
+                  : ''}
                 {filledMl > 1
                   ? `; on the ${filledMl.toFixed(0)} ml filled so far, ${(filledMl * (rho.value - 1)).toFixed(1)} ml`
                   : ''}

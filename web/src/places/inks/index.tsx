@@ -43,7 +43,7 @@ export default function Inks() {
   const [withEmpty, setWithEmpty] = useState(false);
   const inks = all(ledger.context, 'ink');
   const bottles = all(ledger.context, 'bottle');
-  const open = bottles.filter((bottle) => !ledger.state.bottles[bottle.id]?.retired);
+  const open = bottles.filter((bottle) => !ledger.state.bottles.get(bottle.id)?.retired);
   const least = inkLasts(ledger, now)[0];
   const close = (): void => setDoing(null);
   return (
@@ -169,8 +169,8 @@ function BottleTable({
   const rows = bottles
     .map((bottle) => ({
       bottle,
-      state: ledger.state.bottles[bottle.id],
-      left: bottleRemaining(ledger.context, ledger.state, bottle.id)!,
+      state: ledger.state.bottles.get(bottle.id),
+      left: bottleRemaining(ledger, bottle.id)!,
     }))
     .filter(({ left, state }) => withEmpty || (left.now.value > 1 && !state?.retired));
   if (rows.length === 0) return <p className="soft small">No bottle of it has ink left.</p>;

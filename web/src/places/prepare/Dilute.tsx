@@ -1,14 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import {
-  CAUTIONS,
-  find,
-  foreignFraction,
-  lotName,
-  oldFraction,
-  pricePerMl,
-  type CartridgeView,
-} from '@hiraeth/core';
+import { CAUTIONS, find, lotName, oldFraction, pricePerMl, type CartridgeView } from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../app/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
 
@@ -109,10 +101,9 @@ export function Dilute({
       )}
       <p className="soft small">
         Put it in, shake in all directions for a minute, draw out. With {lotName(ledger, bottleId)} each round
-        costs {bottle && addMl !== null ? money(addMl * pricePerMl(bottle)) : '–'}.
-        {view.state
-          ? ` By the log ${(100 * foreignFraction(ledger.context, view.state, view.body)).toFixed(1)} % inside is not ${view.body.cartridge.shades[0]}.`
-          : ''}
+        costs{' '}
+        {bottle && addMl !== null && pricePerMl(bottle) !== null ? money(addMl * pricePerMl(bottle)!) : '–'}.
+        {` By the log ${(100 * view.foreign).toFixed(1)} % inside is not ${view.body.cartridge.shades[0]}.`}
       </p>
     </section>
   );

@@ -76,8 +76,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const sponge = CONSTRUCTION_DATA[body.type.construction].sponge;
   const bottles = all(ledger.context, 'bottle').filter(
     (bottle) =>
-      !ledger.state.bottles[bottle.id]?.retired &&
-      bottleRemaining(ledger.context, ledger.state, bottle.id)!.now.value > 1,
+      !ledger.state.bottles.get(bottle.id)?.retired && bottleRemaining(ledger, bottle.id)!.now.value > 1,
   );
   const [shade] = body.cartridge.shades;
   // Mostly from another maker's ink to one of the same shade; another shade is the rarer wish.
@@ -90,8 +89,8 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const bottle = find(ledger.context, 'bottle', bottleId);
   const to = bottle ? inkOfBottle(ledger.context, bottle.id) : undefined;
   // Of what is inside: the ink that it is to hold.
-  const [mix] = view.state?.chambers ?? [];
-  const already = composition(mix ?? {})
+  const [mix] = view.mixes;
+  const already = composition(mix ?? new Map())
     .filter(({ lot }) => to !== undefined && inkOfBottle(ledger.context, lot)?.id === to.id)
     .reduce((sum, { fraction }) => sum + fraction, 0);
   const residualMl = readTyped(residual, 'volume').value;
@@ -106,7 +105,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
         capacityMl: body.type.capacityMl,
         topUpAtMl: settingsOf(ledger.context).topUpFraction * view.targetMl,
         sponge,
-        minorPerMl: pricePerMl(bottle),
+        minorPerMl: pricePerMl(bottle) ?? 0,
         wishedOld: wishedOld / 100,
         dryingHours: null,
         waterLeftMl: 0.15,

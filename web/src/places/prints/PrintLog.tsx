@@ -1,11 +1,12 @@
-import { lazy, Suspense } from 'react';
-import { useRead } from '../../app/hooks';
+import { lazy, Suspense, useMemo } from 'react';
+import { useLedger } from '../../app/hooks';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));
 
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
 export function PrintLog() {
-  const prints = useRead(({ facts }) => facts.filter((fact) => fact.kind === 'printed').reverse());
+  const { facts } = useLedger();
+  const prints = useMemo(() => facts.filter((fact) => fact.kind === 'printed').reverse(), [facts]);
   return (
     <section className="section">
       <header>

@@ -1,23 +1,23 @@
-import { all, COVERAGE, coefficient, find } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { all, ALWAYS, COVERAGE, find, modelOf, printedIn, coefficientPerDm2 } from '@hiraeth/core';
+import { useLedger, useNow } from '../../app/hooks';
 import { Swatch } from '../../parts/Swatch';
 
 /** What each channel was learnt to take for one square decimetre of the mean picture. */
 export function UseTable({ printerId }: { readonly printerId: string }) {
   const ledger = useLedger();
   const printer = find(ledger.context, 'printer', printerId);
-  const state = ledger.state.printers[printerId];
-  if (!printer || !state) return null;
-  const subjects = all(ledger.context, 'subject').filter((subject) => state.totals[`area:${subject.id}`]);
+  const now = useNow();
+  const model = modelOf(ledger, printerId);
+  if (!printer || !model) return null;
+  const printed = new Set(printedIn(ledger, printerId, ALWAYS, now).map((area) => area.subjectId));
+  const subjects = all(ledger.context, 'subject').filter((subject) => printed.has(subject.id));
   return (
     <div>
       <h2>Use per dm²</h2>
       <p className="small">µl (thousandths of a ml), learnt from weigh-ins, ± at 95 %</p>
       {printer.slots.map((slot) => {
-        const model = state.slots[slot.id]?.model;
-        if (!model) return null;
         const learnt = subjects
-          .map((subject) => ({ subject, use: coefficient(model, `area:${subject.id}`, printer.draws) }))
+          .map((subject) => ({ subject, use: coefficientPerDm2(model, slot.id, subject.id) }))
           .sort((a, b) => b.use.value - a.use.value);
         const most = learnt[0];
         return (

@@ -6,8 +6,8 @@ import {
   all,
   CLEANING_LEVELS,
   formatUncertain,
+  printCost,
   printerCost,
-  subjectCost,
   type CleaningLevel,
   type FactDraft,
 } from '@hiraeth/core';
@@ -30,7 +30,7 @@ export default function Prints() {
   const printers = all(ledger.context, 'printer');
   const subjects = all(ledger.context, 'subject');
   const papers = all(ledger.context, 'paper');
-  const last = [...ledger.facts].reverse().find((fact) => fact.kind === 'printed');
+  const last = ledger.facts.findLast((fact) => fact.kind === 'printed');
   const [printerId, setPrinterId] = useState(last?.printerId ?? printers[0]?.id ?? '');
   const [subjectId, setSubjectId] = useState(last?.subjectId ?? subjects[0]?.id ?? '');
   const [paperId, setPaperId] = useState(last?.paperId ?? papers[0]?.id ?? '');
@@ -72,9 +72,11 @@ export default function Prints() {
         })()
       : sizeOf(size);
   const count = readTyped(copies, 'plain').value;
-  const cost = printerCost(ledger.context, ledger.state, printerId, now);
+  const cost = printerCost(ledger, printerId, now);
   const one =
-    cost && area && subjectId ? subjectCost(ledger.context, ledger.state, cost, subjectId, area) : null;
+    cost && area && subjectId && subjectId !== 'new'
+      ? printCost(ledger, cost, subjectId, (area.widthMm * area.heightMm) / 10_000)
+      : null;
   const isNewSubject = subjectId === 'new';
   const save = async (): Promise<void> => {
     if (!area) return setError('Enter the width and height of one copy, in mm.');
@@ -118,9 +120,9 @@ export default function Prints() {
           <p>
             {one ? (
               <>
-                {money(one.refillMinor)} with your ink
-                {one.originalMinor ? `, ${money(one.originalMinor)} with originals` : ''}. Choose a size and a
-                subject below.
+                {one.refill ? `${money(one.refill)} with your ink` : 'A price is not known yet'}
+                {one.original ? `, ${money(one.original)} with originals` : ''}. Choose a size and a subject
+                below.
               </>
             ) : (
               'Choose a size and a subject below.'

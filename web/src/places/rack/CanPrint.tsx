@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { all, canPrint, formatUncertain } from '@hiraeth/core';
+import { adviceTitle, all, answerWords, canPrint, formatUncertain, notKnownWords } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
@@ -18,11 +18,9 @@ export function CanPrint() {
   const area = sizeOf(size);
   const job =
     area && count !== null && count >= 1 && printerId && subjectId
-      ? canPrint(ledger, { printerId, subjectId, copies: Math.round(count), ...area }, now)
+      ? canPrint(ledger, printerId, [{ subjectId, copies: Math.round(count), ...area }], now)
       : null;
-  const worst = job?.worst;
-  const channel = job?.channels.find((c) => c.slotId === worst?.slotId);
-  const percent = worst ? Math.round(worst.probability * 100) : 0;
+  const percent = Math.round((job?.probability ?? 0) * 100);
   if (subjects.length === 0) return null;
   return (
     <div className="stack">
@@ -47,20 +45,14 @@ export function CanPrint() {
       />
       <QuantityField label="Copies" kind="plain" value={copies} onText={setCopies} />
       <p role="status">
-        {worst && channel ? (
+        {job?.first ? (
           <>
-            <strong className={percent >= 20 ? 'bad' : percent >= 5 ? 'warn' : ''}>
-              {percent < 1
-                ? 'Yes, it is safe.'
-                : percent < 5
-                  ? 'Very likely, yes.'
-                  : percent < 20
-                    ? 'It may run short.'
-                    : 'No: top up first.'}
-            </strong>{' '}
-            {worst.name} goes first: it takes {formatUncertain(channel.use, 'ml')} and leaves{' '}
-            {channel.left ? formatUncertain(channel.left, 'ml') : '–'}; {percent < 1 ? 'under 1' : percent} %
-            that it comes to its reserve.
+            <strong className={TONES[job.answer]}>{answerWords(job)}</strong>{' '}
+            {job.first.notKnown !== null
+              ? `${job.first.name}: ${notKnownWords(job.first.notKnown)}.`
+              : job.blocked[0]
+                ? `${job.blocked[0].name}: ${adviceTitle({ code: job.blocked[0].code, safeSheets: null, strategy: null }).toLowerCase()}.`
+                : `${job.first.name} goes first: it takes ${formatUncertain(job.first.use, 'ml')} and leaves ${job.first.left ? formatUncertain(job.first.left, 'ml') : '–'}; ${percent < 1 ? 'under 1' : percent} % that any channel comes to its reserve.`}
           </>
         ) : (
           'Nothing is weighed in this printer yet.'
@@ -69,3 +61,5 @@ export function CanPrint() {
     </div>
   );
 }
+
+const TONES = { yes: '', likely: '', risky: 'warn', no: 'bad', notKnown: 'warn' } as const;

@@ -13,7 +13,7 @@ export function Shelf() {
   const record = useRecord();
   const views = all(ledger.context, 'cartridge')
     .map((cartridge) => cartridgeView(ledger, cartridge.id, now)!)
-    .filter((view) => view && !view.state?.location && !view.state?.retired);
+    .filter((view) => view && !view.state.seat && !view.state?.retired);
   if (views.length === 0) return null;
   const groups = new Map<string, { printer: Printer | null; set: string; views: typeof views }>();
   for (const view of views) {

@@ -2,12 +2,17 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import {
   all,
-  emptyAt,
+  adviceTitle,
   formatUncertain,
   isGaugeOff,
-  slotView,
+  notKnownWords,
+  printerAdvice,
+  reasonWords,
+  type Advice,
+  type AdviceCode,
   type CartridgeView,
   type Printer,
+  type PrinterAdvice,
   type SlotView,
 } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
@@ -24,17 +29,14 @@ export function Rack() {
   const now = useNow();
   const printers = all(ledger.context, 'printer');
   if (printers.length === 0) return <FirstUse />;
-  const views = printers.map((printer) => ({
-    printer,
-    slots: printer.slots.map((slot) => slotView(ledger, printer.id, slot.id, now)!),
-  }));
-  const first = worst(views.flatMap((view) => view.slots));
+  const views = printers.map((printer) => ({ printer, advice: printerAdvice(ledger, printer.id, now)! }));
+  const first = mostPressing(views.map((view) => view.advice));
   return (
     <div className="sheet">
       <div>
         <h1 className="visually-hidden">Rack</h1>
-        <Lead view={first} />
-        {views.map(({ printer, slots }) => (
+        {first && <Lead printer={first} />}
+        {views.map(({ printer, advice }) => (
           <section key={printer.id} className="section" aria-labelledby={`p-${printer.id}`}>
             <header>
               <h2 id={`p-${printer.id}`}>{printer.name}</h2>
@@ -42,10 +44,10 @@ export function Rack() {
                 {printer.feed === 'stationary'
                   ? 'stationary bay: air in the lines is dear'
                   : 'carriage: the head starves first'}{' '}
-                · {ledger.state.printers[printer.id]?.copies ?? 0} prints in the log
+                · {ledger.state.printers.get(printer.id)?.copies ?? 0} prints in the log
               </span>
             </header>
-            {slots.map((view) => (
+            {advice.slots.map((view) => (
               <RackRow key={view.slot.id} view={view} />
             ))}
           </section>
@@ -60,56 +62,81 @@ export function Rack() {
   );
 }
 
-/** The one number that matters: how many sheets are safe, and which channel ends them. */
-function Lead({ view }: { readonly view: SlotView | null }) {
+/** The one number that matters: how many sheets are safe, and which channel ends them; or what has to be known first. */
+function Lead({ printer }: { readonly printer: PrinterAdvice }) {
+  const view = printer.first;
   if (!view) return null;
-  const { action, safeSheets, slot, cartridge } = view;
-  if (action.urgency === 'now' || safeSheets === null)
+  const { advice, slot, cartridge } = view;
+  const why = advice.why.map(reasonWords).join(' ');
+  if (printer.safeSheets === null || advice.urgency === 'now') {
+    const unknown = printer.slots.filter((one) => one.advice.notKnown !== null);
     return (
       <div className="lead">
         <Big
           text={
-            cartridge
-              ? cartridge.ink
+            !cartridge
+              ? 'An empty slot'
+              : cartridge.ink && advice.notKnown !== 'wet'
                 ? formatUncertain(cartridge.ink, 'ml')
-                : 'Weigh first'
-              : 'An empty slot'
+                : 'Not known'
           }
-          tone={cartridge && action.urgency === 'now' ? 'bad' : ''}
+          tone={cartridge && advice.urgency === 'now' ? 'bad' : ''}
         />
         <p>
           <strong>
-            {slot.name}, {view.printer.name}: {action.words.toLowerCase()}.
+            {slot.name}, {view.printer.name}: {adviceTitle(advice).toLowerCase()}.
           </strong>{' '}
-          {action.why.join(' ')}
+          {why}
+          {unknown.length > 1 &&
+            ` How far it goes is not known: ${unknown
+              .slice(0, 4)
+              .map((one) => `${one.slot.name.toLowerCase()}, ${notKnownWords(one.advice.notKnown!)}`)
+              .join('; ')}${unknown.length > 4 ? '; …' : ''}.`}
         </p>
       </div>
     );
+  }
+  const decides =
+    printer.slots.find((one) => one.advice.safeSheets === printer.safeSheets && one.cartridge?.ink) ?? view;
   return (
     <div className="lead">
-      <Big text={String(safeSheets)} of="standard sheets are safe" />
+      <Big text={String(printer.safeSheets)} of="standard sheets are safe" />
       <p>
-        <strong>{slot.name}</strong> in {view.printer.name} goes first, with{' '}
-        {formatUncertain(cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, no channel comes to its reserve.
+        <strong>{decides.slot.name}</strong> in {decides.printer.name} goes first, with{' '}
+        {formatUncertain(decides.cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, it does not come to its
+        reserve.
       </p>
     </div>
   );
 }
 
-function worst(views: readonly SlotView[]): SlotView | null {
-  const inUse = views.filter((view) => view.cartridge);
-  const pool = inUse.length > 0 ? inUse : views;
-  return pool.reduce<SlotView | null>((a, b) => {
-    if (!a) return b;
-    if ((a.action.urgency === 'now') !== (b.action.urgency === 'now'))
-      return a.action.urgency === 'now' ? a : b;
-    return (a.safeSheets ?? -1) <= (b.safeSheets ?? -1) ? a : b;
+const RANK = { now: 0, soon: 1, fine: 2 } as const;
+
+/** The printer to look at first; one that was set up and never used comes last. */
+function mostPressing(printers: readonly PrinterAdvice[]): PrinterAdvice | null {
+  const used = printers.filter((printer) => printer.slots.some((view) => view.cartridge));
+  return (used.length > 0 ? used : printers).reduce<PrinterAdvice | null>((a, b) => {
+    if (!a?.first || !b.first) return a?.first ? a : b;
+    const [x, y] = [RANK[a.first.advice.urgency], RANK[b.first.advice.urgency]];
+    return x !== y ? (x < y ? a : b) : (a.safeSheets ?? -1) <= (b.safeSheets ?? -1) ? a : b;
   }, null);
 }
 
+const TO_BENCH: ReadonlySet<AdviceCode> = new Set([
+  'topUpNow',
+  'topUpSoon',
+  'topUpAtReading',
+  'topUpThenReset',
+  'switchOffAhead',
+  'replaceChip',
+  'printerStopped',
+]);
+const TO_WEIGH: ReadonlySet<AdviceCode> = new Set(['weigh', 'weighIn', 'explain']);
+
 function RackRow({ view }: { readonly view: SlotView }) {
-  const { slot, cartridge, action } = view;
-  const tone = action.urgency === 'now' ? 'bad' : action.urgency === 'soon' ? 'warn' : '';
+  const { slot, cartridge, advice } = view;
+  const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
+  const words = adviceTitle(advice);
   return (
     <div className="rackrow">
       <div className="name">
@@ -121,21 +148,29 @@ function RackRow({ view }: { readonly view: SlotView }) {
       </div>
       <div className="strip">{cartridge && <Strip view={cartridge} />}</div>
       <div className="ink">
-        {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : cartridge ? 'not weighed' : 'empty slot'}
-        <span>{cartridge && <GaugeWords view={cartridge} display={view.printer.gauge.display} />}</span>
+        {cartridge?.wetMl
+          ? `wet: ${cartridge.wetMl.toFixed(1)} ml water`
+          : cartridge?.ink
+            ? formatUncertain(cartridge.ink, 'ml')
+            : cartridge
+              ? 'not weighed'
+              : 'empty slot'}
+        <span>
+          {cartridge && <GaugeWords view={cartridge} advice={advice} display={view.printer.gauge.display} />}
+        </span>
       </div>
       <div className="act">
-        {action.code === 'topUpNow' || action.code === 'topUpSoon' ? (
-          <Link className={tone} to={`/bench?cartridge=${cartridge!.body.cartridge.id}`}>
-            {action.words}
+        {cartridge && TO_BENCH.has(advice.code) ? (
+          <Link className={tone} to={`/bench?cartridge=${cartridge.body.cartridge.id}`}>
+            {words}
           </Link>
-        ) : action.code === 'weigh' || action.code === 'weighIn' ? (
+        ) : cartridge && TO_WEIGH.has(advice.code) ? (
           <Link className={tone} to={`/weigh-in?printer=${view.printer.id}`}>
-            {action.words}
+            {words}
           </Link>
         ) : (
           <span style={{ display: 'inline', color: 'inherit', fontSize: 'inherit' }} className={tone}>
-            {action.words}
+            {words}
           </span>
         )}
         <span>
@@ -151,18 +186,19 @@ function RackRow({ view }: { readonly view: SlotView }) {
 /** What the printer claims, and at which claim the cartridge is really empty. */
 function GaugeWords({
   view,
+  advice,
   display,
 }: {
   readonly view: CartridgeView;
+  readonly advice: Advice;
   readonly display: Printer['gauge']['display'];
 }) {
-  const ledger = useLedger();
   if (isGaugeOff(view.state)) return <>gauge off: the log counts</>;
   if (display === 'lampForAll') return <>one lamp for all: the log counts</>;
   if (display === 'invisible') return <>shows no level: the log counts</>;
   const fraction = view.state?.gauge?.fraction;
   if (fraction === null || fraction === undefined || claimMl(view) === null) return <>gauge not read</>;
-  const empty = emptyAt(ledger, view.body.cartridge.id);
+  const empty = advice.emptyAt;
   return (
     <Link to="/gauge" className="quiet">
       says {Math.round(fraction * 100)} %

@@ -4,10 +4,11 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   COVERAGE,
+  expectedMass,
   explain,
   formatUncertain,
   isGaugeOff,
-  inkOfMass,
+  inkByWeight,
   parseQuantity,
   readMass,
   slotView,
@@ -56,7 +57,7 @@ export default function WeighIn() {
     async (view: SlotView, reading: MassReading): Promise<boolean> => {
       const { massG } = reading;
       const { body } = view.cartridge!;
-      const before = view.cartridge!.ink;
+      const expected = expectedMass(ledger, body.cartridge.id, now);
       const fact: FactDraft = {
         kind: 'weighed',
         what: 'cartridge',
@@ -69,9 +70,12 @@ export default function WeighIn() {
         `Saved: ${body.cartridge.label} weighs ${massG.value.toFixed(2)} g.`,
       );
       if (!saved) return false;
-      const ink = inkOfMass(ledger, body.cartridge.id, massG);
-      const off = ink && before ? ink.value - before.value : null;
-      const far = off !== null && before !== null && Math.abs(off) > COVERAGE * Math.hypot(ink!.u, before.u);
+      const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
+      // Compared by mass: the empty mass's doubt is in both and tells nothing.
+      const off = expected ? (massG.value - expected.value) / view.cartridge!.density.value : null;
+      const far =
+        expected !== null &&
+        Math.abs(massG.value - expected.value) > COVERAGE * Math.hypot(massG.u, expected.u);
       setTaken((old) => ({
         ...old,
         [view.slot.id]: {
@@ -84,7 +88,7 @@ export default function WeighIn() {
       }));
       return true;
     },
-    [ledger, record],
+    [ledger, now, record],
   );
   useScaleTarget(
     useMemo(

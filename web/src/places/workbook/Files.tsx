@@ -41,7 +41,7 @@ export function Files() {
   const [preview, setPreview] = useState<Preview | null>(null);
   const [error, setError] = useState<string | null>(null);
   const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
-  const count = ledger.recorded.size;
+  const count = ledger.log.length;
   const stale = exported ? (Date.parse(now) - Date.parse(exported)) / 86_400_000 : null;
   const fileName = (ending: string): string =>
     `${settingsOf(ledger.context)
@@ -50,11 +50,7 @@ export function Files() {
 
   const save = async (): Promise<void> => {
     const at = new Date(clock.now()).toISOString();
-    download(
-      fileName('.hiraeth.json'),
-      serializeWorkbook([...ledger.recorded.values()], at),
-      'application/json',
-    );
+    download(fileName('.hiraeth.json'), serializeWorkbook(ledger.log, at), 'application/json');
     await dispatch(keepNote(EXPORT_NOTE, at));
     dispatch(
       noticed({
@@ -75,7 +71,7 @@ export function Files() {
     setPreview({
       name: file.name,
       facts,
-      merge: mergeFacts([...ledger.recorded.values()], facts),
+      merge: mergeFacts(ledger.log, facts),
       last: facts.reduce<string | null>((last, fact) => (last && last > fact.at ? last : fact.at), null),
     });
   };

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { factWords, type Fact } from '@hiraeth/core';
-import { useLedger, useRead } from '../../app/hooks';
+import { useLedger } from '../../app/hooks';
 import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { moment } from '../../parts/dates';
@@ -13,7 +13,8 @@ export function Log() {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
   const [shown, setShown] = useState(PAGE);
-  const facts = useRead(({ recorded }) => [...recorded.values()].sort((a, b) => (a.id < b.id ? 1 : -1)));
+  const facts = useMemo(() => [...ledger.log].sort((a, b) => (a.id < b.id ? 1 : -1)), [ledger]);
+  const byId = useMemo(() => new Map(ledger.log.map((fact) => [fact.id, fact])), [ledger]);
   return (
     <section className="section">
       <header>
@@ -52,7 +53,7 @@ export function Log() {
 
   function wordsOf(fact: Fact): string {
     if (fact.kind !== 'voided') return factWords(ledger, fact);
-    const other = ledger.recorded.get(fact.factId);
+    const other = byId.get(fact.factId);
     return other
       ? `Took back: ${other.kind === 'voided' ? 'a taking back' : factWords(ledger, other)}`
       : 'Took an entry back';

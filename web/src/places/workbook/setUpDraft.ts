@@ -9,7 +9,7 @@ import {
   type Construction,
   type Entity,
   type InkClass,
-  type Ledger,
+  type Book,
   type Printer,
   type Variant,
 } from '@hiraeth/core';
@@ -66,7 +66,7 @@ export function typeOf(input: SetUpInput): Omit<CartridgeType, 'id' | 'name' | '
  * Everything that a new printer brings, as definitions that are recorded together: the printer with its slots, the
  * cartridge type, a cartridge for each slot and set, and the tools that a first refill needs.
  */
-export function setUpEntities(input: SetUpInput, ledger: Ledger, newId: (kind: string) => string): Entity[] {
+export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: string) => string): Entity[] {
   const { context } = ledger;
   const entities: Entity[] = [];
   if (!context.entities.has('settings')) entities.push(settingsOf(context));

@@ -1,0 +1,12 @@
+export {
+  ALWAYS,
+  CAUSES,
+  DRAWN,
+  inkAccount,
+  inkAccounts,
+  type AccountEntry,
+  type Cause,
+  type ChannelAccount,
+  type InkAccount,
+} from './inkAccount';
+export { balance, balanceOf, bottleGap, type Balance, type GapCode } from './balance';

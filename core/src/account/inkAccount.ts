@@ -1,0 +1,501 @@
+import { clipStretch, exposureDuring, listOf, type Stretch } from '../exposure';
+import {
+  bareLot,
+  bodyOf,
+  cartridgeOf,
+  find,
+  foretellBy,
+  inkOfBottle,
+  isKnown,
+  lotsOf,
+  mixMl,
+  modelOf,
+  openWalk,
+  slotFor,
+  timesMix,
+  walk,
+  type Book,
+  type Closed,
+  type Draw,
+  type Flow,
+  type Mix,
+  type Seat,
+} from '../ledger';
+import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
+import type { Because, CleaningLevel } from '../workbook';
+
+/** Where a ml of ink ended. */
+export const CAUSES = [
+  'printed',
+  'cleaned',
+  'change',
+  'idle',
+  'notLogged',
+  'primed',
+  'drawnOut',
+  'spilt',
+  'binned',
+  'flushed',
+  'leaked',
+  'unexplained',
+] as const;
+export type Cause = (typeof CAUSES)[number];
+
+/** Ink of one channel that went one way in a period. */
+export interface AccountEntry {
+  readonly slotId: string;
+  readonly cause: Cause;
+  /** What was printed; null for pictures of measured demand and all other causes. */
+  readonly subjectId: string | null;
+  readonly level: CleaningLevel | null;
+  readonly ml: number;
+  /** ml by lot; they add up to `ml`. */
+  readonly lots: Mix;
+}
+
+export interface ChannelAccount {
+  readonly slotId: string;
+  /** In its cartridges at the start of the period, filled in during it, and there at its end, ml. */
+  readonly openingMl: number;
+  readonly filledMl: number;
+  /** Given back to bottles: neither used nor lost. */
+  readonly returnedMl: number;
+  /** Spilt from bottles (part of the entries): it never was in a cartridge. */
+  readonly spiltBesideMl: number;
+  readonly onHandMl: number;
+  /** Drawn by the printer: printed, cleaned, changes, idle, and what nobody logged. */
+  readonly drawnMl: number;
+  /** Standard uncertainty of what was drawn by the scale and the syringe alone: apart from densities, which channels share. */
+  readonly drawnOwnU: number;
+  /** Standard uncertainty of what is on hand, by all but densities. */
+  readonly onHandU: number;
+  readonly entries: readonly AccountEntry[];
+}
+
+export interface InkAccount {
+  readonly printerId: string;
+  /** UTC instants; the start belongs to the period, its end does not. */
+  readonly from: string;
+  readonly to: string;
+  readonly channels: readonly ChannelAccount[];
+}
+
+/** Earlier than any fact. */
+export const ALWAYS = '0000-01-01T00:00:00.000Z';
+
+/**
+ * Where every ml of a printer's ink went in a period: each ml that was in its cartridges, or came out of a bottle for them,
+ * ends in exactly one place or is still there. What the printer drew is known by evidence at the ends of each interval; its
+ * parts (by subject, cleaning, change, idle day) follow the learnt use. Cost, balance, report and screens all read this.
+ *
+ * @param from and to: UTC instants, `to` not before the last fact for an account to date
+ * @returns undefined when there is no such printer
+ */
+export function inkAccount(book: Book, printerId: string, from: string, to: string): InkAccount | undefined {
+  return inkAccounts(book, printerId, [from, to])?.[0];
+}
+
+/**
+ * The accounts of consecutive periods in one go.
+ *
+ * @param edges UTC instants in order, at least two: the periods lie between them
+ */
+export function inkAccounts(
+  book: Book,
+  printerId: string,
+  edges: readonly string[],
+): readonly InkAccount[] | undefined {
+  const printer = find(book.context, 'printer', printerId);
+  const model = modelOf(book, printerId);
+  if (!printer || !model || edges.length < 2) return undefined;
+  const sheet = new Sheet(book, printerId, model, edges);
+  for (const cartridgeId of cartridgesOf(book)) sheet.takeCartridge(cartridgeId);
+  sheet.takeBottles();
+  return sheet.accounts(printer.slots.map((slot) => slot.id));
+}
+
+const cartridgesOf = (book: Book): string[] =>
+  [...book.context.entities.values()].flatMap((entity) => (entity.entity === 'cartridge' ? [entity.id] : []));
+
+interface Sum {
+  cause: Cause;
+  subjectId: string | null;
+  level: CleaningLevel | null;
+  ml: number;
+  lots: Map<string, number>;
+}
+interface Column {
+  startedMl: number;
+  filledMl: number;
+  returnedMl: number;
+  spiltBesideMl: number;
+  /** Out of the cartridges for good. */
+  outMl: number;
+  sums: Map<string, Sum>;
+  handVar: number;
+}
+
+/** The account while it is written: a column for each slot and period, and one for all that came before. */
+class Sheet {
+  /** By slot id, then by period; the first is what came before the first edge. */
+  private readonly columns = new Map<string, Column[]>();
+  private readonly ends = new Map<string, { massVar: number; inkVar: number }>();
+
+  constructor(
+    private readonly book: Book,
+    private readonly printerId: string,
+    private readonly model: PrinterModel,
+    private readonly edges: readonly string[],
+  ) {}
+
+  takeCartridge(cartridgeId: string): void {
+    const { book } = this;
+    const state = cartridgeOf(book, cartridgeId);
+    const body = bodyOf(book.context, cartridgeId);
+    if (!state || !body) return;
+    const home = slotFor(book.context, body.cartridge);
+    const seat: Seat | null = home ? { printerId: home.printer.id, slotId: home.slot.id } : null;
+    for (const closed of listOf(state.closed)) this.takeClosed(cartridgeId, closed, seat);
+    const at = this.edges.at(-1)!;
+    const open = openWalk(book, cartridgeId, at > state.known.at ? at : state.known.at);
+    if (!open) return;
+    const place = state.seat ?? state.lastSeat ?? seat;
+    if (state.closed.length === 0 && isKnown(state.known.belief) && state.known.belief.ml > 0)
+      this.takeFlow(
+        startOf(state.known.belief.ml, state.known.mixes, bareLot(book.context, cartridgeId)),
+        place,
+      );
+    // What was never weighed has no ink on the books, so nothing may be taken from it either.
+    const known = isKnown(open.belief);
+    if (known && !isKnown(state.known.belief)) {
+      // The first evidence says what is there now: what was there before follows from what it did since.
+      const before = open.belief.ml - open.handMl + open.draws.reduce((sum, draw) => sum + draw.ml, 0);
+      const lot = bareLot(book.context, cartridgeId);
+      this.takeFlow(startOf(before, spreadOver(state.known.mixes, before, lot), lot), place);
+    }
+    for (const flow of open.flows) if (known || flow.cause === 'filled') this.takeFlow(flow, place);
+    if (known) this.takeDraws(open.draws, null, open.beyondMl);
+    if (known && place && place.printerId === this.printerId) {
+      const end = this.endOf(place.slotId);
+      end.inkVar += open.belief.inkVar;
+      end.massVar += Math.max(0, open.belief.inkVar + open.belief.tareVar + 2 * open.belief.cov);
+    }
+  }
+
+  takeBottles(): void {
+    for (const [bottleId, bottle] of this.book.state.bottles)
+      for (const loss of listOf(bottle.lost)) {
+        const seats = loss.seat ? [loss.seat] : seatsFor(this.book, bottleId, loss.cartridgeId);
+        for (const seat of seats)
+          this.add(
+            seat,
+            loss.at,
+            {
+              cause: loss.cause,
+              ml: loss.ml / seats.length,
+              lots: new Map([[bottleId, loss.ml / seats.length]]),
+            },
+            false,
+          );
+      }
+  }
+
+  accounts(slotIds: readonly string[]): InkAccount[] {
+    const periods = this.edges.length - 1;
+    return Array.from({ length: periods }, (_, period) => ({
+      printerId: this.printerId,
+      from: this.edges[period]!,
+      to: this.edges[period + 1]!,
+      channels: slotIds.map((slotId) => this.channel(slotId, period)),
+    }));
+  }
+
+  private channel(slotId: string, period: number): ChannelAccount {
+    const columns = this.columns.get(slotId) ?? [];
+    let openingMl = 0;
+    for (let i = 0; i <= period; i++) openingMl += netOf(columns[i]);
+    const mine = columns[period + 1];
+    // What was there when the workbook first knew counts as an opening, whenever that was.
+    openingMl += mine?.startedMl ?? 0;
+    const entries = [...(mine?.sums.values() ?? [])];
+    const drawn = entries.filter(({ cause }) => DRAWN.has(cause)).reduce((sum, { ml }) => sum + ml, 0);
+    const end = this.ends.get(slotId);
+    return {
+      slotId,
+      openingMl,
+      filledMl: mine?.filledMl ?? 0,
+      returnedMl: mine?.returnedMl ?? 0,
+      spiltBesideMl: mine?.spiltBesideMl ?? 0,
+      onHandMl: openingMl - (mine?.startedMl ?? 0) + netOf(mine),
+      drawnMl: drawn,
+      drawnOwnU: Math.sqrt((mine?.handVar ?? 0) + (end?.massVar ?? 0)),
+      onHandU: Math.sqrt(end?.inkVar ?? 0),
+      entries: entries.map((sum) => ({ slotId, ...sum })),
+    };
+  }
+
+  private takeClosed(cartridgeId: string, closed: Closed, home: Seat | null): void {
+    if (closed.end === 'weighed') {
+      for (const flow of closed.flows) this.takeFlow(flow, home);
+      this.takeDraws(closed.draws, closed, 0);
+      return;
+    }
+    // Not weighed at both ends: how much was drawn is what the models say today.
+    const lot = bareLot(this.book.context, cartridgeId);
+    const walkFrom = (ml: number) =>
+      walk({
+        start:
+          closed.end === 'emptied' && isKnown(closed.start.belief)
+            ? closed.start
+            : {
+                ...closed.start,
+                belief: { ...closed.start.belief, ml, inkVar: 0.01, cov: 0 },
+                mixes: ml > 0 ? spreadOver(closed.start.mixes, ml, lot) : closed.start.mixes,
+              },
+        happenings: closed.happenings,
+        timelineOf: (id) => this.book.state.printers.get(id)?.timeline,
+        foretell: foretellBy(this.book),
+        bareLot: lot,
+        densityU: 0,
+      });
+    const first = walkFrom(0);
+    const startMl = Math.max(0, closed.ml - first.handMl + first.foretoldMl);
+    const knew = isKnown(closed.start.belief);
+    const walked = closed.end === 'found' ? walkFrom(startMl) : first;
+    const seat = last(closed.happenings.flatMap((h) => (h.type === 'stay' ? [h] : []))) ?? home;
+    if (closed.end === 'found')
+      this.takeFlow(startOf(startMl, spreadOver(closed.start.mixes, startMl, lot), lot), seat);
+    else if (knew && closed.start.at === '' && closed.start.belief.ml > 0)
+      this.takeFlow(startOf(closed.start.belief.ml, closed.start.mixes, lot), seat);
+    if (closed.end === 'emptied' && !knew) return;
+    for (const flow of walked.flows) this.takeFlow(flow, seat);
+    this.takeDraws(walked.draws, null, walked.beyondMl);
+    const left = walked.belief.ml - (closed.end === 'found' ? closed.ml : 0);
+    const lots = lotsOf(walked.mixes, left, lot);
+    if (Math.abs(left) > 1e-9)
+      this.takeFlow(
+        {
+          at: closed.at,
+          factId: closed.factId,
+          seat: null,
+          cause: closed.end === 'emptied' ? 'flushed' : 'unexplained',
+          ml: left,
+          variance: 0,
+          lots,
+          toBottle: null,
+        },
+        seat,
+      );
+  }
+
+  private takeFlow(flow: Flow, home: Seat | null): void {
+    const seat = flow.seat ?? home;
+    if (!seat || seat.printerId !== this.printerId) return;
+    const ink = inkMl(flow.lots);
+    const column = this.column(seat.slotId, flow.at);
+    if (flow.cause === 'start') {
+      column.startedMl += ink;
+      column.handVar += flow.variance;
+      return;
+    }
+    if (flow.cause === 'filled') {
+      column.filledMl += ink;
+      column.handVar += flow.variance;
+      return;
+    }
+    column.handVar += flow.variance;
+    if (flow.toBottle !== null) {
+      column.returnedMl += ink;
+      return;
+    }
+    this.add(seat, flow.at, { cause: flow.cause, ml: ink, lots: withoutWater(flow.lots) });
+  }
+
+  /** Splits what was drawn at the edges of periods and by cause, as the learnt use says. */
+  private takeDraws(
+    draws: readonly Draw[],
+    closed: Extract<Closed, { end: 'weighed' }> | null,
+    beyondMl: number,
+  ): void {
+    const drawnMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
+    const extra = closed ? extraOf(this.book, this.printerId, draws, closed) : null;
+    draws.forEach((draw) => {
+      const { stretch } = draw;
+      if (stretch.printerId !== this.printerId) return;
+      const timeline = this.book.state.printers.get(this.printerId)?.timeline;
+      if (!timeline) return;
+      const whole = this.parts(stretch, draw.exposure);
+      const told = whole.reduce((sum, part) => sum + part.ml, 0);
+      // What nobody logged is drawn beside what the log explains, in the same measure over the stay.
+      const share = drawnMl > 1e-12 ? draw.ml / drawnMl : 1 / draws.length;
+      const beyond = extra ? Math.max(0, draw.ml - told) : Math.max(0, beyondMl) * share;
+      const logged = draw.ml - beyond;
+      this.pieces(stretch).forEach(({ at, piece, part }) => {
+        const parts = piece === stretch ? whole : this.parts(piece, exposureDuring(timeline, piece));
+        const mine = parts.reduce((sum, one) => sum + one.ml, 0);
+        const scale = told > 1e-12 ? logged / told : 0;
+        for (const one of parts)
+          this.add(stretch, at, {
+            cause: one.cause,
+            subjectId: one.subjectId,
+            level: one.level,
+            ml: one.ml * scale,
+            lots: timesMix(draw.lots, draw.ml !== 0 ? (one.ml * scale) / draw.ml : 0),
+          });
+        const rest = (told > 1e-12 ? 0 : logged * part) + beyond * (told > 1e-12 ? mine / told : part);
+        if (Math.abs(rest) > 1e-12)
+          this.add(stretch, at, {
+            cause: extra ?? (beyondMl > 0 ? 'notLogged' : 'unexplained'),
+            ml: rest,
+            lots: timesMix(draw.lots, draw.ml !== 0 ? rest / draw.ml : 0),
+          });
+      });
+    });
+  }
+
+  private parts(stretch: Stretch, exposure: Draw['exposure']): UsePart[] {
+    return partsOfUse(this.model, stretch.slotId, exposure);
+  }
+
+  /** The stretch cut at the edges of the periods, each piece with its share of the time. */
+  private pieces(stretch: Stretch): { at: string; piece: Stretch; part: number }[] {
+    const timeline = this.book.state.printers.get(this.printerId)!.timeline;
+    const { edges } = this;
+    if (stretch.to < edges[0]! || (stretch.from >= edges[0]! && stretch.to <= edges[1]!))
+      return [{ at: stretch.from, piece: stretch, part: 1 }];
+    const bounds = [ALWAYS, ...edges, '9999-12-31T00:00:00.000Z'];
+    const span = Math.max(1, Date.parse(stretch.to) - Date.parse(stretch.from));
+    const pieces: { at: string; piece: Stretch; part: number }[] = [];
+    for (let i = 0; i + 1 < bounds.length; i++) {
+      const piece = clipStretch(timeline, stretch, bounds[i]!, bounds[i + 1]!);
+      if (piece)
+        pieces.push({
+          at: piece.from,
+          piece,
+          part: (Date.parse(piece.to) - Date.parse(piece.from)) / span,
+        });
+    }
+    return pieces;
+  }
+
+  private add(
+    seat: Seat,
+    at: string,
+    entry: { cause: Cause; subjectId?: string | null; level?: CleaningLevel | null; ml: number; lots: Mix },
+    fromCartridge = true,
+  ): void {
+    if (seat.printerId !== this.printerId || entry.ml === 0) return;
+    const column = this.column(seat.slotId, at);
+    const { sums } = column;
+    const key = JSON.stringify([entry.cause, entry.subjectId ?? null, entry.level ?? null]);
+    let sum = sums.get(key);
+    if (!sum)
+      sums.set(
+        key,
+        (sum = {
+          cause: entry.cause,
+          subjectId: entry.subjectId ?? null,
+          level: entry.level ?? null,
+          ml: 0,
+          lots: new Map(),
+        }),
+      );
+    sum.ml += entry.ml;
+    for (const [lot, ml] of entry.lots) sum.lots.set(lot, (sum.lots.get(lot) ?? 0) + ml);
+    if (fromCartridge) column.outMl += entry.ml;
+    else if (entry.cause === 'spilt') column.spiltBesideMl += entry.ml;
+  }
+
+  private column(slotId: string, at: string): Column {
+    let columns = this.columns.get(slotId);
+    if (!columns) this.columns.set(slotId, (columns = this.edges.map(newColumn).concat(newColumn())));
+    // Behind the last edge lies what is not asked for.
+    const index = this.edges.findIndex((edge) => at < edge);
+    return columns[index < 0 ? this.edges.length : index]!;
+  }
+
+  private endOf(slotId: string): { massVar: number; inkVar: number } {
+    let end = this.ends.get(slotId);
+    if (!end) this.ends.set(slotId, (end = { massVar: 0, inkVar: 0 }));
+    return end;
+  }
+}
+
+const newColumn = (): Column => ({
+  startedMl: 0,
+  filledMl: 0,
+  returnedMl: 0,
+  spiltBesideMl: 0,
+  outMl: 0,
+  sums: new Map(),
+  handVar: 0,
+});
+
+/** Causes by which the printer drew ink. */
+export const DRAWN: ReadonlySet<Cause> = new Set(['printed', 'cleaned', 'change', 'idle', 'notLogged']);
+
+const netOf = (column: Column | undefined): number =>
+  column ? column.startedMl + column.filledMl - column.returnedMl - column.outMl : 0;
+
+const inkMl = (lots: Mix): number => mixMl(lots) - (lots.get('flush') ?? 0);
+const withoutWater = (lots: Mix): Mix =>
+  lots.has('flush') ? new Map([...lots].filter(([lot]) => lot !== 'flush')) : lots;
+
+const last = <T>(list: readonly T[]): T | undefined => list[list.length - 1];
+
+function startOf(ml: number, mixes: readonly Mix[], lot: string): Flow {
+  return {
+    at: ALWAYS,
+    factId: null,
+    seat: null,
+    cause: 'start',
+    ml,
+    variance: 0,
+    lots: lotsOf(mixes, ml, lot),
+    toBottle: null,
+  };
+}
+
+const spreadOver = (mixes: readonly Mix[], ml: number, lot: string): readonly Mix[] =>
+  mixes.map((mix) => (mixMl(mix) > 0 ? mix : new Map([[lot, ml / mixes.length]])));
+
+/** The cause of what an interval drew beyond its forecast, where that was explained or is plainly wrong; else null. */
+function extraOf(
+  book: Book,
+  printerId: string,
+  draws: readonly Draw[],
+  closed: Extract<Closed, { end: 'weighed' }>,
+): Cause | null {
+  const because = closed.because;
+  if (because !== null) return EXTRA[because];
+  const record = modelOf(book, printerId)?.records.find((one) => one.factId === closed.factId);
+  const more = draws.length > 0 && record && record.used.value > record.foretold.value;
+  return record?.leftOut && more ? 'notLogged' : null;
+}
+
+const EXTRA: Record<Because, Cause | null> = {
+  notLogged: 'notLogged',
+  leaked: 'leaked',
+  spilt: 'spilt',
+  evaporated: 'leaked',
+  drawsMore: null,
+  misread: null,
+  otherCartridge: null,
+  unknown: 'unexplained',
+};
+
+/** The channels that a bottle's ink is for, when nobody said for which cartridge it was lost. */
+function seatsFor(book: Book, bottleId: string, cartridgeId: string | null): Seat[] {
+  const body = cartridgeId ? bodyOf(book.context, cartridgeId) : undefined;
+  const home = body && slotFor(book.context, body.cartridge);
+  if (home) return [{ printerId: home.printer.id, slotId: home.slot.id }];
+  const ink = inkOfBottle(book.context, bottleId);
+  if (!ink) return [];
+  return [...book.context.entities.values()].flatMap((entity) =>
+    entity.entity === 'printer'
+      ? entity.slots
+          .filter((slot) => slot.shades.includes(ink.shade) && slot.inkClass === ink.inkClass)
+          .map((slot) => ({ printerId: entity.id, slotId: slot.id }))
+      : [],
+  );
+}

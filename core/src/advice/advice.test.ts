@@ -1,0 +1,202 @@
+import { expect, test } from '@jest/globals';
+import { counterOf, Ledger } from '../ledger';
+import { listOf } from '../exposure';
+import { adviceTitle, emptyAtWords, reasonWords } from '../words';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import type { ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
+import { emptyAt, slotView } from './index';
+
+const AT = '2026-03-20T00:00:00.000Z';
+const read = (percent: number): FactDraft => ({
+  kind: 'gaugeRead',
+  printerId: 'printer',
+  slotId: 'cyan',
+  fraction: percent / 100,
+  by: 'person',
+});
+const signal = (s: Signal): FactDraft => ({
+  kind: 'chipSignalled',
+  printerId: 'printer',
+  slotId: 'cyan',
+  signal: s,
+});
+const reset: FactDraft = { kind: 'chipReset', cartridgeId: 'cyan', worked: true };
+
+function advise(
+  facts: readonly FactDraft[],
+  strategy: ChipStrategy = 'resetter',
+  gauge: Partial<Printer['gauge']> = {},
+  original = false,
+) {
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      define({ ...PRINTER, gauge: { ...PRINTER.gauge, ...gauge } }),
+      define(cartridge('cyan', 'cyan', { chip: { strategy, volumeMl: 54, original } })),
+      ...facts,
+    ]),
+  );
+  return { ledger, advice: slotView(ledger, 'printer', 'cyan', AT)!.advice };
+}
+
+const full = [weigh('cyan', 91.6), reset, install];
+
+test.each<[string, Parameters<typeof advise>, string, RegExp]>([
+  ['nothing in the slot', [[]], 'install', /Put a cartridge in/],
+  ['never weighed', [[install]], 'weigh', /Weigh it once/],
+  ['plenty inside, and stood for weeks', [[...full]], 'agitate', /sheets are safe/],
+  [
+    'plenty inside',
+    [[...full, { kind: 'agitated', cartridgeIds: ['cyan'], at: '2026-03-18T00:00:00.000Z' }]],
+    'goOn',
+    /sheets are safe/,
+  ],
+  [
+    'really empty while the gauge shows a third',
+    [[...full, weigh('cyan', 44), read(34)]],
+    'topUpNow',
+    /Top up before you print/,
+  ],
+  [
+    'the printer counted nearly all of it',
+    [[...full, print(300), read(18)]],
+    'topUpNow',
+    /Top up before you print/,
+  ],
+  [
+    'stopped, and not topped up',
+    [[...full, print(200), weigh('cyan', 70), signal('stops')]],
+    'topUpThenReset',
+    /Top it up first, then reset its chip/,
+  ],
+  [
+    'stopped, and topped up',
+    [[...full, print(200), weigh('cyan', 70), signal('stops'), fill('cyan', 20)]],
+    'resetNow',
+    /Reset its chip/,
+  ],
+  ['not recognised once', [[...full, signal('notRecognised')]], 'cleanContacts', /Clean the contacts/],
+  [
+    'not recognised twice',
+    [[...full, signal('notRecognised'), signal('notRecognised')]],
+    'newChip',
+    /needs a new chip/,
+  ],
+  [
+    'self-resetting, says empty while ink is there',
+    [[...full, print(200), weigh('cyan', 70), signal('stops')], 'selfResetting'],
+    'topUpThenReset',
+    /then out and in again/,
+  ],
+  [
+    'self-resetting, topped up',
+    [[...full, print(200), weigh('cyan', 70), signal('stops'), fill('cyan', 20)], 'selfResetting'],
+    'reseatNow',
+    /out and put it in again/,
+  ],
+  [
+    'single-use chip at its end',
+    [[...full, print(200), weigh('cyan', 70), signal('stops')], 'newEachTime'],
+    'replaceChip',
+    /Fill it and put a new chip on/,
+  ],
+  [
+    'the offer stands open',
+    [
+      [...full, print(300), weigh('cyan', 60), signal('stops')],
+      'leftAlone',
+      { switchOff: { ...PRINTER.gauge.switchOff } },
+      true,
+    ],
+    'switchOffNow',
+    /offered now/,
+  ],
+  [
+    'too late: it had run dry',
+    [
+      [
+        ...full,
+        { kind: 'fadedOrRanDry', cartridgeId: 'cyan', ranDry: true },
+        weigh('cyan', 80),
+        signal('stops'),
+      ],
+      'leftAlone',
+      {},
+      true,
+    ],
+    'tooLate',
+    /needs a new chip/,
+  ],
+  [
+    'the gauge is off: by weight',
+    [
+      [
+        ...full,
+        print(150),
+        weigh('cyan', 80),
+        signal('stops'),
+        { kind: 'gaugeSwitchedOff', printerId: 'printer', slotId: 'cyan' },
+      ],
+      'leftAlone',
+      {},
+      true,
+    ],
+    'weighIn',
+    /Weigh in/,
+  ],
+])('%s', (_name, given, code, words) => {
+  const { advice } = advise(...given);
+  expect([advice.code, adviceTitle(advice)]).toEqual([code, expect.stringMatching(words)]);
+  expect(advice.why.length).toBeGreaterThan(0);
+  for (const reason of advice.why) expect(reasonWords(reason)).toMatch(/^\S.*[.?]$/);
+});
+
+test('“at 19 % this cartridge is empty”: after a fill smaller than the chip’s volume, moved by a top-up without a reset', () => {
+  const { ledger, advice } = advise([...full]);
+  // 47.0 ml in, 3.5 reserved, 54 counted.
+  expect(advice.emptyAt!.reading.value).toBeCloseTo(0.194, 2);
+  expect(emptyAtWords(advice.emptyAt!)).toMatch(
+    /^At 19\s% on the printer this cartridge is empty: top it up at \d\d\s%\.$/,
+  );
+  ledger.add(script([fill('cyan', 8)], '2026-03-19T00:00:00.000Z'));
+  expect(emptyAt(ledger, 'cyan', AT)!.reading.value).toBeCloseTo(0.194 - 8 / 54, 2);
+  ledger.add(script([fill('cyan', 12)], '2026-03-19T06:00:00.000Z'));
+  expect(emptyAt(ledger, 'cyan', AT)!.leftAtZeroMl).toBeGreaterThan(5);
+  expect(emptyAtWords(emptyAt(ledger, 'cyan', AT)!)).toMatch(
+    /^At 0\s% on the printer about \d+\.\d ml above the reserve are still inside/,
+  );
+});
+
+test('no comparison where there is nothing to compare: gauge off, invisible, no chip', () => {
+  expect(advise([...full], 'resetter', { display: 'invisible' }).advice.emptyAt).toBeNull();
+  expect(advise([weigh('cyan', 91), install]).advice.emptyAt).toBeNull();
+  const off = advise([
+    ...full,
+    signal('stops'),
+    { kind: 'gaugeSwitchedOff', printerId: 'printer', slotId: 'cyan' },
+  ]);
+  expect(off.advice.emptyAt).toBeNull();
+});
+
+test('weigh-ins with readings teach the bias: the next empty reading moves by it', () => {
+  const life: FactDraft[] = [...full];
+  // 10 ml by mass for every 11 ml counted.
+  for (let i = 1; i <= 3; i++)
+    life.push(print(20), read(Math.round(100 - (i * 11 * 100) / 54)), weigh('cyan', 91.6 - i * 10 * 1.064));
+  const { ledger, advice } = advise(life);
+  const counter = counterOf(ledger, 'printer', 'cyan');
+  expect(counter.seen).toBe(3);
+  expect(counter.k).toBeLessThan(0.97);
+  expect(advice.emptyAt!.reading.value).toBeLessThan(0.19);
+});
+
+test('a chip’s history goes with it to another cartridge', () => {
+  const { ledger } = advise([
+    ...full,
+    signal('low'),
+    { kind: 'chipReplaced', cartridgeId: 'magenta', volumeMl: 54, original: false, chipId: 'cyan/0' },
+  ]);
+  expect(listOf(ledger.state.chips.get('cyan/0')!).map((line) => `${line.cartridgeId} ${line.what}`)).toEqual(
+    ['cyan reset', 'cyan low', 'magenta replaced'],
+  );
+});

@@ -1,0 +1,259 @@
+import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
+import { find, isGaugeOff, modelOf, settingsOf, slotFor, type Book, type Contradiction } from '../ledger';
+import { ONE_SIDED } from '../quantity';
+import { predictUse, safeCount } from '../usage';
+import { DUE, type ChipStrategy, type Printer, type Slot } from '../workbook';
+import { cartridgeView, DAY_MS, type CartridgeView } from './cartridgeView';
+import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
+import { meanSheet } from './meanSheet';
+
+export type Urgency = 'now' | 'soon' | 'fine';
+
+/** What to do about one slot, most pressing first. */
+export type AdviceCode =
+  | 'install'
+  | 'closePorts'
+  | 'dry'
+  | 'weigh'
+  | 'explain'
+  | 'topUpNow'
+  | 'newChip'
+  | 'cleanContacts'
+  | 'switchOffNow'
+  | 'tooLate'
+  | 'topUpThenReset'
+  | 'reseatNow'
+  | 'resetNow'
+  | 'replaceChip'
+  | 'printerStopped'
+  | 'topUpAtReading'
+  | 'switchOffAhead'
+  | 'topUpSoon'
+  | 'weighIn'
+  | 'agitate'
+  | 'byWeight'
+  | 'goOn';
+
+/** Why: each follows from the facts. */
+export type Reason =
+  | { readonly code: 'noCartridge' }
+  | { readonly code: 'neverWeighed' }
+  | { readonly code: 'holds'; readonly ml: number; readonly u: number; readonly reserveMl: number }
+  | { readonly code: 'belowReserve' }
+  | { readonly code: 'contradiction'; readonly of: Contradiction }
+  | { readonly code: 'wet'; readonly ml: number }
+  | { readonly code: 'plugOut' }
+  | { readonly code: 'ventShut' }
+  | { readonly code: 'emptyAt'; readonly of: CartridgeEmptyAt }
+  | { readonly code: 'printerSaid'; readonly fraction: number }
+  | { readonly code: 'signalled'; readonly signal: string }
+  | { readonly code: 'actAtCame'; readonly reading: number }
+  | { readonly code: 'refusedTwice' }
+  | { readonly code: 'notRecognised' }
+  | {
+      readonly code: 'offer';
+      readonly offer: SwitchOffOffer;
+      readonly asksNewFirst: boolean;
+      readonly lostWhenDry: boolean;
+    }
+  | { readonly code: 'declaredEmpty'; readonly toppedUp: boolean }
+  | { readonly code: 'resetNeedsInk' }
+  | { readonly code: 'toppedUp' }
+  | { readonly code: 'chipCountsOnce' }
+  | { readonly code: 'belowShare'; readonly share: number; readonly targetMl: number }
+  | { readonly code: 'fewSheets'; readonly sheets: number }
+  | { readonly code: 'weighInDays'; readonly days: number }
+  | { readonly code: 'notCounted'; readonly days: number }
+  | { readonly code: 'pigmentSettles'; readonly days: number };
+
+/** Why it is not known how far the ink goes. */
+export type NotKnown = 'emptySlot' | 'neverWeighed' | 'contradiction' | 'wet' | 'portsWrong' | 'stopped';
+
+export interface Advice {
+  readonly code: AdviceCode;
+  readonly urgency: Urgency;
+  readonly why: readonly Reason[];
+  /** Standard sheets of the usual mix that are safe at 95 %; null when that is not known. */
+  readonly safeSheets: number | null;
+  readonly notKnown: NotKnown | null;
+  readonly emptyAt: CartridgeEmptyAt | null;
+  /** What the chip's strategy allows next. */
+  readonly options: readonly ChipOption[];
+  readonly strategy: ChipStrategy | null;
+}
+
+export interface SlotView {
+  readonly printer: Printer;
+  readonly slot: Slot;
+  readonly cartridge: CartridgeView | null;
+  readonly advice: Advice;
+}
+
+/** A printer that no longer counts a channel leaves all to the log: it is weighed at least this often, days. */
+const UNCOUNTED_DAYS = 10;
+const FEW_SHEETS = 5;
+
+/**
+ * One slot now, with the one advice that every place gives. Ink comes before the chip: nothing is advised that would let a
+ * cartridge run out to please its gauge. "Not known" is an answer.
+ *
+ * @param at UTC instant, not before the last fact
+ * @returns undefined when there is no such slot
+ */
+export function slotView(book: Book, printerId: string, slotId: string, at: string): SlotView | undefined {
+  const printer = find(book.context, 'printer', printerId);
+  const slot = printer?.slots.find((s) => s.id === slotId);
+  if (!printer || !slot) return undefined;
+  const cartridgeId = book.state.printers.get(printerId)?.slots.get(slotId)?.cartridgeId;
+  const cartridge = cartridgeId ? cartridgeView(book, cartridgeId, at) : null;
+  return { printer, slot, cartridge, advice: adviceFor(book, printer, slot, cartridge, at) };
+}
+
+function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView | null, at: string): Advice {
+  if (!view)
+    return {
+      code: 'install',
+      urgency: 'now',
+      why: [{ code: 'noCartridge' }],
+      safeSheets: null,
+      notKnown: 'emptySlot',
+      emptyAt: null,
+      options: [],
+      strategy: null,
+    };
+  const settings = settingsOf(book.context);
+  const { state, ink, reserveMl, targetMl } = view;
+  const { machine } = state.chip;
+  const { strategy } = machine;
+  const rule = slotFor(book.context, view.body.cartridge)?.printer.gauge.switchOff ?? printer.gauge.switchOff;
+  const options = chipOptions(machine, rule);
+  const empty = emptyAt(book, view.body.cartridge.id, at);
+  const off = isGaugeOff(state);
+  const reading = off ? null : (state.gauge?.fraction ?? null);
+  const atReading = empty !== null && reading !== null && reading <= empty.actAt;
+  const stopped = machine.phase === 'stopped';
+  const portsWrong = view.ink !== null && (state.ports.plug === 'out' || state.ports.vent === 'shut');
+  const notKnown: NotKnown | null =
+    view.wetMl !== null
+      ? 'wet'
+      : !ink
+        ? 'neverWeighed'
+        : ink.contradiction
+          ? 'contradiction'
+          : portsWrong
+            ? 'portsWrong'
+            : stopped
+              ? 'stopped'
+              : null;
+  const sheets = notKnown === null && !atReading ? sheetsOf(book, printer.id, slot.id, view) : null;
+  const safeSheets = atReading && notKnown === null ? 0 : sheets;
+  const why: Reason[] = [];
+  const say = (code: AdviceCode, urgency: Urgency, ...more: Reason[]): Advice => ({
+    code,
+    urgency,
+    why: [...why, ...more],
+    safeSheets: urgency === 'now' && safeSheets !== null && NO_PRINT.has(code) ? 0 : safeSheets,
+    notKnown,
+    emptyAt: empty,
+    options,
+    strategy,
+  });
+  if (ink) why.push({ code: 'holds', ml: ink.value, u: ink.u, reserveMl });
+  if (empty) why.push({ code: 'emptyAt', of: empty });
+  if (reading !== null) why.push({ code: 'printerSaid', fraction: reading });
+
+  if (view.wetMl !== null) return say('dry', 'now', { code: 'wet', ml: view.wetMl });
+  if (portsWrong)
+    return say(
+      'closePorts',
+      'now',
+      ...(state.ports.plug === 'out' ? [{ code: 'plugOut' as const }] : []),
+      ...(state.ports.vent === 'shut' ? [{ code: 'ventShut' as const }] : []),
+    );
+  if (machine.phase === 'spent') return say('newChip', 'now', { code: 'refusedTwice' });
+  const low = ink !== null && ink.value - ONE_SIDED * ink.u <= reserveMl;
+  if (low) {
+    why.push({ code: 'belowReserve' });
+    if (ink.contradiction) why.push({ code: 'contradiction', of: ink.contradiction });
+    return say('topUpNow', 'now');
+  }
+  if (ink?.contradiction) return say('explain', 'now', { code: 'contradiction', of: ink.contradiction });
+  if (machine.phase === 'notRecognised' && strategy !== 'selfResetting')
+    return say('cleanContacts', 'now', { code: 'notRecognised' });
+  const offer: Reason = {
+    code: 'offer',
+    offer: machine.offer,
+    asksNewFirst: rule.asksNewOriginalFirst,
+    lostWhenDry: rule.lostWhenRunDry,
+  };
+  const wantsOff = strategy === 'switchedOff' || strategy === 'leftAlone';
+  if (machine.offer === 'open' && wantsOff) return say('switchOffNow', 'now', offer);
+  if (stopped && machine.offer === 'lost' && wantsOff) return say('tooLate', 'now', offer);
+  if ((stopped || machine.phase === 'notRecognised') && strategy === 'selfResetting')
+    return say(machine.toppedUp ? 'reseatNow' : 'topUpThenReset', 'now', {
+      code: 'declaredEmpty',
+      toppedUp: machine.toppedUp,
+    });
+  if (strategy === 'resetter' || strategy === 'contactBridge') {
+    if (machine.toppedUp && machine.phase !== 'counting')
+      return say('resetNow', stopped ? 'now' : 'soon', { code: 'toppedUp' });
+    if (stopped) return say('topUpThenReset', 'now', { code: 'resetNeedsInk' });
+  }
+  if (stopped && strategy === 'newEachTime') return say('replaceChip', 'now', { code: 'chipCountsOnce' });
+  if (stopped) return say('printerStopped', 'now', { code: 'signalled', signal: 'stops' });
+  if (!ink) return say('weigh', 'now', { code: 'neverWeighed' });
+  if (atReading) return say('topUpAtReading', 'now', { code: 'actAtCame', reading: empty.shownActAt });
+  if (
+    machine.offer === 'later' &&
+    wantsOff &&
+    rule.lostWhenRunDry &&
+    (reading !== null ? reading <= printer.gauge.lowAt : ['low', 'veryLow', 'asks'].includes(machine.phase))
+  )
+    return say('switchOffAhead', 'soon', offer);
+  if (ink.value < settings.topUpFraction * targetMl || (safeSheets ?? FEW_SHEETS) < FEW_SHEETS)
+    return say(
+      'topUpSoon',
+      'soon',
+      ink.value < settings.topUpFraction * targetMl
+        ? { code: 'belowShare', share: settings.topUpFraction, targetMl }
+        : { code: 'fewSheets', sheets: safeSheets ?? 0 },
+    );
+  const uncounted = off || strategy === 'none';
+  const days = uncounted ? Math.min(settings.weighInDays, UNCOUNTED_DAYS) : settings.weighInDays;
+  if (uncounted) why.push({ code: 'notCounted', days });
+  if (view.weighedDaysAgo === null || view.usedDays > days)
+    return say('weighIn', 'soon', { code: 'weighInDays', days });
+  const shaken = [state.agitatedAt, state.lastFillAt, state.lastWeighed?.at]
+    .filter((t): t is string => Boolean(t))
+    .sort()
+    .at(-1);
+  if (
+    view.body.cartridge.inkClass === 'pigment' &&
+    shaken &&
+    (Date.parse(at) - Date.parse(shaken)) / DAY_MS > DUE.agitateDays
+  )
+    return say('agitate', 'fine', { code: 'pigmentSettles', days: DUE.agitateDays });
+  if (machine.offer === 'later' && wantsOff) why.push(offer);
+  return say(uncounted ? 'byWeight' : 'goOn', 'fine');
+}
+
+/** With these open, nothing should be printed. */
+const NO_PRINT: ReadonlySet<AdviceCode> = new Set([
+  'topUpNow',
+  'newChip',
+  'cleanContacts',
+  'tooLate',
+  'topUpThenReset',
+  'reseatNow',
+  'replaceChip',
+  'printerStopped',
+  'topUpAtReading',
+]);
+
+function sheetsOf(book: Book, printerId: string, slotId: string, view: CartridgeView): number | null {
+  const model = modelOf(book, printerId);
+  if (!view.ink || !model) return null;
+  return safeCount(view.ink, view.reserveMl, meanSheet(book, printerId), 'different', (exposure) =>
+    predictUse(model, slotId, exposure),
+  );
+}

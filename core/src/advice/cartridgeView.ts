@@ -1,0 +1,87 @@
+import { targetOf } from '../fill';
+import {
+  bodyOf,
+  cartridgeOf,
+  densityOfMixes,
+  foreignFraction,
+  inkNow,
+  mixesOf,
+  type Body,
+  type Book,
+  type CartridgeState,
+  type InkNow,
+  type Mix,
+} from '../ledger';
+import type { Uncertain } from '../quantity';
+
+/** A cartridge as a person would want to see it: ink now, on an axis from empty to maximum. */
+export interface CartridgeView {
+  readonly body: Body;
+  readonly state: CartridgeState;
+  /** null: weigh it first. */
+  readonly ink: InkNow | null;
+  readonly mixes: readonly Mix[];
+  readonly density: Uncertain;
+  readonly reserveMl: number;
+  readonly targetMl: number;
+  readonly maxMl: number;
+  readonly weighedDaysAgo: number | null;
+  /** Days in a printer since it was last weighed or went in: what a weigh-in is due by. */
+  readonly usedDays: number;
+  readonly foreign: number;
+  readonly restUntil: string | null;
+  /** Water left from a rinse, ml; null when it holds ink. */
+  readonly wetMl: number | null;
+}
+
+export const DAY_MS = 86_400_000;
+/** Water below this is gone for all that matters, ml. */
+export const DRY_ML = 0.3;
+
+/**
+ * All that is known of a cartridge at an instant.
+ *
+ * @param at UTC instant, not before the last fact
+ * @returns null when the cartridge or its type is not in the workbook
+ */
+export function cartridgeView(book: Book, cartridgeId: string, at: string): CartridgeView | null {
+  const body = bodyOf(book.context, cartridgeId);
+  const state = cartridgeOf(book, cartridgeId);
+  if (!body || !state) return null;
+  const mixes = mixesOf(book, cartridgeId, at);
+  const density = densityOfMixes(book.context, body, mixes);
+  const toMl = (g: number): number => (g - body.emptyG.value) / density.value;
+  const weighed = state.lastWeighed?.at;
+  const restEnd =
+    state.lastFillAt && body.type.restMinutes > 0 && !state.seat
+      ? Date.parse(state.lastFillAt) + body.type.restMinutes * 60_000
+      : 0;
+  const since = [state.installedAt, weighed]
+    .filter((t): t is string => Boolean(t))
+    .sort()
+    .at(-1);
+  return {
+    body,
+    state,
+    ink: inkNow(book, cartridgeId, at),
+    mixes,
+    density,
+    reserveMl: body.type.reserveMl,
+    targetMl: toMl(
+      targetOf({
+        emptyG: body.emptyG,
+        density,
+        type: body.type,
+        maxG: body.maxG,
+        ownTargetG: body.cartridge.targetG,
+        method: body.type.method,
+      }).targetG,
+    ),
+    maxMl: toMl(body.maxG),
+    weighedDaysAgo: weighed ? Math.max(0, (Date.parse(at) - Date.parse(weighed)) / DAY_MS) : null,
+    usedDays: state.seat && since ? Math.max(0, (Date.parse(at) - Date.parse(since)) / DAY_MS) : 0,
+    foreign: foreignFraction(book.context, mixes, body),
+    restUntil: restEnd > Date.parse(at) ? new Date(restEnd).toISOString() : null,
+    wetMl: state.wetMl !== null && state.wetMl > DRY_ML ? state.wetMl : null,
+  };
+}

@@ -1,0 +1,15 @@
+export { cartridgeView, DRY_ML, type CartridgeView } from './cartridgeView';
+export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
+export { ANY_SUBJECT, meanSheet, standardDm2 } from './meanSheet';
+export {
+  slotView,
+  type Advice,
+  type AdviceCode,
+  type NotKnown,
+  type Reason,
+  type SlotView,
+  type Urgency,
+} from './adviceFor';
+export { printerAdvice, type PrinterAdvice } from './printerAdvice';
+export { canPrint, type Job, type JobChannel, type JobForecast } from './canPrint';
+export { inkLasts, type InkSupply } from './inkLasts';

@@ -1,0 +1,91 @@
+import {
+  bodyOf,
+  contradictionOf,
+  CONTRADICTS_SIGMA,
+  densityInside,
+  expectedMass,
+  type CheckedBook,
+} from '../ledger';
+import type { Because, FactOf } from '../workbook';
+import type { FactProblem } from './checkFact';
+
+type Evidence = FactOf<'weighed' | 'levelSeen' | 'sensorSignalled' | 'fadedOrRanDry' | 'gaugeRead'>;
+type EvidenceOff = Extract<FactProblem, { code: 'evidenceOff' }>;
+
+/** Less than this, ml, is never asked about. */
+const LEAST_ML = 0.5;
+
+/**
+ * Evidence that lies more than three standard uncertainties from what was foretold asks what happened, with the likely
+ * reasons; once the person has answered (`because`), it is taken by that answer.
+ *
+ * @returns null when it fits, was answered, or there is nothing to compare with; while facts are folded in bulk nobody is asked
+ */
+export function evidenceOff(book: CheckedBook, fact: Evidence): EvidenceOff | null {
+  if (book.live || fact.because !== undefined) return null;
+  return fact.kind === 'weighed' ? massOff(book, fact) : seenOff(book, fact);
+}
+
+function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null {
+  // In a run the fill is recorded after its weighings: only the first mass can be compared.
+  if (fact.what !== 'cartridge' || (fact.purpose !== 'weighIn' && fact.purpose !== 'before')) return null;
+  const body = bodyOf(book.context, fact.subjectId);
+  const expected = expectedMass(book, fact.subjectId, fact.at);
+  if (!body || !expected) return null;
+  const rho = densityInside(book, body, fact.at).value;
+  const u = Math.hypot(expected.u, fact.massG.u) / rho;
+  const offMl = (fact.massG.value - expected.value) / rho;
+  if (Math.abs(offMl) <= Math.max(CONTRADICTS_SIGMA * u, LEAST_ML)) return null;
+  const expectedMl = (expected.value - body.emptyG.value) / rho;
+  return {
+    severity: 'ask',
+    code: 'evidenceOff',
+    label: body.cartridge.label,
+    evidence: 'mass',
+    expectedMl,
+    foundMl: expectedMl + offMl,
+    u,
+    reasons: offMl < 0 ? LESS : MORE,
+  };
+}
+
+function seenOff(book: CheckedBook, fact: Exclude<Evidence, FactOf<'weighed'>>): EvidenceOff | null {
+  const cartridgeId =
+    fact.kind === 'gaugeRead'
+      ? book.state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId
+      : fact.cartridgeId;
+  const body = cartridgeId ? bodyOf(book.context, cartridgeId) : undefined;
+  const off = cartridgeId ? contradictionOf(book, fact, cartridgeId) : null;
+  if (!body || !off) return null;
+  const less = fact.kind === 'gaugeRead' || off.foundMl < off.expectedMl;
+  return {
+    severity: 'ask',
+    code: 'evidenceOff',
+    label: body.cartridge.label,
+    evidence: NAMES[fact.kind],
+    expectedMl: off.expectedMl,
+    foundMl: off.foundMl,
+    u: off.u,
+    reasons: less
+      ? LESS.filter((reason) => reason !== 'otherCartridge')
+      : MORE.filter((reason) => reason !== 'otherCartridge'),
+  };
+}
+
+const NAMES = {
+  levelSeen: 'level',
+  sensorSignalled: 'sensor',
+  fadedOrRanDry: 'faded',
+  gaugeRead: 'gauge',
+} as const;
+
+const LESS: readonly Because[] = [
+  'notLogged',
+  'drawsMore',
+  'leaked',
+  'spilt',
+  'otherCartridge',
+  'misread',
+  'unknown',
+];
+const MORE: readonly Because[] = ['notLogged', 'otherCartridge', 'misread', 'unknown'];

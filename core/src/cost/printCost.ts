@@ -1,0 +1,121 @@
+import { find, modelOf, type Book } from '../ledger';
+import type { Uncertain } from '../quantity';
+import { SHARED_SCATTER, coefficientPerDm2 } from '../usage';
+import { addUp, priceOfEntry, type PrinterCost } from './printerCost';
+
+/** What one print costs, in minor units: the average with its doubt, and how far single prints lie about it. */
+export interface PrintCost {
+  readonly subjectId: string;
+  readonly dm2: number;
+  /** Ink that reaches paper for one, all channels. */
+  readonly ml: Uncertain;
+  /** With its share of waste, chips, consumables and kit; null: a price is unknown. */
+  readonly refill: Uncertain | null;
+  readonly original: Uncertain | null;
+  /** Standard deviation of one print about the average, the average's doubt included. */
+  readonly single: number | null;
+}
+
+/**
+ * The one place where a print's cost is computed. A subject that was printed in the period costs what the account says it took
+ * per dm² (so that subjects add up to the whole); another what the learnt use foretells. What never reached paper is shared by area.
+ *
+ * @param cost of the printer, from `printerCost`
+ * @param dm2 area of one print, dm²
+ */
+export function printCost(book: Book, cost: PrinterCost, subjectId: string, dm2: number): PrintCost {
+  const printer = find(book.context, 'printer', cost.printerId)!;
+  const model = modelOf(book, cost.printerId)!;
+  const printed = cost.printed.find((area) => area.subjectId === subjectId);
+  let ml = 0;
+  let mlVar = 0;
+  let own = 0;
+  let shared = 0;
+  let scatterOwn = 0;
+  let scatterShared = 0;
+  const refills: (number | null)[] = [];
+  const originals: (number | null)[] = [];
+  let originalOwn = 0;
+  cost.channels.forEach((channel, i) => {
+    const slot = printer.slots[i]!;
+    const coefficient = coefficientPerDm2(model, channel.slotId, subjectId);
+    const entries = channel.entries.filter(
+      (entry) => entry.cause === 'printed' && entry.subjectId === subjectId,
+    );
+    const took = entries.reduce((sum, entry) => sum + entry.ml, 0);
+    const perDm2 = printed && took > 0 ? took / printed.dm2 : coefficient.value;
+    const minor = addUp(entries.map((entry) => priceOfEntry(book, slot, entry)));
+    const price = took > 0 && minor !== null ? minor / took : channel.refillMinorPerMl;
+    const relative = coefficient.value > 0 ? coefficient.u / coefficient.value : 0;
+    const each = perDm2 * dm2;
+    ml += each;
+    mlVar += (each * relative) ** 2;
+    refills.push(price === null ? null : each * price);
+    originals.push(channel.originalMinorPerMl === null ? null : each * channel.originalMinorPerMl);
+    own += (each * relative * (price ?? 0)) ** 2;
+    originalOwn += (each * relative * (channel.originalMinorPerMl ?? 0)) ** 2;
+    const density = channel.drawnMl.value > 0 ? channel.sharedU / channel.drawnMl.value : 0;
+    shared += each * density * (price ?? 0);
+    const spread = each * model.scatter * (price ?? 0);
+    scatterOwn += (1 - SHARED_SCATTER) * spread ** 2;
+    scatterShared += Math.sqrt(SHARED_SCATTER) * spread;
+  });
+  const onPaper = addUp(cost.channels.map((channel) => channel.printedMinor));
+  const refill = withOverhead(addUp(refills), cost.refill.minor, onPaper, cost.areaDm2, dm2);
+  const originalOnPaper = addUp(
+    cost.channels.map((channel) =>
+      channel.originalMinorPerMl === null ? null : channel.printedMl * channel.originalMinorPerMl,
+    ),
+  );
+  const original = withOverhead(addUp(originals), cost.original.minor, originalOnPaper, cost.areaDm2, dm2);
+  const average = Math.hypot(Math.sqrt(own), shared);
+  return {
+    subjectId,
+    dm2,
+    ml: { value: ml, u: Math.sqrt(mlVar) },
+    refill: refill === null ? null : { value: refill, u: average },
+    original:
+      original === null
+        ? null
+        : { value: original, u: Math.hypot(Math.sqrt(originalOwn), original * cost.originalU) },
+    single: refill === null ? null : Math.hypot(average, Math.sqrt(scatterOwn), scatterShared),
+  };
+}
+
+/** Ink on paper and, by area, its share of all that never reached it. */
+function withOverhead(
+  inkMinor: number | null,
+  totalMinor: number | null,
+  paperMinor: number | null,
+  areaDm2: number,
+  dm2: number,
+): number | null {
+  if (inkMinor === null || totalMinor === null || paperMinor === null) return null;
+  return areaDm2 > 0 ? inkMinor + (dm2 * (totalMinor - paperMinor)) / areaDm2 : inkMinor;
+}
+
+/**
+ * The mean print of the period: what all of it cost by the number of prints.
+ *
+ * @returns null when nothing was printed, or a price is unknown
+ */
+export function meanPrint(cost: PrinterCost, side: 'refill' | 'original'): Uncertain | null {
+  const minor = cost[side].minor;
+  return minor === null || cost.copies === 0
+    ? null
+    : {
+        value: minor / cost.copies,
+        u: (minor * (side === 'refill' ? cost.refillU : cost.originalU)) / cost.copies,
+      };
+}
+
+/** What one dm² of the period cost, minor units; null when nothing was printed or a price is unknown. */
+export function perDm2(cost: PrinterCost, side: 'refill' | 'original'): Uncertain | null {
+  const minor = cost[side].minor;
+  return minor === null || !(cost.areaDm2 > 0)
+    ? null
+    : {
+        value: minor / cost.areaDm2,
+        u: (minor * (side === 'refill' ? cost.refillU : cost.originalU)) / cost.areaDm2,
+      };
+}

@@ -1,0 +1,19 @@
+export {
+  addExposure,
+  areaOf,
+  drewInk,
+  jobExposure,
+  NO_EXPOSURE,
+  timesExposure,
+  type Exposure,
+  type SubjectArea,
+} from './exposure';
+export {
+  clipStretch,
+  exposureDuring,
+  positionAt,
+  type Drawing,
+  type Stretch,
+  type Timeline,
+} from './timeline';
+export { append, emptyLog, lastOf, listOf, type Log } from './log';

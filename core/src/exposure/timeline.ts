@@ -1,0 +1,150 @@
+import type { CleaningLevel } from '../workbook';
+import { NO_EXPOSURE, type Exposure } from './exposure';
+import { type Log } from './log';
+
+/** One thing that drew ink from a printer's channels, at its time. */
+export type Drawing =
+  | {
+      readonly type: 'job';
+      readonly at: string;
+      readonly subjectId: string;
+      readonly dm2: number;
+      readonly copies: number;
+    }
+  | {
+      readonly type: 'image';
+      readonly at: string;
+      readonly dm2: number;
+      readonly copies: number;
+      /** ml/dm² by slot, from the picture itself. */
+      readonly demand: ReadonlyMap<string, number>;
+    }
+  | {
+      readonly type: 'cleaning';
+      readonly at: string;
+      readonly level: CleaningLevel;
+      /** Only these channels; null: all. */
+      readonly slotIds: readonly string[] | null;
+    }
+  | { readonly type: 'change'; readonly at: string };
+
+/** All that drew ink from a printer, in order of time; a place in it says how far a cartridge has come along. */
+export type Timeline = Log<Drawing>;
+
+const DAY_MS = 86_400_000;
+
+/** A stay of a cartridge in a slot, from one place of the printer's timeline to another. */
+export interface Stretch {
+  readonly printerId: string;
+  readonly slotId: string;
+  readonly fromPosition: number;
+  readonly toPosition: number;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Whole sets are weighed together: their channels share what lies between, until the timeline grows. */
+const shared = new WeakMap<readonly Drawing[], Map<string, Exposure>>();
+
+/**
+ * What a channel went through during a stretch.
+ *
+ * @param timeline of the printer
+ * @param stretch from and to: places in the timeline and UTC instants
+ */
+export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'printerId'>): Exposure {
+  const { fromPosition, toPosition, slotId } = stretch;
+  const drawn = drawnBetween(timeline, fromPosition, Math.min(toPosition, timeline.length), slotId);
+  const idleDays = Math.max(0, (Date.parse(stretch.to) - Date.parse(stretch.from)) / DAY_MS);
+  return idleDays > 0 ? { ...drawn, idleDays } : drawn;
+}
+
+function drawnBetween(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
+  if (from >= to) return NO_EXPOSURE;
+  let own = false;
+  for (let i = from; i < to && !own; i++) {
+    const event = timeline.items[i]!;
+    own = event.type === 'image' || (event.type === 'cleaning' && event.slotIds !== null);
+  }
+  let known = shared.get(timeline.items);
+  if (!known) shared.set(timeline.items, (known = new Map<string, Exposure>()));
+  const key = own ? `${from} ${to} ${slotId}` : `${from} ${to}`;
+  const found = known.get(key);
+  if (found) return found;
+  const exposure = sumUp(timeline, from, to, slotId);
+  if (known.size > 64) known.clear();
+  known.set(key, exposure);
+  return exposure;
+}
+
+function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
+  const areas = new Map<string, { dm2: number; squares: number }>();
+  const sum = { imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0 };
+  for (let i = from; i < to; i++) {
+    const event = timeline.items[i]!;
+    switch (event.type) {
+      case 'job': {
+        const area = areas.get(event.subjectId);
+        if (area) {
+          area.dm2 += event.dm2;
+          area.squares += event.dm2 * event.dm2;
+        } else areas.set(event.subjectId, { dm2: event.dm2, squares: event.dm2 * event.dm2 });
+        break;
+      }
+      case 'image': {
+        const ml = event.dm2 * (event.demand.get(slotId) ?? 0);
+        sum.imageMl += ml;
+        sum.imageSquares += ml * ml;
+        break;
+      }
+      case 'cleaning':
+        if (event.slotIds === null || event.slotIds.includes(slotId)) sum[event.level] += 1;
+        break;
+      case 'change':
+        sum.change += 1;
+        break;
+    }
+  }
+  return {
+    ...sum,
+    idleDays: 0,
+    areas: [...areas]
+      .map(([subjectId, area]) => ({ subjectId, ...area }))
+      .sort((a, b) => (a.subjectId < b.subjectId ? -1 : 1)),
+  };
+}
+
+/**
+ * The place in a timeline at an instant: the number of drawings before it.
+ *
+ * @param at UTC instant; what happened at that very instant lies behind it
+ */
+export function positionAt(timeline: Timeline, at: string): number {
+  let low = 0;
+  let high = timeline.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (timeline.items[middle]!.at < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * The part of a stretch that lies within a period; null when none does.
+ *
+ * @param from and to UTC instants; the start belongs to the period, the end does not
+ */
+export function clipStretch(timeline: Timeline, stretch: Stretch, from: string, to: string): Stretch | null {
+  if (stretch.from >= from && stretch.to < to) return stretch;
+  if (stretch.to < from || stretch.from >= to) return null;
+  const clamp = (position: number): number =>
+    Math.min(stretch.toPosition, Math.max(stretch.fromPosition, position));
+  return {
+    ...stretch,
+    fromPosition: stretch.from >= from ? stretch.fromPosition : clamp(positionAt(timeline, from)),
+    toPosition: stretch.to < to ? stretch.toPosition : clamp(positionAt(timeline, to)),
+    from: stretch.from > from ? stretch.from : from,
+    to: stretch.to < to ? stretch.to : to,
+  };
+}

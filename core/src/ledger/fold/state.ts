@@ -1,0 +1,309 @@
+import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '../../exposure';
+import type { ChipState } from '../../gauge';
+import type { Source, Uncertain } from '../../quantity';
+import type { Because, Ports, Signal } from '../../workbook';
+
+/** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
+export type Mix = ReadonlyMap<string, number>;
+
+export interface Seat {
+  readonly printerId: string;
+  readonly slotId: string;
+}
+
+/**
+ * The belief about the ink in a cartridge at a moment: Gaussian in the ink and in the error of its empty mass (as ml), so
+ * that two weighings of one body share the tare's doubt and their difference does not.
+ */
+export interface Belief {
+  readonly ml: number;
+  readonly tareMl: number;
+  /** Variances of ink and tare, and their covariance, ml². */
+  readonly inkVar: number;
+  readonly tareVar: number;
+  readonly cov: number;
+}
+
+/** A gauge reading on one chip, and the ink that it stands beside. */
+export interface Reading {
+  readonly at: string;
+  readonly chipId: string;
+  readonly chipMl: number;
+  /** 0 to 1. */
+  readonly fraction: number;
+  /** Standard uncertainty of the fraction; 0 just after a reset. */
+  readonly u: number;
+}
+
+/** Something that happened to a cartridge since its ink was last known for sure; in order of time. */
+export type Happening =
+  | ({ readonly type: 'stay' } & Stretch)
+  | {
+      readonly type: 'in';
+      readonly at: string;
+      readonly factId: string;
+      readonly chamber: number;
+      readonly lot: string;
+      readonly ml: number;
+      readonly variance: number;
+    }
+  | {
+      readonly type: 'out';
+      readonly at: string;
+      readonly factId: string;
+      readonly cause: HandCause;
+      readonly chamber: number | null;
+      readonly ml: number;
+      readonly variance: number;
+      readonly toBottle: string | null;
+    }
+  | {
+      readonly type: 'seen';
+      readonly at: string;
+      readonly factId: string;
+      readonly kind: 'level' | 'sensor' | 'faded' | 'ranDry';
+      readonly ml: number;
+      readonly u: number;
+      readonly because: Because | null;
+    }
+  | {
+      readonly type: 'weighed';
+      readonly at: string;
+      readonly factId: string;
+      readonly massG: Uncertain;
+      /** As ink if the empty mass were exact, ml. */
+      readonly ml: number;
+      readonly u: number;
+      readonly because: Because | null;
+    }
+  | {
+      readonly type: 'read';
+      readonly reading: Reading;
+      readonly factId: string;
+      /** Only says that no more than this is left: a signal that may have come some time ago, or a gauge at its end. */
+      readonly atMost: boolean;
+      readonly because: Because | null;
+    };
+
+export type HandCause = 'primed' | 'drawnOut' | 'spilt' | 'flushed';
+
+/** What is known at the start of a chain of happenings. */
+export interface Known {
+  readonly at: string;
+  readonly belief: Belief;
+  readonly source: Source;
+  readonly mixes: readonly Mix[];
+  /** The gauge's reading at that moment, where there was one. */
+  readonly reading: Reading | null;
+}
+
+/** Ink that moved: by hand, by the printer, or unexplained. */
+export interface Flow {
+  readonly at: string;
+  readonly factId: string | null;
+  readonly seat: Seat | null;
+  readonly cause: HandCause | 'start' | 'filled' | 'leaked' | 'unexplained';
+  /** Positive: into the cartridge for `start` and `filled`, out of it for all others. */
+  readonly ml: number;
+  readonly variance: number;
+  readonly lots: Mix;
+  readonly toBottle: string | null;
+}
+
+/** Ink that the printer drew in one stay. */
+export interface Draw {
+  readonly stretch: Stretch;
+  readonly exposure: Exposure;
+  readonly ml: number;
+  readonly lots: Mix;
+}
+
+/** One line of a cartridge's life. */
+export interface LifePoint {
+  readonly factId: string;
+  readonly at: string;
+  readonly ml: number;
+  readonly u: number;
+  readonly source: Source;
+  readonly massG: number | null;
+  readonly gauge: number | null;
+}
+
+/** A chain that ended: its ink was weighed, or it was emptied and rinsed without a weighing. */
+export type Closed =
+  | {
+      readonly end: 'weighed';
+      readonly at: string;
+      readonly from: string;
+      readonly factId: string;
+      readonly because: Because | null;
+      readonly flows: readonly Flow[];
+      readonly draws: readonly Draw[];
+      readonly points: readonly LifePoint[];
+      /** Drawn by the printer (or lost), by the evidence at both ends alone, ml. */
+      readonly used: Uncertain;
+      readonly source: Source;
+    }
+  | {
+      /** How much was drawn before is known by the models alone, and read when it is asked for. */
+      readonly end: 'emptied' | 'found';
+      readonly at: string;
+      readonly factId: string;
+      readonly start: Known;
+      readonly happenings: readonly Happening[];
+      /** `found`: the ink that was there; nobody knew how much there had been at the start. */
+      readonly ml: number;
+      readonly u: number;
+      readonly massG: number;
+    };
+
+/** Evidence of use between two weighings in one slot: what models are learnt from. */
+export interface UseInterval {
+  readonly factId: string;
+  readonly cartridgeId: string;
+  readonly printerId: string;
+  readonly slotId: string;
+  readonly from: string;
+  readonly to: string;
+  readonly exposure: Exposure;
+  /** ml by the evidence, with its u apart from the density's share. */
+  readonly used: Uncertain;
+  readonly because: Because | null;
+  /** Counted by the chip in the same time, ml with u, where both ends were read. */
+  readonly counted: Uncertain | null;
+}
+
+/** What one chip went through, on whichever cartridge it sat. */
+export interface ChipLine {
+  readonly at: string;
+  readonly cartridgeId: string;
+  readonly what: string;
+}
+
+export interface CartridgeState {
+  known: Known;
+  happenings: Log<Happening>;
+  closed: Log<Closed>;
+  /** Where it stands, and from when and which place of the printer's timeline nothing was noted yet. */
+  seat: (Seat & { readonly position: number; readonly at: string }) | null;
+  installedAt: string | null;
+  /** Where it stood before it was taken out: what was used there belongs to that channel. */
+  lastSeat: Seat | null;
+  outSince: string | null;
+  lastWeighed: { readonly at: string; readonly massG: Uncertain; readonly purpose: string } | null;
+  /** Drying or wet from a flush: water, g above its empty mass, at the last weighing. */
+  wetMl: number | null;
+  fills: number;
+  lastRun: string | null;
+  lastFillAt: string | null;
+  /** Honest full mass: the last one weighed after its rest. */
+  restedG: number | null;
+  ranDry: number;
+  ports: Ports;
+  gauge: { readonly fraction: number | null; readonly at: string } | null;
+  chip: {
+    /** Which chip: its history goes with it to another cartridge. */
+    readonly id: string;
+    readonly volumeMl: number | null;
+    readonly resetAt: string | null;
+    readonly replaced: number;
+    readonly machine: ChipState;
+  };
+  signal: Signal | null;
+  agitatedAt: string | null;
+  retired: string | null;
+}
+
+export interface SlotState {
+  cartridgeId: string | null;
+  intervals: Log<UseInterval>;
+}
+
+export interface PrinterState {
+  slots: Map<string, SlotState>;
+  timeline: Timeline;
+  areaDm2: number;
+  copies: number;
+  jobs: number;
+  changes: number;
+  cleanings: number;
+  firstAt: string | null;
+  lastPrintAt: string | null;
+  lastCheckAt: string | null;
+  /** Where the timeline stood when the waste pad was last renewed. */
+  padPosition: number;
+}
+
+export interface BottleState {
+  openedAt: string | null;
+  /** By the facts: dispensed less returned. */
+  outMl: number;
+  outVar: number;
+  weighed: { readonly at: string; readonly massG: Uncertain; readonly outMl: number } | null;
+  firstWeighed: { readonly massG: Uncertain; readonly outMl: number } | null;
+  /** Thrown away or spilt without going through a cartridge, with the cartridge whose fill it was left from. */
+  lost: Log<BottleLoss>;
+  retired: string | null;
+}
+
+export interface BottleLoss {
+  readonly at: string;
+  readonly factId: string;
+  readonly ml: number;
+  readonly variance: number;
+  readonly cause: 'binned' | 'spilt';
+  readonly cartridgeId: string | null;
+  readonly seat: Seat | null;
+}
+
+export interface Purchase {
+  readonly at: string;
+  readonly factId: string;
+  readonly what: 'bottle' | 'kit' | 'chips' | 'consumables' | 'cartridges' | 'originals';
+  readonly name: string;
+  /** null: nobody knows what it cost. */
+  readonly priceMinor: number | null;
+  readonly lifeMonths: number | null;
+  readonly printerId: string | null;
+  readonly bottleId: string | null;
+}
+
+export interface LedgerState {
+  cartridges: Map<string, CartridgeState>;
+  printers: Map<string, PrinterState>;
+  bottles: Map<string, BottleState>;
+  chips: Map<string, Log<ChipLine>>;
+  purchases: Log<Purchase>;
+}
+
+export const newLedgerState = (): LedgerState => ({
+  cartridges: new Map(),
+  printers: new Map(),
+  bottles: new Map(),
+  chips: new Map(),
+  purchases: emptyLog(),
+});
+
+export const newPrinterState = (): PrinterState => ({
+  slots: new Map(),
+  timeline: emptyLog(),
+  areaDm2: 0,
+  copies: 0,
+  jobs: 0,
+  changes: 0,
+  cleanings: 0,
+  firstAt: null,
+  lastPrintAt: null,
+  lastCheckAt: null,
+  padPosition: 0,
+});
+
+export const newBottleState = (): BottleState => ({
+  openedAt: null,
+  outMl: 0,
+  outVar: 0,
+  weighed: null,
+  firstWeighed: null,
+  lost: emptyLog(),
+  retired: null,
+});

@@ -1,5 +1,0 @@
-import type { CartridgeState } from './state';
-
-/** True when the printer no longer counts this cartridge: the log is the gauge now. */
-export const isGaugeOff = (state: Pick<CartridgeState, 'chip'> | undefined): boolean =>
-  state?.chip.machine.phase === 'off';

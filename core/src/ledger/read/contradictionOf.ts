@@ -1,0 +1,26 @@
+import type { Fact } from '../../workbook';
+import { applyFact } from '../fold/applyFact';
+import { Fold } from '../fold/Fold';
+import type { Contradiction } from '../fold/walk';
+import type { Book } from '../Ledger';
+import { openWalk } from './inkNow';
+
+/**
+ * What a piece of evidence would contradict if it were recorded now and nobody explained it.
+ *
+ * @param fact of a cartridge; not recorded yet
+ * @returns null when it fits what is known
+ */
+export function contradictionOf(book: Book, fact: Fact, cartridgeId: string): Contradiction | null {
+  const { context, state } = book;
+  const fold = new Fold(context, {
+    cartridges: new Map(state.cartridges),
+    printers: new Map(state.printers),
+    bottles: new Map(state.bottles),
+    chips: new Map(state.chips),
+    purchases: state.purchases,
+  });
+  applyFact(fold, fact);
+  const then = openWalk({ context, state: fold.state }, cartridgeId, fact.at)?.contradiction ?? null;
+  return then?.factId === fact.id ? then : null;
+}

@@ -1,0 +1,118 @@
+import { listOf } from '../../exposure';
+import type { Source, Uncertain } from '../../quantity';
+import { bodyOf } from '../define/context';
+import { isKnown } from '../fold/belief';
+import { bareLot } from '../fold/chain';
+import { densityOfMixes } from '../fold/density';
+import type { Closed, LifePoint, UseInterval } from '../fold/state';
+import { walk } from '../fold/walk';
+import type { Book } from '../Ledger';
+import { cartridgeOf, foretellBy, openWalk } from './inkNow';
+
+export type LifeFlag = 'leak' | 'heavier' | 'surprise' | 'ranDry' | 'contradicts';
+
+/** One line of a cartridge's life: the ink inside after an entry, and what was used since the weighing before. */
+export interface LifeEntry {
+  readonly factId: string;
+  readonly at: string;
+  readonly ml: number;
+  readonly u: number;
+  readonly source: Source;
+  readonly massG: number | null;
+  readonly gauge: number | null;
+  /** By the evidence, where the entry closed an interval; and what was foretold for it. */
+  readonly used: Uncertain | null;
+  readonly foretold: Uncertain | null;
+  readonly flag: LifeFlag | null;
+}
+
+/** Beyond this many standard deviations an interval is named. */
+const SURPRISE_SIGMA = 5;
+const LEAST_ML = 0.3;
+
+/**
+ * A cartridge's life, entry by entry: read from the closed chains and the open one.
+ *
+ * @param records forecasts of its printers' models, by fact id
+ */
+export function lifeOf(
+  book: Book,
+  cartridgeId: string,
+  at: string,
+  records: ReadonlyMap<string, { readonly foretold: Uncertain; readonly sigmas: number }>,
+): LifeEntry[] {
+  const state = cartridgeOf(book, cartridgeId);
+  if (!state) return [];
+  const entries: LifeEntry[] = [];
+  for (const closed of listOf(state.closed)) {
+    const points = closed.end === 'weighed' ? closed.points : pointsOf(book, cartridgeId, closed);
+    for (const point of points) {
+      const ends = closed.end === 'weighed' && point.factId === closed.factId;
+      const record = records.get(point.factId);
+      entries.push({
+        ...point,
+        used: ends ? closed.used : null,
+        foretold: ends ? (record?.foretold ?? null) : null,
+        flag: ends ? flagOf(closed, record) : null,
+      });
+    }
+  }
+  const open = openWalk(book, cartridgeId, at);
+  if (open && isKnown(open.belief))
+    for (const point of open.points)
+      entries.push({
+        ...point,
+        used: null,
+        foretold: null,
+        flag: open.contradiction?.factId === point.factId ? 'contradicts' : null,
+      });
+  return entries;
+}
+
+function flagOf(
+  closed: Extract<Closed, { end: 'weighed' }>,
+  record: { readonly sigmas: number } | undefined,
+): LifeFlag | null {
+  const loss = closed.flows.find(({ cause }) => cause === 'leaked');
+  if (loss) return 'leak';
+  const gain = closed.flows.find(({ cause }) => cause === 'unexplained');
+  if (gain && gain.ml < -Math.max(LEAST_ML, 3 * closed.used.u)) return 'heavier';
+  return record && Math.abs(record.sigmas) > SURPRISE_SIGMA ? 'surprise' : null;
+}
+
+/** A chain that ended without a weighing at both ends, by today's models. */
+function pointsOf(
+  book: Book,
+  cartridgeId: string,
+  closed: Exclude<Closed, { end: 'weighed' }>,
+): readonly LifePoint[] {
+  const body = bodyOf(book.context, cartridgeId)!;
+  const density = densityOfMixes(book.context, body, closed.start.mixes);
+  const { points } = walk({
+    start: closed.start,
+    happenings: closed.happenings,
+    timelineOf: (id) => book.state.printers.get(id)?.timeline,
+    foretell: foretellBy(book),
+    bareLot: bareLot(book.context, cartridgeId),
+    densityU: density.u / density.value,
+  });
+  return [
+    ...(isKnown(closed.start.belief) ? points : []),
+    {
+      factId: closed.factId,
+      at: closed.at,
+      ml: closed.ml,
+      u: Math.hypot(closed.u, (closed.ml * density.u) / density.value),
+      source: 'weighed',
+      massG: closed.massG,
+      gauge: null,
+    },
+  ];
+}
+
+/** All intervals of use that a printer's weigh-ins closed. */
+export function intervalsOf(book: Book, printerId: string): readonly UseInterval[] {
+  return [...(book.state.printers.get(printerId)?.slots.values() ?? [])].flatMap((slot) =>
+    listOf(slot.intervals),
+  );
+}

@@ -1,0 +1,91 @@
+import { all, derive, find, inkOfBottle, pricePerMl, type Body, type Context } from '../define/context';
+import { mixesMl, mixMl } from '../fold/mixes';
+import type { Mix } from '../fold/state';
+import type { Slot } from '../../workbook';
+
+export interface LotShare {
+  /** Bottle id, or `original`, `unknown`, `flush`. */
+  readonly lot: string;
+  readonly fraction: number;
+}
+
+/**
+ * What a chamber holds, by lot, largest first. Source of the rule: a well-mixed tank.
+ *
+ * @param mix ml by lot
+ * @returns fractions that add up to 1, or nothing when the chamber is empty
+ */
+export function composition(mix: Mix): LotShare[] {
+  const total = mixMl(mix);
+  if (total <= 1e-9) return [];
+  return [...mix]
+    .map(([lot, ml]) => ({ lot, fraction: ml / total }))
+    .filter((share) => share.fraction > 1e-6)
+    .sort((a, b) => b.fraction - a.fraction || (a.lot < b.lot ? -1 : 1));
+}
+
+/**
+ * Price of a lot's ink, minor units per ml: of its bottle; an original's per usable ml; a lot of unknown origin at that of the
+ * shade's newest bottle. Rinse water costs nothing.
+ *
+ * @param slot whose original and shade are meant
+ * @returns null when nothing about its price is known
+ */
+export function priceOfLot(
+  context: Context,
+  lot: string,
+  slot: Pick<Slot, 'shades' | 'inkClass' | 'original'>,
+): number | null {
+  if (lot === 'flush') return 0;
+  const bottle = find(context, 'bottle', lot);
+  if (bottle) return pricePerMl(bottle);
+  if (lot === 'original' && slot.original) return slot.original.priceMinor / slot.original.usableMl;
+  return newestPrice(context, slot.shades, slot.inkClass);
+}
+
+function newestPrice(context: Context, shades: readonly string[], inkClass: string): number | null {
+  return derive(context, `newest/${JSON.stringify(shades)}/${inkClass}`, () => {
+    const newest = all(context, 'bottle').findLast((bottle) => {
+      const ink = find(context, 'ink', bottle.inkId);
+      return ink?.inkClass === inkClass && shades.includes(ink.shade) && bottle.priceMinor !== null;
+    });
+    return newest ? pricePerMl(newest) : null;
+  });
+}
+
+/**
+ * Mean price of the ink inside, minor units per ml.
+ *
+ * @returns null when the price of any lot in it is unknown, or nothing is known to be in it and its shade has no bottle
+ */
+export function priceOfMixes(
+  context: Context,
+  slot: Pick<Slot, 'shades' | 'inkClass' | 'original'>,
+  mixes: readonly Mix[],
+): number | null {
+  let ml = 0;
+  let minor = 0;
+  for (const mix of mixes)
+    for (const [lot, amount] of mix) {
+      const price = priceOfLot(context, lot, slot);
+      if (price === null) return null;
+      ml += amount;
+      minor += amount * price;
+    }
+  return ml > 1e-9 ? minor / ml : newestPrice(context, slot.shades, slot.inkClass);
+}
+
+/** Share of the ink inside whose shade or class is not the one the cartridge is dedicated to; flush water is foreign. */
+export function foreignFraction(context: Context, mixes: readonly Mix[], body: Body): number {
+  let foreign = 0;
+  mixes.forEach((mix, chamber) => {
+    for (const [lot, ml] of mix) {
+      const ink = inkOfBottle(context, lot);
+      const shade = body.cartridge.shades[chamber] ?? body.cartridge.shades[0];
+      if (lot === 'flush' || (ink && (ink.shade !== shade || ink.inkClass !== body.cartridge.inkClass)))
+        foreign += ml;
+    }
+  });
+  const total = mixesMl(mixes);
+  return total > 1e-9 ? foreign / total : 0;
+}

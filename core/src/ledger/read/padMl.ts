@@ -1,0 +1,33 @@
+import { exposureDuring } from '../../exposure';
+import { find } from '../define/context';
+import type { Book } from '../Ledger';
+
+/**
+ * Ink that went into a printer's waste pad since it was last renewed: what cleanings and changes drew from all channels, by
+ * the printer's own figures.
+ *
+ * @returns ml; 0 when there is no such printer
+ */
+export function padMl(book: Book, printerId: string): number {
+  const printer = find(book.context, 'printer', printerId);
+  const state = book.state.printers.get(printerId);
+  if (!printer || !state) return 0;
+  const { draws } = printer;
+  return printer.slots.reduce((sum, slot) => {
+    const { light, deep, group, recharge, change } = exposureDuring(state.timeline, {
+      slotId: slot.id,
+      fromPosition: state.padPosition,
+      toPosition: state.timeline.length,
+      from: '',
+      to: '',
+    });
+    return (
+      sum +
+      light * draws.light.value +
+      deep * draws.deep.value +
+      group * draws.group.value +
+      recharge * draws.recharge.value +
+      change * draws.change.value
+    );
+  }, 0);
+}

@@ -1,0 +1,316 @@
+import type { Exposure } from '../exposure';
+import type { Uncertain } from '../quantity';
+import type { Because } from '../workbook';
+import { foretellChannel, learnChannel, newChannel, type Channel, type Foretold } from './channel';
+import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
+import { GainFilter, type GainPath } from './gain';
+
+/** Evidence of use in one slot, between two moments at which the ink was known. */
+export interface Observed {
+  readonly factId: string;
+  readonly slotId: string;
+  readonly from: string;
+  readonly to: string;
+  readonly exposure: Exposure;
+  readonly used: Uncertain;
+  readonly because: Because | null;
+  readonly counted: Uncertain | null;
+}
+
+/** How an interval was foretold from all that came before it, beside what the evidence then said. */
+export interface ForecastRecord {
+  readonly factId: string;
+  readonly slotId: string;
+  readonly from: string;
+  readonly to: string;
+  readonly foretold: Uncertain;
+  readonly used: Uncertain;
+  /** Within the 95 % interval of forecast and evidence. */
+  readonly inside: boolean;
+  /** Off by this many standard deviations. */
+  readonly sigmas: number;
+  /** Taught nothing: explained away, or one of an interval that is wrong. */
+  readonly leftOut: boolean;
+}
+
+export interface GainChange {
+  /** UTC instant from which it holds. */
+  readonly at: string;
+  readonly factor: number;
+  readonly u: number;
+  readonly probability: number;
+}
+
+export interface MissingEntry {
+  readonly from: string;
+  readonly to: string;
+  readonly probability: number;
+  /** Drawn over what was foretold, all channels together. */
+  readonly ratio: number;
+}
+
+/** What a printer's weigh-ins taught: each channel's coefficients, the gain that they share, and their scatter. */
+export interface PrinterModel {
+  readonly channels: ReadonlyMap<string, Channel>;
+  readonly draws: Draws;
+  /** Factor on all channels now, against the printer as it was first known. */
+  readonly gain: Uncertain;
+  readonly changes: readonly GainChange[];
+  readonly missing: readonly MissingEntry[];
+  /** Log-standard deviation of what pictures of one kind take. */
+  readonly scatter: number;
+  readonly records: readonly ForecastRecord[];
+  readonly intervals: number;
+}
+
+/** Weighings within this time are one weigh-in. */
+const ONE_WEIGH_IN_MS = 12 * 3_600_000;
+/** The evidence of a first few intervals says little of the scatter. */
+const SCATTER_WEIGHT = 12;
+const LEAST_SCATTER = 0.03;
+const MOST_SCATTER = 0.8;
+/** Beyond this a single channel disagrees with all others: its entry is wrong, or it leaks. */
+const ODD_SIGMA = 5;
+const COVERS = 1.96;
+
+/**
+ * Learns a printer's use from its weigh-ins, in order of time. Each channel is a Bayesian linear regression; the pooled ratio
+ * of used to foretold at each weigh-in tells a printer that changed (its gain) from an entry that is missing. A pure function
+ * of the observations: a past state never depends on the order in which they were learnt.
+ *
+ * @param slotIds in slot order
+ * @param observed in any order
+ * @param draws the printer's priors
+ */
+export function fitPrinter(
+  slotIds: readonly string[],
+  observed: readonly Observed[],
+  draws: Draws,
+): PrinterModel {
+  const groups = weighIns(observed);
+  const filter = new GainFilter();
+  let learner = new Learner(slotIds, draws);
+  const records: ForecastRecord[] = [];
+  let path: GainPath | null = null;
+  groups.forEach((group, index) => {
+    const seen = group.map((one) => ({ one, told: learner.foretell(one.slotId, one.exposure) }));
+    const gain = filter.next();
+    for (const { one, told } of seen) records.push(recordOf(one, told, gain, learner.scatter2));
+    const pooled = poolOf(seen, learner.scatter2);
+    path = filter.take(pooled);
+    // The likeliest story of the past may have changed: then it is learnt anew by that story.
+    if (path.rewritten) {
+      learner = new Learner(slotIds, draws);
+      groups.slice(0, index + 1).forEach((past, i) => learner.learn(past, path!.steps[i]!));
+    } else learner.learn(group, path.steps[index]!);
+  });
+  const story = path as GainPath | null;
+  const groupOf = new Map(groups.flatMap((group, i) => group.map((one) => [one.factId, i] as const)));
+  return {
+    channels: learner.channels,
+    draws,
+    gain: filter.next(),
+    changes: story ? changesOf(story, groups, filter) : [],
+    missing: groups.flatMap((group, i) => {
+      const probability = filter.probabilityOfWrong(i);
+      return probability > 0.5 && group.length > 0
+        ? [{ ...spanOf(group), probability, ratio: Math.exp(story!.steps[i]!.pooled) }]
+        : [];
+    }),
+    scatter: Math.sqrt(learner.scatter2),
+    records: records.map((record) =>
+      story?.steps[groupOf.get(record.factId)!]?.label === 'wrong' ? { ...record, leftOut: true } : record,
+    ),
+    intervals: observed.length,
+  };
+}
+
+/** Intervals that end together, a weigh-in each, in order of time. */
+function weighIns(observed: readonly Observed[]): Observed[][] {
+  const sorted = [...observed].sort((a, b) =>
+    a.to !== b.to ? (a.to < b.to ? -1 : 1) : a.factId < b.factId ? -1 : 1,
+  );
+  const groups: Observed[][] = [];
+  for (const one of sorted) {
+    const group = groups.at(-1);
+    const first = group?.[0];
+    const same =
+      first &&
+      Date.parse(one.to) - Date.parse(first.to) <= ONE_WEIGH_IN_MS &&
+      !group.some((other) => other.slotId === one.slotId);
+    if (same) group.push(one);
+    else groups.push([one]);
+  }
+  return groups;
+}
+
+const spanOf = (group: readonly Observed[]): { from: string; to: string } => ({
+  from: group.reduce((least, one) => (one.from < least ? one.from : least), group[0]!.from),
+  to: group.reduce((most, one) => (one.to > most ? one.to : most), group[0]!.to),
+});
+
+const explained = (because: Because | null): boolean =>
+  because !== null && because !== 'drawsMore' && because !== 'unknown';
+
+function recordOf(one: Observed, told: Foretold, gain: Uncertain, scatter2: number): ForecastRecord {
+  const foretold = withGain(told, gain, scatter2);
+  const s = Math.hypot(foretold.u, one.used.u);
+  const off = one.used.value - foretold.value;
+  return {
+    factId: one.factId,
+    slotId: one.slotId,
+    from: one.from,
+    to: one.to,
+    foretold,
+    used: one.used,
+    inside: Math.abs(off) <= COVERS * s,
+    sigmas: s > 0 ? off / s : 0,
+    leftOut: explained(one.because),
+  };
+}
+
+/** The channel's forecast times the printer's gain: doubts of coefficients, jobs, pictures and gain together. */
+export function withGain(told: Foretold, gain: Uncertain, scatter2: number): Uncertain {
+  const own = told.coefficients + scatter2 * told.jobs + told.images;
+  return {
+    value: gain.value * told.ml,
+    u: Math.sqrt(gain.value ** 2 * own + (told.ml * gain.u) ** 2),
+  };
+}
+
+export interface Pooled {
+  /** Log of used over foretold, all channels together. */
+  readonly value: number;
+  readonly variance: number;
+}
+
+/** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */
+function poolOf(
+  seen: readonly { readonly one: Observed; readonly told: Foretold }[],
+  scatter2: number,
+): Pooled | null {
+  const rows = seen.flatMap(({ one, told }) => {
+    if (explained(one.because) || !(told.ml > 0.05)) return [];
+    const own =
+      (told.coefficients + (1 - SHARED_SCATTER) * scatter2 * told.jobs + told.images + one.used.u ** 2) /
+      told.ml ** 2;
+    return [
+      {
+        y: Math.log(Math.max(one.used.value, 0.02 * told.ml) / told.ml),
+        own: Math.max(own, 1e-5),
+        coefficients: told.coefficients / told.ml ** 2,
+        jobs: told.jobs / told.ml ** 2,
+      },
+    ];
+  });
+  if (rows.length === 0) return null;
+  const middle = median(rows.map((row) => row.y));
+  let weight = 0;
+  let sum = 0;
+  let coefficients = 0;
+  let jobs = 0;
+  for (const row of rows) {
+    // One channel far from all others says something of itself, not of the printer.
+    const odd = rows.length > 2 && Math.abs(row.y - middle) > ODD_SIGMA * Math.sqrt(row.own);
+    const w = odd ? 1e-3 / row.own : 1 / row.own;
+    weight += w;
+    sum += w * row.y;
+    coefficients += w * row.coefficients;
+    jobs += w * row.jobs;
+  }
+  return {
+    value: sum / weight,
+    variance: 1 / weight + (SHARED_SCATTER * scatter2 * jobs) / weight + (0.5 * coefficients) / weight,
+  };
+}
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[sorted.length >> 1]!;
+}
+
+/** The channels of one printer while they learn, weigh-in by weigh-in. */
+class Learner {
+  readonly channels: Map<string, Channel>;
+  private weight = SCATTER_WEIGHT;
+  private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
+
+  constructor(
+    slotIds: readonly string[],
+    private readonly draws: Draws,
+  ) {
+    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws)]));
+  }
+
+  get scatter2(): number {
+    return Math.min(MOST_SCATTER ** 2, Math.max(LEAST_SCATTER ** 2, this.sum / this.weight));
+  }
+
+  foretell(slotId: string, exposure: Exposure): Foretold {
+    return foretellChannel(this.channel(slotId), exposure, this.draws);
+  }
+
+  learn(group: readonly Observed[], step: GainPath['steps'][number]): void {
+    if (step.label === 'wrong') return;
+    const gain = Math.exp(step.gain);
+    const scatter2 = this.scatter2;
+    let seen = 0;
+    let information = 0;
+    for (const one of group) {
+      if (explained(one.because)) continue;
+      const channel = this.channel(one.slotId);
+      const told = foretellChannel(channel, one.exposure, this.draws);
+      const used = one.used.value / gain;
+      const known = told.coefficients + (one.used.u / gain) ** 2 + told.images + (told.ml * step.gainU) ** 2;
+      const variance = known + scatter2 * told.jobs;
+      const innovation = used - told.ml;
+      // An entry gone wrong in one channel teaches nothing.
+      if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
+      if (told.jobs > 0 && variance > 0) {
+        // Fisher's information: 1 when nothing else is in doubt (a scoring step).
+        const share = ((scatter2 * told.jobs) / variance) ** 2;
+        seen += share * ((innovation ** 2 - known) / told.jobs);
+        information += share;
+      }
+      learnChannel(
+        channel,
+        one.exposure,
+        Math.max(0, used),
+        (one.used.u / gain) ** 2 + scatter2 * told.jobs + told.images,
+        this.draws,
+      );
+    }
+    if (information > 0) {
+      // Channels of one weigh-in share half of their scatter: together they count for about two.
+      const count = Math.min(1, 2 / Math.max(1, group.length));
+      this.weight += information * count;
+      this.sum = Math.max(LEAST_SCATTER ** 2 * this.weight, this.sum + seen * count);
+    }
+  }
+
+  private channel(slotId: string): Channel {
+    let channel = this.channels.get(slotId);
+    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws)));
+    return channel;
+  }
+}
+
+function changesOf(
+  story: GainPath,
+  groups: readonly (readonly Observed[])[],
+  filter: GainFilter,
+): GainChange[] {
+  const changes: GainChange[] = [];
+  let before = 0;
+  story.steps.forEach((step, i) => {
+    if (step.label === 'change')
+      changes.push({
+        at: spanOf(groups[i]!).from,
+        factor: Math.exp(step.gain - before),
+        u: Math.exp(step.gain - before) * step.gainU,
+        probability: filter.probabilityOfChange(i),
+      });
+    if (step.label !== 'wrong') before = step.gain;
+  });
+  return changes;
+}

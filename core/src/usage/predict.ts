@@ -1,0 +1,122 @@
+import type { Exposure } from '../exposure';
+import type { Uncertain } from '../quantity';
+import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
+import { predictPrior, TERMS, type Draws, type Term } from './features';
+import { withGain, type PrinterModel } from './fitPrinter';
+
+/**
+ * What a channel is foretold to draw: `gain·Σ x·c`, with the coefficients' doubt, the jobs' scatter `Σ (s·c·area)²` (copies
+ * of one job are the same picture) and the gain's doubt. A channel that was never weighed is judged by its printer's others.
+ *
+ * @param model fitted from the printer's weigh-ins
+ * @param slotId which channel
+ * @param exposure what it goes through
+ * @returns ml, never below 0, with u
+ */
+export function predictUse(model: PrinterModel, slotId: string, exposure: Exposure): Uncertain {
+  const channel = model.channels.get(slotId);
+  if (!channel || channel.intervals === 0) {
+    const others = byOthers(model, exposure);
+    if (others) return others;
+    return channel
+      ? withGain(foretellChannel(channel, exposure, model.draws), model.gain, model.scatter ** 2)
+      : predictPrior(exposure, model.draws);
+  }
+  return withGain(foretellChannel(channel, exposure, model.draws), model.gain, model.scatter ** 2);
+}
+
+/** Mean of the other channels for the same exposure, with their spread. */
+function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
+  const known = [...model.channels.values()].filter((other) => other.intervals > 0);
+  if (known.length < 2) return null;
+  const uses = known.map((other) =>
+    withGain(foretellChannel(other, exposure, model.draws), model.gain, model.scatter ** 2),
+  );
+  const value = uses.reduce((sum, use) => sum + use.value, 0) / uses.length;
+  const spread = uses.reduce((sum, use) => sum + (use.value - value) ** 2, 0) / (uses.length - 1);
+  const own = uses.reduce((sum, use) => sum + use.u ** 2, 0) / uses.length;
+  return { value, u: Math.sqrt(spread + own) };
+}
+
+/** Learnt use of a kind of picture, ml/dm², as the printer draws now. */
+export function coefficientPerDm2(model: PrinterModel, slotId: string, subjectId: string): Uncertain {
+  return timesGain(subjectCoefficient(channelOf(model, slotId), subjectId, model.draws), model.gain);
+}
+
+/** Learnt draw of one cleaning, change or idle day, ml, as the printer draws now. */
+export function drawOf(model: PrinterModel, slotId: string, term: Term): Uncertain {
+  return timesGain(termCoefficient(channelOf(model, slotId), term), model.gain);
+}
+
+const channelOf = (model: PrinterModel, slotId: string): Channel =>
+  model.channels.get(slotId) ?? newChannel(model.draws);
+
+const timesGain = (coefficient: Uncertain, gain: Uncertain): Uncertain => ({
+  value: coefficient.value * gain.value,
+  u: Math.hypot(coefficient.u * gain.value, coefficient.value * gain.u),
+});
+
+/** One cause's part of what a channel draws. */
+export interface UsePart {
+  readonly cause: 'printed' | 'cleaned' | 'change' | 'idle';
+  /** For `printed`; null for pictures of measured demand. */
+  readonly subjectId: string | null;
+  /** For `cleaned`. */
+  readonly level: 'light' | 'deep' | 'group' | 'recharge' | null;
+  readonly ml: number;
+}
+
+/**
+ * The parts of what a channel is foretold to draw, by cause: they add up to the whole.
+ *
+ * @returns parts above 0 ml
+ */
+export function partsOfUse(model: PrinterModel, slotId: string, exposure: Exposure): UsePart[] {
+  const channel = channelOf(model, slotId);
+  const known = channel.intervals > 0;
+  const gain = model.gain.value;
+  const parts: UsePart[] = [];
+  const add = (part: UsePart): void => void (part.ml > 0 && parts.push(part));
+  for (const { subjectId, dm2 } of exposure.areas)
+    add({
+      cause: 'printed',
+      subjectId,
+      level: null,
+      ml:
+        gain *
+        dm2 *
+        (known
+          ? subjectCoefficient(channel, subjectId, model.draws).value
+          : (meanOfOthers(model, subjectId) ?? model.draws.perDm2.value)),
+    });
+  for (const term of TERMS) {
+    const x = exposure[term];
+    if (!(x > 0)) continue;
+    const ml = gain * x * termCoefficient(channel, term).value;
+    if (term === 'imageMl') add({ cause: 'printed', subjectId: null, level: null, ml });
+    else if (term === 'change') add({ cause: 'change', subjectId: null, level: null, ml });
+    else if (term === 'idleDays') add({ cause: 'idle', subjectId: null, level: null, ml });
+    else add({ cause: 'cleaned', subjectId: null, level: term, ml });
+  }
+  return parts;
+}
+
+function meanOfOthers(model: PrinterModel, subjectId: string): number | null {
+  const known = [...model.channels.values()].filter((other) => other.intervals > 0);
+  return known.length < 2
+    ? null
+    : known.reduce((sum, other) => sum + subjectCoefficient(other, subjectId, model.draws).value, 0) /
+        known.length;
+}
+
+/** A printer that nobody has weighed yet. */
+export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel => ({
+  channels: new Map(slotIds.map((id) => [id, newChannel(draws)])),
+  draws,
+  gain: { value: 1, u: 0 },
+  changes: [],
+  missing: [],
+  scatter: 0.25,
+  records: [],
+  intervals: 0,
+});
