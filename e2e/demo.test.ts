@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { noAxeFindings } from './helpers';
+import { noAxeFindings, sayWhy } from './helpers';
 
 /** Every place shows something true at once; what it shows is asked for here. */
 const PLACES: readonly (readonly [string, RegExp])[] = [
@@ -52,6 +52,7 @@ test('by keyboard alone: to a place, to the scale, a weight taken, and the demo 
   await page.keyboard.press('w');
   await page.keyboard.type('70.11');
   await page.keyboard.press('Enter');
+  await sayWhy(page, /misread/);
   await expect(page.locator('main')).toContainText('1 of 9');
   await page.goto('/workbook');
   await page.getByRole('button', { name: 'Reset the demo' }).click();

@@ -9,7 +9,7 @@ import {
   setUp,
   weigh as weighed,
 } from '../core/src/testing/bench';
-import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo } from './helpers';
+import { exportWorkbook, noAxeFindings, openWith, saved, sayWhy, step, walkTo } from './helpers';
 
 const reset: FactDraft = { kind: 'chipReset', cartridgeId: 'cyan', worked: true };
 const base = [...setUp, weighed('cyan', 91.6), reset, install];
@@ -59,7 +59,7 @@ test('a resetter’s life: empty-at, signals, stopped, topped up on the bench, r
   await expect(row(page).locator('summary')).not.toContainText('Top it up first');
   await expect(row(page).getByPlaceholder('100')).toBeVisible();
   await page.goto('/cartridge/cyan');
-  await expect(page.getByText(/At \d+\s% on the printer this cartridge is empty/)).toBeVisible();
+  await expect(page.getByText(/At \d+\s% on the printer this cartridge is empty/).first()).toBeVisible();
   await noAxeFindings(page);
 });
 
@@ -123,11 +123,13 @@ test('a level seen, tapped on the drawing, and a print that faded enter the same
   const drawing = page.getByRole('img', { name: /click at the surface/ });
   const box = (await drawing.boundingBox())!;
   await drawing.click({ position: { x: 60, y: 8 + (box.height - 16) * 0.7 } });
+  // 47 ml by mass against an eye that says 14 ± 5.5: asked, and an eye can err.
+  await sayWhy(page, /misread/);
   await saved(page, /was seen at 30 %/);
-  // 47 ml by mass outweighs an eye that says 14 ± 5.5.
-  await expect(page.locator('.big').first()).toContainText(/4[45]\.\d/);
+  await expect(page.locator('.big').first()).toContainText(/4[67]\.\d/);
   await page.getByRole('button', { name: 'I saw its level, or a signal …' }).click();
   await page.getByRole('button', { name: 'A print faded' }).click();
+  await sayWhy(page, /not logged/);
   await saved(page, /at its reserve/);
   await expect(page.locator('.big').first()).toContainText(/^[12](\.\d)?± /);
 });

@@ -23,6 +23,14 @@ export async function saved(page: Page, words: RegExp = /Saved/): Promise<void> 
   await expect(box).toHaveCount(0);
 }
 
+/** Evidence did not fit: says why, and records it so. */
+export async function sayWhy(page: Page, reason: RegExp): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: 'What happened?' });
+  await dialog.getByLabel(reason).check();
+  await dialog.getByRole('button', { name: 'Record it with this reason' }).click();
+  await expect(dialog).toHaveCount(0);
+}
+
 /** Types a weight into the rail at the foot of the page. */
 export async function weigh(page: Page, grams: string): Promise<void> {
   const field = page.getByRole('form', { name: 'Scale' }).getByLabel('Weight, g');
@@ -129,7 +137,12 @@ export async function walkTo(page: Page, title: RegExp, masses: Record<string, s
     const heading = (await step(page).innerText()).trim();
     if (title.test(heading)) return;
     const mass = Object.entries(masses).find(([words]) => heading.includes(words))?.[1];
-    if (mass !== undefined) await weigh(page, mass);
+    if (mass !== undefined) {
+      await weigh(page, mass);
+      // A weight that the log did not foretell is asked about.
+      const asked = page.getByRole('dialog', { name: 'What happened?' });
+      if (await asked.isVisible().catch(() => false)) await sayWhy(page, /not logged/);
+    }
     // What the step asks for: a fill that comes out as planned.
     else if (/^Weigh it (full|again)/.test(heading)) {
       const asked = await stepNumber(page).catch(() => null);

@@ -175,6 +175,10 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (low) {
     why.push({ code: 'belowReserve' });
     if (ink.contradiction) why.push({ code: 'contradiction', of: ink.contradiction });
+    // Ink first, then the chip that has counted to its end.
+    if (stopped && strategy === 'newEachTime') return say('replaceChip', 'now', { code: 'chipCountsOnce' });
+    if (stopped && !machine.toppedUp && RESETS.has(strategy))
+      return say('topUpThenReset', 'now', { code: 'resetNeedsInk' });
     return say('topUpNow', 'now');
   }
   if (ink?.contradiction) return say('explain', 'now', { code: 'contradiction', of: ink.contradiction });
@@ -236,6 +240,8 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (machine.offer === 'later' && wantsOff) why.push(offer);
   return say(uncounted ? 'byWeight' : 'goOn', 'fine');
 }
+
+const RESETS: ReadonlySet<ChipStrategy> = new Set(['resetter', 'contactBridge', 'selfResetting']);
 
 /** With these open, nothing should be printed. */
 const NO_PRINT: ReadonlySet<AdviceCode> = new Set([

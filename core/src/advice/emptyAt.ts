@@ -32,7 +32,7 @@ export function emptyAt(book: Book, cartridgeId: string, at: string): CartridgeE
   const body = bodyOf(book.context, cartridgeId);
   const state = cartridgeOf(book, cartridgeId);
   const place = placeOf(book, cartridgeId);
-  const read = openWalk(book, cartridgeId, at)?.lastRead;
+  const read = openWalk(book, cartridgeId, at)?.read;
   const ink = inkNow(book, cartridgeId, at);
   const printer = find(book.context, 'printer', place?.printerId);
   if (!body || !state || !place || !read || !ink || !printer) return null;

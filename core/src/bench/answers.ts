@@ -17,5 +17,6 @@ export function afterMasses(run: CartridgeRun): Uncertain[] {
   }
 }
 
-/** Was it taken out of a printer in this run? The ledger no longer says so once it is out. */
-export const tookOut = (run: CartridgeRun): boolean => run.done.includes('take-out');
+/** Did it stand in a printer when the run began? The ledger no longer says so once it is out, or in again. */
+export const wasInPrinter = (run: CartridgeRun): boolean =>
+  run.wasIn !== null || run.done.includes('take-out');

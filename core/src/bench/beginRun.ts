@@ -37,6 +37,7 @@ export function beginRun(book: Book, choice: RunChoice, id: string, at: string):
     dosesMl: Array.from({ length: dosedParts(type) }, (_, part) => choice.dosesMl?.[part] ?? null),
     startedAt: at,
     inkBefore: inkNow(book, choice.cartridgeId, at),
+    wasIn: seatOf(book, choice.cartridgeId),
     outSince: null,
     answers: {},
     done: [],
@@ -47,4 +48,9 @@ export function beginRun(book: Book, choice: RunChoice, id: string, at: string):
     written: [],
     state: 'doing',
   };
+}
+
+function seatOf(book: Book, cartridgeId: string): CartridgeRun['wasIn'] {
+  const seat = cartridgeOf(book, cartridgeId)?.seat;
+  return seat ? { printerId: seat.printerId, slotId: seat.slotId } : null;
 }

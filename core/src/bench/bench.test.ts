@@ -1,14 +1,24 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, fill, SHADES, weigh } from '../testing/bench';
+import { bodyRoom, define, fill, script, SHADES, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
-import type { Cartridge, Construction, FactDraft, Method, Printer, Syringe } from '../workbook';
+import { toolWords } from '../words';
+import {
+  makeStamp,
+  type Cartridge,
+  type Construction,
+  type FactDraft,
+  type Method,
+  type Printer,
+  type Syringe,
+} from '../workbook';
 import {
   advance,
   beginRun,
   CAUTIONS,
   CONSTRUCTION_DATA,
   currentStep,
+  factsOfStep,
   judgeRest,
   loadFromScale,
   METHOD_DATA,
@@ -304,7 +314,7 @@ test.each<[string, Partial<CartridgeRun>, Room, RegExp]>([
   expect(
     findings
       .filter((finding) => !finding.ok)
-      .map((finding) => finding.text)
+      .map((finding) => toolWords(finding))
       .join(' '),
   ).toMatch(words);
 });
@@ -391,7 +401,7 @@ describe('what a run begins with', () => {
 test('a queue: what earlier cartridges take from the same bottle counts; a scale too small is named', () => {
   const { run, env } = lay();
   const bottle = (taken: Record<string, number>) =>
-    toolCheck(run, env, taken).find((finding) => /bottle/.test(finding.text))!.ok;
+    toolCheck(run, env, taken).find((finding) => /bottle/.test(toolWords(finding)))!.ok;
   expect([bottle({ 'bottle-cyan': 240 }), bottle({ 'bottle-magenta': 240 })]).toEqual([false, true]);
   const ledger = Ledger.from(bodyRoom('compartmentTank', 1, { more: [weigh('it', 60)] }));
   const first = { ...run, dosesMl: [12] };
@@ -406,7 +416,7 @@ test('a queue: what earlier cartridges take from the same bottle counts; a scale
   const small = { ...env, scale: { ...env.scale!, capacityG: 50 } };
   expect(
     toolCheck(run, small)
-      .map((finding) => finding.text)
+      .map((finding) => toolWords(finding))
       .join(' '),
   ).toMatch(/carries 50 g, the full cartridge weighs up to/);
 });
@@ -416,4 +426,53 @@ test('all methods say when to stop, and what never to do', () => {
     expect(METHOD_DATA[method].load.stop).toMatch(/\.$/);
     expect(METHOD_DATA[method].load.never).toMatch(/\.$/);
   }
+});
+
+test('put in at once, the run is over: nothing says “take it out” again, and it stands in its slot', () => {
+  const at = '2026-03-02T09:00:00.000Z';
+  const ledger = Ledger.from([
+    ...bodyRoom('compartmentTank'),
+    ...script(
+      [{ kind: 'installed', printerId: 'printer', into: [{ slotId: 'cyan', cartridgeId: 'it' }] }],
+      '2026-03-01T20:00:00.000Z',
+    ),
+  ]);
+  const stamp = makeStamp({ now: () => Date.parse(at) }, () => 0.3);
+  let run: CartridgeRun = beginRun(
+    ledger,
+    {
+      cartridgeId: 'it',
+      method: 'topSyringe',
+      occasion: 'topUp',
+      bottleIds: ['bottle-cyan'],
+      scaleId: null,
+      syringeId: 'syringe',
+      squeezeMl: null,
+      byScale: false,
+    },
+    'run-1',
+    at,
+  );
+  const seen: string[] = [];
+  for (let i = 0; i < 60; i++) {
+    const env = runEnv(ledger, run, at)!;
+    const steps = stepsFor(run, env);
+    if (steps.every((step) => run.done.includes(step.id))) break;
+    const step = currentStep(run, steps);
+    seen.push(step.id);
+    const answer: Answer =
+      step.kind === 'decide'
+        ? { kind: 'choice', choice: step.id === 'where' ? 'install' : (step.suggested ?? 'no') }
+        : step.kind === 'load'
+          ? { kind: 'load', ml: step.number?.value ?? 0, massG: null }
+          : step.kind === 'draw'
+            ? { kind: 'volume', ml: { value: 0.5, u: 0.1 }, fate: 'bin' }
+            : { kind: 'done' };
+    const { facts, events } = factsOfStep(run, env, step, answer, at);
+    ledger.add(stamp(facts));
+    run = events.reduce(advance, run);
+  }
+  expect(seen.filter((id) => id === 'take-out')).toHaveLength(1);
+  expect(seen.indexOf('install')).toBeGreaterThan(seen.indexOf('take-out'));
+  expect(ledger.state.cartridges.get('it')!.seat).toMatchObject({ printerId: 'printer', slotId: 'cyan' });
 });

@@ -30,6 +30,8 @@ export interface CartridgeRun {
   readonly startedAt: string;
   /** Ink by the log when the run began: the plan of a run that is not weighed must not move when its own fill is recorded. */
   readonly inkBefore: Uncertain | null;
+  /** Where it stood when the run began: it is taken out of there, and goes back there. */
+  readonly wasIn: { readonly printerId: string; readonly slotId: string } | null;
   readonly outSince: string | null;
   readonly answers: Readonly<Record<string, Answer>>;
   /** Ids of steps done, in order. */

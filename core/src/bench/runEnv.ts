@@ -31,6 +31,7 @@ export interface RunEnv {
   readonly bottleDensity: readonly Uncertain[];
   readonly bottleMl: readonly Uncertain[];
   readonly bottleNames: readonly string[];
+  readonly bottleLots: readonly string[];
   readonly scale: Scale | null;
   readonly syringe: Syringe | null;
   readonly tools: readonly Tool[];
@@ -61,6 +62,7 @@ export function runEnv(
     densityInside: densityInside(book, body, at),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),
     bottleMl: run.bottleIds.flatMap((id) => bottleRemaining(book, id)?.now ?? []),
+    bottleLots: run.bottleIds.map((id) => find(context, 'bottle', id)?.lot ?? ''),
     bottleNames: run.bottleIds.map((id) => bottleName(context, id) ?? id),
     scale: find(context, 'scale', run.scaleId ?? undefined) ?? null,
     syringe: find(context, 'syringe', run.syringeId ?? undefined) ?? null,

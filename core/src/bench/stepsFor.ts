@@ -1,4 +1,4 @@
-import { tookOut } from './answers';
+import { wasInPrinter } from './answers';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import { planOf } from './planOf';
 import type { CartridgeRun } from './run';
@@ -43,7 +43,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
     title: 'Shake and match the ink',
     text: `${env.bottleNames.join('; ')}. Pigment settles: shake, see that the cap liner is there, make only a needle-sized hole in a new seal. Cartridge: ${body.cartridge.shades.join(', ')}. Read both labels twice.`,
   });
-  if (env.installed || tookOut(run))
+  if (wasInPrinter(run))
     add({
       id: 'take-out',
       kind: 'do',

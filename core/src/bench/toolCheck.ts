@@ -1,31 +1,48 @@
-import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
-import type { CartridgeRun } from './run';
+import { TOLERANCE_G } from '../fill';
+import type { Construction, Tool } from '../workbook';
 import { dosesOf } from './dosesOf';
+import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import { planOf } from './planOf';
+import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
-export interface ToolFinding {
-  readonly ok: boolean;
-  readonly text: string;
-}
-
-const TOOL_WORDS: Record<string, string> = {
-  needleLong: 'long blunt needle',
-  needleShort: 'short blunt needle',
-  funnel: 'funnel',
-  clip: 'clip',
-  bagAdapter: 'bag adapter',
-  keeper: 'outlet keeper',
-  resetter: 'chip resetter',
-  torch: 'torch',
-  squeezeBottle: 'squeeze bottle',
-  gloves: 'gloves',
-  towel: 'towel',
-  floatSensor: 'float sensor',
-};
+/** One thing that a run needs, and whether it is here. */
+export type ToolFinding = { readonly ok: boolean } & (
+  | { readonly code: 'tool'; readonly tool: Tool['tool']; readonly name: string | null }
+  | { readonly code: 'clipFits'; readonly heightMm: number }
+  | {
+      readonly code: 'syringe';
+      readonly name: string | null;
+      readonly loads: number;
+      readonly keepBackMl: number;
+    }
+  | {
+      readonly code: 'scale';
+      readonly name: string | null;
+      readonly capacityG: number;
+      readonly maxG: number;
+    }
+  | {
+      readonly code: 'coarseMarks';
+      readonly name: string;
+      readonly graduationMl: number;
+      readonly doseMl: number;
+    }
+  | { readonly code: 'dosesTooLarge'; readonly dosesMl: number; readonly roomMl: number }
+  | {
+      readonly code: 'bottle';
+      readonly shade: string | null;
+      readonly hasMl: number;
+      readonly needMl: number;
+    }
+  | { readonly code: 'noLot' }
+  | { readonly code: 'construction'; readonly label: string; readonly construction: Construction }
+);
 
 /** A dose of fewer marks than this is read too roughly. */
 const COARSE = 4;
+/** More loads than this with one syringe are a sign that it is too small. */
+const MOST_LOADS = 8;
 
 /**
  * What this run needs, before any bottle is open: tools, the scale's capacity, the bottle for the whole queue, the lot.
@@ -41,81 +58,65 @@ export function toolCheck(
   const method = METHOD_DATA[run.method];
   const plan = planOf(run, env);
   const findings: ToolFinding[] = [];
-  const say = (ok: boolean, text: string): void => void findings.push({ ok, text });
-  const chip = cartridge.chip?.strategy;
-  const needed = [
-    ...method.tools,
-    ...(chip === 'resetter' && run.occasion !== 'first' ? (['resetter'] as const) : []),
-  ];
-  for (const tool of needed) {
+  const say = (finding: ToolFinding): void => void findings.push(finding);
+  const resets = cartridge.chip?.strategy === 'resetter' && run.occasion !== 'first';
+  for (const tool of [...method.tools, ...(resets ? (['resetter'] as const) : [])]) {
     const have = env.tools.filter((t) => t.tool === tool && t.count > 0);
     const fits =
       tool !== 'clip' ||
       type.bodyHeightMm === null ||
       have.some((t) => t.fitsHeightMm === null || Math.abs(t.fitsHeightMm - type.bodyHeightMm!) <= 2);
-    say(
-      have.length > 0 && fits,
-      have.length === 0
-        ? `No ${TOOL_WORDS[tool]} in the workbook: add it in Workbook, or make sure that one lies here.`
-        : fits
-          ? have[0]!.name
-          : `No clip for a body of ${type.bodyHeightMm} mm: it would leak at the outlet.`,
-    );
+    if (have.length > 0 && !fits) say({ ok: false, code: 'clipFits', heightMm: type.bodyHeightMm! });
+    else say({ ok: have.length > 0, code: 'tool', tool, name: have[0]?.name ?? null });
   }
-  if (method.dosed === 'syringe') {
-    if (!env.syringe) say(false, 'No syringe chosen: choose one.');
-    else if (plan.loads.length > 8)
-      say(false, `${env.syringe.name} is too small: ${plan.loads.length} loads. Take a larger one.`);
-    else
-      say(
-        true,
-        `${env.syringe.name}: ${plan.loads.length <= 1 ? 'one load' : `${plan.loads.length} loads`}, ${env.syringe.keepBackMl} ml kept back against foam`,
-      );
-  }
-  if (run.byScale) {
-    if (!env.scale) say(false, 'No scale in the workbook: add it, or fill by syringe with its larger doubt.');
-    else
-      say(
-        env.scale.capacityG >= maxG,
-        env.scale.capacityG >= maxG
-          ? `${env.scale.name} carries the full cartridge (${maxG.toFixed(1)} g)`
-          : `${env.scale.name} carries ${env.scale.capacityG} g, the full cartridge weighs up to ${maxG.toFixed(1)} g.`,
-      );
-  }
+  if (method.dosed === 'syringe')
+    say({
+      ok: env.syringe !== null && plan.loads.length <= MOST_LOADS,
+      code: 'syringe',
+      name: env.syringe?.name ?? null,
+      loads: plan.loads.length,
+      keepBackMl: env.syringe?.keepBackMl ?? 0,
+    });
+  if (run.byScale)
+    say({
+      ok: env.scale !== null && env.scale.capacityG >= maxG,
+      code: 'scale',
+      name: env.scale?.name ?? null,
+      capacityG: env.scale?.capacityG ?? 0,
+      maxG,
+    });
   const room = Math.max(0, plan.addMl.value);
   const doses = dosesOf(run, env, plan);
   const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
   const least = Math.min(...doses.filter((dose) => dose.ml > 0).map((dose) => dose.ml));
   if (method.dosed === 'syringe' && env.syringe && least < COARSE * env.syringe.graduationMl)
-    say(
-      false,
-      `${env.syringe.name}: its marks of ${env.syringe.graduationMl} ml are coarse for a dose of ${least.toFixed(1)} ml. Take a smaller one.`,
-    );
-  if (dosed > room + plan.toleranceG)
-    say(
-      false,
-      `Your doses add up to ${dosed.toFixed(1)} ml, but there is room for ${room.toFixed(1)} ml by the log: give less, or it leaks.`,
-    );
+    say({
+      ok: false,
+      code: 'coarseMarks',
+      name: env.syringe.name,
+      graduationMl: env.syringe.graduationMl,
+      doseMl: least,
+    });
+  if (dosed > room + TOLERANCE_G) say({ ok: false, code: 'dosesTooLarge', dosesMl: dosed, roomMl: room });
   env.bottleMl.forEach((has, bottle) => {
     const own = doses.filter((dose) => dose.chamber === bottle).reduce((sum, dose) => sum + dose.ml, 0);
     // Whatever the doses, a single ink may be asked to fill all the room.
     const need =
       (type.chambers > 1 ? own : Math.max(room, own)) + (takenMl[run.bottleIds[bottle] ?? ''] ?? 0);
-    const which = type.chambers > 1 ? `The bottle for ${cartridge.shades[bottle]}` : 'The bottle';
-    say(
-      has.value >= need,
-      has.value >= need
-        ? `${which} holds ${has.value.toFixed(0)} ml; this and what is queued before it take ${need.toFixed(0)} ml`
-        : `${which} holds ${has.value.toFixed(0)} ml, ${need.toFixed(0)} ml are needed: have another ready.`,
-    );
+    say({
+      ok: has.value >= need,
+      code: 'bottle',
+      shade: type.chambers > 1 ? (cartridge.shades[bottle] ?? null) : null,
+      hasMl: has.value,
+      needMl: need,
+    });
   });
-  if (env.bottleNames.some((name) => !/lot /.test(name)))
-    say(false, 'The bottle has no lot number: write it down in Inks, colours are compared by lot.');
-  say(
-    CONSTRUCTION_DATA[type.construction].methods.includes(run.method),
-    CONSTRUCTION_DATA[type.construction].methods.includes(run.method)
-      ? `${cartridge.label}: ${CONSTRUCTION_DATA[type.construction].matters}`
-      : 'This method does not suit this construction. Choose another.',
-  );
+  if (env.bottleLots.some((lot) => lot === '')) say({ ok: false, code: 'noLot' });
+  say({
+    ok: CONSTRUCTION_DATA[type.construction].methods.includes(run.method),
+    code: 'construction',
+    label: cartridge.label,
+    construction: type.construction,
+  });
   return findings;
 }

@@ -3,6 +3,7 @@ export { fail, ok, type Result } from './result';
 export { parseQuantity, type ParsedQuantity, type QuantityKind, type QuantityProblem } from './parseQuantity';
 export { parseMoney, type MoneyProblem } from './parseMoney';
 export { scaleUncertainty } from './scaleUncertainty';
+export { widenForFew } from './widenForFew';
 export { studentT } from './studentT';
 export { inkByMass } from './inkByMass';
 export { decimalsFor, formatUncertain } from './formatUncertain';

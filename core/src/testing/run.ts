@@ -14,6 +14,7 @@ export const startRun = (part: Partial<CartridgeRun> = {}): CartridgeRun => ({
   byScale: true,
   startedAt: '2026-03-02T09:00:00.000Z',
   inkBefore: { value: 5, u: 0.2 },
+  wasIn: null,
   outSince: null,
   answers: {},
   done: [],

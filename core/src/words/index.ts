@@ -1,6 +1,7 @@
 export { explain, type Problem } from './explain';
 export * from './names';
 export { entityName, factWords } from './factWords';
+export { TOOL_NAMES, toolWords } from './toolWords';
 export { lotName } from './lotName';
 export {
   ACT_NAMES,

@@ -6,6 +6,7 @@ export { makeStamp, type Clock } from './makeStamp';
 export { mergeFacts, type Merge } from './mergeFacts';
 export { MAX_FILE_BYTES, parseWorkbook, type FileProblem } from './parseWorkbook';
 export { typePreset, type TypePreset, type Variant } from './typePresets';
+export { migrate, reviveFacts } from './migrate';
 export { serializeWorkbook } from './serializeWorkbook';
 export { typeFromMeasures, type IdentifiedType, type Measures } from './typeFromMeasures';
 export { workbookJsonSchema } from './workbookJsonSchema';

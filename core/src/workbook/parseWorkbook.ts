@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { fail, ok, type Result } from '../quantity';
+import { migrate } from './migrate';
 import { FORMAT_VERSION, workbookSchema, type Fact, type Workbook } from './schema';
 
 /** A workbook file may be this long: ten busy years are about a third of it. */
@@ -46,7 +47,11 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     return fail({ code: 'fileNotOurs' });
   if ('version' in raw && typeof raw.version === 'number' && raw.version > FORMAT_VERSION)
     return fail({ code: 'fileNewer', version: raw.version, known: FORMAT_VERSION });
-  const parsed = workbookSchema.safeParse(raw);
+  const from = 'version' in raw && typeof raw.version === 'number' ? raw.version : 1;
+  const facts = 'facts' in raw && Array.isArray(raw.facts) ? migrate(raw.facts as unknown[], from) : null;
+  const parsed = workbookSchema.safeParse(
+    facts?.ok ? { ...raw, version: FORMAT_VERSION, facts: facts.value } : raw,
+  );
   if (!parsed.success) {
     const problems = parsed.error.issues.map((issue) => ({
       path: pathOf(issue, raw),

@@ -13,7 +13,7 @@ import {
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
-export const FORMAT_VERSION = 1;
+export const FORMAT_VERSION = 2;
 
 const id = z.string().min(1).max(64);
 const text = z.string().max(500);

@@ -1,13 +1,13 @@
 import {
   advance,
   currentStep,
+  factsOfStep,
   Ledger,
   runEnv,
   runFacts,
   scaleUncertainty,
   stepsFor,
   makeStamp,
-  weighingFact,
   type Answer,
   type CartridgeRun,
   type Fact,
@@ -79,10 +79,10 @@ export function driveRun(
       put({ type: 'spilt', ml: hands.spillMl });
     }
     const answer = answerTo(step);
-    if (step.kind === 'weigh' && answer.kind === 'mass')
-      write([weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)]);
-    if (step.id === 'summary') write(runFacts(run, env, iso()));
-    put({ type: 'next', step, answer });
+    // Exactly what the screen does.
+    const { facts, events } = factsOfStep(run, env, step, answer, iso());
+    write(facts);
+    put(...events);
   }
   return { ledger, run, truth };
 

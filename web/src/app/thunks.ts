@@ -1,10 +1,13 @@
 import {
   checkFact,
   extendContext,
+  explain,
   factSchema,
   fail,
+  FORMAT_VERSION,
   Ledger,
   ok,
+  reviveFacts,
   type CheckedBook,
   type Fact,
   type FactDraft,
@@ -32,14 +35,19 @@ export const openWorkbook =
     services.store = null;
     try {
       const store = await services.openStore(which);
-      let { facts, notes } = await store.load();
+      let { facts, notes, format } = await store.load();
       if (which === 'demo' && facts.length === 0) {
         await store.replace(await services.makeDemo(new Date(services.clock.now()).toISOString()));
-        ({ facts, notes } = await store.load());
+        ({ facts, notes, format } = await store.load());
       }
       if (getState().workbook.which !== which) return store.close();
       services.store = store;
-      services.ledger = Ledger.from(facts);
+      const revived = reviveFacts(facts, format);
+      if (!revived.ok) {
+        store.close();
+        return void dispatch(failed(explain({ ...revived.problem, code: 'fileNewer' })));
+      }
+      services.ledger = Ledger.from(revived.value as Fact[]);
       services.tabs = joinTabs(which, {
         pen: (mine) => dispatch(penChanged(mine)),
         news: (news) => dispatch(follow(news)),
@@ -60,7 +68,9 @@ const follow =
   (dispatch, getState, services) => {
     if (news.type === 'noted') return void dispatch(noted(news));
     if (news.type === 'added') {
-      services.ledger.add(news.facts);
+      const revived = reviveFacts(news.facts, news.format);
+      if (!revived.ok) return void dispatch(failed('Another tab runs a newer version. Reload this page.'));
+      services.ledger.add(revived.value as Fact[]);
       return void dispatch(bookChanged(services.ledger.snapshot()));
     }
     void dispatch(openWorkbook(getState().workbook.which));
@@ -109,7 +119,7 @@ export const record =
         });
       }
       ledger.add(facts);
-      services.tabs?.tell({ type: 'added', facts });
+      services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
       dispatch(bookChanged(services.ledger.snapshot()));
       if (saved !== null)
         dispatch(
@@ -157,7 +167,9 @@ export const bringIn =
       }
       if (how === 'merge') services.ledger.add(facts);
       else services.ledger = Ledger.from(facts);
-      services.tabs?.tell(how === 'merge' ? { type: 'added', facts } : { type: 'replaced' });
+      services.tabs?.tell(
+        how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
+      );
       dispatch(bookChanged(services.ledger.snapshot()));
       return ok(facts.length);
     });

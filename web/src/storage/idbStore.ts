@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPTransaction, type IDBPDatabase } from 'idb';
-import type { Fact } from '@hiraeth/core';
+import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
 import type { WorkbookStore } from './port';
 
 interface Schema extends DBSchema {
@@ -9,7 +9,9 @@ interface Schema extends DBSchema {
   blocks: { key: number; value: Fact[] };
   notes: { key: string; value: unknown };
 }
-type Writing = IDBPTransaction<Schema, ['facts', 'blocks'], 'readwrite'>;
+type Writing = IDBPTransaction<Schema, ['facts', 'blocks', 'notes'], 'readwrite'>;
+/** Beside the notes: which version of the format the facts are of. */
+const FORMAT_KEY = '#format';
 
 const VERSION = 2;
 const BLOCK = 2000;
@@ -48,9 +50,13 @@ export async function openIdbStore(name: string): Promise<WorkbookStore> {
       packed.learn(blockKeys, blocks);
       // It only saves time later: a full disk must not keep a workbook shut.
       if (facts.length > PACK_AT) await write(db, pack).catch(() => undefined);
+      const stored = new Map(keys.map((key, i) => [key, values[i]]));
+      const format = stored.get(FORMAT_KEY);
+      stored.delete(FORMAT_KEY);
       return {
         facts: blocks.flat().concat(facts),
-        notes: Object.fromEntries(keys.map((key, i) => [key, values[i]])),
+        notes: Object.fromEntries(stored),
+        format: typeof format === 'number' ? format : 1,
       };
     },
     append: (facts) =>
@@ -111,8 +117,9 @@ class PackedIds {
 
 /** One transaction: all of the work or none of it, and done only when the browser has flushed it. */
 async function write(db: IDBPDatabase<Schema>, work: (tx: Writing) => Promise<void> | void): Promise<void> {
-  const tx = db.transaction(['facts', 'blocks'], 'readwrite', { durability: 'strict' });
+  const tx = db.transaction(['facts', 'blocks', 'notes'], 'readwrite', { durability: 'strict' });
   try {
+    put(tx.objectStore('notes').put(FORMAT_VERSION, FORMAT_KEY));
     await work(tx);
     tx.commit();
   } catch (error) {

@@ -1,4 +1,4 @@
-import type { Fact } from '@hiraeth/core';
+import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
 import type { WorkbookStore } from './port';
 
 /** A shelf of workbooks in memory: for rehearsal and tests; the same name opens the same workbook. */
@@ -15,6 +15,7 @@ export class MemoryShelf {
           structuredClone({
             facts: [...facts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
             notes: Object.fromEntries(notes),
+            format: FORMAT_VERSION,
           }),
         ),
       append: (added) => {

@@ -8,7 +8,8 @@ export type Notes = Readonly<Record<string, unknown>>;
  * crash. Facts are only ever added, or the whole workbook replaced.
  */
 export interface WorkbookStore {
-  load(): Promise<{ facts: Fact[]; notes: Notes }>;
+  /** With the version of the format that wrote the facts. */
+  load(): Promise<{ facts: Fact[]; notes: Notes; format: number }>;
   /** Adds facts; one that is there already stays as it is. All or none. */
   append(facts: readonly Fact[]): Promise<void>;
   /** Puts another workbook in place of this one, or leaves this one untouched. */

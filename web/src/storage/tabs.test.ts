@@ -76,7 +76,7 @@ test('the first tab writes, the second follows; when the first closes the second
   const second = tab();
   await settle();
   expect([first.seen.pen, second.seen.pen]).toEqual([true, false]);
-  first.tell({ type: 'added', facts: [{ kind: 'noted' } as Fact] });
+  first.tell({ type: 'added', facts: [{ kind: 'noted' } as Fact], format: 2 });
   first.tell({ type: 'noted', key: 'bench', value: { step: 2 } });
   expect(second.seen.news.map((news) => news.type)).toEqual(['added', 'noted']);
   expect(first.seen.news).toEqual([]);

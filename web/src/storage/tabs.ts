@@ -1,7 +1,7 @@
 import type { Fact } from '@hiraeth/core';
 
 export type TabNews =
-  | { readonly type: 'added'; readonly facts: readonly Fact[] }
+  | { readonly type: 'added'; readonly facts: readonly Fact[]; readonly format: number }
   | { readonly type: 'replaced' }
   | { readonly type: 'noted'; readonly key: string; readonly value: unknown };
 

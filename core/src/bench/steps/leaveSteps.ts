@@ -1,4 +1,4 @@
-import { afterMasses, tookOut } from '../answers';
+import { afterMasses, wasInPrinter } from '../answers';
 import { CONSTRUCTION_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
@@ -23,13 +23,12 @@ export function leaveSteps(run: CartridgeRun, env: RunEnv, lay: Lay): void {
       {
         value: 'install',
         label: 'It goes into the printer now',
-        why:
-          env.installed || tookOut(run)
-            ? 'A pierced seal drips, and the head below dries in air.'
-            : 'Then no rested weighing is possible.',
+        why: wasInPrinter(run)
+          ? 'A pierced seal drips, and the head below dries in air.'
+          : 'Then no rested weighing is possible.',
       },
     ],
-    suggested: env.installed || tookOut(run) ? 'install' : 'rest',
+    suggested: wasInPrinter(run) ? 'install' : 'rest',
   });
   const where = run.answers.where?.kind === 'choice' ? run.answers.where.choice : null;
   const install: StepDraft = {
@@ -74,7 +73,7 @@ export function leaveSteps(run: CartridgeRun, env: RunEnv, lay: Lay): void {
         text: 'If it fell by more than the scale’s doubt, ink leaked: plug, vent, or too full.',
         ...(full ? { number: { value: full.value, unit: 'g' as const } } : {}),
       });
-    if (tookOut(run)) add(install);
+    if (wasInPrinter(run)) add(install);
   }
 }
 

@@ -1,4 +1,4 @@
-import { COVERAGE, studentT, type Uncertain } from '../../quantity';
+import { widenForFew, type Uncertain } from '../../quantity';
 import {
   DENSITY_PRIOR,
   TYPE_EMPTY_U_G,
@@ -87,7 +87,7 @@ export function learnContext(context: Context, fact: Fact): boolean {
     case 'densityMeasured':
       context.densities.set(fact.inkId, {
         ...fact.density,
-        u: fact.density.u * fewPoints(fact.points.length),
+        u: widenForFew(fact.density.u, fact.points.length - 2),
       });
       return true;
     case 'weighed':
@@ -106,12 +106,6 @@ export function learnContext(context: Context, fact: Fact): boolean {
       return false;
   }
 }
-
-/**
- * A slope through few points is less sure than its standard error says: widened so that two-sided 95 % intervals of a normal
- * hold (Student's t with two degrees less than there are points).
- */
-const fewPoints = (points: number): number => (points >= 3 ? studentT(points - 2) / COVERAGE : 1);
 
 /** The entity of this kind and id, or undefined. */
 export function find<K extends EntityKind>(

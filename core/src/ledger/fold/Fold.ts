@@ -158,6 +158,7 @@ function startOf(context: Context, cartridge: Cartridge): Known {
         source: 'assumed',
         mixes: bare,
         reading: null,
+        read: null,
       };
     case 'original':
       return {
@@ -166,6 +167,7 @@ function startOf(context: Context, cartridge: Cartridge): Known {
         source: 'assumed',
         mixes: bare.map(() => new Map([['original', nominal / type.chambers]])),
         reading: null,
+        read: null,
       };
     case 'unknown':
       return {
@@ -174,6 +176,7 @@ function startOf(context: Context, cartridge: Cartridge): Known {
         source: 'assumed',
         mixes: bare,
         reading: null,
+        read: null,
       };
   }
 }

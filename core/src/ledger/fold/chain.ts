@@ -174,7 +174,8 @@ export function weighInk(
     belief,
     source: 'weighed',
     mixes: scaleMixes(walked.mixes, belief.ml, bareLot(context, fact.subjectId)),
-    reading: readingAtEnd(walked),
+    reading: Math.abs(lostMl) < SAME_MOMENT_ML ? readingAtEnd(walked, drawnMl) : null,
+    read: walked.read,
   };
 }
 
@@ -219,7 +220,8 @@ function foundInk(
     belief,
     source: 'weighed',
     mixes: scaleMixes(walked.mixes, Math.max(0, belief.ml), lot),
-    reading: readingAtEnd(walked),
+    reading: readingAtEnd(walked, walked.foretoldMl),
+    read: walked.read,
   };
 }
 
@@ -258,6 +260,7 @@ export function weighWater(
       ml > 0.05 ? new Map([['flush', ml / chambers]]) : EMPTY_MIX,
     ),
     reading: null,
+    read: null,
   };
 }
 
@@ -282,8 +285,11 @@ function startFlow(context: Context, state: CartridgeState, cartridgeId: string)
   };
 }
 
-function readingAtEnd(walked: Walked): Reading | null {
-  return walked.lastRead && walked.lastRead.sinceMl < SAME_MOMENT_ML ? walked.lastRead.reading : null;
+/** The last reading, where hardly anything was drawn after it: it stands beside the ink that was weighed. */
+function readingAtEnd({ lastRead, foretoldMl }: Walked, drawnMl: number): Reading | null {
+  if (!lastRead) return null;
+  const since = foretoldMl > 1e-9 ? (lastRead.sinceMl * drawnMl) / foretoldMl : lastRead.sinceMl;
+  return Math.abs(since) < SAME_MOMENT_ML ? lastRead.reading : null;
 }
 
 /** One interval in one slot is evidence of use; with readings at both ends of the chip's count, too. */

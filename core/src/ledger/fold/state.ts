@@ -95,6 +95,8 @@ export interface Known {
   readonly mixes: readonly Mix[];
   /** The gauge's reading at that moment, where there was one. */
   readonly reading: Reading | null;
+  /** The last reading of the chip that counts, the ink when it was taken, and what was put in or taken out by hand since. */
+  readonly read: { readonly reading: Reading; readonly ml: number; readonly handMl: number } | null;
 }
 
 /** Ink that moved: by hand, by the printer, or unexplained. */

@@ -44,6 +44,8 @@ export interface Walked {
   /** The first and the last reading of the chip that counts now, each with the ink beside it and the use foretold since. */
   readonly firstRead: ReadPoint | null;
   readonly lastRead: ReadPoint | null;
+  /** The last reading of all, this chain's or an earlier one's: where the chip's count and the ink were last compared. */
+  readonly read: Known['read'];
 }
 
 export interface ReadPoint {
@@ -322,7 +324,13 @@ export function walk(input: WalkInput): Walked {
     drew: stays.drew,
     firstRead: pointOf(firstRead),
     lastRead: pointOf(lastRead),
+    read: readOf(pointOf(lastRead)),
   };
+
+  function readOf(point: ReadPoint | null): Known['read'] {
+    if (point) return { reading: point.reading, ml: point.ml, handMl: point.handMl };
+    return start.read && { ...start.read, handMl: start.read.handMl + handMl };
+  }
 
   /** What was inside when it was read, by all that is known by now. */
   function pointOf(mark: Mark | null): ReadPoint | null {
@@ -330,7 +338,7 @@ export function walk(input: WalkInput): Walked {
     const sinceMl = foretoldMl - mark.foretoldMl;
     return {
       reading: mark.reading,
-      ml: belief.ml + sinceMl - (handMl - mark.handMl),
+      ml: belief.ml + sinceMl * scale - (handMl - mark.handMl),
       handMl: handMl - mark.handMl,
       beforeMl: mark.foretoldMl,
       sinceMl,

@@ -1,9 +1,9 @@
 import { useCallback } from 'react';
 import {
   advance,
+  factsOfStep,
   runEnv,
   runFacts,
-  weighingFact,
   type Answer,
   type BenchRun,
   type CartridgeRun,
@@ -11,6 +11,7 @@ import {
   type RunEnv,
   type RunEvent,
   type Step,
+  type StepOutcome,
 } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
@@ -56,51 +57,14 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     return facts && facts.map((fact) => fact.id);
   };
 
-  const next: BenchActions['next'] = async (step, answer) => {
-    const events: RunEvent[] = [{ type: 'next', step, ...(answer ? { answer } : {}) }];
-    let drafts: FactDraft[] = [];
-    let text: string | undefined;
-    if (step.kind === 'weigh' && answer?.kind === 'mass') {
-      drafts = [weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)];
-      text = `Saved: ${env?.body.cartridge.label} weighs ${answer.massG.value.toFixed(2)} g.`;
-    } else if (step.id === 'take-out') {
-      const location = services.ledger.state.cartridges.get(run.cartridgeId)?.seat;
-      events.push({ type: 'out', at: now() });
-      if (location)
-        drafts = [
-          {
-            kind: 'removed',
-            printerId: location.printerId,
-            cartridgeIds: [run.cartridgeId],
-            run: run.id,
-          },
-        ];
-    } else if (step.id === 'install' && env?.printer && env.slot) {
-      drafts = [
-        {
-          kind: 'installed',
-          run: run.id,
-          printerId: env.printer.id,
-          into: [{ slotId: env.slot.id, cartridgeId: run.cartridgeId }],
-        },
-      ];
-      text = `Saved: ${env.body.cartridge.label} is in ${env.printer.name}.`;
-    } else if (
-      step.id === 'head-clean' &&
-      answer?.kind === 'choice' &&
-      answer.choice !== 'no' &&
-      env?.printer
-    ) {
-      drafts = [{ kind: 'cleaned', printerId: env.printer.id, level: 'light', run: run.id }];
-    } else if (step.kind === 'summary' && env) {
-      // A seat that follows in this run comes after the fill in time.
-      drafts = runFacts(run, env, now());
-      text = `Saved: the fill of ${env.body.cartridge.label}.`;
-    }
-    const ids = await save(drafts, text);
+  const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
+    if (!env) return;
+    const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
+    const ids = await save([...facts], saved ? savedWords(saved, env, answer) : undefined);
     if (ids === null) return;
-    for (const id of ids) events.push({ type: 'written', id: `${step.id}:${id}` });
-    await put(apply(run, ...events));
+    await put(
+      apply(run, ...events, ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` }))),
+    );
   };
 
   const back: BenchActions['back'] = async () => {
@@ -148,4 +112,20 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       await leave(apply(run, { type: 'ended', state: 'abandoned' }));
     },
   };
+}
+
+function savedWords(saved: NonNullable<StepOutcome['saved']>, env: RunEnv, answer: Answer): string {
+  const { label } = env.body.cartridge;
+  switch (saved) {
+    case 'weighed':
+      return `Saved: ${label} weighs ${answer.kind === 'mass' ? answer.massG.value.toFixed(2) : '?'} g.`;
+    case 'takenOut':
+      return `Saved: ${label} is out of the printer.`;
+    case 'installed':
+      return `Saved: ${label} is in ${env.printer?.name ?? 'the printer'}.`;
+    case 'cleaned':
+      return 'Saved: a head cleaning.';
+    case 'filled':
+      return `Saved: the fill of ${label}.`;
+  }
 }

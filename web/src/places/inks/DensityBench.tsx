@@ -11,6 +11,7 @@ import {
   type FactDraft,
   type Ink,
   type MassReading,
+  widenForFew,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -145,7 +146,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
             <>
               <div className="big">
                 {rho.value.toFixed(4)}
-                <small>± {(COVERAGE * rho.u).toFixed(4)} g/ml</small>
+                <small>± {(COVERAGE * widenForFew(rho.u, points.length - 2)).toFixed(4)} g/ml</small>
               </div>
               <p>
                 {origin

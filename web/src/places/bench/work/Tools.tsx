@@ -1,4 +1,4 @@
-import { takenBefore, toolCheck } from '@hiraeth/core';
+import { takenBefore, toolCheck, toolWords } from '@hiraeth/core';
 import { useLedger, useNow } from '../../../app/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';
@@ -14,7 +14,7 @@ export function Tools({ bench, run, env, step, actions }: StepProps) {
         {findings.map((finding, i) => (
           <li key={i} className={finding.ok ? '' : 'warn'}>
             {finding.ok ? 'Here: ' : 'Look: '}
-            {finding.text}
+            {toolWords(finding)}
           </li>
         ))}
       </ul>

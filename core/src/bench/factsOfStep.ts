@@ -1,0 +1,88 @@
+import type { FactDraft } from '../workbook';
+import type { RunEvent } from './advance';
+import type { Answer, CartridgeRun } from './run';
+import type { RunEnv } from './runEnv';
+import { runFacts, weighingFact } from './runFacts';
+import type { Step } from './step';
+
+/** What a step that was answered leaves: facts to be recorded, and events that move the run along. */
+export interface StepOutcome {
+  readonly facts: readonly FactDraft[];
+  readonly events: readonly RunEvent[];
+  /** What was saved, for the notice that says so; null when nothing was. */
+  readonly saved: 'weighed' | 'takenOut' | 'installed' | 'cleaned' | 'filled' | null;
+}
+
+/**
+ * The facts of one step, as the person answered it. The screen, a rehearsal and the truth tests all drive a run by this: what
+ * was measured is recorded at once, so that an abandoned run keeps it; the fill is recorded as a whole at the summary.
+ *
+ * @param run before the step
+ * @param step that is answered
+ * @param answer of the person; `done` where there is nothing to say
+ * @param at UTC instant
+ */
+export function factsOfStep(
+  run: CartridgeRun,
+  env: RunEnv,
+  step: Step,
+  answer: Answer,
+  at: string,
+): StepOutcome {
+  const next: RunEvent = { type: 'next', step, answer };
+  const only = (facts: readonly FactDraft[], saved: StepOutcome['saved']): StepOutcome => ({
+    facts,
+    events: [next],
+    saved: facts.length > 0 ? saved : null,
+  });
+  if (step.kind === 'weigh' && answer.kind === 'mass')
+    return only([weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)], 'weighed');
+  if (step.kind === 'summary') return only(runFacts(run, env, at), 'filled');
+  switch (step.id) {
+    case 'take-out': {
+      const { wasIn } = run;
+      return {
+        facts: wasIn
+          ? [
+              {
+                kind: 'removed',
+                printerId: wasIn.printerId,
+                cartridgeIds: [run.cartridgeId],
+                run: run.id,
+                at,
+              },
+            ]
+          : [],
+        events: [next, { type: 'out', at }],
+        saved: wasIn ? 'takenOut' : null,
+      };
+    }
+    case 'install': {
+      const seat =
+        run.wasIn ?? (env.printer && env.slot ? { printerId: env.printer.id, slotId: env.slot.id } : null);
+      return only(
+        seat
+          ? [
+              {
+                kind: 'installed',
+                printerId: seat.printerId,
+                into: [{ slotId: seat.slotId, cartridgeId: run.cartridgeId }],
+                run: run.id,
+                at,
+              },
+            ]
+          : [],
+        'installed',
+      );
+    }
+    case 'head-clean':
+      return only(
+        answer.kind === 'choice' && answer.choice !== 'no' && env.printer
+          ? [{ kind: 'cleaned', printerId: env.printer.id, level: 'light', run: run.id, at }]
+          : [],
+        'cleaned',
+      );
+    default:
+      return only([], null);
+  }
+}
