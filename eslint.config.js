@@ -25,6 +25,39 @@ const outside = [
   'path',
 ];
 
+/** Within core each folder imports only those before it; words stand above all that they speak of. */
+const ROOMS = [
+  'quantity',
+  'workbook',
+  'exposure',
+  'usage',
+  'gauge',
+  'scale',
+  'ledger',
+  'fill',
+  'prepare',
+  'ipp',
+  'bench',
+  'account',
+  'cost',
+  'advice',
+  'check',
+  'report',
+  'words',
+  'exchange',
+];
+const roomRules = ROOMS.map((room, i) =>
+  forbid(
+    [`core/src/${room}/**`],
+    [
+      ...outside,
+      '@hiraeth/*',
+      ...ROOMS.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}`, `../../${above}/*`]),
+    ],
+    `core/${room} stands below what it would import here.`,
+  ),
+);
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
@@ -54,6 +87,7 @@ export default tseslint.config(
     [...outside, '@hiraeth/*'],
     'core knows no interface, no Node, no storage and no other room.',
   ),
+  ...roomRules,
   forbid(
     ['rig/src/**'],
     [...outside, '@hiraeth/web*', '@hiraeth/server*', '@hiraeth/cli*', '@hiraeth/demo*'],
