@@ -51,6 +51,22 @@ if (args.has('--build')) {
   }
 }
 
+// The command line, built: it starts without TypeScript.
+if (args.has('--build')) {
+  const command = join(root, 'cli', 'dist', 'hiraeth.mjs');
+  const sources = ['core/src', 'cli/src', 'cli/vite.config.mjs', 'package-lock.json'].reduce(
+    (latest, path) => Math.max(latest, newest(join(root, path))),
+    0,
+  );
+  if (!existsSync(command) || statSync(command).mtimeMs < sources) {
+    run(
+      process.execPath,
+      [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'cli', '--logLevel', 'warn'],
+      'The build of the command line',
+    );
+  }
+}
+
 if (args.has('--browser') && !existsSync('/usr/bin/chromium')) {
   console.log("Installing Debian's Chromium for the end-to-end tests …");
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];

@@ -1,10 +1,14 @@
-import { readFile, stat } from 'node:fs/promises';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
 import {
   explain,
+  fail,
   MAX_FILE_BYTES,
+  ok,
   parseWorkbook,
   reportAndBook,
   spokenReport,
+  type Result,
   type SpokenReport,
 } from '@hiraeth/core';
 import { reportText } from './reportText';
@@ -37,20 +41,12 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
     io.stderr.write(`${options}\n\n${USAGE}`);
     return EXIT.usage;
   }
-  let content: string;
-  try {
-    const { size } = await stat(options.file);
-    if (size > MAX_FILE_BYTES) {
-      io.stderr.write(`${explain({ code: 'fileTooLarge', bytes: size, most: MAX_FILE_BYTES })}\n`);
-      return EXIT.file;
-    }
-    content = await readFile(options.file, 'utf8');
-  } catch (error) {
-    io.stderr.write(
-      `${options.file} cannot be read: ${error instanceof Error ? error.message : String(error)}\n`,
-    );
+  const read = await readText(options.file);
+  if (!read.ok) {
+    io.stderr.write(`${read.problem}\n`);
     return EXIT.file;
   }
+  const content = read.value;
   const workbook = parseWorkbook(content);
   if (!workbook.ok) {
     io.stderr.write(`${explain(workbook.problem)}\n`);
@@ -96,12 +92,62 @@ function readArguments(
     if (word === '--json') json = true;
     else if (word === '--at') {
       const value = rest[++i] ?? '';
-      const time = Date.parse(/^\d{4}-\d{2}-\d{2}$/.test(value) ? `${value}T23:59:59.999Z` : value);
-      if (Number.isNaN(time)) return `“${value}” is not a date. Write it as 2026-11-24.`;
+      const time = timeOf(value);
+      if (time === null) return `“${value}” is not a date. Write it as 2026-11-24.`;
       at = new Date(time).toISOString();
     } else if (word.startsWith('--')) return `“${word}” is not an option.`;
     else if (file !== undefined) return 'Only one file at a time.';
     else file = word;
   }
   return file === undefined ? 'Which file?' : { command, file, at, json };
+}
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/** A day (its end) or an instant with its zone; anything else that a clock might make something of is refused. */
+function timeOf(value: string): number | null {
+  if (!DAY.test(value) && !INSTANT.test(value)) return null;
+  const time = Date.parse(DAY.test(value) ? `${value}T23:59:59.999Z` : value);
+  // The 30th of February is no day, whatever a clock makes of it.
+  const back = Number.isNaN(time) ? '' : new Date(time).toISOString().slice(0, 10);
+  return Number.isNaN(time) || (DAY.test(value) && back !== value) ? null : time;
+}
+
+/** How long a pipe may be silent before it is given up, ms. */
+const SILENCE_MS = 10_000;
+
+/** A file's text, bounded in size and, for a pipe that never ends, in time. */
+export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Result<string, string>> {
+  const no = (why: string): Result<string, string> => fail(`${file} cannot be read: ${why}`);
+  try {
+    const found = await stat(file);
+    if (found.isDirectory()) return no('it is a folder. Name the exported file in it.');
+    if (found.size > MAX_FILE_BYTES)
+      return fail(explain({ code: 'fileTooLarge', bytes: found.size, most: MAX_FILE_BYTES }));
+  } catch (error) {
+    return no(error instanceof Error ? error.message : String(error));
+  }
+  return new Promise((resolve) => {
+    const chunks: Buffer[] = [];
+    let size = 0;
+    const stream = createReadStream(file);
+    const end = (result: Result<string, string>): void => {
+      clearTimeout(timer);
+      stream.destroy();
+      resolve(result);
+    };
+    const silent = (): void => end(no('nothing came for some time. Is something writing to it?'));
+    let timer = setTimeout(silent, silenceMs);
+    stream.on('data', (chunk) => {
+      clearTimeout(timer);
+      timer = setTimeout(silent, silenceMs);
+      size += chunk.length;
+      if (size > MAX_FILE_BYTES)
+        return end(fail(explain({ code: 'fileTooLarge', bytes: size, most: MAX_FILE_BYTES })));
+      chunks.push(Buffer.from(chunk));
+    });
+    stream.on('end', () => end(ok(Buffer.concat(chunks).toString('utf8'))));
+    stream.on('error', (error) => end(no(error.message)));
+  });
 }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type Request, type Response, type NextFunction, type Router } from 'express';
 import helmet from 'helmet';
-import { askPrinter, type BridgedPrinter } from './bridge';
+import { askPrinter, type BridgeAnswer, type BridgedPrinter } from './bridge';
 
 export interface AppOptions {
   /** The built web application. */
@@ -48,6 +48,7 @@ export function createApp(options: AppOptions): Express {
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   const printers = options.printers ?? [];
+  const ask = askTogether((printer) => askPrinter(printer, options.timeoutMs));
   app.get(
     '/api/printers',
     (_request, response) => void response.json(printers.map(({ id, name }) => ({ id, name }))),
@@ -62,7 +63,7 @@ export function createApp(options: AppOptions): Express {
       });
       return;
     }
-    askPrinter(printer, options.timeoutMs).then((answer) => response.json(answer), next);
+    ask(printer).then((answer) => response.json(answer), next);
   });
   app.use(
     '/api',
@@ -89,6 +90,20 @@ export function createApp(options: AppOptions): Express {
       .json({ error: status === 404 ? 'Not found.' : 'The request could not be answered.' });
   });
   return app;
+}
+
+/** Many who ask at once share one question to the printer. */
+export function askTogether(
+  ask: (printer: BridgedPrinter) => Promise<BridgeAnswer>,
+): (printer: BridgedPrinter) => Promise<BridgeAnswer> {
+  const asking = new Map<string, Promise<BridgeAnswer>>();
+  return (printer) => {
+    const now = asking.get(printer.id);
+    if (now) return now;
+    const asked = ask(printer).finally(() => asking.delete(printer.id));
+    asking.set(printer.id, asked);
+    return asked;
+  };
 }
 
 function onlyOwn(hosts: readonly string[]) {

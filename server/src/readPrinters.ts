@@ -9,10 +9,19 @@ const printersSchema = z
       name: z.string().min(1).max(80),
       uri: z
         .string()
-        .regex(/^ipp:\/\/[^\s/?#]+(\/[^\s?#]*)?$/, 'an address such as ipp://192.168.1.40/ipp/print'),
+        .regex(/^ipp:\/\/[^\s/?#]+(\/[^\s?#]*)?$/, 'an address such as ipp://192.168.1.40/ipp/print')
+        .refine(isAddress, 'no such address or port exists: one such as ipp://192.168.1.40:631/ipp/print'),
     }),
   )
   .max(20);
+
+/** A host and, where one is named, a port that can be. */
+function isAddress(uri: string): boolean {
+  const plain = uri.replace(/^ipp:/, 'http:');
+  if (!URL.canParse(plain)) return false;
+  const { hostname, port, username, password } = new URL(plain);
+  return hostname !== '' && port !== '0' && username === '' && password === '';
+}
 
 /**
  * The printers that the owner of this server allows it to ask, from a JSON file.

@@ -5,11 +5,12 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { makeRouter } from './app/routes';
+import { remember } from './app/remember';
 import { makeServices, ServicesContext } from './app/services';
 import { makeStore } from './app/store';
 import { ThemeSwitch } from './app/ThemeSwitch';
 import { openWorkbook } from './app/thunks';
-import { persistence } from './app/workbookSlice';
+import { persistence, updateReady } from './app/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
 import { openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
@@ -25,15 +26,21 @@ const store = makeStore(services);
 
 /** Which workbook was open last; the demo for someone new. */
 const KEY = 'hiraeth-open';
-const last = localStorage.getItem(KEY);
+const last = remember.get(KEY);
 void (async () => {
   // A killed browser may have lost the small note of what was open, never the facts: someone's own come first.
   const own = last === 'own' || (last === null && (await hasOwnFacts()));
   await store.dispatch(openWorkbook(own ? 'own' : 'demo'));
-  store.subscribe(() => localStorage.setItem(KEY, store.getState().workbook.which));
+  store.subscribe(() => remember.set(KEY, store.getState().workbook.which));
 })();
-void navigator.storage?.persist?.().then((kept) => store.dispatch(persistence(kept)));
-registerOffline();
+void navigator.storage
+  ?.persist?.()
+  .then((kept) => store.dispatch(persistence(kept)))
+  .catch(() => undefined);
+registerOffline((takeIt) => {
+  services.takeUpdate = takeIt;
+  store.dispatch(updateReady());
+});
 
 async function hasOwnFacts(): Promise<boolean> {
   try {

@@ -108,10 +108,31 @@ export function inkAccounts(
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   if (!printer || !model || edges.length < 2) return undefined;
+  const key = `${printerId}\n${edges.join()}`;
+  const known = kept.get(book.state)?.get(key);
+  if (known && known.context === book.context) return known.accounts;
   const sheet = new Sheet(book, printerId, model, edges);
   for (const cartridgeId of cartridgesOf(book)) sheet.takeCartridge(cartridgeId);
   sheet.takeBottles();
-  return sheet.accounts(printer.slots.map((slot) => slot.id));
+  const accounts = sheet.accounts(printer.slots.map((slot) => slot.id));
+  keep(book, key, accounts);
+  return accounts;
+}
+
+/** Cost, balance and report ask for the same account: it is written once for each state. */
+const kept = new WeakMap<
+  Book['state'],
+  Map<string, { readonly context: Book['context']; readonly accounts: readonly InkAccount[] }>
+>();
+const MOST_KEPT = 24;
+
+function keep(book: Book, key: string, accounts: readonly InkAccount[]): void {
+  if (book.live) return;
+  const mine =
+    kept.get(book.state) ?? new Map<string, { context: Book['context']; accounts: readonly InkAccount[] }>();
+  if (mine.size >= MOST_KEPT) mine.clear();
+  mine.set(key, { context: book.context, accounts });
+  kept.set(book.state, mine);
 }
 
 const cartridgesOf = (book: Book): string[] =>
@@ -387,7 +408,7 @@ class Sheet {
     if (seat.printerId !== this.printerId || entry.ml === 0) return;
     const column = this.column(seat.slotId, at);
     const { sums } = column;
-    const key = JSON.stringify([entry.cause, entry.subjectId ?? null, entry.level ?? null]);
+    const key = `${entry.cause}\u0000${entry.level ?? ''}\u0000${entry.subjectId ?? ''}`;
     let sum = sums.get(key);
     if (!sum)
       sums.set(
@@ -468,9 +489,18 @@ function extraOf(
 ): Cause | null {
   const because = closed.because;
   if (because !== null) return EXTRA[because];
-  const record = modelOf(book, printerId)?.records.find((one) => one.factId === closed.factId);
+  const record = recordById(modelOf(book, printerId)).get(closed.factId);
   const more = draws.length > 0 && record && record.used.value > record.foretold.value;
   return record?.leftOut && more ? 'notLogged' : null;
+}
+
+const byId = new WeakMap<PrinterModel, ReadonlyMap<string, PrinterModel['records'][number]>>();
+
+function recordById(model: PrinterModel | undefined): ReadonlyMap<string, PrinterModel['records'][number]> {
+  if (!model) return new Map();
+  let found = byId.get(model);
+  if (!found) byId.set(model, (found = new Map(model.records.map((record) => [record.factId, record]))));
+  return found;
 }
 
 const EXTRA: Record<Because, Cause | null> = {

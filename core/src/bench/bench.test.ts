@@ -400,9 +400,12 @@ describe('what a run begins with', () => {
 
 test('a queue: what earlier cartridges take from the same bottle counts; a scale too small is named', () => {
   const { run, env } = lay();
-  const bottle = (taken: Record<string, number>) =>
+  const bottle = (taken: ReadonlyMap<string, number>) =>
     toolCheck(run, env, taken).find((finding) => /bottle/.test(toolWords(finding)))!.ok;
-  expect([bottle({ 'bottle-cyan': 240 }), bottle({ 'bottle-magenta': 240 })]).toEqual([false, true]);
+  expect([bottle(new Map([['bottle-cyan', 240]])), bottle(new Map([['bottle-magenta', 240]]))]).toEqual([
+    false,
+    true,
+  ]);
   const ledger = Ledger.from(bodyRoom('compartmentTank', 1, { more: [weigh('it', 60)] }));
   const first = { ...run, dosesMl: [12] };
   const queue = {
@@ -412,7 +415,7 @@ test('a queue: what earlier cartridges take from the same bottle counts; a scale
     at: 3,
     queue: [first, { ...first, state: 'done' as const }, { ...first, done: ['summary'] }, run],
   };
-  expect(takenBefore(ledger, queue, AT)).toEqual({ 'bottle-cyan': 12 });
+  expect(takenBefore(ledger, queue, AT)).toEqual(new Map([['bottle-cyan', 12]]));
   const small = { ...env, scale: { ...env.scale!, capacityG: 50 } };
   expect(
     toolCheck(run, small)

@@ -12,15 +12,15 @@ import { runEnv } from './runEnv';
  * @param at UTC instant
  * @returns ml by bottle id
  */
-export function takenBefore(ledger: Book, bench: BenchRun, at: string): Record<string, number> {
-  const taken: Record<string, number> = {};
+export function takenBefore(ledger: Book, bench: BenchRun, at: string): ReadonlyMap<string, number> {
+  const taken = new Map<string, number>();
   for (const run of bench.queue.slice(0, bench.at)) {
     const env = runEnv(ledger, run, at);
     // Once recorded, its bottle is less already.
     if (run.state !== 'doing' || run.done.includes('summary') || !env) continue;
     for (const { chamber, ml } of dosesOf(run, env, planOf(run, env))) {
       const bottleId = run.bottleIds[chamber] ?? run.bottleIds[0];
-      if (bottleId) taken[bottleId] = (taken[bottleId] ?? 0) + ml;
+      if (bottleId) taken.set(bottleId, (taken.get(bottleId) ?? 0) + ml);
     }
   }
   return taken;

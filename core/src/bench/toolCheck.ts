@@ -52,7 +52,7 @@ const MOST_LOADS = 8;
 export function toolCheck(
   run: CartridgeRun,
   env: RunEnv,
-  takenMl: Readonly<Record<string, number>> = {},
+  takenMl: ReadonlyMap<string, number> = new Map(),
 ): ToolFinding[] {
   const { type, cartridge, maxG } = env.body;
   const method = METHOD_DATA[run.method];
@@ -102,7 +102,7 @@ export function toolCheck(
     const own = doses.filter((dose) => dose.chamber === bottle).reduce((sum, dose) => sum + dose.ml, 0);
     // Whatever the doses, a single ink may be asked to fill all the room.
     const need =
-      (type.chambers > 1 ? own : Math.max(room, own)) + (takenMl[run.bottleIds[bottle] ?? ''] ?? 0);
+      (type.chambers > 1 ? own : Math.max(room, own)) + (takenMl.get(run.bottleIds[bottle] ?? '') ?? 0);
     say({
       ok: has.value >= need,
       code: 'bottle',

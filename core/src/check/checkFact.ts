@@ -9,7 +9,7 @@ import {
   mixesOf,
   type CheckedBook,
 } from '../ledger';
-import type { Because, Entity, Fact } from '../workbook';
+import { entityRule, type Because, type EntityRule, type Fact } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
@@ -65,6 +65,8 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'switchOffNotOffered'; readonly slot: string; readonly lost: boolean }
   | { readonly code: 'resetWithoutTopUp'; readonly label: string }
   | { readonly code: 'alreadyVoided' }
+  | { readonly code: 'stillNeeded'; readonly name: string; readonly count: number }
+  | { readonly code: 'cannotFold'; readonly why: string }
   | ({ readonly code: 'entityRule' } & EntityRule)
   | {
       readonly code: 'evidenceOff';
@@ -249,6 +251,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
     }
     case 'voided':
       if (ledger.isVoidedBesides(fact.factId, fact.id)) report({ severity: 'stop', code: 'alreadyVoided' });
+      reportIf(stillNeeded(ledger, fact.factId));
       break;
     default:
       break;
@@ -267,42 +270,20 @@ function sharesRun(ledger: CheckedBook, fact: Fact): boolean {
   return fact.run !== undefined && ledger.facts.slice(-LOOK_BACK).some((other) => other.run === fact.run);
 }
 
-/** What is wrong between the fields of one definition. */
-export type EntityRule =
-  | { readonly rule: 'fullBelowEmpty'; readonly name: string; readonly emptyG: number }
-  | { readonly rule: 'maxBelowFull'; readonly maxG: number; readonly fullG: number }
-  | { readonly rule: 'reserveTooLarge'; readonly reserveMl: number; readonly capacityMl: number }
-  | { readonly rule: 'slotTwice' }
-  | { readonly rule: 'usableAboveNominal'; readonly slot: string }
-  | { readonly rule: 'keepsAll' }
-  | { readonly rule: 'densityZero'; readonly name: string };
-
-function entityRule(entity: Entity): EntityRule | null {
-  switch (entity.entity) {
-    case 'cartridgeType':
-      if (entity.fullG <= entity.emptyG.value)
-        return { rule: 'fullBelowEmpty', name: entity.name, emptyG: entity.emptyG.value };
-      if (entity.maxG < entity.fullG) return { rule: 'maxBelowFull', maxG: entity.maxG, fullG: entity.fullG };
-      if (entity.reserveMl >= entity.capacityMl)
-        return { rule: 'reserveTooLarge', reserveMl: entity.reserveMl, capacityMl: entity.capacityMl };
-      return null;
-    case 'printer': {
-      const ids = entity.slots.map((slot) => slot.id);
-      const over = entity.slots.find(
-        (slot) => slot.original && slot.original.usableMl > slot.original.nominalMl,
-      );
-      if (new Set(ids).size !== ids.length) return { rule: 'slotTwice' };
-      return over ? { rule: 'usableAboveNominal', slot: over.name } : null;
-    }
-    case 'syringe':
-      return entity.keepBackMl >= entity.capacityMl ? { rule: 'keepsAll' } : null;
-    case 'ink':
-      return entity.density && !(entity.density.value >= 0.5 && entity.density.value <= 2)
-        ? { rule: 'densityZero', name: entity.name }
-        : null;
-    default:
-      return null;
-  }
+/** A definition that others stand on, and that nothing else defines. */
+function stillNeeded(ledger: CheckedBook, factId: string): FactProblem | null {
+  const target = ledger.recorded.get(factId);
+  if (ledger.live || target?.kind !== 'defined') return null;
+  const { id } = target.entity;
+  const others = ledger.facts.filter((fact) => fact.id !== factId);
+  if (others.some((fact) => fact.kind === 'defined' && fact.entity.id === id)) return null;
+  const count = others.filter((fact) =>
+    references(fact).some((ref) => ref.id === id || ref.what === `slot of ${id}`),
+  ).length;
+  if (count === 0) return null;
+  const { entity } = target;
+  const name = 'label' in entity ? entity.label : 'name' in entity ? entity.name : entity.id;
+  return { severity: 'ask', code: 'stillNeeded', name, count };
 }
 
 function references(fact: Fact): { what: string; id: string }[] {

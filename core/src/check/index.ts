@@ -1,1 +1,1 @@
-export { checkFact, type EntityRule, type FactProblem } from './checkFact';
+export { checkFact, type FactProblem } from './checkFact';

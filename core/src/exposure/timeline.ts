@@ -44,7 +44,9 @@ export interface Stretch {
 }
 
 /** Whole sets are weighed together: their channels share what lies between, until the timeline grows. */
-const shared = new WeakMap<readonly Drawing[], Map<string, Exposure>>();
+const shared = new WeakMap<readonly Drawing[], Map<number | string, Exposure>>();
+/** No timeline is longer than this. */
+const MOST = 2 ** 26;
 
 /**
  * What a channel went through during a stretch.
@@ -67,8 +69,8 @@ function drawnBetween(timeline: Timeline, from: number, to: number, slotId: stri
     own = event.type === 'image' || (event.type === 'cleaning' && event.slotIds !== null);
   }
   let known = shared.get(timeline.items);
-  if (!known) shared.set(timeline.items, (known = new Map<string, Exposure>()));
-  const key = own ? `${from} ${to} ${slotId}` : `${from} ${to}`;
+  if (!known) shared.set(timeline.items, (known = new Map<number | string, Exposure>()));
+  const key = own ? `${from} ${to} ${slotId}` : from * MOST + to;
   const found = known.get(key);
   if (found) return found;
   const exposure = sumUp(timeline, from, to, slotId);

@@ -20,7 +20,7 @@ export function changedReadings(
   const printer = find(ledger.context, 'printer', printerId);
   const slots = ledger.state.printers.get(printerId)?.slots;
   return markers.flatMap((marker): FactDraft[] => {
-    const slotId = map[marker.name];
+    const slotId = Object.hasOwn(map, marker.name) ? map[marker.name] : undefined;
     if (slotId === undefined || marker.level === null || !printer?.slots.some((slot) => slot.id === slotId))
       return [];
     const cartridgeId = slots?.get(slotId)?.cartridgeId;

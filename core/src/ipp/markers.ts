@@ -126,7 +126,8 @@ function fromSupply(supply: string, label: string | undefined): Marker {
   const full = Number(fields.get('maxcapacity') ?? '100');
   return {
     name: label ?? colorant ?? 'supply',
-    level: share(Number(fields.get('level') ?? '-2'), full > 0 ? full : 100),
+    // An empty level says nothing; it is not an empty cartridge.
+    level: share(Number(fields.get('level') || '-2'), full > 0 ? full : 100),
     lowLevel: null,
     type: fields.get('type') ?? '',
     colours: [],
@@ -134,11 +135,11 @@ function fromSupply(supply: string, label: string | undefined): Marker {
 }
 
 /** Words that printers use for one shade, after small letters and without "ink" and "cartridge". */
-const ALIKE: Readonly<Record<string, string>> = {
-  gray: 'grey',
-  'light gray': 'light grey',
-  black: 'photo black',
-};
+const ALIKE: ReadonlyMap<string, string> = new Map([
+  ['gray', 'grey'],
+  ['light gray', 'light grey'],
+  ['black', 'photo black'],
+]);
 
 /**
  * A sensible guess which marker stands for which slot: the same shade by name, else the marker's place among those that hold
@@ -147,7 +148,7 @@ const ALIKE: Readonly<Record<string, string>> = {
  * @returns slot id by marker name; a marker that fits none (a waste box) is left out
  */
 export function guessMarkerMap(markers: readonly Marker[], slots: readonly Slot[]): Record<string, string> {
-  const map: Record<string, string> = {};
+  const map = new Map<string, string>();
   const taken = new Set<string>();
   const inks = markers.filter((marker) => !/waste|maintenance/i.test(`${marker.type} ${marker.name}`));
   const shadeOf = (name: string): string => {
@@ -157,23 +158,23 @@ export function guessMarkerMap(markers: readonly Marker[], slots: readonly Slot[
       .replace(/[^a-z ]+/g, ' ')
       .replace(/\s+/g, ' ')
       .trim();
-    return ALIKE[plain] ?? plain;
+    return ALIKE.get(plain) ?? plain;
   };
   for (const marker of inks) {
     const slot = slots.find(
       (s) => !taken.has(s.id) && s.shades.some((shade) => shade === shadeOf(marker.name)),
     );
     if (!slot) continue;
-    map[marker.name] = slot.id;
+    map.set(marker.name, slot.id);
     taken.add(slot.id);
   }
   // As many inks as slots, and the rest in order: then place decides.
   if (inks.length === slots.length)
     inks.forEach((marker, i) => {
       const slot = slots[i]!;
-      if (map[marker.name] || taken.has(slot.id)) return;
-      map[marker.name] = slot.id;
+      if (map.has(marker.name) || taken.has(slot.id)) return;
+      map.set(marker.name, slot.id);
       taken.add(slot.id);
     });
-  return map;
+  return Object.fromEntries(map);
 }

@@ -1,4 +1,4 @@
-import { compareFacts, type Fact } from '../workbook';
+import { compareFacts, entityRule, type Fact } from '../workbook';
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
 import { Fold } from './fold/Fold';
@@ -37,8 +37,15 @@ export interface Snapshot extends Book {
 }
 
 /** A snapshot of the whole log: entries that were taken back too. */
+/** An entry that could not be worked in: kept in the log, left out of every figure, and named. */
+export interface SetAside {
+  readonly fact: Fact;
+  readonly why: string;
+}
+
 export interface LogSnapshot extends Snapshot {
   readonly log: readonly Fact[];
+  readonly aside: readonly SetAside[];
   readonly isVoided: (factId: string) => boolean;
 }
 
@@ -57,12 +64,40 @@ export class Ledger implements Snapshot, CheckedBook {
   private handedOut: LedgerState | null = null;
   private checkpoints: Checkpoint[] = [];
   private readonly voids = new Map<string, string[]>();
+  /** What was found of each so far; forgotten when another void comes. */
+  private readonly voided = new Map<string, boolean>();
+  private readonly asides = new Map<string, SetAside>();
 
   /** Folds facts in whatever order; `before` sees each counting fact just before it is folded. */
   static from(facts: Iterable<Fact>, before?: (book: CheckedBook, fact: Fact) => void): Ledger {
     const ledger = new Ledger();
     for (const fact of facts) if (!ledger.recorded.has(fact.id)) ledger.record(fact);
     ledger.rebuild(before);
+    return ledger;
+  }
+
+  /**
+   * Folds facts like `from`, in slices, so that whoever waits can breathe between them.
+   *
+   * @param pause called after each slice of about so many facts with how far it is; the folding goes on when it resolves
+   */
+  static async slowly(
+    facts: readonly Fact[],
+    pause: (done: number, of: number) => Promise<void>,
+    slice = 2000,
+  ): Promise<Ledger> {
+    const ledger = new Ledger();
+    for (let i = 0; i < facts.length; i++) {
+      if (!ledger.recorded.has(facts[i]!.id)) ledger.record(facts[i]!);
+      if (i % (4 * slice) === 0) await pause(0, facts.length);
+    }
+    const sorted = ledger.begin();
+    for (let i = 0; i < sorted.length; i += slice) {
+      ledger.pushAll(sorted.slice(i, i + slice));
+      // A fact that had to be set aside made it fold all anew, at one go.
+      if (ledger.facts.length >= sorted.length) break;
+      await pause(ledger.facts.length, sorted.length);
+    }
     return ledger;
   }
 
@@ -89,6 +124,7 @@ export class Ledger implements Snapshot, CheckedBook {
         return (log ??= [...recorded.values()].slice(0, size));
       },
       isVoided: (factId) => this.isVoided(factId),
+      aside: [...this.asides.values()].filter(({ fact }) => !this.isVoided(fact.id)),
     };
   }
 
@@ -101,7 +137,8 @@ export class Ledger implements Snapshot, CheckedBook {
     if (fresh.some((fact) => fact.kind === 'voided') || fresh.some((fact) => this.isVoided(fact.id)))
       return this.revoid(fresh);
     if (fresh.some(isTimeless) && !this.learnNew(fresh)) return this.rebuild();
-    const sorted = [...fresh].sort(compareFacts);
+    const sorted = fresh.filter((fact) => this.counts(fact)).sort(compareFacts);
+    if (sorted.length === 0) return;
     const last = this.facts.at(-1);
     if (!last || compareFacts(last, sorted[0]!) < 0) this.pushAll(sorted);
     else this.replayFrom(sorted[0]!, (tail) => [...tail, ...sorted].sort(compareFacts));
@@ -109,8 +146,13 @@ export class Ledger implements Snapshot, CheckedBook {
 
   /** Folds all facts anew. */
   rebuild(before?: (book: CheckedBook, fact: Fact) => void): void {
+    this.pushAll(this.begin(), before);
+  }
+
+  /** Learns the definitions, and gives the counting facts in order, to be folded. */
+  private begin(): Fact[] {
     this.revision += 1;
-    const counting = [...this.recorded.values()].filter((fact) => !this.isVoided(fact.id));
+    const counting = [...this.recorded.values()].filter((fact) => this.counts(fact));
     this.context = newContext();
     this.handedOut = null;
     for (const fact of counting.filter(isTimeless).sort(byRecording)) learnContext(this.context, fact);
@@ -118,14 +160,18 @@ export class Ledger implements Snapshot, CheckedBook {
     this.fold = new Fold(this.context);
     this.facts = [];
     this.checkpoints = [];
-    this.pushAll(counting.sort(compareFacts), before);
+    // A file stands in this order already.
+    const sorted = counting.every((fact, i) => i === 0 || compareFacts(counting[i - 1]!, fact) < 0);
+    return sorted ? counting : counting.sort(compareFacts);
   }
 
   /** True when a fact is voided by one that is not itself voided. */
   isVoided(factId: string): boolean {
     if (!this.voids.has(factId)) return false;
-    // A chain of undo and redo may be long: no recursion.
-    const known = new Map<string, boolean>();
+    // A chain of undo and redo may be long: no recursion, and no link is asked twice.
+    const known = this.voided;
+    const told = known.get(factId);
+    if (told !== undefined) return told;
     const stack = [factId];
     while (stack.length > 0) {
       const at = stack[stack.length - 1]!;
@@ -151,7 +197,8 @@ export class Ledger implements Snapshot, CheckedBook {
    * @returns false when all has to be folded anew: something known changed, or the order of recording would not be kept
    */
   private learnNew(fresh: readonly Fact[]): boolean {
-    const timeless = fresh.filter(isTimeless).sort(byRecording);
+    const timeless = fresh.filter((fact) => isTimeless(fact) && this.counts(fact)).sort(byRecording);
+    if (timeless.length === 0) return true;
     if (this.lastTimeless && byRecording(timeless[0]!, this.lastTimeless) < 0) return false;
     // A snapshot keeps the definitions that it was read with.
     this.context = {
@@ -168,6 +215,42 @@ export class Ledger implements Snapshot, CheckedBook {
     for (const fact of timeless) changed = learnContext(this.context, fact) || changed;
     this.lastTimeless = timeless.at(-1)!;
     return !changed;
+  }
+
+  /**
+   * Tries facts before they are written: would each of them be worked in, and can what follows from them be read?
+   *
+   * @param read asks what the places ask; it may throw
+   * @returns why not, or null
+   */
+  probe(facts: readonly Fact[], read: (book: Book) => void): string | null {
+    try {
+      const changes = facts.some(
+        (fact) => fact.kind !== 'voided' && isTimeless(fact) && !this.isFreshDefinition(fact),
+      );
+      if (changes) {
+        const then = Ledger.from([...this.recorded.values(), ...facts]);
+        const [bad] = facts.flatMap((fact) => then.asides.get(fact.id) ?? []);
+        if (bad) return bad.why;
+        read(then);
+        return null;
+      }
+      for (const fact of facts) {
+        const why = unsound(fact);
+        if (why !== null) return why;
+      }
+      const context = { ...this.context, entities: new Map(this.context.entities), derived: new Map() };
+      for (const fact of facts) if (fact.kind === 'defined') learnContext(context, fact);
+      const trial = new Fold(context, new Fold(context, this.state).snapshot());
+      for (const fact of facts) applyFact(trial, fact);
+      return null;
+    } catch (error) {
+      return error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  private isFreshDefinition(fact: Fact): boolean {
+    return fact.kind === 'defined' && !this.context.entities.has(fact.entity.id);
   }
 
   /** True when another void than this one, recorded before it, takes the fact back. */
@@ -189,6 +272,7 @@ export class Ledger implements Snapshot, CheckedBook {
     this.recorded.set(fact.id, fact);
     // Only an earlier fact can be voided: no ring of facts voids itself.
     if (fact.kind !== 'voided' || fact.factId >= fact.id) return;
+    this.voided.clear();
     const list = this.voids.get(fact.factId);
     if (list) list.push(fact.id);
     else this.voids.set(fact.factId, [fact.id]);
@@ -202,8 +286,26 @@ export class Ledger implements Snapshot, CheckedBook {
       if (live) before!(live, fact);
       this.facts.push(fact);
       this.handedOut = null;
-      applyFact(this.fold, fact);
+      try {
+        applyFact(this.fold, fact);
+      } catch (error) {
+        // Whatever it left half done is undone by folding without it.
+        this.setAside(fact, error instanceof Error ? error.message : String(error));
+        return this.rebuild(before);
+      }
     }
+  }
+
+  private setAside(fact: Fact, why: string): void {
+    this.asides.set(fact.id, { fact, why });
+  }
+
+  /** Facts that are voided, set aside, or would make figures that mean nothing do not count. */
+  private counts(fact: Fact): boolean {
+    if (this.asides.has(fact.id)) return false;
+    const why = unsound(fact);
+    if (why !== null) this.setAside(fact, why);
+    return why === null && !this.isVoided(fact.id);
   }
 
   private revoid(fresh: readonly Fact[]): void {
@@ -220,7 +322,7 @@ export class Ledger implements Snapshot, CheckedBook {
     const facts = [...touched].map((id) => this.recorded.get(id)!);
     if (facts.some(isTimeless)) return this.rebuild();
     const first = facts.reduce((a, b) => (compareFacts(a, b) <= 0 ? a : b));
-    const counting = facts.filter((fact) => !this.isVoided(fact.id)).sort(compareFacts);
+    const counting = facts.filter((fact) => this.counts(fact)).sort(compareFacts);
     this.replayFrom(first, (tail) =>
       [...tail.filter((fact) => !touched.has(fact.id)), ...counting].sort(compareFacts),
     );
@@ -240,6 +342,15 @@ export class Ledger implements Snapshot, CheckedBook {
     this.fold.snapshot();
     this.pushAll(tail);
   }
+}
+
+/** A definition or measurement that no figure can stand on: a density of nothing, a full mass below the empty one. */
+function unsound(fact: Fact): string | null {
+  if (fact.kind === 'densityMeasured')
+    return fact.density.value >= 0.5 && fact.density.value <= 2 ? null : 'a density of no ink';
+  if (fact.kind !== 'defined') return null;
+  const broken = entityRule(fact.entity);
+  return broken && broken.rule !== 'usableAboveNominal' && broken.rule !== 'keepsAll' ? broken.rule : null;
 }
 
 export const emptyBook = (): Book => ({ context: newContext(), state: newLedgerState() });

@@ -1,4 +1,12 @@
-export { Ledger, emptyBook, type Book, type CheckedBook, type LogSnapshot, type Snapshot } from './Ledger';
+export {
+  Ledger,
+  emptyBook,
+  type Book,
+  type CheckedBook,
+  type LogSnapshot,
+  type SetAside,
+  type Snapshot,
+} from './Ledger';
 export {
   all,
   bodyOf,
@@ -52,7 +60,7 @@ export {
 } from './read/inkNow';
 export { inkByWeight } from './read/inkByWeight';
 export { isGaugeOff } from './read/isGaugeOff';
-export { intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
+export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
 export { composition, foreignFraction, priceOfLot, priceOfMixes, type LotShare } from './read/lots';
 export { counterOf, modelOf } from './read/models';
 export { padMl } from './read/padMl';

@@ -15,6 +15,8 @@ test.each([
   ['.5', 0.5],
   ['1 234,5', 1234.5],
   ['0.1 kg', 100],
+  ['1 234', 1234],
+  ["1'234.5", 1234.5],
 ])('%s is read as %d g', (text, grams) => {
   const parsed = parseQuantity(text, 'mass');
   expect(parsed.ok && parsed.value.value).toBeCloseTo(grams, 3);
@@ -30,10 +32,23 @@ test.each([
   ['NaN', 'notANumber'],
   ['12 g g', 'notANumber'],
   ['--5', 'notANumber'],
+  ['6 3.42', 'ambiguousNumber'],
+  ['12 34', 'ambiguousNumber'],
+  ['1,234', 'ambiguousNumber'],
+  ['63 constructor', 'wrongUnit'],
+  ['63 toString', 'wrongUnit'],
+  [`1${'0'.repeat(400)}`, 'notANumber'],
 ])('“%s” is refused as %s with words', (text, code) => {
   const parsed = parseQuantity(text, 'mass');
   expect(parsed.ok ? 'read' : parsed.problem.code).toBe(code);
   if (!parsed.ok) expect(explain(parsed.problem)).toMatch(/Enter|Use/);
+});
+
+test('minus nothing is nothing; a density with its comma is no thousand', () => {
+  const zero = parseQuantity('-0', 'mass');
+  expect(zero.ok && Object.is(zero.value.value, 0)).toBe(true);
+  const rho = parseQuantity('1,064', 'density');
+  expect(rho.ok && rho.value.value).toBe(1.064);
 });
 
 test('what is written with point or comma is read back', () => {

@@ -8,6 +8,7 @@ import {
   cartridgeOf,
   composition,
   find,
+  flagsOf,
   foreignFraction,
   inkNow,
   Ledger,
@@ -284,22 +285,14 @@ export function recordsOf(book: Book) {
 /** What the evidence says of itself: leaks, surprises, cartridges that ran dry. */
 function findings(book: Snapshot, at: string): FoundProblem[] {
   const found: FoundProblem[] = [];
-  for (const [cartridgeId, life] of livesOf(book, at)) {
-    const label = find(book.context, 'cartridge', cartridgeId)!.label;
-    for (const entry of life)
-      if (entry.flag)
-        found.push({
-          severity: entry.flag === 'heavier' ? 'notice' : 'warning',
-          at: entry.at,
-          factId: entry.factId,
-          problem: {
-            code: entry.flag,
-            label,
-            ml: Math.abs(entry.used?.value ?? entry.ml),
-            foretoldMl: entry.foretold?.value ?? null,
-          },
-        });
-  }
+  const records = recordsOf(book);
+  for (const { id, label } of all(book.context, 'cartridge'))
+    for (const { flag, ml, foretoldMl, ...where } of flagsOf(book, id, at, records))
+      found.push({
+        severity: flag === 'heavier' ? 'notice' : 'warning',
+        ...where,
+        problem: { code: flag, label, ml, foretoldMl },
+      });
   for (const fact of book.facts)
     if (fact.kind === 'fadedOrRanDry')
       found.push({

@@ -16,6 +16,8 @@ const UNITS: Record<string, number> = {
   '': 1,
 };
 
+/** A longer row of digits is no weight. */
+const MOST_DIGITS = 16;
 /** Marks that may follow a weight: stable, unstable, net, gross, tare. */
 const MARKS = new Set(['S', 'ST', 'US', 'SD', 'D', 'N', 'NT', 'NET', 'G', 'GS', 'T', 'B']);
 
@@ -42,7 +44,11 @@ export function parseScaleLine(line: string): ScaleReading {
       /(?<![a-z\d])([+-]?)\s*(?<![a-z\d])(\d+(?:[.,]\d+)?)\s*(kg|mg|grams?|g|oz)?(?![\w.,])/gi,
     ),
   ];
-  if (numbers.length !== 1) return { kind: 'noise', text: text.slice(0, 60) };
+  // A stray point or comma beside the number, a second mark in it, or a bare fraction: some other number was meant.
+  if (/[.,]{2}|\d[.,]\d+[.,]|(?<!\d)[.,]\d/.test(text)) return { kind: 'noise', text: text.slice(0, 60) };
+  if (/\bERR?(OR)?\b/i.test(text)) return { kind: 'noise', text: text.slice(0, 60) };
+  if (numbers.length !== 1 || numbers[0]![2]!.length > MOST_DIGITS)
+    return { kind: 'noise', text: text.slice(0, 60) };
   const [, sign, digits, unit] = numbers[0]!;
   const factor = UNITS[(unit ?? '').toLowerCase()]!;
   const marks = text.slice(0, numbers[0]!.index).toUpperCase();

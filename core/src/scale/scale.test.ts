@@ -41,6 +41,12 @@ test.each([
   ['12.5 g 13.5 g', 'noise'],
   ['63.42 ml', 'noise'],
   ['12:30:45', 'noise'],
+  ['.42 g', 'noise'],
+  ['63..42', 'noise'],
+  ['1,234.5 g', 'noise'],
+  ['Err 5', 'noise'],
+  ['ERROR 12', 'noise'],
+  [`${'9'.repeat(400)} g`, 'noise'],
 ])('%j is %s', (line, kind) => expect(parseScaleLine(line).kind).toBe(kind));
 
 test('no line makes it throw, and what it cannot read is never a guess', () => {

@@ -3,7 +3,7 @@ import type { Uncertain } from '../quantity';
 import type { Because } from '../workbook';
 import { foretellChannel, learnChannel, newChannel, type Channel, type Foretold } from './channel';
 import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
-import { GainFilter, type GainPath } from './gain';
+import { GainFilter, type GainStep } from './gain';
 
 /** Evidence of use in one slot, between two moments at which the ink was known. */
 export interface Observed {
@@ -91,35 +91,39 @@ export function fitPrinter(
   const filter = new GainFilter();
   let learner = new Learner(slotIds, draws);
   const records: ForecastRecord[] = [];
-  let path: GainPath | null = null;
+  const pools: (Pooled | null)[] = [];
+  const groupOf: number[] = [];
   groups.forEach((group, index) => {
     const seen = group.map((one) => ({ one, told: learner.foretell(one.slotId, one.exposure) }));
     const gain = filter.next();
-    for (const { one, told } of seen) records.push(recordOf(one, told, gain, learner.scatter2));
+    for (const { one, told } of seen) {
+      records.push(recordOf(one, told, gain, learner.scatter2));
+      groupOf.push(index);
+    }
     const pooled = poolOf(seen, learner.scatter2);
-    path = filter.take(pooled);
-    // The likeliest story of the past may have changed: then it is learnt anew by that story.
-    if (path.rewritten) {
-      learner = new Learner(slotIds, draws);
-      groups.slice(0, index + 1).forEach((past, i) => learner.learn(past, path!.steps[i]!));
-    } else learner.learn(group, path.steps[index]!);
+    pools.push(pooled);
+    const step = filter.take(pooled);
+    if (step) return learner.learn(group, step);
+    // The likeliest story of the past is another now: it is learnt anew by that story.
+    learner = new Learner(slotIds, draws);
+    const steps = filter.steps();
+    groups.slice(0, index + 1).forEach((past, i) => learner.learn(past, steps[i]!));
   });
-  const story = path as GainPath | null;
-  const groupOf = new Map(groups.flatMap((group, i) => group.map((one) => [one.factId, i] as const)));
+  const steps = filter.steps();
+  const wrong = filter.probabilities('wrong');
   return {
     channels: learner.channels,
     draws,
     gain: filter.next(),
-    changes: story ? changesOf(story, groups, filter) : [],
-    missing: groups.flatMap((group, i) => {
-      const probability = filter.probabilityOfWrong(i);
-      return probability > 0.5 && group.length > 0
-        ? [{ ...spanOf(group), probability, ratio: Math.exp(story!.steps[i]!.pooled) }]
-        : [];
-    }),
+    changes: changesOf(steps, groups, filter.probabilities('change')),
+    missing: groups.flatMap((group, i) =>
+      wrong[i]! > 0.5
+        ? [{ ...spanOf(group), probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
+        : [],
+    ),
     scatter: Math.sqrt(learner.scatter2),
-    records: records.map((record) =>
-      story?.steps[groupOf.get(record.factId)!]?.label === 'wrong' ? { ...record, leftOut: true } : record,
+    records: records.map((record, i) =>
+      steps[groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
     ),
     intervals: observed.length,
   };
@@ -250,7 +254,7 @@ class Learner {
     return foretellChannel(this.channel(slotId), exposure, this.draws);
   }
 
-  learn(group: readonly Observed[], step: GainPath['steps'][number]): void {
+  learn(group: readonly Observed[], step: GainStep): void {
     if (step.label === 'wrong') return;
     const gain = Math.exp(step.gain);
     const scatter2 = this.scatter2;
@@ -296,19 +300,19 @@ class Learner {
 }
 
 function changesOf(
-  story: GainPath,
+  steps: readonly GainStep[],
   groups: readonly (readonly Observed[])[],
-  filter: GainFilter,
+  probability: readonly number[],
 ): GainChange[] {
   const changes: GainChange[] = [];
   let before = 0;
-  story.steps.forEach((step, i) => {
+  steps.forEach((step, i) => {
     if (step.label === 'change')
       changes.push({
         at: spanOf(groups[i]!).from,
         factor: Math.exp(step.gain - before),
         u: Math.exp(step.gain - before) * step.gainU,
-        probability: filter.probabilityOfChange(i),
+        probability: probability[i]!,
       });
     if (step.label !== 'wrong') before = step.gain;
   });

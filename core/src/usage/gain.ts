@@ -3,18 +3,12 @@ import type { Pooled } from './fitPrinter';
 
 export type StepLabel = 'stay' | 'change' | 'wrong';
 
-export interface GainPath {
-  /** For each weigh-in: what the likeliest story says of it. */
-  readonly steps: readonly {
-    readonly label: StepLabel;
-    /** Log of the gain that held then, by all that was seen up to now, and its u. */
-    readonly gain: number;
-    readonly gainU: number;
-    /** Log of used over foretold, all channels together. */
-    readonly pooled: number;
-  }[];
-  /** The story of earlier weigh-ins is another than it was a step ago. */
-  readonly rewritten: boolean;
+/** What the likeliest story says of one weigh-in. */
+export interface GainStep {
+  readonly label: StepLabel;
+  /** Log of the gain that held then, by all that was seen up to now, and its u. */
+  readonly gain: number;
+  readonly gainU: number;
 }
 
 /** What may happen between two weigh-ins, and how often. */
@@ -27,17 +21,28 @@ const WRONG_SD = 1.1;
 /** A printer drifts a little even when nothing happened, variance a weigh-in. */
 const DRIFT = 1e-5;
 const MOST_STORIES = 12;
+/** A gain that moved by less than this since its segment was learnt is not worth learning it anew. */
+const MOVED = 0.02;
 
 interface Segment {
   readonly mean: number;
   readonly variance: number;
+  readonly before: Segment | null;
 }
-/** One story of all weigh-ins so far; segments are indexed by where they began. */
+/** One story of all weigh-ins so far: what it says of the last one, and the story that it goes on from. */
 interface Story {
-  readonly labels: readonly StepLabel[];
-  readonly segments: readonly Segment[];
+  readonly label: StepLabel;
+  readonly segment: Segment;
+  readonly before: Story | null;
   readonly log: number;
 }
+
+const BEGIN: Story = {
+  label: 'stay',
+  segment: { mean: 0, variance: 0, before: null },
+  before: null,
+  log: 0,
+};
 
 /**
  * Tells a printer that changed from an entry that is missing: a few weighed stories of the pooled ratios are carried along,
@@ -45,10 +50,10 @@ interface Story {
  * teaches nothing. What looks alike at one weigh-in is told apart by the next.
  */
 export class GainFilter {
-  private stories: Story[] = [{ labels: [], segments: [{ mean: 0, variance: 0 }], log: 0 }];
-  private pooled: (Pooled | null)[] = [];
-  private told: readonly StepLabel[] = [];
-  private gains: readonly number[] = [];
+  private stories: readonly Story[] = [BEGIN];
+  private best: Story = BEGIN;
+  /** The gain by which the present segment was last learnt. */
+  private learntAt = 0;
 
   /** The gain that the next interval will see, by all stories together. */
   next(): Uncertain {
@@ -56,7 +61,7 @@ export class GainFilter {
     let mean = 0;
     let square = 0;
     this.stories.forEach((story, i) => {
-      const { mean: m, variance: v } = story.segments.at(-1)!;
+      const { mean: m, variance: v } = story.segment;
       // Mean and second moment of a log-normal gain.
       const g = Math.exp(m + v / 2);
       mean += weights[i]! * g;
@@ -65,51 +70,54 @@ export class GainFilter {
     return { value: mean, u: Math.sqrt(Math.max(0, square - mean * mean)) };
   }
 
-  take(pooled: Pooled | null): GainPath {
-    this.pooled.push(pooled);
-    const branches: Story[] = [];
-    for (const story of this.stories) {
-      const now = story.segments.at(-1)!;
-      const others = story.segments.slice(0, -1);
-      if (!pooled) {
-        branches.push({ ...story, labels: [...story.labels, 'stay'] });
-        continue;
-      }
-      const drifted = now.variance === 0 && story.segments.length === 1 ? 0 : now.variance + DRIFT;
-      branches.push({
-        labels: [...story.labels, 'stay'],
-        segments: [...others, update(now.mean, drifted, pooled)],
-        log: story.log + Math.log(STAY) + logNormal(pooled.value - now.mean, drifted + pooled.variance),
-      });
-      branches.push({
-        labels: [...story.labels, 'change'],
-        segments: [...story.segments, update(now.mean, CHANGE_SD ** 2, pooled)],
-        log:
-          story.log + Math.log(CHANGE) + logNormal(pooled.value - now.mean, CHANGE_SD ** 2 + pooled.variance),
-      });
-      branches.push({
-        labels: [...story.labels, 'wrong'],
-        segments: story.segments,
-        log:
-          story.log + Math.log(WRONG) + logNormal(pooled.value - now.mean, WRONG_SD ** 2 + pooled.variance),
-      });
-    }
+  /**
+   * Takes a weigh-in's pooled ratio in.
+   *
+   * @returns what the likeliest story says of it; null when its story of earlier weigh-ins is another than it was: then all
+   *   has to be learnt anew, by `steps`
+   */
+  take(pooled: Pooled | null): GainStep | null {
+    const branches: Story[] = this.stories.flatMap((story) => (pooled ? branch(story, pooled) : stay(story)));
     branches.sort((a, b) => b.log - a.log);
     const top = branches[0]!.log;
     this.stories = branches.slice(0, MOST_STORIES).map((story) => ({ ...story, log: story.log - top }));
-    return this.path();
+    const before = this.best;
+    this.best = this.stories[0]!;
+    const goesOn = this.best.before === before || sameStory(this.best.before, before);
+    if (this.best.label === 'change' && goesOn) this.learntAt = this.best.segment.mean;
+    const moved = Math.abs(this.best.segment.mean - this.learntAt) > MOVED;
+    if (!goesOn || moved) {
+      this.learntAt = this.best.segment.mean;
+      return null;
+    }
+    return stepOf(this.best, this.best.segment);
   }
 
-  probabilityOfWrong(index: number): number {
-    return this.probability(index, 'wrong');
-  }
-  probabilityOfChange(index: number): number {
-    return this.probability(index, 'change');
+  /** What the likeliest story says of every weigh-in, in order. */
+  steps(): GainStep[] {
+    return this.trace(this.best);
   }
 
-  private probability(index: number, label: StepLabel): number {
+  /** For each weigh-in the probability, over all stories, of this label. */
+  probabilities(label: StepLabel): number[] {
     const weights = this.weights();
-    return this.stories.reduce((sum, story, i) => sum + (story.labels[index] === label ? weights[i]! : 0), 0);
+    let sums: number[] = [];
+    this.stories.forEach((story, i) => {
+      const labels = this.trace(story);
+      if (sums.length === 0) sums = labels.map(() => 0);
+      labels.forEach((step, j) => (sums[j]! += step.label === label ? weights[i]! : 0));
+    });
+    return sums;
+  }
+
+  private trace(story: Story): GainStep[] {
+    const steps: GainStep[] = [];
+    let { segment } = story;
+    for (let at: Story | null = story; at && at !== BEGIN; at = at.before) {
+      steps.push(stepOf(at, segment));
+      if (at.label === 'change') segment = segment.before!;
+    }
+    return steps.reverse();
   }
 
   private weights(): number[] {
@@ -117,26 +125,56 @@ export class GainFilter {
     const total = raw.reduce((a, b) => a + b, 0);
     return raw.map((weight) => weight / total);
   }
-
-  private path(): GainPath {
-    const best = this.stories[0]!;
-    let segment = 0;
-    const steps = best.labels.map((label, i) => {
-      if (label === 'change') segment += 1;
-      const { mean, variance } = best.segments[segment]!;
-      return { label, gain: mean, gainU: Math.sqrt(variance), pooled: this.pooled[i]?.value ?? 0 };
-    });
-    const gains = steps.map(({ gain }) => gain);
-    const rewritten = this.told.some(
-      (label, i) => label !== best.labels[i] || Math.abs(gains[i]! - this.gains[i]!) > 0.02,
-    );
-    this.told = best.labels;
-    this.gains = gains;
-    return { steps, rewritten };
-  }
 }
 
-function update(mean: number, variance: number, seen: Pooled): Segment {
+const stepOf = (story: Story, { mean, variance }: Segment): GainStep => ({
+  label: story.label,
+  gain: mean,
+  gainU: Math.sqrt(variance),
+});
+
+const stay = (story: Story): Story[] => [
+  { label: 'stay', segment: story.segment, before: story, log: story.log },
+];
+
+function branch(story: Story, pooled: Pooled): Story[] {
+  const { segment } = story;
+  // The gain is one by definition until something changes it.
+  const drifted = segment.before === null ? segment.variance : segment.variance + DRIFT;
+  const off = pooled.value - segment.mean;
+  return [
+    {
+      label: 'stay',
+      segment: { ...update(segment.mean, drifted, pooled), before: segment.before },
+      before: story,
+      log: story.log + Math.log(STAY) + logNormal(off, drifted + pooled.variance),
+    },
+    {
+      label: 'change',
+      segment: { ...update(segment.mean, CHANGE_SD ** 2, pooled), before: segment },
+      before: story,
+      log: story.log + Math.log(CHANGE) + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
+    },
+    {
+      label: 'wrong',
+      segment,
+      before: story,
+      log: story.log + Math.log(WRONG) + logNormal(off, WRONG_SD ** 2 + pooled.variance),
+    },
+  ];
+}
+
+/** Two stories that say the same of the last few weigh-ins were one before them. */
+function sameStory(a: Story | null, b: Story | null): boolean {
+  for (let i = 0; i < 24 && a !== b; i++) {
+    if (!a || !b || a.label !== b.label) return false;
+    a = a.before;
+    b = b.before;
+  }
+  return true;
+}
+
+function update(mean: number, variance: number, seen: Pooled): { mean: number; variance: number } {
   const k = variance / (variance + seen.variance);
   return { mean: mean + k * (seen.value - mean), variance: variance * (1 - k) };
 }

@@ -1,7 +1,7 @@
-import type { EntityRule, FactProblem } from '../check';
+import type { FactProblem } from '../check';
 import { COVERAGE, type MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
-import type { FileProblem } from '../workbook';
+import type { EntityRule, FileProblem } from '../workbook';
 
 export type Problem = FactProblem | FileProblem | MoneyProblem | DensityProblem | DryingProblem;
 
@@ -67,6 +67,10 @@ export function explain(problem: Problem): string {
         : `This printer offers to switch a gauge off at its last stop, and ${problem.slot} has not come to it by the log. Note its signals first, or confirm if the printer really did it.`;
     case 'resetWithoutTopUp':
       return `${problem.label} was not topped up since its chip began to count. Reset now, its gauge shows full and it may run dry. Top it up first, or confirm if you know what is in it.`;
+    case 'stillNeeded':
+      return `${problem.name} is used by ${problem.count} other ${problem.count === 1 ? 'entry' : 'entries'} of this workbook. Taken back, they would have nothing to stand on and be left out of every figure. Correct it instead, or confirm if that is what you want.`;
+    case 'cannotFold':
+      return `This entry cannot be worked into the log (${problem.why}), so it was not recorded. Correct its numbers and try again.`;
     case 'alreadyVoided':
       return 'This entry was taken back already.';
     case 'entityRule':

@@ -1,10 +1,12 @@
-import type { z } from 'zod';
 import { fail, ok, type Result } from '../quantity';
 import { migrate } from './migrate';
-import { FORMAT_VERSION, workbookSchema, type Fact, type Workbook } from './schema';
+import { factSchema, FORMAT_VERSION, workbookSchema, type Fact, type Workbook } from './schema';
 
 /** A workbook file may be this long: ten busy years are about a third of it. */
 export const MAX_FILE_BYTES = 40_000_000;
+
+/** A file is read no further than its first so many faults. */
+const MOST_PROBLEMS = 20;
 
 export type FileProblem =
   | { readonly code: 'fileTooLarge'; readonly bytes: number; readonly most: number }
@@ -49,31 +51,45 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     return fail({ code: 'fileNewer', version: raw.version, known: FORMAT_VERSION });
   const from = 'version' in raw && typeof raw.version === 'number' ? raw.version : 1;
   const facts = 'facts' in raw && Array.isArray(raw.facts) ? migrate(raw.facts as unknown[], from) : null;
-  const parsed = workbookSchema.safeParse(
-    facts?.ok ? { ...raw, version: FORMAT_VERSION, facts: facts.value } : raw,
-  );
-  if (!parsed.success) {
-    const problems = parsed.error.issues.map((issue) => ({
-      path: pathOf(issue, raw),
-      message: issue.message,
-    }));
-    return fail({ code: 'fileInvalid', count: problems.length, problems: problems.slice(0, 20) });
+  if (facts && !facts.ok)
+    return fail({ code: 'fileNewer', version: facts.problem.version, known: facts.problem.known });
+  const envelope = workbookSchema.safeParse({
+    ...raw,
+    version: FORMAT_VERSION,
+    facts: facts ? [] : undefined,
+  });
+  const problems: { path: string; message: string }[] = [];
+  if (!envelope.success)
+    for (const issue of envelope.error.issues)
+      problems.push({ path: pathOf(issue.path, raw), message: issue.message });
+  const read: Fact[] = [];
+  // A file that is wrong throughout is told by its first faults, in bounded time.
+  for (let i = 0; i < (facts?.value.length ?? 0) && problems.length < MOST_PROBLEMS; i++) {
+    const fact = factSchema.safeParse(facts!.value[i]);
+    if (fact.success) read.push(fact.data);
+    else
+      for (const issue of fact.error.issues)
+        problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: issue.message });
   }
+  if (problems.length > 0 || !envelope.success)
+    return fail({
+      code: 'fileInvalid',
+      count: problems.length,
+      problems: problems.slice(0, MOST_PROBLEMS),
+    });
   const seen = new Map<string, Fact>();
-  for (const fact of parsed.data.facts) {
+  for (const fact of read) {
     const twin = seen.get(fact.id);
     if (!twin) seen.set(fact.id, fact);
     else if (JSON.stringify(twin) !== JSON.stringify(fact))
       return fail({ code: 'fileDuplicate', id: fact.id });
   }
-  return ok(
-    seen.size === parsed.data.facts.length ? parsed.data : { ...parsed.data, facts: [...seen.values()] },
-  );
+  return ok({ ...envelope.data, facts: seen.size === read.length ? read : [...seen.values()] });
 }
 
-function pathOf(issue: z.core.$ZodIssue, raw: object): string {
-  const [first, index] = issue.path;
-  const path = issue.path
+function pathOf(of: readonly PropertyKey[], raw: object): string {
+  const [first, index] = of;
+  const path = of
     .map((part) => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`))
     .join('')
     .replace(/^\./, '');

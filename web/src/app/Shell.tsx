@@ -9,6 +9,7 @@ import { usePrinterPolling } from '../devices/usePrinterPolling';
 import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
+import { ExportNow } from './ErrorSheet';
 import { useLedger } from './hooks';
 import { PLACES } from './places';
 import { useServices } from './services';
@@ -20,8 +21,9 @@ import { useThemeName } from './ThemeSwitch';
 export function Shell() {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
-  const { tabs } = useServices();
-  const { which, status, error, pen, notice } = useAppSelector((state) => state.workbook);
+  const services = useServices();
+  const { tabs } = services;
+  const { which, status, error, progress, pen, notice, update } = useAppSelector((state) => state.workbook);
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
@@ -70,6 +72,24 @@ export function Shell() {
           {themeName === 'light' ? 'Dim the page' : 'Light page'}
         </Button>
       </aside>
+      {update && (
+        <div className="band" role="status">
+          <span>A newer version of the program is ready. What you recorded stays as it is.</span>
+          <Button size="small" onClick={() => services.takeUpdate?.()}>
+            Load it
+          </Button>
+        </div>
+      )}
+      {status === 'ready' && ledger.aside.length > 0 && (
+        <div className="band warn" role="status">
+          <span>
+            {ledger.aside.length === 1 ? 'One entry' : `${ledger.aside.length} entries`} could not be worked
+            in and {ledger.aside.length === 1 ? 'is' : 'are'} left out of every figure ({ledger.aside[0]!.why}
+            ). Take it back, or correct what it defines:
+          </span>
+          <Link to="/workbook">to the entries</Link>
+        </div>
+      )}
       {status === 'ready' && !pen && (
         <div className="band warn" role="status">
           <span>Another tab of this workbook is writing; this one follows it.</span>
@@ -80,11 +100,23 @@ export function Shell() {
       )}
       <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
         {status === 'failed' ? (
-          <p className="bad" role="alert">
-            {error}
-          </p>
+          <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
+            <h1>The workbook did not open</h1>
+            <p className="bad">{error}</p>
+            <div className="row">
+              <Button variant="contained" onClick={() => location.reload()}>
+                Load it again
+              </Button>
+              <ExportNow />
+            </div>
+          </div>
         ) : status === 'opening' ? (
-          <p className="soft">Opening the workbook …</p>
+          <p className="soft" role="status">
+            Opening the workbook …{' '}
+            {progress && progress.of > 5000
+              ? `${progress.what === 'reading' ? 'read' : 'worked in'} ${Math.round((100 * progress.done) / progress.of)} %`
+              : ''}
+          </p>
         ) : (
           <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
             <Outlet />

@@ -1,5 +1,6 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { remember } from './remember';
 import { makeTheme, type ThemeName } from './theme';
 
 const KEY = 'hiraeth-theme';
@@ -7,12 +8,8 @@ const ThemeContext = createContext<[ThemeName, () => void]>(['light', () => unde
 export const useThemeName = () => useContext(ThemeContext);
 
 function remembered(): ThemeName {
-  try {
-    const kept = localStorage.getItem(KEY);
-    if (kept === 'light' || kept === 'dim') return kept;
-  } catch {
-    // A browser may refuse; then the system decides.
-  }
+  const kept = remember.get(KEY);
+  if (kept === 'light' || kept === 'dim') return kept;
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light';
 }
 
@@ -21,11 +18,7 @@ export function ThemeSwitch({ children }: { readonly children: ReactNode }) {
   const [name, setName] = useState<ThemeName>(remembered);
   useEffect(() => {
     document.documentElement.dataset.theme = name;
-    try {
-      localStorage.setItem(KEY, name);
-    } catch {
-      // Not kept, but in force.
-    }
+    remember.set(KEY, name);
   }, [name]);
   const theme = useMemo(() => makeTheme(name), [name]);
   const value = useMemo<[ThemeName, () => void]>(

@@ -38,12 +38,13 @@ export function useNow(): string {
 export function useRecord(): (
   drafts: readonly FactDraft[],
   saved?: string,
+  beside?: (facts: readonly Fact[]) => Readonly<Record<string, unknown>>,
 ) => Promise<readonly Fact[] | null> {
   const dispatch = useAppDispatch();
   const ask = useAsk();
   return useCallback(
-    async (drafts, saved) => {
-      const first = await dispatch(record(drafts, saved ?? null));
+    async (drafts, saved, beside) => {
+      const first = await dispatch(record(drafts, saved ?? null, beside));
       if (first.ok) return first.value;
       const { problem } = first;
       if (problem.kind === 'words') {
@@ -61,6 +62,7 @@ export function useRecord(): (
             confirmed: [...new Set([...(draft.confirmed ?? []), ...codes])],
           })),
           saved ?? null,
+          beside,
         ),
       );
       if (again.ok) return again.value;

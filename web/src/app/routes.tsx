@@ -1,29 +1,40 @@
-import { createBrowserRouter } from 'react-router';
+import { lazy } from 'react';
+import { createBrowserRouter, type RouteObject } from 'react-router';
 import { Rack } from '../places/rack';
+import { ErrorSheet } from './ErrorSheet';
 import { Shell } from './Shell';
 
-const lazyPlace = (load: () => Promise<{ default: React.ComponentType }>) => async () => ({
-  Component: (await load()).default,
-});
+/** A place that loads when it is first shown; one that does not load is an error of that place alone. */
+function place(load: () => Promise<{ default: React.ComponentType }>) {
+  const Place = lazy(load);
+  return <Place />;
+}
 
-export const makeRouter = () =>
-  createBrowserRouter([
-    {
-      element: <Shell />,
-      children: [
-        { path: '/', element: <Rack /> },
-        { path: '/bench', lazy: lazyPlace(() => import('../places/bench')) },
-        { path: '/weigh-in', lazy: lazyPlace(() => import('../places/weighin')) },
-        { path: '/cartridge/:id', lazy: lazyPlace(() => import('../places/cartridge')) },
-        { path: '/prepare/:id?', lazy: lazyPlace(() => import('../places/prepare')) },
-        { path: '/gauge', lazy: lazyPlace(() => import('../places/gauge')) },
-        { path: '/keys', lazy: lazyPlace(() => import('../places/keys')) },
-        { path: '/inks', lazy: lazyPlace(() => import('../places/inks')) },
-        { path: '/prints', lazy: lazyPlace(() => import('../places/prints')) },
-        { path: '/cost', lazy: lazyPlace(() => import('../places/cost')) },
-        { path: '/rig', lazy: lazyPlace(() => import('../places/rig')) },
-        { path: '/workbook', lazy: lazyPlace(() => import('../places/workbook')) },
-        { path: '*', element: <p>There is no such sheet. Choose a place above.</p> },
-      ],
-    },
-  ]);
+/** Every place, each with its own error sheet: one that fails leaves the others and the way out. */
+export const ROUTES: RouteObject[] = [
+  {
+    element: <Shell />,
+    errorElement: <ErrorSheet />,
+    children: [
+      { path: '/', element: <Rack />, errorElement: <ErrorSheet /> },
+      ...(
+        [
+          ['/bench', () => import('../places/bench')],
+          ['/weigh-in', () => import('../places/weighin')],
+          ['/cartridge/:id', () => import('../places/cartridge')],
+          ['/prepare/:id?', () => import('../places/prepare')],
+          ['/gauge', () => import('../places/gauge')],
+          ['/keys', () => import('../places/keys')],
+          ['/inks', () => import('../places/inks')],
+          ['/prints', () => import('../places/prints')],
+          ['/cost', () => import('../places/cost')],
+          ['/rig', () => import('../places/rig')],
+          ['/workbook', () => import('../places/workbook')],
+        ] as const
+      ).map(([path, load]): RouteObject => ({ path, element: place(load), errorElement: <ErrorSheet /> })),
+      { path: '*', element: <p>There is no such sheet. Choose a place above.</p> },
+    ],
+  },
+];
+
+export const makeRouter = () => createBrowserRouter(ROUTES);

@@ -10,11 +10,17 @@ export interface Services {
   readonly stamp: (drafts: readonly FactDraft[]) => Fact[];
   /** An id for a new definition, with its kind in front so that a file can be read. */
   readonly newId: (kind: string) => string;
-  readonly openStore: (which: Which) => Promise<WorkbookStore>;
+  readonly openStore: (which: Which, onBlocked?: () => void) => Promise<WorkbookStore>;
   readonly makeDemo: (at: string) => Promise<Fact[]>;
   ledger: Ledger;
+  /** What the browser had stored, as it was read: to be exported when nothing else goes. */
+  rescued: readonly Fact[];
+  /** Lets the page draw and answer between two slices of long work. */
+  readonly breathe: () => Promise<void>;
   store: WorkbookStore | null;
   tabs: Tabs | null;
+  /** Puts a newer version of the program in place, once there is one. */
+  takeUpdate: (() => void) | null;
   /** Writes happen one after the other. */
   queue: Promise<unknown>;
 }
@@ -28,6 +34,9 @@ export function makeServices(
     stamp,
     newId: (kind) => `${kind}-${stamp([{ kind: 'noted', text: kind }])[0]!.id.toLowerCase()}`,
     ledger: new Ledger(),
+    rescued: [],
+    takeUpdate: null,
+    breathe: () => new Promise((resolve) => setTimeout(resolve, 0)),
     store: null,
     tabs: null,
     queue: Promise.resolve(),

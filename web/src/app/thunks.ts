@@ -1,4 +1,6 @@
 import {
+  all,
+  cartridgeView,
   checkFact,
   extendContext,
   explain,
@@ -7,18 +9,21 @@ import {
   FORMAT_VERSION,
   Ledger,
   ok,
+  printerAdvice,
+  printerCost,
   reviveFacts,
+  type Book,
   type CheckedBook,
   type Fact,
   type FactDraft,
   type FactProblem,
   type Result,
 } from '@hiraeth/core';
-import { joinTabs, type TabNews } from '../storage';
+import { failureWords, joinTabs, type TabNews } from '../storage';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
 import { bookChanged } from './bookReducer';
-import { failed, noted, noticed, opened, opening, penChanged } from './workbookSlice';
+import { failed, noted, noticed, opened, opening, penChanged, progressed } from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
@@ -34,8 +39,16 @@ export const openWorkbook =
     services.tabs = null;
     services.store = null;
     try {
-      const store = await services.openStore(which);
-      let { facts, notes, format } = await store.load();
+      const store = await services.openStore(which, () =>
+        dispatch(
+          failed(
+            'Another tab holds an older version of this workbook open. Close it: this page then goes on by itself.',
+          ),
+        ),
+      );
+      const reading = (read: number, of: number): void =>
+        void dispatch(progressed({ what: 'reading', done: read, of }));
+      let { facts, notes, format } = await store.load(reading);
       if (which === 'demo' && facts.length === 0) {
         await store.replace(await services.makeDemo(new Date(services.clock.now()).toISOString()));
         ({ facts, notes, format } = await store.load());
@@ -47,7 +60,12 @@ export const openWorkbook =
         store.close();
         return void dispatch(failed(explain({ ...revived.problem, code: 'fileNewer' })));
       }
-      services.ledger = Ledger.from(revived.value as Fact[]);
+      // Kept at hand: whatever fails from here on, they can be exported.
+      services.rescued = revived.value as Fact[];
+      services.ledger = await Ledger.slowly(services.rescued, async (done, of) => {
+        dispatch(progressed({ what: 'folding', done, of }));
+        await services.breathe();
+      });
       services.tabs = joinTabs(which, {
         pen: (mine) => dispatch(penChanged(mine)),
         news: (news) => dispatch(follow(news)),
@@ -55,11 +73,7 @@ export const openWorkbook =
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
     } catch (error) {
-      dispatch(
-        failed(
-          `The workbook could not be opened: ${messageOf(error)}. Reload the page; if it stays so, free some disk space or import your last export into another browser.`,
-        ),
-      );
+      dispatch(failed(`The workbook could not be opened: ${failureWords(error)}.`));
     }
   };
 
@@ -84,6 +98,7 @@ export const record =
   (
     drafts: readonly FactDraft[],
     saved: string | null = null,
+    beside: (facts: readonly Fact[]) => Readonly<Record<string, unknown>> = () => ({}),
   ): Thunk<Promise<Result<readonly Fact[], RecordProblem>>> =>
   (dispatch, getState, services) =>
     inTurn(services, async () => {
@@ -110,13 +125,20 @@ export const record =
       }
       const problems = facts.flatMap((fact) => checkFact(withDefinitions(ledger, facts), fact, clock.now()));
       if (problems.length > 0) return fail({ kind: 'facts', problems });
+      // Fold first, write then: what cannot be worked in is never stored.
+      const now = new Date(clock.now()).toISOString();
+      const why = ledger.probe(facts, (book) => readAll(book, now));
+      if (why !== null)
+        return fail({ kind: 'facts', problems: [{ severity: 'stop', code: 'cannotFold', why }] });
+      const notes = beside(facts);
       try {
-        await store.append(facts);
+        await store.append(facts, notes);
       } catch (error) {
-        return fail({
-          kind: 'words',
-          words: `Nothing was saved: ${messageOf(error)}. Free some disk space and try again; what you typed is still here.`,
-        });
+        return fail({ kind: 'words', words: `Nothing was saved: ${failureWords(error)}.` });
+      }
+      for (const [key, value] of Object.entries(notes)) {
+        dispatch(noted({ key, value }));
+        services.tabs?.tell({ type: 'noted', key, value });
       }
       ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
@@ -163,10 +185,10 @@ export const bringIn =
         if (how === 'merge') await store.append(facts);
         else await store.replace(facts);
       } catch (error) {
-        return fail(`Nothing was changed: ${messageOf(error)}.`);
+        return fail(`Nothing was changed: ${failureWords(error)}.`);
       }
       if (how === 'merge') services.ledger.add(facts);
-      else services.ledger = Ledger.from(facts);
+      else services.ledger = await Ledger.slowly(facts, () => services.breathe());
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
@@ -179,10 +201,20 @@ export const keepNote =
   (key: string, value: unknown): Thunk<Promise<boolean>> =>
   (dispatch, getState, services) =>
     inTurn(services, async () => {
-      if (!services.store || !getState().workbook.pen) return false;
+      if (!services.store || !getState().workbook.pen) {
+        dispatch(
+          noticed({
+            text: 'Another tab of this workbook is writing. Close it, or press “Write here”.',
+            tone: 'bad',
+            undo: [],
+          }),
+        );
+        return false;
+      }
       try {
         await services.store.note(key, value);
-      } catch {
+      } catch (error) {
+        dispatch(noticed({ text: `It could not be kept: ${failureWords(error)}.`, tone: 'bad', undo: [] }));
         return false;
       }
       dispatch(noted({ key, value }));
@@ -212,4 +244,11 @@ function withDefinitions(ledger: Ledger, facts: readonly Fact[]): CheckedBook {
   };
 }
 
-const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+/** What the places ask of a workbook: a changed definition must leave all of it readable. */
+function readAll(book: Book, at: string): void {
+  for (const printer of all(book.context, 'printer')) {
+    printerAdvice(book, printer.id, at);
+    printerCost(book, printer.id, at);
+  }
+  for (const cartridge of all(book.context, 'cartridge')) cartridgeView(book, cartridge.id, at);
+}

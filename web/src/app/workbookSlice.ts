@@ -13,21 +13,31 @@ export interface WorkbookState {
   readonly which: Which;
   readonly status: 'opening' | 'ready' | 'failed';
   readonly error: string | null;
+  /** How far the opening is. */
+  readonly progress: {
+    readonly what: 'reading' | 'folding';
+    readonly done: number;
+    readonly of: number;
+  } | null;
   /** May this tab write? */
   readonly pen: boolean;
   readonly notes: Readonly<Record<string, unknown>>;
   readonly notice: Notice | null;
   readonly persisted: boolean | null;
+  /** A newer version of the program waits. */
+  readonly update: boolean;
 }
 
 const initialState: WorkbookState = {
   which: 'demo',
   status: 'opening',
   error: null,
+  progress: null,
   pen: false,
   notes: {},
   notice: null,
   persisted: null,
+  update: false,
 };
 
 export const workbookSlice = createSlice({
@@ -38,14 +48,20 @@ export const workbookSlice = createSlice({
       ...initialState,
       which: payload,
       persisted: state.persisted,
+      update: state.update,
     }),
     opened: (state, { payload }: PayloadAction<Readonly<Record<string, unknown>>>) => {
       state.status = 'ready';
+      state.error = null;
+      state.progress = null;
       state.notes = payload;
     },
     failed: (state, { payload }: PayloadAction<string>) => {
       state.status = 'failed';
       state.error = payload;
+    },
+    progressed: (state, { payload }: PayloadAction<NonNullable<WorkbookState['progress']>>) => {
+      state.progress = payload;
     },
     penChanged: (state, { payload }: PayloadAction<boolean>) => {
       state.pen = payload;
@@ -57,10 +73,14 @@ export const workbookSlice = createSlice({
     noticed: (state, { payload }: PayloadAction<Omit<Notice, 'id'> | null>) => {
       state.notice = payload ? { ...payload, id: (state.notice?.id ?? 0) + 1 } : null;
     },
+    updateReady: (state) => {
+      state.update = true;
+    },
     persistence: (state, { payload }: PayloadAction<boolean>) => {
       state.persisted = payload;
     },
   },
 });
 
-export const { opening, opened, failed, penChanged, noted, noticed, persistence } = workbookSlice.actions;
+export const { opening, opened, failed, penChanged, noted, noticed, persistence, progressed, updateReady } =
+  workbookSlice.actions;

@@ -273,7 +273,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         { path: 'name', label: 'Name', as: 'text' },
         { path: 'shade', label: 'Shade', as: 'choice', choices: shades },
         { path: 'inkClass', label: 'Class', as: 'choice', choices: classes },
-        ...uncertainFields('density', 'Density by its maker, g/ml', 'plain', true),
+        ...uncertainFields('density', 'Density by its maker, g/ml', 'density', true),
       ];
     case 'bottle':
       return [

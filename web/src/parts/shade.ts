@@ -18,4 +18,5 @@ const COLOURS: Record<string, string> = {
   'flush fluid': '#dfeaea',
 };
 
-export const shadeColour = (shade: string): string => COLOURS[shade] ?? '#a29a8a';
+export const shadeColour = (shade: string): string =>
+  (Object.hasOwn(COLOURS, shade) ? COLOURS[shade] : undefined) ?? '#a29a8a';

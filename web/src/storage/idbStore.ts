@@ -23,8 +23,12 @@ const PACK_AT = 4000;
  * flushed them, so that a killed process loses nothing that was said to be saved.
  *
  * @param name one database for each workbook (`own`, `demo`)
+ * @param onBlocked told when another tab holds an older version open, and this one waits for it to close
  */
-export async function openIdbStore(name: string): Promise<WorkbookStore> {
+export async function openIdbStore(
+  name: string,
+  onBlocked: () => void = () => undefined,
+): Promise<WorkbookStore> {
   const db = await openDB<Schema>(`hiraeth-${name}`, VERSION, {
     upgrade(database, from) {
       if (from < 1) {
@@ -33,34 +37,46 @@ export async function openIdbStore(name: string): Promise<WorkbookStore> {
       }
       if (from < 2) database.createObjectStore('blocks', { autoIncrement: true });
     },
+    blocked: () => onBlocked(),
   });
   // A newer version opening in another tab must not hang on this one.
   db.addEventListener('versionchange', () => db.close());
   const packed = new PackedIds();
   return {
-    async load() {
+    async load(progress = () => undefined) {
       const tx = db.transaction(['facts', 'blocks', 'notes']);
-      const [facts, blocks, blockKeys, keys, values] = await Promise.all([
-        tx.objectStore('facts').getAll(),
-        tx.objectStore('blocks').getAll(),
+      const [blockKeys, loose, keys, values] = await Promise.all([
         tx.objectStore('blocks').getAllKeys(),
+        tx.objectStore('facts').count(),
         tx.objectStore('notes').getAllKeys(),
         tx.objectStore('notes').getAll(),
       ]);
+      // Block by block: a decade read in one go would hold the page up.
+      const facts: Fact[] = [];
+      const blocks: Fact[][] = [];
+      for (const key of blockKeys) {
+        const block = (await tx.objectStore('blocks').get(key)) ?? [];
+        blocks.push(block);
+        for (const fact of block) facts.push(fact);
+        progress(facts.length, blockKeys.length * BLOCK + loose);
+      }
+      for (const fact of await tx.objectStore('facts').getAll()) facts.push(fact);
       packed.learn(blockKeys, blocks);
       // It only saves time later: a full disk must not keep a workbook shut.
-      if (facts.length > PACK_AT) await write(db, pack).catch(() => undefined);
+      if (loose > PACK_AT) await write(db, pack).catch(() => undefined);
       const stored = new Map(keys.map((key, i) => [key, values[i]]));
       const format = stored.get(FORMAT_KEY);
       stored.delete(FORMAT_KEY);
-      return {
-        facts: blocks.flat().concat(facts),
-        notes: Object.fromEntries(stored),
-        format: typeof format === 'number' ? format : 1,
-      };
+      return { facts, notes: Object.fromEntries(stored), format: typeof format === 'number' ? format : 1 };
     },
-    append: (facts) =>
+    append: (facts, notes = {}) =>
       write(db, async (tx) => {
+        for (const [key, value] of Object.entries(notes))
+          put(
+            value === undefined
+              ? tx.objectStore('notes').delete(key)
+              : tx.objectStore('notes').put(value, key),
+          );
         const loose = tx.objectStore('facts');
         const inBlocks = await packed.read(tx);
         if (facts.length >= BLOCK) {

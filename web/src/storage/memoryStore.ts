@@ -9,6 +9,8 @@ export class MemoryShelf {
     let book = this.books.get(name);
     if (!book) this.books.set(name, (book = { facts: new Map(), notes: new Map() }));
     const { facts, notes } = book;
+    const putNote = (key: string, value: unknown): void =>
+      void (value === undefined ? notes.delete(key) : notes.set(key, value));
     return Promise.resolve({
       load: () =>
         Promise.resolve(
@@ -18,8 +20,10 @@ export class MemoryShelf {
             format: FORMAT_VERSION,
           }),
         ),
-      append: (added) => {
+      append: (added, beside = {}) => {
         const copies = structuredClone([...added]);
+        const kept = structuredClone(Object.entries(beside));
+        for (const [key, value] of kept) putNote(key, value);
         for (const fact of copies) if (!facts.has(fact.id)) facts.set(fact.id, fact);
         return Promise.resolve();
       },
@@ -30,8 +34,7 @@ export class MemoryShelf {
         return Promise.resolve();
       },
       note: (key, value) => {
-        if (value === undefined) notes.delete(key);
-        else notes.set(key, structuredClone(value));
+        putNote(key, structuredClone(value));
         return Promise.resolve();
       },
       close: () => undefined,

@@ -9,9 +9,11 @@ export type Notes = Readonly<Record<string, unknown>>;
  */
 export interface WorkbookStore {
   /** With the version of the format that wrote the facts. */
-  load(): Promise<{ facts: Fact[]; notes: Notes; format: number }>;
-  /** Adds facts; one that is there already stays as it is. All or none. */
-  append(facts: readonly Fact[]): Promise<void>;
+  load(
+    progress?: (read: number, of: number) => void,
+  ): Promise<{ facts: Fact[]; notes: Notes; format: number }>;
+  /** Adds facts; one that is there already stays as it is. With them the notes that go with them: all or none. */
+  append(facts: readonly Fact[], notes?: Notes): Promise<void>;
   /** Puts another workbook in place of this one, or leaves this one untouched. */
   replace(facts: readonly Fact[]): Promise<void>;
   /** Sets one note; undefined takes it away. */

@@ -1,19 +1,21 @@
-/** Keeps the app's own files in the browser, so that it opens with the server gone. */
-export function registerOffline(): void {
+import { Workbox } from 'workbox-window';
+
+/**
+ * Keeps the whole app in the browser, so that it opens with the server gone. A newer version waits beside the running one:
+ * the two are never mixed.
+ *
+ * @param onUpdate told when a newer version is ready, with what puts it in place and loads it
+ */
+export function registerOffline(onUpdate: (takeIt: () => void) => void): void {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
-  window.addEventListener('load', () => {
-    void navigator.serviceWorker
-      .register('/sw.js')
-      .then(() => navigator.serviceWorker.ready)
-      .then((registration) => {
-        // What this visit loaded before the worker stood.
-        const urls = performance
-          .getEntriesByType('resource')
-          .map((entry) => new URL(entry.name))
-          .filter((url) => url.origin === location.origin && !url.pathname.startsWith('/api'))
-          .map((url) => url.pathname);
-        registration.active?.postMessage({ type: 'keep', urls: ['/', ...new Set(urls)] });
-      })
-      .catch(() => undefined);
-  });
+  const worker = new Workbox('/sw.js');
+  worker.addEventListener('waiting', () =>
+    onUpdate(() => {
+      worker.addEventListener('controlling', () => location.reload());
+      worker.messageSkipWaiting();
+    }),
+  );
+  // A page that stays open for weeks hears of a new version too.
+  setInterval(() => void worker.update().catch(() => undefined), 3_600_000);
+  worker.register().catch(() => undefined);
 }

@@ -1,15 +1,15 @@
-import { addExposure, append, emptyLog } from '../../exposure';
+import { addExposure, append, emptyLog, listOf } from '../../exposure';
 import { gaugeReadingU, sensorContent, type ChipEvent, chipStep } from '../../gauge';
 import type { Uncertain } from '../../quantity';
 import type { Because, Fact, Signal } from '../../workbook';
 import { predictPrior } from '../../usage';
 import { bodyOf, find, type Context } from '../define/context';
-import { densityOfMixes } from './density';
+import { densityOfMixes, isOneDensity } from './density';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { ruleOf, type Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, scaleMixes } from './mixes';
 import type { CartridgeState, Closed, Draw, Flow, Happening, Reading, Seat } from './state';
-import { CONTRADICTS_SIGMA, walk, type Foretell, type Walked } from './walk';
+import { CONTRADICTS_SIGMA, survey, walk, type Foretell, type Stays, type Survey, type Walked } from './walk';
 
 /** Use below this between a reading and a weighing leaves them the same moment, ml. */
 export const SAME_MOMENT_ML = 0.15;
@@ -56,13 +56,20 @@ const byPriors =
 export const bareLot = (context: Context, cartridgeId: string): string =>
   find(context, 'cartridge', cartridgeId)?.initial === 'original' ? 'original' : 'unknown';
 
-function walkByPriors(fold: Fold, state: CartridgeState, cartridgeId: string, totalMl?: number): Walked {
+function walkByPriors(
+  fold: Fold,
+  state: CartridgeState,
+  cartridgeId: string,
+  totalMl: number,
+  stays?: Stays,
+): Walked {
   return walk({
     start: state.known,
-    happenings: state.happenings.items.slice(0, state.happenings.length),
+    happenings: listOf(state.happenings),
     timelineOf: (id) => fold.state.printers.get(id)?.timeline,
     foretell: byPriors(fold.context),
     totalMl,
+    stays,
     bareLot: bareLot(fold.context, cartridgeId),
     densityU: 0,
   });
@@ -87,8 +94,12 @@ export function weighInk(
   const body = bodyOf(context, fact.subjectId)!;
   noteStay(fold, state, fact.at);
   const because = fact.because ?? null;
-  const open = walkByPriors(fold, state, fact.subjectId, 0);
-  const density = densityOfMixes(context, body, open.mixes);
+  const open = survey({
+    happenings: listOf(state.happenings),
+    timelineOf: (id) => fold.state.printers.get(id)?.timeline,
+    foretell: byPriors(context),
+  });
+  const density = densityAtEnd(fold, state, fact.subjectId);
   const z = (fact.massG.value - body.emptyG.value) / density.value;
   const u = fact.massG.u / density.value;
   const evidence: Happening = {
@@ -126,7 +137,7 @@ export function weighInk(
   const heavier = far && off > 0;
   const drawnMl =
     open.drew && !heavier ? goneMl : Math.min(foretold, Math.max(0, heavier ? foretold : goneMl));
-  const walked = walkByPriors(fold, state, fact.subjectId, drawnMl);
+  const walked = walkByPriors(fold, state, fact.subjectId, drawnMl, open.stays);
   const lostMl = goneMl - drawnMl;
   const flows: Flow[] = [...walked.flows];
   if (state.closed.length === 0) flows.unshift(startFlow(fold.context, state, fact.subjectId));
@@ -179,12 +190,29 @@ export function weighInk(
   };
 }
 
+/** Density of what is inside when it is weighed: lots of one density need no account of what was drawn on the way. */
+function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): Uncertain {
+  const { context } = fold;
+  const body = bodyOf(context, cartridgeId)!;
+  const { mixes } = state.known;
+  const lots = new Set<string>();
+  for (const mix of mixes) for (const lot of mix.keys()) lots.add(lot);
+  let poured: string | null = null;
+  for (const happening of listOf(state.happenings))
+    if (happening.type === 'in') lots.add((poured = happening.lot));
+  if (!isOneDensity(context, body, lots))
+    return densityOfMixes(context, body, walkByPriors(fold, state, cartridgeId, 0).mixes);
+  return poured === null
+    ? densityOfMixes(context, body, mixes)
+    : densityOfMixes(context, body, [new Map([[poured, 1]])]);
+}
+
 /** The first evidence of a cartridge that came in unknown: what it held before follows from what it did since. */
 function foundInk(
   fold: Fold,
   state: CartridgeState,
   fact: { readonly id: string; readonly at: string; readonly massG: Uncertain; readonly subjectId: string },
-  open: Walked,
+  open: Survey,
   z: number,
   u: number,
 ): void {
@@ -198,7 +226,7 @@ function foundInk(
       belief: { ...state.known.belief, ml: before },
       mixes: scaleMixes(state.known.mixes, before, lot),
     },
-    happenings: state.happenings.items.slice(0, state.happenings.length),
+    happenings: listOf(state.happenings),
     timelineOf: (id) => fold.state.printers.get(id)?.timeline,
     foretell: byPriors(fold.context),
     totalMl: before + open.handMl - belief.ml,
@@ -210,7 +238,7 @@ function foundInk(
     at: fact.at,
     factId: fact.id,
     start: state.known,
-    happenings: state.happenings.items.slice(0, state.happenings.length),
+    happenings: listOf(state.happenings),
     ml: Math.max(0, belief.ml),
     u: Math.sqrt(belief.inkVar),
     massG: fact.massG.value,
@@ -239,7 +267,7 @@ export function weighWater(
     at: fact.at,
     factId: fact.id,
     start: state.known,
-    happenings: state.happenings.items.slice(0, state.happenings.length),
+    happenings: listOf(state.happenings),
     ml,
     u: Math.hypot(fact.massG.u, body.emptyG.u),
     massG: fact.massG.value,

@@ -1,7 +1,6 @@
 import type { Uncertain } from '../../quantity';
 import { DENSITY_PRIOR } from '../../workbook';
 import { all, densityOfInk, derive, inkOfBottle, type Body, type Context } from '../define/context';
-import { mixesMl } from './mixes';
 import type { Mix } from './state';
 
 /** The ink that the workbook names for a shade and class, when a lot inside is unknown. */
@@ -20,19 +19,46 @@ function namedInk(context: Context, shade: string, inkClass: string) {
  * @returns g/ml
  */
 export function densityOfMixes(context: Context, body: Body, mixes: readonly Mix[]): Uncertain {
-  const { cartridge } = body;
-  const dedicated = namedInk(context, cartridge.shades[0]!, cartridge.inkClass);
-  const fallback = dedicated ? densityOfInk(context, dedicated) : DENSITY_PRIOR[cartridge.inkClass];
-  const total = mixesMl(mixes);
-  if (total <= 1e-9) return fallback;
+  let total = 0;
   let value = 0;
   let u = 0;
   for (const mix of mixes)
     for (const [lot, ml] of mix) {
-      const ink = inkOfBottle(context, lot);
-      const rho = lot === 'flush' ? DENSITY_PRIOR.flushFluid : ink ? densityOfInk(context, ink) : fallback;
-      value += (rho.value * ml) / total;
-      u += (rho.u * ml) / total;
+      const rho = densityOfLot(context, body, lot);
+      total += ml;
+      value += rho.value * ml;
+      u += rho.u * ml;
     }
-  return { value, u };
+  return total > 1e-9 ? { value: value / total, u: u / total } : densityOfLot(context, body, 'unknown');
+}
+
+/** True when all lots are of one density: then it does not matter how much of each is there. */
+export function isOneDensity(context: Context, body: Body, lots: Iterable<string>): boolean {
+  let first: number | null = null;
+  for (const lot of lots) {
+    const { value } = densityOfLot(context, body, lot);
+    if (first !== null && Math.abs(value - first) > 1e-9) return false;
+    first = value;
+  }
+  return true;
+}
+
+/** Density of one lot in this cartridge; what came out of no bottle is taken for the ink of its shade. */
+function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
+  const lots = derive(context, `density/${body.cartridge.id}`, () => new Map<string, Uncertain>());
+  let density = lots.get(lot);
+  if (!density) {
+    const { cartridge } = body;
+    const ink =
+      inkOfBottle(context, lot) ??
+      (lot === 'flush' ? undefined : namedInk(context, cartridge.shades[0]!, cartridge.inkClass));
+    density =
+      lot === 'flush'
+        ? DENSITY_PRIOR.flushFluid
+        : ink
+          ? densityOfInk(context, ink)
+          : DENSITY_PRIOR[cartridge.inkClass];
+    lots.set(lot, density);
+  }
+  return density;
 }

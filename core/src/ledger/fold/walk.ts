@@ -61,7 +61,9 @@ export interface ReadPoint {
 
 export interface WalkInput {
   readonly start: Known;
-  readonly happenings: Iterable<Happening>;
+  readonly happenings: readonly Happening[];
+  /** What the stays are foretold to draw, where it was computed already. */
+  readonly stays?: Stays | undefined;
   readonly timelineOf: (printerId: string) => Timeline | undefined;
   readonly foretell: Foretell;
   /** Drawn by the printer in all, where a weighing at the end says so: stays share it as foretold. */
@@ -72,6 +74,30 @@ export interface WalkInput {
   readonly bareLot: string;
   /** Relative u of the density, and the ink's u in `points`. */
   readonly densityU: number;
+}
+
+/** A chain at a glance: what was moved by hand, and what the stays are foretold to draw. */
+export interface Survey {
+  readonly handMl: number;
+  readonly handVar: number;
+  readonly foretoldMl: number;
+  readonly drew: boolean;
+  readonly stays: Stays;
+}
+
+/** The sums of a chain, without its mixtures. */
+export function survey(
+  input: Pick<WalkInput, 'timelineOf' | 'foretell'> & { readonly happenings: readonly Happening[] },
+): Survey {
+  const stays = foretellStays(input.happenings, input.timelineOf, input.foretell);
+  let handMl = 0;
+  let handVar = 0;
+  for (const happening of input.happenings)
+    if (happening.type === 'in' || happening.type === 'out') {
+      handMl += happening.type === 'in' ? happening.ml : -happening.ml;
+      handVar += happening.variance;
+    }
+  return { handMl, handVar, foretoldMl: stays.totalMl, drew: stays.drew, stays };
 }
 
 /** Beyond this many u, evidence contradicts. */
@@ -86,8 +112,8 @@ const LEAST_OFF_ML = 0.5;
  */
 export function walk(input: WalkInput): Walked {
   const { start, foretell, timelineOf, bareLot } = input;
-  const happenings = [...input.happenings];
-  const stays = foretellStays(happenings, timelineOf, foretell);
+  const { happenings } = input;
+  const stays = input.stays ?? foretellStays(happenings, timelineOf, foretell);
   const scale = input.totalMl === undefined ? 1 : stays.totalMl > 1e-12 ? input.totalMl / stays.totalMl : 0;
   // A weighing said how much was drawn in all: evidence on the way has nothing to add.
   const free = input.totalMl === undefined;
@@ -385,12 +411,22 @@ interface Counted {
 const roseFrom = (before: Reading, now: Reading): boolean =>
   now.fraction > before.fraction + 3 * Math.hypot(now.u, before.u) + 0.005;
 
+/** What each stay of a chain is foretold to draw, by its place among the happenings. */
+export interface Stays {
+  readonly byIndex: ReadonlyMap<
+    number,
+    { readonly exposure: Exposure; readonly ml: number; readonly variance: number }
+  >;
+  readonly totalMl: number;
+  readonly drew: boolean;
+}
+
 /** What each stay is foretold to draw. Doubt of coefficients is shared by all stays in one slot: it grows with their sum. */
 function foretellStays(
   happenings: readonly Happening[],
   timelineOf: WalkInput['timelineOf'],
   foretell: Foretell,
-) {
+): Stays {
   const soFar = new Map<string, { seat: Seat; exposure: Exposure; ml: number; variance: number }>();
   const byIndex = new Map<number, { exposure: Exposure; ml: number; variance: number }>();
   let totalMl = 0;

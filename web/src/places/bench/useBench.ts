@@ -44,26 +44,37 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
 
   const keep = useCallback((next: BenchRun | undefined) => dispatch(keepNote(BENCH_NOTE, next)), [dispatch]);
   const put = useCallback(
-    (changed: CartridgeRun, at = bench.at) =>
-      keep({ ...bench, at, queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)) }),
+    (changed: CartridgeRun) =>
+      keep({ ...bench, queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)) }),
     [bench, keep],
   );
   const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
   const now = (): string => new Date(services.clock.now()).toISOString();
 
-  const save = async (drafts: FactDraft[], text?: string): Promise<string[] | null> => {
-    if (bench.rehearsal || drafts.length === 0) return [];
-    const facts = await write(drafts, text);
-    return facts && facts.map((fact) => fact.id);
+  /** Facts and the run that they move along are kept in one transaction: both, or neither and the step stays. */
+  const save = async (
+    drafts: readonly FactDraft[],
+    text: string | undefined,
+    then: (ids: readonly string[]) => BenchRun | undefined,
+  ): Promise<boolean> => {
+    if (bench.rehearsal || drafts.length === 0) return keep(then([]));
+    const facts = await write(drafts, text, (written) => ({
+      [BENCH_NOTE]: then(written.map((fact) => fact.id)),
+    }));
+    return facts !== null;
   };
+  const withRun = (changed: CartridgeRun): BenchRun => ({
+    ...bench,
+    queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)),
+  });
 
   const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
     if (!env) return;
     const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
-    const ids = await save([...facts], saved ? savedWords(saved, env, answer) : undefined);
-    if (ids === null) return;
-    await put(
-      apply(run, ...events, ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` }))),
+    await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) =>
+      withRun(
+        apply(run, ...events, ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` }))),
+      ),
     );
   };
 
@@ -78,18 +89,21 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
           written
             .reverse()
             .map((factId) => ({ kind: 'voided' as const, factId, reason: 'a step back on the bench' })),
+          null,
+          () => ({ [BENCH_NOTE]: withRun(apply(run, { type: 'back' })) }),
         ),
       );
-      if (!taken.ok)
-        return void dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
+      if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
+      return;
     }
     await put(apply(run, { type: 'back' }));
   };
 
-  const leave = async (ended: CartridgeRun): Promise<void> => {
+  /** The queue once this run has ended; nothing when it was the last. */
+  const without = (ended: CartridgeRun): BenchRun | undefined => {
     const queue = bench.queue.map((old) => (old.id === ended.id ? ended : old));
     const open = queue.findIndex((other) => other.state === 'doing');
-    await keep(open < 0 ? undefined : { ...bench, queue, at: open });
+    return open < 0 ? undefined : { ...bench, queue, at: open };
   };
 
   return {
@@ -99,17 +113,14 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     skip: (step) => void put(apply(run, { type: 'skipped', step })),
     foam: () => void put(apply(run, { type: 'foamed' })),
     turnTo: (index) => void keep({ ...bench, at: index }),
-    finish: () => leave(apply(run, { type: 'ended', state: 'done' })),
+    finish: async () => void (await keep(without(apply(run, { type: 'ended', state: 'done' })))),
     abandon: async () => {
       const recorded = run.done.includes('summary');
       const fresh = env && runEnv(services.ledger, run, now());
       const done = fresh && !recorded ? runFacts(run, fresh, now()) : [];
-      const ids = await save(
-        done,
-        done.length > 0 ? 'Left off. What was really done is in the log.' : undefined,
+      await save(done, done.length > 0 ? 'Left off. What was really done is in the log.' : undefined, () =>
+        without(apply(run, { type: 'ended', state: 'abandoned' })),
       );
-      if (ids === null) return;
-      await leave(apply(run, { type: 'ended', state: 'abandoned' }));
     },
   };
 }

@@ -39,7 +39,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const save = async (): Promise<void> => {
     const ml = readTyped(volume, 'volume');
     const money = parseMoney(price, currency);
-    const rho = readTyped(density, 'plain');
+    const rho = readTyped(density, 'density');
     if (isNew && name.trim() === '') return setError('Give the ink a name, as on its label.');
     if (ml.value === null || ml.value <= 0)
       return setError(ml.error ?? 'Enter how much the bottle holds, in ml.');

@@ -36,8 +36,8 @@ export default function WeighIn() {
   const record = useRecord();
   const printer = usePrinter();
   const enterGauge = useGaugeEntry(printer?.id ?? '');
-  const [taken, setTaken] = useState<Record<string, Taken>>({});
-  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(new Map());
+  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [back, setBack] = useState(false);
   const form = useRef<HTMLDivElement>(null);
   const views = printer
@@ -45,8 +45,8 @@ export default function WeighIn() {
         .map((slot) => slotView(ledger, printer.id, slot.id, now)!)
         .filter((view) => view.cartridge)
     : [];
-  const next = views.find((view) => !taken[view.slot.id]);
-  const done = views.filter((view) => taken[view.slot.id]).length;
+  const next = views.find((view) => !taken.has(view.slot.id));
+  const done = views.filter((view) => taken.has(view.slot.id)).length;
 
   const focusNext = (slotId: string): void => {
     const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
@@ -76,16 +76,15 @@ export default function WeighIn() {
       const far =
         expected !== null &&
         Math.abs(massG.value - expected.value) > COVERAGE * Math.hypot(massG.u, expected.u);
-      setTaken((old) => ({
-        ...old,
-        [view.slot.id]: {
+      setTaken((old) =>
+        new Map(old).set(view.slot.id, {
           massG: massG.value,
           tone: far ? 'warn' : '',
           words: ink
             ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off).toFixed(1)} ml ${off < 0 ? 'less' : 'more'} than expected${far ? ': was everything logged?' : ''}`}`
             : '',
-        },
-      }));
+        }),
+      );
       return true;
     },
     [ledger, now, record],
@@ -103,7 +102,7 @@ export default function WeighIn() {
     ),
   );
   const say = (view: SlotView, words: string): void =>
-    setErrors((old) => ({ ...old, [view.slot.id]: words }));
+    setErrors((old) => new Map(old).set(view.slot.id, words));
   const enter = async (view: SlotView, text: string): Promise<void> => {
     const parsed = parseQuantity(text, 'mass');
     say(view, parsed.ok ? '' : explain(parsed.problem));
@@ -116,7 +115,7 @@ export default function WeighIn() {
   const putBack = async (): Promise<void> => {
     if (!printer) return;
     const into = views
-      .filter((view) => taken[view.slot.id])
+      .filter((view) => taken.has(view.slot.id))
       .map((view) => ({ slotId: view.slot.id, cartridgeId: view.cartridge!.body.cartridge.id }));
     const saved = await record(
       [{ kind: 'installed', printerId: printer.id, into }],
@@ -152,8 +151,8 @@ export default function WeighIn() {
         </div>
         <PrinterPick
           onPick={() => {
-            setTaken({});
-            setErrors({});
+            setTaken(new Map());
+            setErrors(new Map());
             setBack(false);
           }}
         />
@@ -202,13 +201,13 @@ export default function WeighIn() {
                     )}
                   </td>
                   <td>
-                    {errors[view.slot.id] ? (
+                    {errors.get(view.slot.id) ? (
                       <span className="bad small" role="alert">
-                        {errors[view.slot.id]}
+                        {errors.get(view.slot.id)}
                       </span>
-                    ) : taken[view.slot.id] ? (
-                      <span className={taken[view.slot.id]!.tone}>
-                        {taken[view.slot.id]!.massG.toFixed(2)} g = {taken[view.slot.id]!.words}
+                    ) : taken.has(view.slot.id) ? (
+                      <span className={taken.get(view.slot.id)!.tone}>
+                        {taken.get(view.slot.id)!.massG.toFixed(2)} g = {taken.get(view.slot.id)!.words}
                       </span>
                     ) : (
                       ''

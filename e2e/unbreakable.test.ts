@@ -1,0 +1,99 @@
+import { createServer, type Server } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { parseWorkbook } from '@hiraeth/core';
+import { createApp } from '../server/src/createApp';
+import { fill, install, print, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { openOwn, openWith, saved } from './helpers';
+
+const room = script([...setUp, weighed('cyan', 63.42), install, print(4), fill('cyan', 5)]);
+const PLACES = [
+  ['/bench', 'bench'],
+  ['/weigh-in', 'weighin'],
+  ['/cartridge/cyan', 'cartridge'],
+  ['/prepare/cyan', 'prepare'],
+  ['/gauge', 'gauge'],
+  ['/inks', 'inks'],
+  ['/prints', 'prints'],
+  ['/cost', 'cost'],
+  ['/rig', 'rig'],
+  ['/workbook', 'workbook'],
+  ['/keys', 'keys'],
+] as const;
+
+test('a definition that would lock the workbook is refused with words, and nothing is stored', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  await page.goto('/inks');
+  await page.getByRole('button', { name: 'Correct' }).first().click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Density by its maker, g/ml', { exact: true }).fill('0');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('dialog', { name: 'This cannot be right' })).toContainText('that of no ink');
+  await page.getByRole('button', { name: 'Go back and correct' }).click();
+  await page.reload();
+  await page.goto('/');
+  await expect(page.getByText('Test printer').first()).toBeVisible();
+});
+
+test('a place that does not load says so, in its own words, with an export and a way back', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  for (const [path, chunk] of PLACES) {
+    const stop = (url: URL): boolean => new RegExp(`/assets/${chunk}-[^/]+\\.js$`).test(url.pathname);
+    await page.route(stop, (route) => route.abort());
+    await page.goto(path);
+    const sheet = page.getByRole('alert').filter({ hasText: 'This sheet could not be laid out' });
+    await expect(sheet, path).toBeVisible();
+    if (path === '/cost') {
+      const waiting = page.waitForEvent('download');
+      await sheet.getByRole('button', { name: /^Export the workbook/ }).click();
+      const book = parseWorkbook(readFileSync(await (await waiting).path(), 'utf8'));
+      expect(book.ok && book.value.facts).toHaveLength(room.length);
+    }
+    await sheet.getByRole('link', { name: 'To the Rack' }).click();
+    await expect(page.getByText('Test printer').first()).toBeVisible();
+    await page.unroute(stop);
+  }
+});
+
+test('a browser without local storage opens and records all the same', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'localStorage', {
+      get() {
+        throw new DOMException('denied', 'SecurityError');
+      },
+    });
+  });
+  await page.goto('/cartridge/nine-a-cy');
+  await page.getByRole('button', { name: 'I shook it' }).click();
+  await saved(page);
+});
+
+test.describe('with its service worker, after one visit', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('every place opens with the server gone, those never visited too', async ({ browser }) => {
+    let server: Server | null = createServer(createApp({ dist: resolve('web/dist'), hosts: ['127.0.0.1'] }));
+    await new Promise<void>((resolve) => server!.listen(4797, '127.0.0.1', resolve));
+    const context = await browser.newContext({ baseURL: 'http://127.0.0.1:4797', serviceWorkers: 'allow' });
+    const page = await context.newPage();
+    await openOwn(page);
+    await page.evaluate(() => navigator.serviceWorker.ready.then((r) => r.active !== null));
+    // The worker has kept everything once it stands.
+    await expect
+      .poll(() => page.evaluate(() => caches.keys().then((keys) => keys.length)))
+      .toBeGreaterThan(0);
+    server.closeAllConnections();
+    await new Promise((resolve) => server!.close(resolve));
+    server = null;
+    for (const [path] of PLACES) {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 }).first(), path).toBeAttached();
+      await expect(page.getByText('could not be laid out')).toHaveCount(0);
+    }
+    await context.close();
+  });
+});
