@@ -30,8 +30,8 @@ const ROOMS = [
   'quantity',
   'workbook',
   'exposure',
-  'usage',
   'gauge',
+  'usage',
   'scale',
   'ledger',
   'fill',
@@ -43,6 +43,8 @@ const ROOMS = [
   'advice',
   'check',
   'report',
+  'forecast',
+  'policy',
   'words',
   'exchange',
 ];

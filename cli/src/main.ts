@@ -1,23 +1,22 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import {
-  explain,
-  fail,
-  MAX_FILE_BYTES,
-  ok,
-  parseWorkbook,
-  reportAndBook,
-  spokenReport,
-  type Result,
-  type SpokenReport,
-} from '@hiraeth/core';
-import { reportText } from './reportText';
+import { COMMANDS, type Command } from './commands';
+import { EXIT } from './exit';
+import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, type Result } from '@hiraeth/core';
 
-/** Exit codes, documented in docs/format.md. */
-export const EXIT = { fine: 0, problems: 1, usage: 2, file: 3 } as const;
+export { EXIT } from './exit';
 
-const USAGE = `hiraeth report FILE [--at DATE] [--json]   what the workbook knows, at a date
+const USAGE = `hiraeth report FILE [--at DATE | --to DATE] [--from DATE] [--json]
+                                           what the workbook knows at a date; costs of a period
 hiraeth check FILE [--json]                what is wrong with it; exit 1 when an entry cannot be right
+hiraeth forecast FILE --from DATE --to DATE [--json]
+                                           what each channel draws between, foretold from what was known at the first
+hiraeth score FILE [--json]                every forecast beside what the scale then said
+hiraeth quote FILE --printer P --size WxH --copies N --subject S [--spoils N] [--proofs N] [--paper MINOR]
+              [--allowance PERCENT] [--at DATE] [--json]
+                                           what an edition will take and cost; size in mm, P and S by id or name
+hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
+                                           when each channel comes to its reserve, what each policy costs, what to buy
 
 FILE is an exported *.hiraeth.json. DATE is 2026-11-24 (its end) or a UTC time such as 2026-11-24T09:30:00Z.
 `;
@@ -46,60 +45,97 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
     io.stderr.write(`${read.problem}\n`);
     return EXIT.file;
   }
-  const content = read.value;
-  const workbook = parseWorkbook(content);
+  const workbook = parseWorkbook(read.value);
   if (!workbook.ok) {
     io.stderr.write(`${explain(workbook.problem)}\n`);
     if (workbook.problem.code === 'fileInvalid')
       for (const { path, message } of workbook.problem.problems) io.stderr.write(`  ${path}: ${message}\n`);
     return EXIT.file;
   }
-  const { report, book } = reportAndBook(workbook.value.facts, options.at);
-  const found = spokenReport(report, book);
-  if (options.command === 'report')
-    io.stdout.write(options.json ? `${JSON.stringify(found, null, 2)}\n` : reportText(found));
-  else
-    io.stdout.write(
-      options.json
-        ? `${JSON.stringify({ facts: found.facts, problems: found.problems }, null, 2)}\n`
-        : checkText(found),
+  try {
+    const done = COMMANDS[options.command](workbook.value.facts, options);
+    if (typeof done === 'string') {
+      io.stderr.write(`${done}\n`);
+      return EXIT.usage;
+    }
+    io.stdout.write(options.json ? `${JSON.stringify(done.data, null, 2)}\n` : done.text);
+    return done.exit ?? EXIT.fine;
+  } catch (error) {
+    // Never a stack: what went wrong, and that the file is as it was.
+    io.stderr.write(
+      `This workbook cannot be worked out: ${error instanceof Error ? error.message : String(error)}. The file was not changed.\n`,
     );
-  return options.command === 'check' && found.problems.some((problem) => problem.severity === 'error')
-    ? EXIT.problems
-    : EXIT.fine;
+    return EXIT.file;
+  }
 }
 
-function checkText(found: SpokenReport): string {
-  const lines = found.problems.map(
-    (problem) =>
-      `${problem.severity}  ${problem.at?.slice(0, 16).replace('T', ' ') ?? ''}  ${problem.message}`,
-  );
-  return `${found.name}: ${found.facts} entries, ${found.problems.length === 0 ? 'nothing to complain of' : `${found.problems.length} to look at`}\n${lines.join('\n')}${lines.length > 0 ? '\n' : ''}`;
+/** What was asked for on the command line. */
+export interface Options {
+  readonly command: Command;
+  readonly file: string;
+  readonly at: string;
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly json: boolean;
+  readonly words: ReadonlyMap<string, string>;
 }
 
-function readArguments(
-  argv: readonly string[],
-  now: () => number,
-): { command: 'report' | 'check'; file: string; at: string; json: boolean } | string {
+const FLAGS: Readonly<Record<Command, readonly string[]>> = {
+  report: ['--at', '--from', '--to'],
+  check: ['--at'],
+  forecast: ['--from', '--to'],
+  score: ['--at'],
+  quote: [
+    '--at',
+    '--printer',
+    '--size',
+    '--copies',
+    '--subject',
+    '--spoils',
+    '--proofs',
+    '--paper',
+    '--allowance',
+  ],
+  plan: ['--at', '--weeks', '--years', '--seed'],
+};
+const DATES = new Set(['--at', '--from', '--to']);
+
+function readArguments(argv: readonly string[], now: () => number): Options | string {
   const [command, ...rest] = argv;
-  if (command !== 'report' && command !== 'check')
-    return command === undefined ? 'What shall be done?' : `“${command}” is not a command.`;
+  if (command === undefined) return 'What shall be done?';
+  if (!Object.hasOwn(FLAGS, command)) return `“${command}” is not a command.`;
+  const known = FLAGS[command as Command];
   let file: string | undefined;
-  let at = new Date(now()).toISOString();
   let json = false;
+  const words = new Map<string, string>();
   for (let i = 0; i < rest.length; i++) {
     const word = rest[i]!;
     if (word === '--json') json = true;
-    else if (word === '--at') {
-      const value = rest[++i] ?? '';
-      const time = timeOf(value);
-      if (time === null) return `“${value}” is not a date. Write it as 2026-11-24.`;
-      at = new Date(time).toISOString();
-    } else if (word.startsWith('--')) return `“${word}” is not an option.`;
+    else if (known.includes(word)) {
+      const value = rest[++i];
+      if (value === undefined) return `What follows ${word}?`;
+      if (DATES.has(word)) {
+        const time = timeOf(value);
+        if (time === null) return `“${value}” is not a date. Write it as 2026-11-24.`;
+        words.set(word, new Date(time).toISOString());
+      } else words.set(word, value);
+    } else if (word.startsWith('--')) return `“${word}” is not an option of ${command}.`;
     else if (file !== undefined) return 'Only one file at a time.';
     else file = word;
   }
-  return file === undefined ? 'Which file?' : { command, file, at, json };
+  if (file === undefined) return 'Which file?';
+  const from = words.get('--from') ?? null;
+  const to = words.get('--to') ?? null;
+  if (from !== null && to !== null && from >= to) return 'The period ends before it begins.';
+  return {
+    command: command as Command,
+    file,
+    at: words.get('--at') ?? to ?? new Date(now()).toISOString(),
+    from,
+    to,
+    json,
+    words,
+  };
 }
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;

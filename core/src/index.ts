@@ -14,5 +14,7 @@ export * from './advice';
 export * from './account';
 export * from './exposure';
 export * from './report';
+export * from './forecast';
+export * from './policy';
 export * from './exchange';
 export * from './words';

@@ -8,5 +8,16 @@ export {
   type PrinterCost,
   type Sum,
 } from './printerCost';
+export {
+  periodCost,
+  type CauseCost,
+  type MonthCost,
+  type PeriodCost,
+  type PrintKindCost,
+} from './periodCost';
+export { paybackOf, type Payback } from './payback';
+export { quoteEdition, type EditionInput, type EditionQuote } from './quoteEdition';
+export { beforeFirstFill, type FirstFillEstimate, type FirstFillInput, type Range } from './beforeFirstFill';
+export { AS_IT_WAS, LEVER, leversOf, whatIf, type Lever, type Scenario, type ScenarioCost } from './whatIf';
 export { meanPrint, perDm2, printCost, type PrintCost } from './printCost';
 export { printedIn, type PrintedArea } from './printedIn';

@@ -104,6 +104,8 @@ export interface PrinterCost {
   /** Slots without an original's price, and those with a lot of unknown price: left out of the comparison, and named. */
   readonly missing: readonly string[];
   readonly unpriced: readonly string[];
+  /** Usable ml of each slot's original, in slot order; 0 where none is known. */
+  readonly usableMl: readonly number[];
   /** Single changes that originals would have needed for the same prints: cartridges not thrown away. */
   readonly cartridgesSpared: number | null;
 }
@@ -165,6 +167,7 @@ export function printerCost(
       refill.minor === null || original.sum.minor === null ? null : original.sum.minor - refill.minor,
     missing,
     unpriced,
+    usableMl: printer.slots.map((slot) => slot.original?.usableMl ?? 0),
     cartridgesSpared: original.changes,
   };
 }

@@ -10,6 +10,8 @@ export type Drawing =
       readonly subjectId: string;
       readonly dm2: number;
       readonly copies: number;
+      readonly widthMm: number;
+      readonly heightMm: number;
     }
   | {
       readonly type: 'image';

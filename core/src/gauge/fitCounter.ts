@@ -1,6 +1,10 @@
 import type { Uncertain } from '../quantity';
 import { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
 
+/** Prints that nobody logged were counted all the same; ink that leaked was not. */
+export const countsFor = (because: string | null): boolean =>
+  because === null || because === 'notLogged' || because === 'drawsMore';
+
 /**
  * How a channel's counter errs: k = true over counted use, from all intervals whose ends were both weighed and read.
  *
@@ -16,8 +20,6 @@ export function fitCounter(
 ): Counter {
   let counter = COUNTER_PRIOR;
   for (const { used, counted, because } of intervals)
-    // Prints that nobody logged were counted all the same; ink that leaked was not.
-    if (counted && (because === null || because === 'notLogged' || because === 'drawsMore'))
-      counter = learnCounter(counter, used, counted);
+    if (counted && countsFor(because)) counter = learnCounter(counter, used, counted);
   return counter;
 }

@@ -12,6 +12,6 @@ export {
   type SwitchOffOffer,
 } from './chipMachine';
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
-export { fitCounter } from './fitCounter';
+export { countsFor, fitCounter } from './fitCounter';
 export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';

@@ -1,6 +1,6 @@
-import { balance, bottleGap, type Balance } from '../account';
+import { ALWAYS, balanceOf, bottleGap, type Balance } from '../account';
 import { checkFact, type FactProblem } from '../check';
-import { meanPrint, printerCost, perDm2 } from '../cost';
+import { meanPrint, perDm2, periodCost, type PeriodCost } from '../cost';
 import {
   all,
   bodyOf,
@@ -55,6 +55,8 @@ export interface Report {
   readonly format: 'hiraeth-report';
   readonly version: number;
   readonly at: string;
+  /** The period of all costs and balances; null: from the beginning. */
+  readonly from: string | null;
   readonly name: string;
   readonly currency: string;
   readonly facts: number;
@@ -96,6 +98,21 @@ export interface Report {
     readonly savedMinor: number | null;
     readonly withoutPrice: readonly string[];
     readonly balance: Balance;
+    /** The cuts of the period: by channel, cause, month, and kind and size of print. */
+    readonly channels: readonly {
+      readonly slotId: string;
+      readonly name: string;
+      readonly drawnMl: number;
+      readonly u: number;
+      readonly printedMl: number;
+      readonly wasteMl: number;
+      readonly lostMl: number;
+      readonly minor: number | null;
+    }[];
+    readonly causes: PeriodCost['causes'];
+    readonly months: PeriodCost['months'];
+    readonly prints: PeriodCost['prints'];
+    readonly payback: PeriodCost['payback'];
     /** Sheets that are safe in all channels; null: not known. */
     readonly safeSheets: number | null;
     readonly advice: readonly {
@@ -111,7 +128,7 @@ export interface Report {
 }
 
 /** Documented fields keep their names and meanings; this grows when new ones come. */
-export const REPORT_VERSION = 2;
+export const REPORT_VERSION = 3;
 const MOST_PROBLEMS = 200;
 
 /**
@@ -129,6 +146,7 @@ export function report(facts: Iterable<Fact>, at: string): Report {
 export function reportAndBook(
   facts: Iterable<Fact>,
   at: string,
+  from: string | null = null,
 ): { readonly report: Report; readonly book: Snapshot } {
   const problems: FoundProblem[] = [];
   const ledger = Ledger.from(factsUntil(facts, at), (before, fact) => {
@@ -140,7 +158,7 @@ export function reportAndBook(
         problem,
       });
   });
-  const found = reportOf(ledger, at);
+  const found = reportOf(ledger, at, from);
   return {
     book: ledger,
     report: {
@@ -157,13 +175,14 @@ export const factsUntil = (facts: Iterable<Fact>, at: string): Fact[] =>
 const rank = (problem: FoundProblem): number => ['error', 'warning', 'notice'].indexOf(problem.severity);
 
 /** The report of a folded ledger, without looking at each fact again. */
-export function reportOf(book: Snapshot, at: string): Report {
+export function reportOf(book: Snapshot, at: string, from: string | null = null): Report {
   const { context } = book;
   const settings = settingsOf(context);
   return {
     format: 'hiraeth-report',
     version: REPORT_VERSION,
     at,
+    from,
     name: settings.name,
     currency: settings.currency,
     facts: book.facts.length,
@@ -183,7 +202,7 @@ export function reportOf(book: Snapshot, at: string): Report {
       };
     }),
     printers: all(context, 'printer').flatMap((printer) => {
-      const row = printerRow(book, printer.id, at);
+      const row = printerRow(book, printer.id, at, from ?? ALWAYS);
       return row ? [row] : [];
     }),
     problems: findings(book, at),
@@ -226,11 +245,17 @@ function cartridgeRow(book: Book, cartridgeId: string, at: string): Report['cart
   };
 }
 
-function printerRow(book: Book, printerId: string, at: string): Report['printers'][number] | null {
-  const cost = printerCost(book, printerId, at);
-  const books = balance(book, printerId, at);
+function printerRow(
+  book: Book,
+  printerId: string,
+  at: string,
+  from: string,
+): Report['printers'][number] | null {
+  const period = periodCost(book, printerId, from, at);
   const advice = printerAdvice(book, printerId, at);
-  if (!cost || !books || !advice) return null;
+  if (!period || !advice) return null;
+  const { cost } = period;
+  const books = balanceOf(cost.account);
   const side = (of: 'refill' | 'original', perMl: number | null): CostSide => {
     const print = meanPrint(cost, of);
     return {
@@ -253,6 +278,23 @@ function printerRow(book: Book, printerId: string, at: string): Report['printers
     savedMinor: cost.savedMinor,
     withoutPrice: [...new Set([...cost.missing, ...cost.unpriced])],
     balance: books,
+    channels: cost.channels.map((channel) => ({
+      slotId: channel.slotId,
+      name: channel.name,
+      drawnMl: channel.drawnMl.value,
+      u: channel.drawnMl.u,
+      printedMl: channel.printedMl,
+      wasteMl: channel.wasteMl,
+      lostMl: channel.lostMl,
+      minor:
+        channel.drawnMinor === null || channel.lostMinor === null
+          ? null
+          : channel.drawnMinor + channel.lostMinor,
+    })),
+    causes: period.causes,
+    months: period.months,
+    prints: period.prints,
+    payback: period.payback,
     safeSheets: advice.safeSheets,
     advice: advice.slots.map(({ slot, advice: { code, urgency, safeSheets, notKnown, why } }) => ({
       slotId: slot.id,

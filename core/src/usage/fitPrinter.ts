@@ -1,5 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
+import { COUNTER_PRIOR, countsFor, learnCounter, type Counter } from '../gauge';
 import type { Because } from '../workbook';
 import { foretellChannel, learnChannel, newChannel, type Channel, type Foretold } from './channel';
 import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
@@ -57,6 +58,13 @@ export interface PrinterModel {
   readonly gain: Uncertain;
   readonly changes: readonly GainChange[];
   readonly missing: readonly MissingEntry[];
+  /** That the last weigh-in closes an interval with a wrong or missing entry, or begins a change: what is asked about. */
+  readonly doubt: {
+    readonly from: string;
+    readonly to: string;
+    readonly probability: number;
+    readonly ratio: number;
+  } | null;
   /** Log-standard deviation of what pictures of one kind take. */
   readonly scatter: number;
   readonly records: readonly ForecastRecord[];
@@ -97,7 +105,8 @@ export function fitPrinter(
     const seen = group.map((one) => ({ one, told: learner.foretell(one.slotId, one.exposure) }));
     const gain = filter.next();
     for (const { one, told } of seen) {
-      records.push(recordOf(one, told, gain, learner.scatter2));
+      const byUse = withGain(told, gain, learner.scatter2);
+      records.push(recordOf(one, withCount(byUse, one.counted, learner.counter(one.slotId))));
       groupOf.push(index);
     }
     const pooled = poolOf(seen, learner.scatter2);
@@ -111,21 +120,39 @@ export function fitPrinter(
   });
   const steps = filter.steps();
   const wrong = filter.probabilities('wrong');
+  const changed = filter.probabilities('change');
   return {
     channels: learner.channels,
     draws,
     gain: filter.next(),
-    changes: changesOf(steps, groups, filter.probabilities('change')),
+    changes: changesOf(steps, groups, changed),
     missing: groups.flatMap((group, i) =>
       wrong[i]! > 0.5
         ? [{ ...spanOf(group), probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
         : [],
     ),
+    doubt: doubtOf(groups, pools, wrong, changed),
     scatter: Math.sqrt(learner.scatter2),
     records: records.map((record, i) =>
       steps[groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
     ),
     intervals: observed.length,
+  };
+}
+
+/** What the last weigh-in leaves in doubt: missing or changed is often seen only at the next one. */
+function doubtOf(
+  groups: readonly (readonly Observed[])[],
+  pools: readonly (Pooled | null)[],
+  wrong: readonly number[],
+  changed: readonly number[],
+): PrinterModel['doubt'] {
+  const last = groups.length - 1;
+  if (last < 0) return null;
+  return {
+    ...spanOf(groups[last]!),
+    probability: wrong[last]! + changed[last]!,
+    ratio: Math.exp(pools[last]?.value ?? 0),
   };
 }
 
@@ -148,16 +175,16 @@ function weighIns(observed: readonly Observed[]): Observed[][] {
   return groups;
 }
 
+/** A channel weighed long ago does not stretch what the others saw: the middle one tells from when. */
 const spanOf = (group: readonly Observed[]): { from: string; to: string } => ({
-  from: group.reduce((least, one) => (one.from < least ? one.from : least), group[0]!.from),
+  from: group.map((one) => one.from).sort()[group.length >> 1]!,
   to: group.reduce((most, one) => (one.to > most ? one.to : most), group[0]!.to),
 });
 
 const explained = (because: Because | null): boolean =>
   because !== null && because !== 'drawsMore' && because !== 'unknown';
 
-function recordOf(one: Observed, told: Foretold, gain: Uncertain, scatter2: number): ForecastRecord {
-  const foretold = withGain(told, gain, scatter2);
+function recordOf(one: Observed, foretold: Uncertain): ForecastRecord {
   const s = Math.hypot(foretold.u, one.used.u);
   const off = one.used.value - foretold.value;
   return {
@@ -170,6 +197,30 @@ function recordOf(one: Observed, told: Foretold, gain: Uncertain, scatter2: numb
     inside: Math.abs(off) <= COVERS * s,
     sigmas: s > 0 ? off / s : 0,
     leftOut: explained(one.because),
+  };
+}
+
+/** Beyond this the log cannot explain what the chip counted: it saw prints that nobody logged. */
+const CONTRADICTS = 3;
+
+/**
+ * A forecast joined with what the chip counted in the same time, each by its precision. Where they contradict, the chip is
+ * believed if it saw more, and the log if the chip saw less.
+ *
+ * @param counted by the chip, ml with the doubt of its steps; null where it was not read at both ends
+ */
+export function withCount(foretold: Uncertain, counted: Uncertain | null, counter: Counter): Uncertain {
+  if (!counted || !(counted.value > 0)) return foretold;
+  const value = counter.k * counted.value;
+  const variance =
+    counted.value ** 2 * counter.variance + (counter.k * counted.u) ** 2 + counter.noise * counted.value;
+  const own = foretold.u ** 2;
+  const off = value - foretold.value;
+  if (Math.abs(off) > CONTRADICTS * Math.sqrt(own + variance))
+    return off > 0 ? { value, u: Math.sqrt(Math.max(own, variance)) } : foretold;
+  return {
+    value: foretold.value + (off * own) / (own + variance),
+    u: Math.sqrt((own * variance) / (own + variance)),
   };
 }
 
@@ -236,6 +287,7 @@ function median(values: readonly number[]): number {
 /** The channels of one printer while they learn, weigh-in by weigh-in. */
 class Learner {
   readonly channels: Map<string, Channel>;
+  private readonly counters = new Map<string, Counter>();
   private weight = SCATTER_WEIGHT;
   private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
 
@@ -244,6 +296,10 @@ class Learner {
     private readonly draws: Draws,
   ) {
     this.channels = new Map(slotIds.map((id) => [id, newChannel(draws)]));
+  }
+
+  counter(slotId: string): Counter {
+    return this.counters.get(slotId) ?? COUNTER_PRIOR;
   }
 
   get scatter2(): number {
@@ -255,6 +311,10 @@ class Learner {
   }
 
   learn(group: readonly Observed[], step: GainStep): void {
+    // Prints that nobody logged were counted all the same.
+    for (const one of group)
+      if (one.counted && countsFor(one.because))
+        this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));
     if (step.label === 'wrong') return;
     const gain = Math.exp(step.gain);
     const scatter2 = this.scatter2;

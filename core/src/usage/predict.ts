@@ -116,6 +116,7 @@ export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel
   gain: { value: 1, u: 0 },
   changes: [],
   missing: [],
+  doubt: null,
   scatter: 0.25,
   records: [],
   intervals: 0,

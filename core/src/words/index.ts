@@ -13,4 +13,5 @@ export {
   notKnownWords,
   reasonWords,
 } from './adviceWords';
+export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';

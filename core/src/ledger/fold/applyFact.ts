@@ -347,6 +347,8 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
     subjectId: fact.subjectId,
     dm2,
     copies: fact.copies,
+    widthMm: fact.widthMm,
+    heightMm: fact.heightMm,
   });
   printer.areaDm2 += dm2;
   printer.copies += fact.copies;

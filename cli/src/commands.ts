@@ -1,0 +1,237 @@
+import {
+  all,
+  BAR_WORDS,
+  factsUntil,
+  forecastUse,
+  formatMoney,
+  formatUncertain,
+  Ledger,
+  planPrinter,
+  POLICY_WORDS,
+  quoteEdition,
+  reportAndBook,
+  scoreForecasts,
+  settingsOf,
+  spokenReport,
+  type Book,
+  type Fact,
+  type PrinterPlan,
+  type SpokenReport,
+  type Uncertain,
+} from '@hiraeth/core';
+import { EXIT } from './exit';
+import type { Options } from './main';
+import { reportText } from './reportText';
+
+export type Command = 'report' | 'check' | 'forecast' | 'score' | 'quote' | 'plan';
+
+/** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
+type Done = { readonly data: unknown; readonly text: string; readonly exit?: number } | string;
+
+/** Every command: the same core as the screens, over an exported workbook. */
+export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options: Options) => Done>> = {
+  report: (facts, { at, from }) => {
+    const { report, book } = reportAndBook(facts, at, from);
+    const found = spokenReport(report, book);
+    return { data: found, text: reportText(found) };
+  },
+  check: (facts, { at }) => {
+    const { report, book } = reportAndBook(facts, at);
+    const found = spokenReport(report, book);
+    return {
+      data: { facts: found.facts, problems: found.problems },
+      text: checkText(found),
+      exit: found.problems.some((problem) => problem.severity === 'error') ? EXIT.problems : EXIT.fine,
+    };
+  },
+  forecast: (facts, { from, to }) => {
+    if (from === null || to === null) return 'A forecast needs --from and --to.';
+    const found = forecastUse(facts, from, to);
+    const { context } = Ledger.from(facts.filter((fact) => fact.kind === 'defined'));
+    const lines = found.printers.flatMap(({ id, channels }) => {
+      const printer = all(context, 'printer').find((one) => one.id === id);
+      return [
+        `${printer?.name ?? id}, ${from.slice(0, 10)} to ${to.slice(0, 10)}`,
+        ...channels.map(
+          (channel) =>
+            `  ${(printer?.slots.find((slot) => slot.id === channel.slotId)?.name ?? channel.slotId).padEnd(20)} ${formatUncertain({ value: channel.useMl, u: channel.u }, 'ml')}`,
+        ),
+      ];
+    });
+    return { data: found, text: plain(lines) };
+  },
+  score: (facts, { at }) => {
+    const found = scoreForecasts(Ledger.from(factsUntil(facts, at)));
+    const counted = found.intervals.filter((interval) => !interval.leftOut);
+    return {
+      data: found,
+      text: plain([
+        found.inside === null
+          ? 'Nothing was weighed twice yet.'
+          : `${counted.length} forecasts, ${Math.round(100 * found.inside)} % of them inside their 95 % interval`,
+        ...found.printers.flatMap(({ id, gain, changes, missing }) => [
+          `${id}: draws ${gain.toFixed(2)} times what it drew at first`,
+          ...changes.map(
+            (change) =>
+              `  since ${change.at.slice(0, 10)} ${change.factor.toFixed(2)} ± ${(1.96 * change.u).toFixed(2)} times as much`,
+          ),
+          ...missing.map(
+            (one) =>
+              `  ${one.from.slice(0, 10)} to ${one.to.slice(0, 10)}: something was not logged (${Math.round(100 * one.probability)} %)`,
+          ),
+        ]),
+      ]),
+    };
+  },
+  quote: (facts, { at, words }) => {
+    const ledger = Ledger.from(factsUntil(facts, at));
+    const { currency } = settingsOf(ledger.context);
+    const named = (kind: 'printer' | 'subject', said: string | undefined) =>
+      all(ledger.context, kind).find((one) => one.id === said || one.name === said);
+    const printer = named('printer', words.get('--printer'));
+    const subject = named('subject', words.get('--subject'));
+    const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/.exec(words.get('--size') ?? '');
+    const copies = wholeNumber(words.get('--copies') ?? '');
+    if (!printer) return `Which printer? This workbook has ${list(all(ledger.context, 'printer'))}.`;
+    if (!subject) return `Which subject? This workbook has ${list(all(ledger.context, 'subject'))}.`;
+    if (!size || Number(size[1]) <= 0 || Number(size[2]) <= 0) return 'A size in mm, such as 297x420.';
+    if (copies === null || copies < 1) return 'How many copies? A whole number of at least 1.';
+    const spoils = wholeNumber(words.get('--spoils') ?? '0');
+    const proofs = wholeNumber(words.get('--proofs') ?? '0');
+    const paper = words.has('--paper') ? wholeNumber(words.get('--paper')!) : null;
+    const allowance = Number(words.get('--allowance') ?? '0');
+    if (spoils === null || proofs === null || (words.has('--paper') && paper === null) || !(allowance >= 0))
+      return 'Spoils, proofs and paper are whole numbers of at least 0, the allowance is in percent.';
+    const quote = quoteEdition(
+      ledger,
+      {
+        printerId: printer.id,
+        subjectId: subject.id,
+        widthMm: Number(size[1]),
+        heightMm: Number(size[2]),
+        copies,
+        proofs,
+        spoils,
+        paperMinor: paper,
+        allowance: allowance / 100,
+      },
+      at,
+    )!;
+    const money = (amount: Uncertain | null): string =>
+      amount === null
+        ? 'not known: a price is missing'
+        : `${formatMoney(amount.value, currency, { locale: 'en-GB' })} ± ${formatMoney(1.96 * amount.u, currency, { locale: 'en-GB' })}`;
+    return {
+      data: quote,
+      text: plain([
+        `${copies} × ${subject.name}, ${size[1]} × ${size[2]} mm, on ${printer.name}: ${quote.sheets} sheets`,
+        ...quote.channels.map(
+          (channel) =>
+            `  ${channel.name.padEnd(20)} ${formatUncertain(channel.ml, 'ml')}, have ${channel.haveMl.toFixed(1)} ml`,
+        ),
+        `Ink        ${money(quote.inkMinor)}`,
+        `In all     ${money(quote.totalMinor)}`,
+        `A copy     ${money(quote.perCopyMinor)}`,
+        `Originals  ${money(quote.originalMinor)}`,
+      ]),
+    };
+  },
+  plan: (facts, { at, words }) => {
+    const number = (name: string, otherwise: number, most: number): number | null => {
+      const value = words.has(name) ? wholeNumber(words.get(name)!) : otherwise;
+      return value !== null && value >= 1 && value <= most ? value : null;
+    };
+    const weeks = number('--weeks', 12, 520);
+    const years = number('--years', 500, 20_000);
+    const seed = words.has('--seed') ? wholeNumber(words.get('--seed')!) : 1;
+    if (weeks === null || years === null || seed === null)
+      return 'Weeks (to 520), years (to 20000) and the seed are whole numbers.';
+    const ledger = Ledger.from(factsUntil(facts, at));
+    const printers = all(ledger.context, 'printer').map((printer) =>
+      planPrinter(ledger, printer.id, at, {
+        weeks,
+        years,
+        allowedRisk: 0.05,
+        random: seeded(seed),
+      })!,
+    );
+    return {
+      data: {
+        printers: printers.map((plan) => ({
+          ...plan,
+          policies: plan.policies.map((policy) => ({
+            code: policy.code,
+            routinesPerYear: policy.routinesPerYear.value,
+            primingMl: policy.primingMl.value,
+            wasteMinor: policy.wasteMinor.value,
+            padYears: policy.padYears,
+            minutesPerYear: policy.minutesPerYear.value,
+            dryProbability: policy.dryProbability,
+            dryU: policy.dryU,
+            threshold: policy.threshold,
+            bar: policy.bar,
+            spread: {
+              routinesPerYear: policy.routinesPerYear.u,
+              primingMl: policy.primingMl.u,
+              wasteMinor: policy.wasteMinor.u,
+              minutesPerYear: policy.minutesPerYear.u,
+            },
+          })),
+        })),
+      },
+      text: plain(printers.flatMap((plan) => planLines(ledger, plan))),
+    };
+  },
+};
+
+function planLines(book: Book, plan: PrinterPlan): string[] {
+  const printer = all(book.context, 'printer').find((one) => one.id === plan.id)!;
+  const { currency } = settingsOf(book.context);
+  if (plan.notKnown === 'noRhythm') return [`${printer.name}: not used for two weeks yet, nothing to go by`];
+  return [
+    `${printer.name}: comes to its reserve`,
+    ...plan.reserveAt.map((date) => {
+      const name = printer.slots.find((slot) => slot.id === date.slotId)?.name ?? date.slotId;
+      return `  ${name.padEnd(20)} ${date.median === null ? 'not known, or not in ten years' : `${date.median.slice(0, 10)} (${date.low?.slice(0, 10) ?? '…'} to ${date.high?.slice(0, 10) ?? '…'})`}`;
+    }),
+    ...plan.policies.map(
+      (policy) =>
+        `  ${POLICY_WORDS[policy.code].padEnd(42)} ${policy.routinesPerYear.value.toFixed(1)} routines, ${policy.primingMl.value.toFixed(0)} ml, ${formatMoney(policy.wasteMinor.value, currency, { locale: 'en-GB' })}, ${(policy.minutesPerYear.value / 60).toFixed(1)} h, dry ${(100 * policy.dryProbability).toFixed(1)} %${policy.bar ? ` (${BAR_WORDS[policy.bar]})` : ''}`,
+    ),
+    `  Best: ${plan.best === null ? 'not known' : POLICY_WORDS[plan.best]}`,
+    ...plan.buy
+      .slice(0, 6)
+      .map(
+        (item) =>
+          `  Order ${item.volumeMl.toFixed(0)} ml of ${all(book.context, 'ink').find((ink) => ink.id === item.inkId)?.name ?? item.inkId} by ${item.by.slice(0, 10)}`,
+      ),
+  ];
+}
+
+/** The same seed gives the same plan (mulberry32). */
+function seeded(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const plain = (lines: readonly string[]): string => `${lines.join('\n').replaceAll('\u00a0', ' ')}\n`;
+const list = (things: readonly { readonly id: string; readonly name: string }[]): string =>
+  things.map(({ id, name }) => `${id} (${name})`).join(', ') || 'none yet';
+
+function wholeNumber(text: string): number | null {
+  return /^\d{1,9}$/.test(text) ? Number(text) : null;
+}
+
+function checkText(found: SpokenReport): string {
+  const lines = found.problems.map(
+    (problem) =>
+      `${problem.severity}  ${problem.at?.slice(0, 16).replace('T', ' ') ?? ''}  ${problem.message}`,
+  );
+  return `${found.name}: ${found.facts} entries, ${found.problems.length === 0 ? 'nothing to complain of' : `${found.problems.length} to look at`}\n${lines.join('\n')}${lines.length > 0 ? '\n' : ''}`;
+}

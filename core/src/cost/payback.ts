@@ -1,0 +1,72 @@
+import { ALWAYS } from '../account';
+import { listOf } from '../exposure';
+import type { Book } from '../ledger';
+import { COVERAGE } from '../quantity';
+import { MONTH_MS, type PrinterCost } from './printerCost';
+
+export interface Payback {
+  /** What was bought to last: kits, cartridges, and whatever was given a life; this printer's share, minor units. */
+  readonly investedMinor: number | null;
+  /** Saved a month before what was bought to last, over the period. */
+  readonly savedPerMonthMinor: number | null;
+  /** Months after the first purchase until it has paid for itself; null: never at this rate, or not known. */
+  readonly months: number | null;
+  /** At 95 %; null: never. */
+  readonly lowMonths: number | null;
+  readonly highMonths: number | null;
+  /** UTC day on which it is, or was, paid back. */
+  readonly at: string | null;
+}
+
+const NOTHING: Payback = {
+  investedMinor: null,
+  savedPerMonthMinor: null,
+  months: null,
+  lowMonths: null,
+  highMonths: null,
+  at: null,
+};
+
+/**
+ * When what was bought to last has paid for itself: `months = price / saved a month before it`.
+ *
+ * @param cost of a printer in a period, from `printerCost`
+ */
+export function paybackOf(book: Book, cost: PrinterCost): Payback {
+  if (cost.savedMinor === null) return NOTHING;
+  const lasting = cost.refill.parts.flatMap((part) =>
+    part.code === 'purchase' && part.lifeMonths > 0 && part.priceMinor !== null ? [part] : [],
+  );
+  const begin = firstOf(
+    book,
+    cost,
+    lasting.map((part) => part.factId),
+  );
+  if (begin === null) return NOTHING;
+  const from = cost.from === ALWAYS ? begin : Date.parse(cost.from);
+  const months = (Date.parse(cost.to) - Math.min(begin, from)) / MONTH_MS;
+  if (!(months > 0.2)) return NOTHING;
+  const investedMinor = lasting.reduce((sum, part) => sum + part.priceMinor! * part.share, 0);
+  const before = cost.savedMinor + lasting.reduce((sum, part) => sum + part.minor!, 0);
+  const perMonth = before / months;
+  const u =
+    COVERAGE *
+    (Math.hypot(cost.refillU * cost.refill.minor!, cost.originalU * cost.original.minor!) / months);
+  const after = (rate: number): number | null => (rate > 0 ? investedMinor / rate : null);
+  const paid = after(perMonth);
+  return {
+    investedMinor,
+    savedPerMonthMinor: perMonth,
+    months: paid,
+    lowMonths: after(perMonth + u),
+    highMonths: after(perMonth - u),
+    at: paid === null || paid > 1200 ? null : new Date(begin + paid * MONTH_MS).toISOString(),
+  };
+}
+
+/** When the first of these was bought; without any, when the printer was first used. */
+function firstOf(book: Book, cost: PrinterCost, factIds: readonly string[]): number | null {
+  const bought = listOf(book.state.purchases).filter((purchase) => factIds.includes(purchase.factId));
+  const first = bought.map(({ at }) => at).sort()[0] ?? book.state.printers.get(cost.printerId)?.firstAt;
+  return first ? Date.parse(first) : null;
+}

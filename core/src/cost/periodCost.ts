@@ -1,0 +1,153 @@
+import { ALWAYS, CAUSES, type Cause } from '../account';
+import { listOf } from '../exposure';
+import { find, type Book } from '../ledger';
+import type { CleaningLevel } from '../workbook';
+import { paybackOf, type Payback } from './payback';
+import { addUp, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
+import { printCost } from './printCost';
+import { printSizes } from './printSizes';
+
+export interface CauseCost {
+  readonly cause: Cause;
+  readonly subjectId: string | null;
+  readonly level: CleaningLevel | null;
+  readonly ml: number;
+  /** At the price of the ink that went that way; null: unknown. */
+  readonly minor: number | null;
+}
+
+export interface MonthCost {
+  /** UTC instants: the calendar month, cut to the period. */
+  readonly from: string;
+  readonly to: string;
+  readonly copies: number;
+  readonly areaDm2: number;
+  readonly drawnMl: number;
+  readonly refillMinor: number | null;
+  readonly originalMinor: number | null;
+  readonly savedMinor: number | null;
+  /** Saved from the beginning of the period to the end of this month. */
+  readonly savedSoFarMinor: number | null;
+}
+
+export interface PrintKindCost {
+  readonly subjectId: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly copies: number;
+  /** The average print, minor units with its standard uncertainty; and the standard deviation of single ones. */
+  readonly minor: number | null;
+  readonly u: number | null;
+  readonly singleU: number | null;
+  readonly originalMinor: number | null;
+  readonly ml: number;
+}
+
+export interface PeriodCost {
+  readonly cost: PrinterCost;
+  readonly causes: readonly CauseCost[];
+  readonly months: readonly MonthCost[];
+  readonly prints: readonly PrintKindCost[];
+  readonly payback: Payback;
+}
+
+/**
+ * A printer's cost in a period, cut every way that one asks: by channel (in `cost`), by cause, by month, by kind and size of
+ * print. Each cut adds up to the same whole, since all read one account.
+ *
+ * @param from and to: UTC instants; the start belongs to the period
+ * @returns undefined when there is no such printer
+ */
+export function periodCost(book: Book, printerId: string, from: string, to: string): PeriodCost | undefined {
+  const cost = printerCost(book, printerId, to, from);
+  if (!cost) return undefined;
+  return {
+    cost,
+    causes: causesOf(book, cost),
+    months: monthsOf(book, printerId, from, to),
+    prints: printSizes(book, printerId, from, to).map((kind) => {
+      const print = printCost(book, cost, kind.subjectId, (kind.widthMm * kind.heightMm) / 10_000);
+      return {
+        ...kind,
+        minor: print.refill?.value ?? null,
+        u: print.refill?.u ?? null,
+        singleU: print.single,
+        originalMinor: print.original?.value ?? null,
+        ml: print.ml.value,
+      };
+    }),
+    payback: paybackOf(book, cost),
+  };
+}
+
+function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
+  const printer = find(book.context, 'printer', cost.printerId)!;
+  const sums = new Map<
+    string,
+    {
+      cause: Cause;
+      subjectId: string | null;
+      level: CleaningLevel | null;
+      ml: number;
+      minors: (number | null)[];
+    }
+  >();
+  cost.channels.forEach((channel, i) => {
+    for (const entry of channel.entries) {
+      const key = `${entry.cause}\u0000${entry.level ?? ''}\u0000${entry.subjectId ?? ''}`;
+      let sum = sums.get(key);
+      if (!sum)
+        sums.set(
+          key,
+          (sum = { cause: entry.cause, subjectId: entry.subjectId, level: entry.level, ml: 0, minors: [] }),
+        );
+      sum.ml += entry.ml;
+      sum.minors.push(priceOfEntry(book, printer.slots[i]!, entry));
+    }
+  });
+  return [...sums.values()]
+    .map(({ minors, ...sum }) => ({ ...sum, minor: addUp(minors) }))
+    .sort((a, b) => CAUSES.indexOf(a.cause) - CAUSES.indexOf(b.cause) || b.ml - a.ml);
+}
+
+function monthsOf(book: Book, printerId: string, from: string, to: string): MonthCost[] {
+  // Whichever came first: the first print, or the first thing bought for it.
+  const first =
+    [book.state.printers.get(printerId)?.firstAt, listOf(book.state.purchases)[0]?.at]
+      .filter((at): at is string => typeof at === 'string')
+      .sort()[0] ?? null;
+  if (first === null) return [];
+  // Originals are counted for the whole period at once: their changes fall between months. A month bears its share of the use.
+  const edges = monthEdges(from === ALWAYS || from < first ? first : from, to);
+  const months: MonthCost[] = [];
+  let saved: number | null = 0;
+  for (let i = 0; i + 1 < edges.length; i++) {
+    const part = printerCost(book, printerId, edges[i + 1]!, edges[i])!;
+    saved = addUp([saved, part.savedMinor]);
+    months.push({
+      from: edges[i]!,
+      to: edges[i + 1]!,
+      copies: part.copies,
+      areaDm2: part.areaDm2,
+      drawnMl: part.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0),
+      refillMinor: part.refill.minor,
+      originalMinor: part.original.minor,
+      savedMinor: part.savedMinor,
+      savedSoFarMinor: saved,
+    });
+  }
+  return months;
+}
+
+/** The first instants of the calendar months (UTC) within a period, its ends included. */
+function monthEdges(from: string, to: string): string[] {
+  const edges = [from];
+  const start = new Date(from);
+  for (let i = 1; ; i++) {
+    const edge = new Date(Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + i, 1)).toISOString();
+    if (edge >= to || i > 1200) break;
+    edges.push(edge);
+  }
+  edges.push(to);
+  return edges;
+}

@@ -1,0 +1,2 @@
+export { forecastUse, type ChannelForecast, type UseForecast } from './forecastUse';
+export { scoreForecasts, type Score, type ScoredInterval } from './scoreForecasts';

@@ -1,0 +1,86 @@
+import { addExposure, exposureDuring, NO_EXPOSURE, positionAt, type Exposure } from '../exposure';
+import { find, modelOf, type Book } from '../ledger';
+import { predictUse, type PrinterModel } from '../usage';
+import type { Printer } from '../workbook';
+
+/** How a printer has been used lately: what each channel drew on each day, by the learnt use. */
+export interface Rhythm {
+  readonly printer: Printer;
+  readonly model: PrinterModel;
+  /** Days that it was read from. */
+  readonly days: number;
+  /** ml by day, then by slot order; without cartridge changes, which a policy decides. */
+  readonly dayUse: readonly (readonly number[])[];
+  /** Printed area by day, dm². */
+  readonly dayArea: readonly number[];
+  /** Mean ml a day by slot. */
+  readonly meanMl: readonly number[];
+  /** Relative standard uncertainty of the learnt use, by slot. */
+  readonly useU: readonly number[];
+  /** Jobs per day, to know a large batch when it comes. */
+  readonly cleaningMlPerDay: number;
+}
+
+const DAY_MS = 86_400_000;
+/** So many days back are the usual rhythm, and at least so many are needed to speak of one. */
+export const RHYTHM_DAYS = 180;
+const LEAST_DAYS = 14;
+
+/**
+ * The usual rhythm of a printer from its last half year.
+ *
+ * @param at UTC instant
+ * @returns null when there is no such printer, or it was not used for two weeks yet
+ */
+export function rhythmOf(book: Book, printerId: string, at: string): Rhythm | null {
+  const printer = find(book.context, 'printer', printerId);
+  const model = modelOf(book, printerId);
+  const state = book.state.printers.get(printerId);
+  if (!printer || !model || !state?.firstAt) return null;
+  const end = Date.parse(at);
+  const days = Math.min(RHYTHM_DAYS, Math.floor((end - Date.parse(state.firstAt)) / DAY_MS));
+  if (days < LEAST_DAYS || state.jobs === 0) return null;
+  const dayUse: number[][] = [];
+  const dayArea: number[] = [];
+  const sums = printer.slots.map((): Exposure => NO_EXPOSURE);
+  let cleaning = 0;
+  for (let i = days; i > 0; i--) {
+    const from = new Date(end - i * DAY_MS).toISOString();
+    const to = new Date(end - (i - 1) * DAY_MS).toISOString();
+    const fromPosition = positionAt(state.timeline, from);
+    const toPosition = positionAt(state.timeline, to);
+    dayUse.push(
+      printer.slots.map((slot, s) => {
+        const exposure = {
+          ...exposureDuring(state.timeline, { slotId: slot.id, fromPosition, toPosition, from, to }),
+          change: 0,
+        };
+        sums[s] = addExposure(sums[s]!, exposure);
+        cleaning += exposure.light + exposure.deep + exposure.group + exposure.recharge;
+        return predictUse(model, slot.id, exposure).value;
+      }),
+    );
+    let area = 0;
+    for (let p = fromPosition; p < toPosition; p++) {
+      const event = state.timeline.items[p]!;
+      if (event.type === 'job' || event.type === 'image') area += event.dm2;
+    }
+    dayArea.push(area);
+  }
+  return {
+    printer,
+    model,
+    days,
+    dayUse,
+    dayArea,
+    meanMl: printer.slots.map((_, s) => dayUse.reduce((sum, day) => sum + day[s]!, 0) / days),
+    useU: printer.slots.map((slot, s) => {
+      const use = predictUse(model, slot.id, {
+        ...sums[s]!,
+        areas: sums[s]!.areas.map((area) => ({ ...area, squares: 0 })),
+      });
+      return use.value > 0 ? use.u / use.value : 0.5;
+    }),
+    cleaningMlPerDay: cleaning / days,
+  };
+}
