@@ -58,6 +58,8 @@ export interface PolicyResult {
 }
 
 const DAYS = 365;
+/** The part of the scatter that a day's pictures share, as a share of its standard deviation. */
+const SHARED = 0.7;
 
 /**
  * What each way of changing and topping up costs a year, on days drawn from the printer's own past: the priming that every
@@ -84,15 +86,21 @@ export function simulatePolicies(input: PolicyInput): PolicyResult[] {
   });
 }
 
-/** ml above the reserve at which each channel is acted upon: a day's most, and the doubt of what was drawn since it was full. */
+/**
+ * ml above the reserve at which each channel is acted upon: a day's most, what a change of any other cartridge would prime
+ * from it, and the doubt of what was drawn since it was full (the learnt use's, and the scatter of its days).
+ */
 function marginsOf(input: PolicyInput): number[] {
   // Several channels share the risk that is allowed in a year with some tens of changes.
-  const z = quantile(1 - input.allowedRisk / (2 * Math.max(1, input.channels.length)));
+  const z = quantile(1 - input.allowedRisk / (4 * Math.max(1, input.channels.length)));
   return input.channels.map((channel, c) => {
     const uses = input.dayUse.map((day) => day[c]!).sort((a, b) => a - b);
     const most = uses[Math.min(uses.length - 1, Math.floor(0.995 * uses.length))] ?? 0;
     const spent = Math.max(0, channel.fullMl - channel.reserveMl);
-    return Math.min(0.6 * spent, most * (1 + 2 * input.scatter) + z * channel.useU * spent);
+    const total = uses.reduce((sum, ml) => sum + ml, 0);
+    const squares = total > 0 ? uses.reduce((sum, ml) => sum + ml * ml, 0) / total : 0;
+    const doubt = z * Math.hypot(channel.useU * spent, SHARED * input.scatter * Math.sqrt(spent * squares));
+    return Math.min(0.6 * spent, most * (1 + 2 * input.scatter) + channel.primeMl + doubt);
   });
 }
 
@@ -131,7 +139,10 @@ function run(
   // Flat and typed: these run some millions of days.
   const uses = Float64Array.from(dayUse.flatMap((day) => day.slice(0, n)));
   const acted = Float64Array.from(reserve, (value, c) => value + margins[c]!);
-  const scatters = Float64Array.from({ length: 4096 }, () => Math.exp(input.scatter * 0.7 * normal(random)));
+  const scatters = Float64Array.from({ length: 4096 }, () => {
+    const sd = SHARED * input.scatter;
+    return Math.exp(sd * normal(random) - sd ** 2 / 2);
+  });
   const ink = Float64Array.from(full);
   /** What the person believes: true use errs against the learnt one by a factor of its own in each year. */
   const believed = Float64Array.from(full);
