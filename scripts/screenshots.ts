@@ -49,6 +49,11 @@ const VIEWS: readonly {
   { name: 'inks', path: '/inks' },
   { name: 'prints', path: '/prints' },
   { name: 'cost', path: '/cost' },
+  {
+    name: 'plan',
+    path: '/plan',
+    then: (page) => page.getByText(/a year less lost/).waitFor(),
+  },
   { name: 'rig', path: '/rig' },
   { name: 'workbook', path: '/workbook' },
 ];

@@ -11,6 +11,7 @@ import {
   quoteEdition,
   reportAndBook,
   scoreForecasts,
+  seeded,
   settingsOf,
   spokenReport,
   type Book,
@@ -148,12 +149,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
       return 'Weeks (to 520), years (to 20000) and the seed are whole numbers.';
     const ledger = Ledger.from(factsUntil(facts, at));
     const printers = all(ledger.context, 'printer').map((printer) =>
-      planPrinter(ledger, printer.id, at, {
-        weeks,
-        years,
-        allowedRisk: 0.05,
-        random: seeded(seed),
-      })!,
+      planPrinter(ledger, printer.id, at, { weeks, years, allowedRisk: 0.05 }, seeded(seed))!,
     );
     return {
       data: {
@@ -206,18 +202,6 @@ function planLines(book: Book, plan: PrinterPlan): string[] {
           `  Order ${item.volumeMl.toFixed(0)} ml of ${all(book.context, 'ink').find((ink) => ink.id === item.inkId)?.name ?? item.inkId} by ${item.by.slice(0, 10)}`,
       ),
   ];
-}
-
-/** The same seed gives the same plan (mulberry32). */
-function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 const plain = (lines: readonly string[]): string => `${lines.join('\n').replaceAll('\u00a0', ' ')}\n`;

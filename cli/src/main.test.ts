@@ -2,7 +2,15 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import { inkNow, Ledger, serializeWorkbook, type SpokenReport } from '@hiraeth/core';
+import {
+  inkNow,
+  Ledger,
+  serializeWorkbook,
+  type EditionQuote,
+  type PrinterPlan,
+  type SpokenReport,
+  type UseForecast,
+} from '@hiraeth/core';
 import { script, setUp, weigh, install, print } from '../../core/src/testing/bench';
 import { main } from './main';
 
@@ -103,4 +111,58 @@ test('an amended log is reported as it stands at each date', async () => {
     (JSON.parse((await run('report', file, '--at', date, '--json')).out) as SpokenReport).facts;
   expect(await at('2026-02-01')).toBeLessThan(await at('2026-03-01'));
   expect(await at('2026-03-01')).toBe(facts.length);
+});
+
+const EDITION = ['--printer', 'Test printer', '--subject', 'Any', '--size', '297x420', '--copies', '10'];
+
+test('quote prices an edition, as data and in words', async () => {
+  const { code, out } = await run('quote', file, ...EDITION, '--spoils', '2', '--paper', '150', '--json');
+  const quote = JSON.parse(out) as EditionQuote;
+  expect(code).toBe(0);
+  expect(quote).toMatchObject({ sheets: 12, paperMinor: 1800 });
+  expect(quote.channels.map((channel) => channel.name)).toEqual(['cyan', 'magenta', 'yellow']);
+  const text = await run('quote', file, ...EDITION);
+  expect(text.out).toMatch(/^10 × Any, 297 × 420 mm, on Test printer: 10 sheets\n/);
+  expect(text.out).toMatch(/cyan +\d+\.\d+ ± \d+\.\d+ ml, have \d+\.\d ml/);
+});
+
+test('forecast and score speak of each channel', async () => {
+  const { code, out } = await run('forecast', file, '--from', '2026-03-02', '--to', '2026-03-20', '--json');
+  const found = JSON.parse(out) as UseForecast;
+  expect(code).toBe(0);
+  expect(found.printers[0]!.channels.map(({ slotId }) => slotId)).toEqual(['cyan', 'magenta', 'yellow']);
+  for (const channel of found.printers[0]!.channels) expect(channel.low).toBeLessThanOrEqual(channel.useMl);
+  const score = await run('score', file);
+  expect([score.code, score.err]).toEqual([0, '']);
+  expect(score.out).toMatch(/forecast|Nothing was weighed twice/);
+});
+
+test('plan says what it does not know instead of a date', async () => {
+  const { code, out } = await run('plan', file, '--at', '2026-03-03', '--json');
+  expect(code).toBe(0);
+  expect((JSON.parse(out) as { printers: PrinterPlan[] }).printers[0]).toMatchObject({
+    id: 'printer',
+    notKnown: 'noRhythm',
+  });
+  expect((await run('plan', file, '--at', '2026-03-03')).out).toMatch(/Test printer/);
+});
+
+test('costs of a period: --from leaves out what was before', async () => {
+  const { out } = await run('report', file, '--from', '2026-03-20', '--to', '2026-03-31', '--json');
+  const report = JSON.parse(out) as SpokenReport;
+  expect(report.version).toBe(3);
+  expect(report.printers[0]!.copies).toBe(0);
+});
+
+test.each([
+  [['forecast', file], /needs --from and --to/],
+  [['quote', file, ...EDITION.slice(2)], /Which printer\? This workbook has printer \(Test printer\)/],
+  [['quote', file, ...EDITION, '--size', 'large'], /A size in mm/],
+  [['quote', file, ...EDITION, '--copies', '0'], /How many copies/],
+  [['quote', file, ...EDITION, '--paper', '1.5'], /whole numbers/],
+  [['plan', file, '--weeks', 'many'], /weeks/i],
+])('%j is answered with what to say instead', async (argv, complaint) => {
+  const result = await run(...argv);
+  expect([result.code, result.out]).toEqual([2, '']);
+  expect(result.err).toMatch(complaint);
 });

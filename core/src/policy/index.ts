@@ -1,12 +1,8 @@
 export { forecastInk, type InkForecast, type InkPoint, type ReserveDate } from './forecastInk';
-export {
-  planPrinter,
-  type BuyItem,
-  type PlannedPolicy,
-  type PlanOptions,
-  type PolicyBar,
-  type PrinterPlan,
-} from './planPrinter';
+export { planBasis, type BuyItem, type PlanBasis, type PlanOptions, type PolicyBar } from './planBasis';
+export { planFrom, type PlannedPolicy, type PrinterPlan } from './planFrom';
+export { planPrinter } from './planPrinter';
+export { seeded } from './seeded';
 export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
 export {
   POLICIES,

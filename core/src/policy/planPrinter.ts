@@ -1,61 +1,13 @@
-import { cartridgeView, inkLasts, standardDm2 } from '../advice';
-import { printerCost } from '../cost';
-import { all, find, padMl, slotFor, type Book, type Snapshot } from '../ledger';
-import { drawOf, type PrinterModel } from '../usage';
-import type { Slot } from '../workbook';
-import { forecastInk, type InkForecast } from './forecastInk';
-import { rhythmOf, type Rhythm } from './rhythm';
-import { simulatePolicies, type PolicyCode, type PolicyInput, type PolicyResult } from './simulatePolicies';
-
-/** Why a policy is not open to this printer. */
-export type PolicyBar = 'needsSecondSet' | 'selfResettingChips' | 'noOriginalPrice';
-
-export interface PlannedPolicy extends PolicyResult {
-  readonly bar: PolicyBar | null;
-}
-
-export interface PrinterPlan {
-  readonly id: string;
-  readonly forecast: InkForecast['points'];
-  readonly reserveAt: InkForecast['reserveAt'];
-  /** Empty while there is no rhythm to go by. */
-  readonly policies: readonly PlannedPolicy[];
-  /** The cheapest that is open, in money and time, with a dry risk no more than allowed; null when none is known. */
-  readonly best: PolicyCode | null;
-  readonly buy: readonly BuyItem[];
-  readonly pad: { readonly inMl: number; readonly capacityMl: number | null; readonly fullAt: string | null };
-  /** Why there is no plan: not used for two weeks yet, or nothing in it is known. */
-  readonly notKnown: 'noRhythm' | 'noInk' | null;
-}
-
-export interface BuyItem {
-  readonly inkId: string;
-  /** UTC day by which it should be ordered. */
-  readonly by: string;
-  readonly volumeMl: number;
-  readonly leftMl: number;
-  readonly perMonthMl: number;
-}
-
-export interface PlanOptions {
-  readonly weeks: number;
-  readonly years: number;
-  readonly allowedRisk: number;
-  readonly random: () => number;
-}
-
-const DAY_MS = 86_400_000;
-const MONTH_DAYS = 30.44;
-/** Ordered so many days before the bottles are empty. */
-const DELIVERY_DAYS = 21;
-const MINUTES = { fill: 12, routine: 8 } as const;
-/** An hour of one's own work, in minor units, to weigh time against ink; only to choose between policies. */
-const MINOR_PER_MINUTE = 20;
+import type { Snapshot } from '../ledger';
+import { planBasis, type PlanOptions } from './planBasis';
+import { planFrom, type PrinterPlan } from './planFrom';
+import { simulatePolicies } from './simulatePolicies';
 
 /**
  * What a printer will need and when, and what each way of changing its cartridges costs.
  *
  * @param at UTC instant from which it looks ahead
+ * @param random uniform in [0, 1), seeded
  * @returns undefined when there is no such printer
  */
 export function planPrinter(
@@ -63,153 +15,8 @@ export function planPrinter(
   printerId: string,
   at: string,
   options: PlanOptions,
+  random: () => number,
 ): PrinterPlan | undefined {
-  const printer = find(book.context, 'printer', printerId);
-  if (!printer) return undefined;
-  const rhythm = rhythmOf(book, printerId, at);
-  const ink = forecastInk(book, printerId, at, options.weeks);
-  const inMl = padMl(book, printerId);
-  const known = ink?.reserveAt.some((date) => date.median !== null) ?? false;
-  if (!rhythm || !ink)
-    return {
-      id: printerId,
-      forecast: [],
-      reserveAt: printer.slots.map((slot) => ({ slotId: slot.id, median: null, low: null, high: null })),
-      policies: [],
-      best: null,
-      buy: buyOf(book, printer.slots, at),
-      pad: { inMl, capacityMl: printer.padCapacityMl, fullAt: null },
-      notKnown: 'noRhythm',
-    };
-  const input = inputOf(book, rhythm, at, options);
-  const policies = simulatePolicies(input).map((result) => ({
-    ...result,
-    bar: barOf(book, printerId, result.code),
-  }));
-  const best = policies
-    .filter(
-      (policy) =>
-        policy.bar === null &&
-        policy.code !== 'originals' &&
-        policy.dryProbability <= options.allowedRisk + 2 * policy.dryU,
-    )
-    .sort((a, b) => burden(a) - burden(b))[0];
-  const padPerDay =
-    (policies.find((policy) => policy.code === (best?.code ?? 'single'))!.primingMl.value +
-      input.cleaningMlPerYear) /
-    365;
-  return {
-    id: printerId,
-    forecast: ink.points,
-    reserveAt: ink.reserveAt,
-    policies,
-    best: best?.code ?? null,
-    buy: buyOf(book, printer.slots, at),
-    pad: {
-      inMl,
-      capacityMl: printer.padCapacityMl,
-      fullAt:
-        printer.padCapacityMl !== null && padPerDay > 0
-          ? new Date(
-              Date.parse(at) +
-                Math.min(36_500, Math.max(0, printer.padCapacityMl - inMl) / padPerDay) * DAY_MS,
-            ).toISOString()
-          : null,
-    },
-    notKnown: known ? null : 'noInk',
-  };
-}
-
-const burden = (policy: PolicyResult): number =>
-  policy.wasteMinor.value + MINOR_PER_MINUTE * policy.minutesPerYear.value;
-
-function inputOf(book: Book, rhythm: Rhythm, at: string, options: PlanOptions): PolicyInput {
-  const { printer, model } = rhythm;
-  const cost = printerCost(book, printer.id, at)!;
-  return {
-    dayUse: rhythm.dayUse,
-    dayArea: rhythm.dayArea,
-    channels: printer.slots.map((slot, i) => {
-      const cartridgeId =
-        book.state.printers.get(printer.id)?.slots.get(slot.id)?.cartridgeId ??
-        cartridgeFor(book, printer.id, slot.id);
-      const view = cartridgeId ? cartridgeView(book, cartridgeId, at) : null;
-      const original = slot.original;
-      return {
-        fullMl: view?.targetMl ?? original?.usableMl ?? 20,
-        reserveMl: view?.reserveMl ?? 0.07 * (original?.usableMl ?? 20),
-        primeMl: drawOf(model, slot.id, 'change').value,
-        refillMinorPerMl: cost.channels[i]!.refillMinorPerMl ?? 0,
-        originalUsableMl: original?.usableMl ?? view?.targetMl ?? 20,
-        originalMinorPerMl: cost.channels[i]!.originalMinorPerMl ?? 0,
-        useU: Math.min(0.5, rhythm.useU[i]!),
-      };
-    }),
-    scatter: model.scatter,
-    years: options.years,
-    allowedRisk: options.allowedRisk,
-    padCapacityMl: printer.padCapacityMl,
-    cleaningMlPerYear: cleaningOf(model, rhythm),
-    minutesPerFill: MINUTES.fill,
-    minutesPerRoutine: MINUTES.routine,
-    standardDm2: standardDm2(book),
-    random: options.random,
-  };
-}
-
-const cleaningOf = (model: PrinterModel, rhythm: Rhythm): number =>
-  rhythm.printer.slots.reduce((sum, slot) => sum + drawOf(model, slot.id, 'light').value, 0) *
-  (rhythm.cleaningMlPerDay / Math.max(1, rhythm.printer.slots.length)) *
-  365;
-
-function cartridgeFor(book: Book, printerId: string, slotId: string): string | null {
-  return (
-    all(book.context, 'cartridge').find((cartridge) => {
-      const home = slotFor(book.context, cartridge);
-      return home?.printer.id === printerId && home.slot.id === slotId;
-    })?.id ?? null
-  );
-}
-
-/** Rotation wants a second cartridge for each slot, and chips that count from full when they go in. */
-function barOf(book: Book, printerId: string, code: PolicyCode): PolicyBar | null {
-  const printer = find(book.context, 'printer', printerId)!;
-  if (code === 'originals') return printer.slots.every((slot) => slot.original) ? null : 'noOriginalPrice';
-  if (!code.startsWith('rotate')) return null;
-  const own = all(book.context, 'cartridge').filter(
-    (cartridge) =>
-      slotFor(book.context, cartridge)?.printer.id === printerId &&
-      !book.state.cartridges.get(cartridge.id)?.retired,
-  );
-  const each = printer.slots.map(
-    (slot) => own.filter((cartridge) => slotFor(book.context, cartridge)!.slot.id === slot.id).length,
-  );
-  if (each.some((count) => count < 2)) return 'needsSecondSet';
-  return own.some((cartridge) => cartridge.chip?.strategy === 'selfResetting') ? 'selfResettingChips' : null;
-}
-
-/** What to order by when: from use, stock, delivery time and how long an open bottle is good. */
-function buyOf(book: Snapshot, slots: readonly Slot[], at: string): BuyItem[] {
-  return inkLasts(book, at)
-    .filter(({ ink }) =>
-      slots.some((slot) => slot.shades.includes(ink.shade) && slot.inkClass === ink.inkClass),
-    )
-    .flatMap((supply): BuyItem[] => {
-      if (supply.months === null) return [];
-      const bottles = all(book.context, 'bottle').filter((bottle) => bottle.inkId === supply.ink.id);
-      const usual = bottles.at(-1)?.volumeMl ?? 100;
-      // The lower end of what is left: a bottle that is short on the day is no help.
-      const left = Math.max(0, supply.left.value - 1.645 * supply.left.u);
-      const days = (left / supply.perMonth) * MONTH_DAYS - DELIVERY_DAYS;
-      return [
-        {
-          inkId: supply.ink.id,
-          by: new Date(Date.parse(at) + Math.max(0, Math.min(days, 36_500)) * DAY_MS).toISOString(),
-          volumeMl: usual,
-          leftMl: supply.left.value,
-          perMonthMl: supply.perMonth,
-        },
-      ];
-    })
-    .sort((a, b) => (a.by < b.by ? -1 : 1));
+  const basis = planBasis(book, printerId, at, options);
+  return basis && planFrom(basis, basis.input ? simulatePolicies({ ...basis.input, random }) : []);
 }

@@ -13,5 +13,6 @@ export {
   notKnownWords,
   reasonWords,
 } from './adviceWords';
+export { CAUSE_WORDS, LEVER_WORDS } from './costWords';
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';

@@ -142,7 +142,7 @@ describe('a week that nobody logged', () => {
     const year = simulateYear({ days: 7, seed: 7924, lostWeek: 196 });
     const explained = year.observed.map((one, i): Observed => {
       const lacks = year.lacks[i]!;
-      return lacks ? { ...one, because: 'missingPrints' } : one;
+      return lacks ? { ...one, because: 'notLogged' } : one;
     });
     const model = fit({ ...year, observed: explained });
     expect(model.missing).toEqual([]);

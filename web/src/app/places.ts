@@ -8,6 +8,7 @@ export const PLACES = [
   { to: '/inks', name: 'Inks', key: 'k' },
   { to: '/prints', name: 'Prints', key: 'p' },
   { to: '/cost', name: 'Cost', key: 'c' },
+  { to: '/plan', name: 'Plan', key: 'l' },
   { to: '/rig', name: 'Rig', key: 'g' },
   { to: '/workbook', name: 'Workbook', key: 'o' },
 ] as const;

@@ -28,6 +28,7 @@ export const ROUTES: RouteObject[] = [
           ['/inks', () => import('../places/inks')],
           ['/prints', () => import('../places/prints')],
           ['/cost', () => import('../places/cost')],
+          ['/plan', () => import('../places/plan')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],
         ] as const

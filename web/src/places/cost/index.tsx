@@ -24,6 +24,8 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
 import { Swatch } from '../../parts/Swatch';
 import { BuyKit } from './BuyKit';
+import { Edition } from './Edition';
+import { Period } from './Period';
 
 /** What a print really costs, refill against original, each figure opening into the sum it came from. */
 export default function Cost() {
@@ -163,6 +165,8 @@ export default function Cost() {
             </tbody>
           </table>
         </section>
+        <Edition printerId={id} now={now} />
+        <Period printerId={id} now={now} />
       </div>
       <aside>
         <div>

@@ -1,0 +1,295 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { ALWAYS } from '../account';
+import { Ledger } from '../ledger';
+import {
+  cartridge,
+  define,
+  ENTITIES,
+  fill,
+  print,
+  PRINTER,
+  script,
+  setUp,
+  TYPE,
+  weigh,
+} from '../testing/bench';
+import type { FactDraft, Printer } from '../workbook';
+import {
+  AS_IT_WAS,
+  beforeFirstFill,
+  leversOf,
+  meanPrint,
+  paybackOf,
+  periodCost,
+  printerCost,
+  quoteEdition,
+  singleChanges,
+  whatIf,
+  type FirstFillInput,
+} from './index';
+
+/** The year of worked example 9: two channels, 100 prints of 297 × 420 mm, each cause weighed apart. */
+const RHO = 1.064;
+const EMPTY_G = 41.58;
+const SLOTS = ['cyan', 'magenta'] as const;
+const printer: Printer = {
+  ...PRINTER,
+  slots: PRINTER.slots.slice(0, 2),
+  draws: {
+    ...PRINTER.draws,
+    light: { value: 8, u: 2 },
+    change: { value: 1, u: 0.0001 },
+    idleDay: { value: 0, u: 0.0001 },
+  },
+};
+const bottle = (shade: string, priceMinor: number | null): FactDraft =>
+  define({
+    entity: 'bottle',
+    id: `bottle-${shade}`,
+    inkId: `ink-${shade}`,
+    lot: 'M1',
+    volumeMl: 100,
+    priceMinor,
+    emptyG: null,
+  });
+const room = (magentaMinor: number | null = 1000): FactDraft[] => [
+  ...setUp,
+  define({ ...TYPE, capacityMl: 200, fullG: 400, maxG: 400 }),
+  define({ ...ENTITIES.find((one) => one.entity === 'scale'), capacityG: 500 } as never),
+  define(printer),
+  ...SLOTS.map((id) => define(cartridge(id, id))),
+  bottle('cyan', 900),
+  bottle('magenta', magentaMinor),
+];
+const holds = (id: string, ml: number): FactDraft => weigh(id, EMPTY_G + RHO * ml);
+const both = (cyan: number, magenta: number): FactDraft[] => [holds('cyan', cyan), holds('magenta', magenta)];
+const start: FactDraft[] = [
+  holds('cyan', 0),
+  holds('magenta', 0),
+  fill('cyan', 95),
+  fill('magenta', 95),
+  ...both(95, 95),
+];
+const putIn: FactDraft = {
+  kind: 'installed',
+  printerId: 'printer',
+  into: SLOTS.map((id) => ({ slotId: id, cartridgeId: id })),
+};
+const clean: FactDraft = { kind: 'cleaned', printerId: 'printer', level: 'light' };
+const kit: FactDraft = {
+  kind: 'purchased',
+  what: 'kit',
+  name: 'Kit',
+  priceMinor: 9000,
+  lifeMonths: 36,
+};
+/** Drawn 72 ml of cyan (4 by changes, 60 printed, 8 by cleanings) and 52 of magenta (4, 40, 8), in that order. */
+const drawn: FactDraft[] = [
+  ...[putIn, putIn, putIn, putIn],
+  ...both(91, 91),
+  print(60),
+  print(40),
+  ...both(31, 51),
+  clean,
+  ...both(23, 43),
+];
+const FROM = '2026-03-01T09:00:00.000Z';
+const AT = '2027-03-01T15:00:00.000Z';
+const year = (more: readonly FactDraft[] = [], magentaMinor: number | null = 1000): Ledger =>
+  Ledger.from(script([...room(magentaMinor), kit, ...start, ...drawn, ...more], FROM));
+
+describe('a year by hand (example 9)', () => {
+  const book = year();
+  const cost = printerCost(book, 'printer', AT)!;
+
+  test('drawn, priced, and the kit’s share add up', () => {
+    expect(cost.channels[0]!.drawnMl.value).toBeCloseTo(72, 0);
+    expect(cost.channels[1]!.drawnMl.value).toBeCloseTo(52, 0);
+    expect(cost.channels[0]!.printedMl).toBeCloseTo(60, 0);
+    expect(cost.channels[1]!.printedMl).toBeCloseTo(40, 0);
+    expect(cost.channels[0]!.drawnMinor! / 648).toBeCloseTo(1, 2);
+    expect(cost.channels[1]!.drawnMinor! / 520).toBeCloseTo(1, 2);
+    const bought = cost.refill.parts.find((part) => part.code === 'purchase')!;
+    expect(bought.minor! / 3000).toBeCloseTo(1, 2);
+    expect(cost.refill.minor! / 4168).toBeCloseTo(1, 2);
+    expect(meanPrint(cost, 'refill')!.value / 41.68).toBeCloseTo(1, 2);
+  });
+
+  test('originals: the same use, with their own changes instead', () => {
+    const { changes } = singleChanges([
+      { useMl: 68, usableMl: 46, primeMl: 1 },
+      { useMl: 48, usableMl: 46, primeMl: 1 },
+    ])!;
+    expect(changes).toBeCloseTo(2.636, 3);
+    expect(cost.original.minor! / 12_523).toBeCloseTo(1, 2);
+    expect(cost.savedMinor! / (12_523 - 4168)).toBeCloseTo(1, 1);
+  });
+
+  test('paid back when the saving before the kit has covered it', () => {
+    const payback = paybackOf(book, cost);
+    expect(payback.investedMinor).toBe(9000);
+    expect(payback.savedPerMonthMinor!).toBeCloseTo((cost.savedMinor! + 3000) / 12, -1);
+    expect(payback.months!).toBeCloseTo(9.5, 1);
+    expect(payback.lowMonths!).toBeLessThan(payback.months!);
+    expect(payback.highMonths!).toBeGreaterThan(payback.months!);
+    expect(payback.at!.slice(0, 7)).toBe('2026-12');
+  });
+});
+
+describe('one account, cut every way', () => {
+  const later = (months: number, drafts: readonly FactDraft[]) =>
+    script(drafts, new Date(Date.UTC(2026, 2 + months, 10)).toISOString()).map((fact) => ({
+      ...fact,
+      id: `${fact.id.slice(0, -2)}${String(months).padStart(2, '0')}`,
+    }));
+  const months = [1, 2, 3, 5].flatMap((month) => {
+    const left = 80 - 8 * month;
+    return later(month, [print(7), clean, ...both(left, left + 2)]);
+  });
+  const book = Ledger.from([...script([...room(), kit, ...start, putIn], FROM), ...months]);
+  const end = '2026-10-01T00:00:00.000Z';
+  const sum = (list: readonly (number | null)[]): number => list.reduce<number>((a, b) => a + b!, 0);
+
+  test.each([
+    [ALWAYS, end],
+    ['2026-04-15T00:00:00.000Z', '2026-07-20T00:00:00.000Z'],
+  ])('channels, causes and months each add up to the whole, from %s to %s', (from, to) => {
+    const { cost, causes, months: parts, prints } = periodCost(book, 'printer', from, to)!;
+    const ink = sum(cost.channels.map((channel) => channel.drawnMinor! + channel.lostMinor!));
+    const ml = sum(cost.channels.map((channel) => channel.drawnMl.value + channel.lostMl));
+    expect(sum(causes.map((cause) => cause.minor))).toBeCloseTo(ink, 6);
+    expect(sum(causes.map((cause) => cause.ml))).toBeCloseTo(ml, 6);
+    expect(sum(parts.map((month) => month.drawnMl))).toBeCloseTo(
+      sum(cost.channels.map((channel) => channel.drawnMl.value)),
+      6,
+    );
+    expect(sum(parts.map((month) => month.copies))).toBe(cost.copies);
+    expect(sum(prints.map((kind) => kind.copies))).toBe(cost.copies);
+    expect(sum(parts.map((month) => month.refillMinor))).toBeCloseTo(cost.refill.minor!, 4);
+    expect(parts.at(-1)!.savedSoFarMinor).toBeCloseTo(sum(parts.map((month) => month.savedMinor)), 6);
+    parts.slice(1).forEach((month, i) => expect(month.from).toBe(parts[i]!.to));
+  });
+
+  test('nothing otherwise costs what it cost; what the saving depends on most comes first', () => {
+    const cost = printerCost(book, 'printer', end)!;
+    const same = whatIf(book, cost, AS_IT_WAS)!;
+    expect(same.refillMinor).toBeCloseTo(cost.refill.minor!, 6);
+    expect(same.originalMinor / cost.original.minor!).toBeCloseTo(1, 1);
+    const levers = leversOf(book, cost);
+    const reach = levers.map((lever) => Math.abs(lever.highMinor - lever.lowMinor));
+    expect(reach).toEqual([...reach].sort((a, b) => b - a));
+    const inkPrice = levers.find((lever) => lever.of === 'inkPrice')!;
+    expect(inkPrice.lowMinor).toBeGreaterThan(inkPrice.highMinor);
+    expect(whatIf(book, cost, { ...AS_IT_WAS, originalPrice: 2 })!.originalMinor).toBeCloseTo(
+      2 * same.originalMinor,
+      6,
+    );
+  });
+
+  test('an unknown price is unknown in every cut, never nothing', () => {
+    const poor = year([], null);
+    const { cost, causes, months: parts, payback } = periodCost(poor, 'printer', ALWAYS, AT)!;
+    expect([cost.refill.minor, cost.savedMinor, payback.months, whatIf(poor, cost, AS_IT_WAS)]).toEqual([
+      null,
+      null,
+      null,
+      null,
+    ]);
+    expect(parts.some((month) => month.refillMinor === null)).toBe(true);
+    expect(causes.some((cause) => cause.minor === null)).toBe(true);
+  });
+
+  test('no such printer has no cost', () => {
+    expect(periodCost(book, 'nobody', ALWAYS, end)).toBeUndefined();
+  });
+});
+
+describe('an edition', () => {
+  const book = year();
+  const edition = {
+    printerId: 'printer',
+    subjectId: 'any',
+    widthMm: 297,
+    heightMm: 420,
+    copies: 25,
+    proofs: 2,
+    spoils: 1,
+    paperMinor: 240,
+    allowance: 0.1,
+  };
+  const quote = quoteEdition(book, edition, AT)!;
+
+  test('is every sheet’s ink and paper, with the allowance, over the copies', () => {
+    expect(quote.sheets).toBe(28);
+    expect(quote.paperMinor).toBe(28 * 240);
+    expect(quote.totalMinor!.value).toBeCloseTo(1.1 * (quote.inkMinor!.value + 28 * 240), 6);
+    expect(quote.perCopyMinor!.value).toBeCloseTo(quote.totalMinor!.value / 25, 6);
+    // Learnt from one interval: near the 0.6 ml a sheet that were seen, a little towards the prior.
+    expect(quote.channels[0]!.ml.value / (28 * 0.6)).toBeCloseTo(0.96, 1);
+    for (const channel of quote.channels) expect(channel.haveMl).toBeGreaterThan(channel.ml.value);
+  });
+
+  test('copies are one picture: their doubt grows with their number', () => {
+    const twice = quoteEdition(book, { ...edition, copies: 53 }, AT)!;
+    expect(twice.sheets).toBe(56);
+    expect(twice.inkMinor!.u).toBeCloseTo(2 * quote.inkMinor!.u, 6);
+  });
+
+  test('paper left out is no paper; an unknown price no price; no printer no quote', () => {
+    const bare = quoteEdition(book, { ...edition, paperMinor: null, allowance: 0 }, AT)!;
+    expect(bare.totalMinor).toEqual(bare.inkMinor);
+    expect(quoteEdition(year([], null), edition, AT)!.totalMinor).toBeNull();
+    expect(quoteEdition(book, { ...edition, printerId: 'nobody' }, AT)).toBeUndefined();
+  });
+});
+
+describe('before the first fill', () => {
+  const input: FirstFillInput = {
+    channels: 9,
+    originalMinor: 4750,
+    usableMl: 46,
+    bottleMinor: 2250,
+    bottleMl: 250,
+    kitMinor: 18_000,
+    kitLifeMonths: 36,
+    printsPerMonth: 60,
+    dm2PerPrint: 12.474,
+    mlPerDm2: { value: 0.012, u: 0.006 },
+    primeMl: 1,
+    lostShare: 0.05,
+  };
+
+  test.each([
+    [60, 'yes'],
+    [1, 'no'],
+    [0, 'no'],
+  ])('%d prints a month: %s', (printsPerMonth, answer) => {
+    expect(beforeFirstFill({ ...input, printsPerMonth }).answer).toBe(answer);
+  });
+
+  test('low, middle and high stand in order, the more one prints the sooner it is paid back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 500, noNaN: true }), (printsPerMonth) => {
+        const one = beforeFirstFill({ ...input, printsPerMonth });
+        for (const range of [one.refillMinor, one.originalMinor, one.savedMinor, one.perPrintRefillMinor])
+          expect(range.low <= range.value && range.value <= range.high).toBe(true);
+        const more = beforeFirstFill({ ...input, printsPerMonth: 1.5 * printsPerMonth });
+        expect(more.paybackMonths.value!).toBeLessThan(one.paybackMonths.value!);
+        expect(more.savedMinor.value).toBeGreaterThan(one.savedMinor.value);
+      }),
+    );
+  });
+
+  test('at the number that breaks even nothing is saved and nothing lost', () => {
+    const { breakEvenPrints } = beforeFirstFill(input);
+    const even = beforeFirstFill({ ...input, printsPerMonth: breakEvenPrints! });
+    expect(Math.abs(even.savedMinor.value)).toBeLessThan(1);
+  });
+
+  test('ink dearer than originals never pays; a volume of nothing is refused', () => {
+    const dear = beforeFirstFill({ ...input, bottleMinor: 300_000 });
+    expect([dear.paybackMonths.value, dear.breakEvenPrints, dear.answer]).toEqual([null, null, 'no']);
+    expect(() => beforeFirstFill({ ...input, usableMl: 0 })).toThrow(RangeError);
+  });
+});

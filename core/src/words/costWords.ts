@@ -1,0 +1,28 @@
+import type { Cause } from '../account';
+import type { Scenario } from '../cost';
+
+/** Where ink went. */
+export const CAUSE_WORDS: Record<Cause, string> = {
+  printed: 'Prints',
+  cleaned: 'Cleaning',
+  change: 'Cartridge changes',
+  idle: 'Idle days',
+  notLogged: 'Not logged',
+  primed: 'Primed by hand',
+  drawnOut: 'Drawn out',
+  spilt: 'Spilt',
+  binned: 'Leftovers binned',
+  flushed: 'Flushed',
+  leaked: 'Leaked',
+  unexplained: 'Unexplained',
+};
+
+/** What a saving may depend on. */
+export const LEVER_WORDS: Record<keyof Scenario, string> = {
+  inkPrice: 'Price of the ink',
+  originalPrice: 'Price of originals',
+  printed: 'How much you print',
+  waste: 'Cleaning, changes and idle days',
+  lost: 'Ink lost by hand',
+  equipment: 'Kit, chips and consumables',
+};

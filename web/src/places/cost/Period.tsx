@@ -1,0 +1,161 @@
+import { useMemo } from 'react';
+import {
+  ALWAYS,
+  CAUSE_WORDS,
+  find,
+  LEVER,
+  LEVER_WORDS,
+  leversOf,
+  periodCost,
+  type Payback,
+  type PrinterCost,
+} from '@hiraeth/core';
+import { useLedger, useMoney } from '../../app/hooks';
+import { day } from '../../parts/dates';
+
+/** The cost by month, by what the ink went into, when the kit is paid back, and what the saving depends on. */
+export function Period({ printerId, now }: { readonly printerId: string; readonly now: string }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  // Months do not change with the half minute.
+  const until = `${now.slice(0, 13)}:59:59.999Z`;
+  const found = useMemo(() => periodCost(ledger, printerId, ALWAYS, until), [ledger, printerId, until]);
+  if (!found) return null;
+  const subjectOf = (id: string | null): string =>
+    id ? (find(ledger.context, 'subject', id)?.name ?? id) : '';
+  return (
+    <>
+      <PaidBack payback={found.payback} />
+      <section className="section">
+        <header>
+          <h2>Month by month</h2>
+        </header>
+        <div className="scrollx">
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>Month</th>
+                <th className="n">Prints</th>
+                <th className="n">Ink drawn</th>
+                <th className="n">Refilled</th>
+                <th className="n">Originals</th>
+                <th className="n">Saved so far</th>
+              </tr>
+            </thead>
+            <tbody>
+              {[...found.months].reverse().map((month) => (
+                <tr key={month.from}>
+                  <td>{monthOf(month.from)}</td>
+                  <td className="n">{month.copies}</td>
+                  <td className="n">{month.drawnMl.toFixed(0)} ml</td>
+                  <td className="n">{money(month.refillMinor)}</td>
+                  <td className="n">{money(month.originalMinor)}</td>
+                  <td className="n">{money(month.savedSoFarMinor)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <section className="section">
+        <header>
+          <h2>What the ink went into</h2>
+        </header>
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>Cause</th>
+              <th className="n">Ink</th>
+              <th className="n">Cost</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.causes
+              .filter(({ ml }) => Math.abs(ml) >= 0.05)
+              .map((cause) => (
+                <tr key={`${cause.cause} ${cause.subjectId ?? ''} ${cause.level ?? ''}`}>
+                  <td>
+                    {[CAUSE_WORDS[cause.cause], cause.level ?? subjectOf(cause.subjectId)]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </td>
+                  <td className="n">{cause.ml.toFixed(1)} ml</td>
+                  <td className="n">{money(cause.minor)}</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </section>
+      <Levers cost={found.cost} />
+    </>
+  );
+}
+
+const monthOf = (iso: string): string =>
+  new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    new Date(iso),
+  );
+
+function PaidBack({ payback }: { readonly payback: Payback }) {
+  const money = useMoney();
+  if (payback.investedMinor === null || payback.investedMinor === 0 || payback.savedPerMonthMinor === null)
+    return null;
+  const range =
+    payback.lowMonths !== null && payback.highMonths !== null
+      ? ` (${payback.lowMonths.toFixed(1)} to ${payback.highMonths.toFixed(1)})`
+      : '';
+  return (
+    <section className="section">
+      <header>
+        <h2>When the kit is paid back</h2>
+      </header>
+      <p data-testid="payback">
+        {payback.months === null || payback.at === null ? (
+          <>At this rate never: originals would have been cheaper before the kit is counted.</>
+        ) : (
+          <>
+            <strong>After {payback.months.toFixed(1)} months</strong>
+            {range}, about {day(payback.at)}: {money(payback.investedMinor)} bought to last, and{' '}
+            {money(payback.savedPerMonthMinor)} saved a month before it.
+          </>
+        )}
+      </p>
+    </section>
+  );
+}
+
+/** What the saving depends on most: each thing a fifth lower and a fifth higher. */
+function Levers({ cost }: { readonly cost: PrinterCost }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const levers = leversOf(ledger, cost).filter(
+    ({ lowMinor, highMinor }) => Math.abs(highMinor - lowMinor) >= 1,
+  );
+  if (levers.length === 0) return null;
+  const share = Math.round(100 * LEVER);
+  return (
+    <section className="section">
+      <header>
+        <h2>What the saving depends on</h2>
+      </header>
+      <table className="lines">
+        <thead>
+          <tr>
+            <th>Saved to date, with</th>
+            <th className="n">{share} % less of it</th>
+            <th className="n">{share} % more</th>
+          </tr>
+        </thead>
+        <tbody>
+          {levers.map((lever) => (
+            <tr key={lever.of}>
+              <td>{LEVER_WORDS[lever.of]}</td>
+              <td className="n">{money(lever.lowMinor)}</td>
+              <td className="n">{money(lever.highMinor)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+import type { PlanBasis, Printer } from '@hiraeth/core';
+import { day } from '../../parts/dates';
+import { Swatch } from '../../parts/Swatch';
+
+const WEEK_MS = 7 * 86_400_000;
+const WEEKS = 26;
+const WIDTH = 520;
+const ROW = 14;
+
+/** When each channel comes to its reserve: a mark on the next half year, with the span of nine in ten. */
+export function Ahead({ printer, basis }: { readonly printer: Printer; readonly basis: PlanBasis }) {
+  const from = Date.parse(basis.at);
+  const x = (at: string): number =>
+    Math.min(WIDTH, Math.max(0, ((Date.parse(at) - from) / (WEEKS * WEEK_MS)) * WIDTH));
+  const end = new Date(from + WEEKS * WEEK_MS).toISOString();
+  const rows = [...basis.reserveAt].sort((a, b) => ((a.median ?? '9') < (b.median ?? '9') ? -1 : 1));
+  return (
+    <section className="section">
+      <header>
+        <h2>Comes to its reserve</h2>
+        <span className="soft small">
+          {day(basis.at)} to {day(end)}
+        </span>
+      </header>
+      <table className="lines ahead">
+        <thead>
+          <tr>
+            <th>Channel</th>
+            <th>
+              <span className="visually-hidden">On the next half year</span>
+            </th>
+            <th className="n">About</th>
+            <th className="n">Nine in ten</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((date) => {
+            const slot = printer.slots.find(({ id }) => id === date.slotId)!;
+            return (
+              <tr key={date.slotId}>
+                <td>
+                  <Swatch shades={slot.shades} /> {slot.name}
+                </td>
+                <td>
+                  <svg
+                    viewBox={`0 0 ${WIDTH} ${ROW}`}
+                    width="100%"
+                    height={ROW}
+                    aria-hidden="true"
+                    preserveAspectRatio="none"
+                  >
+                    <line x1={0} y1={ROW / 2} x2={WIDTH} y2={ROW / 2} className="ahead-line" />
+                    {date.median && date.low && (
+                      <>
+                        <rect
+                          x={x(date.low)}
+                          y={3}
+                          width={Math.max(2, (date.high ? x(date.high) : WIDTH) - x(date.low))}
+                          height={ROW - 6}
+                          className="ahead-span"
+                        />
+                        {date.median < end && (
+                          <rect x={x(date.median) - 2} y={0} width={4} height={ROW} className="ahead-mark" />
+                        )}
+                      </>
+                    )}
+                  </svg>
+                </td>
+                <td className="n">{date.median ? day(date.median) : 'not known'}</td>
+                <td className="n soft">
+                  {date.median
+                    ? `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`
+                    : ''}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+import { BAR_WORDS, POLICY_WORDS, type PlannedPolicy, type PrinterPlan } from '@hiraeth/core';
+import { useMoney } from '../../app/hooks';
+
+/** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
+export function Policies({
+  plan,
+  busy,
+  allowedRisk,
+}: {
+  readonly plan: PrinterPlan;
+  readonly busy: boolean;
+  readonly allowedRisk: number;
+}) {
+  const money = useMoney();
+  const best = plan.policies.find(({ code }) => code === plan.best);
+  const single = plan.policies.find(({ code }) => code === 'single');
+  return (
+    <section className="section" aria-busy={busy}>
+      <header>
+        <h2>How to change and top up</h2>
+      </header>
+      <p data-testid="best-policy" role="status">
+        {busy && 'Trying each way on two thousand years of your own days …'}
+        {!busy &&
+          !best &&
+          `None of the ways that are open keeps a dry line below ${100 * allowedRisk} % of years: weigh in more often.`}
+        {!busy && best && (
+          <>
+            <strong>{POLICY_WORDS[best.code]}</strong>
+            {ruleOf(best)}
+            {single && best !== single && single.primingMl.value > best.primingMl.value
+              ? `: ${(single.primingMl.value - best.primingMl.value).toFixed(0)} ml of ink a year less lost to priming than one by one.`
+              : '.'}
+          </>
+        )}
+      </p>
+      {plan.policies.length > 0 && (
+        <div className="scrollx">
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>A year of</th>
+                <th className="n">Times opened</th>
+                <th className="n">Ink lost</th>
+                <th className="n">Money lost</th>
+                <th className="n">Work</th>
+                <th className="n">Runs dry</th>
+                <th className="n">Pad lasts</th>
+              </tr>
+            </thead>
+            <tbody>
+              {plan.policies.map((policy) => (
+                <tr key={policy.code} className={policy.code === plan.best ? 'total' : ''}>
+                  <td>
+                    {POLICY_WORDS[policy.code]}
+                    {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
+                  </td>
+                  <td className="n">{policy.routinesPerYear.value.toFixed(1)}</td>
+                  <td className="n">
+                    {policy.primingMl.value.toFixed(policy.primingMl.value < 10 ? 1 : 0)} ml
+                  </td>
+                  <td className="n">{money(policy.wasteMinor.value)}</td>
+                  <td className="n">{(policy.minutesPerYear.value / 60).toFixed(1)} h</td>
+                  <td className="n">
+                    {policy.code === 'originals' ? '–' : `${(100 * policy.dryProbability).toFixed(1)} %`}
+                  </td>
+                  <td className="n">{policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The threshold that was found for it. */
+function ruleOf(policy: PlannedPolicy): string {
+  if (policy.threshold === null) return '';
+  return policy.code === 'topUpAll'
+    ? ` (all that stand below ${Math.round(100 * policy.threshold)} % of full when one needs it)`
+    : ` (after ${policy.threshold} standard sheets)`;
+}

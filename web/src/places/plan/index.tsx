@@ -1,0 +1,112 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { inkLasts, planBasis, planFrom, RHYTHM_DAYS, type PlanBasis, type PolicyResult } from '@hiraeth/core';
+import { useLedger, useNow } from '../../app/hooks';
+import { Big } from '../../parts/Big';
+import { day } from '../../parts/dates';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { simulateAside } from '../../workers/simulateAside';
+import { Ahead } from './Ahead';
+import { Buy } from './Buy';
+import { Policies } from './Policies';
+
+const ALLOWED_RISK = 0.05;
+const OPTIONS = { weeks: 26, years: 2000, allowedRisk: ALLOWED_RISK };
+
+/** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
+export default function Plan() {
+  const ledger = useLedger();
+  // A plan is for days: it need not be made anew with every half minute.
+  const today = useNow().slice(0, 13);
+  const printer = usePrinter();
+  const basis = useMemo(
+    () => printer && planBasis(ledger, printer.id, `${today}:00:00.000Z`, OPTIONS),
+    [ledger, printer, today],
+  );
+  const results = useSimulated(basis);
+  if (!printer || !basis || basis.notKnown === 'noRhythm')
+    return (
+      <div className="stack">
+        <h1>Plan</h1>
+        <PrinterPick />
+        <p>
+          A plan goes by how the printer is used: it begins two weeks after its first entry in{' '}
+          <Link to="/prints">Prints</Link>, and gets sharper with every <Link to="/weigh-in">weigh-in</Link>.
+        </p>
+      </div>
+    );
+  const plan = planFrom(basis, results ?? []);
+  const first = [...basis.reserveAt]
+    .filter(({ median }) => median !== null)
+    .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
+  const slot = printer.slots.find(({ id }) => id === first?.slotId);
+  const unknown = basis.reserveAt.filter(({ median }) => median === null).length;
+  return (
+    <div className="sheet">
+      <div>
+        <h1>Plan</h1>
+        <div className="lead" style={{ paddingTop: 12 }}>
+          <Big text={first ? day(first.median!) : 'Not known'} of={slot?.name ?? ''} testId="first-reserve" />
+          <p>
+            {first ? (
+              <>
+                The first to come to its reserve, at the rhythm of the last half year: nine times in ten
+                between {first.low ? day(first.low) : 'now'} and {first.high ? day(first.high) : 'later'}.
+              </>
+            ) : (
+              <>
+                No cartridge in it was weighed yet, or so little is used that none comes to its reserve:{' '}
+                <Link to="/weigh-in">weigh in</Link> to see when.
+              </>
+            )}
+            {first && unknown > 0 && ` ${unknown} more cannot be foretold: not weighed, or hardly used.`}
+          </p>
+        </div>
+        <PrinterPick />
+        <Ahead printer={printer} basis={basis} />
+        <Policies plan={plan} busy={results === null} allowedRisk={ALLOWED_RISK} />
+      </div>
+      <aside>
+        <Buy plan={plan} supplies={inkLasts(ledger, basis.at)} />
+        <div>
+          <h2>Waste pad</h2>
+          <p>
+            {plan.pad.inMl.toFixed(0)} ml since it was last emptied
+            {plan.pad.capacityMl === null
+              ? '. Enter what it holds in the workbook to see when it is full.'
+              : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}.`}
+          </p>
+        </div>
+        <div>
+          <h2>What it goes by</h2>
+          <p>
+            The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
+            from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed
+            or topped up early enough that a line runs dry in no more than {100 * ALLOWED_RISK} % of years.
+            Twelve minutes for a refill, eight for each time the printer is opened.
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+/** What the worker found for this basis; null while it is at it. */
+function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | null {
+  const [found, setFound] = useState<{
+    readonly of: PlanBasis;
+    readonly results: readonly PolicyResult[];
+  } | null>(null);
+  useEffect(() => {
+    if (!basis?.input) return;
+    const ending = new AbortController();
+    simulateAside(basis.input, ending.signal).then(
+      (results) => {
+        if (!ending.signal.aborted) setFound({ of: basis, results });
+      },
+      () => undefined,
+    );
+    return () => ending.abort();
+  }, [basis]);
+  return found !== null && found.of === basis ? found.results : null;
+}
