@@ -12,6 +12,7 @@ const PLACES: readonly (readonly [string, RegExp])[] = [
   ['/inks', /ml of .* left/],
   ['/prints', /prints in \d+ jobs/],
   ['/cost', /Saved so far/],
+  ['/plan', /Comes to its reserve/],
   ['/rig', /Simulated devices/],
   ['/workbook', /Penhallow Nine/],
   ['/keys', /to the scale’s field/],

@@ -187,6 +187,42 @@ test('cost on the demo: each figure opens into the sum it came from', async ({ p
   await noAxeFindings(page);
 });
 
+test('what an edition takes and costs, when the kit is paid back, and where the money went', async ({
+  page,
+}) => {
+  await page.goto('/cost');
+  const edition = page.getByRole('region', { name: 'Price an edition' });
+  await expect(edition.getByTestId('edition')).toContainText(/£\d+\.\d\d ± £\d/);
+  const before = await edition.getByTestId('edition').innerText();
+  await edition.getByLabel('Copies').fill('50');
+  await expect(edition.getByRole('columnheader', { name: '52 sheets take' })).toBeVisible();
+  expect(await edition.getByTestId('edition').innerText()).not.toBe(before);
+  await edition.getByLabel('Copies').fill('none');
+  await expect(edition).toContainText('A whole number from 1 to 9999.');
+  await expect(edition.getByTestId('edition')).toHaveCount(0);
+  await expect(page.getByTestId('payback')).toContainText(/After \d+\.\d months/);
+  await expect(page.getByRole('row', { name: /^Cleaning, deep/ })).toContainText('ml');
+  await expect(page.getByRole('row', { name: /^Price of originals/ })).toContainText('£');
+});
+
+test('the plan says what comes to its reserve first, which way of changing is best, and what to order', async ({
+  page,
+}) => {
+  await page.goto('/plan');
+  await expect(page.getByTestId('first-reserve')).toContainText(/20\d\d/);
+  await expect(page.getByTestId('best-policy')).toContainText(/a year less lost to priming/, {
+    timeout: 20_000,
+  });
+  await expect(page.getByRole('row', { name: /^One by one, as each signals/ })).toContainText(' ml');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Marram pigment grey' }).first()).toContainText(
+    / by /,
+  );
+  await page.getByLabel('Printer').selectOption({ label: 'Penhallow Six' });
+  await expect(page.getByText('not now: needs a second set').first()).toBeVisible({ timeout: 20_000 });
+  await page.reload();
+  await expect(page.getByLabel('Printer')).toContainText('Penhallow Six');
+});
+
 test('on a tablet held upright nothing is cut off sideways', async ({ page }) => {
   await page.setViewportSize({ width: 900, height: 1200 });
   for (const path of [
@@ -198,6 +234,7 @@ test('on a tablet held upright nothing is cut off sideways', async ({ page }) =>
     '/inks',
     '/prints',
     '/cost',
+    '/plan',
     '/prepare/nine-a-cy',
     '/rig',
     '/workbook',

@@ -17,6 +17,7 @@ const PLACES = [
   ['/inks', 'inks'],
   ['/prints', 'prints'],
   ['/cost', 'cost'],
+  ['/plan', 'plan'],
   ['/rig', 'rig'],
   ['/workbook', 'workbook'],
   ['/keys', 'keys'],

@@ -72,7 +72,7 @@ export function simulatePolicies(input: PolicyInput): PolicyResult[] {
   const margins = marginsOf(input);
   const tried = (code: PolicyCode, threshold: number | null, years = input.years): PolicyResult =>
     run(input, code, threshold, margins, years);
-  const fewer = Math.max(20, Math.floor(input.years / 10));
+  const fewer = Math.max(20, Math.floor(input.years / 25));
   return POLICIES.map((code) => {
     if (code === 'topUpAll') {
       // The cheapest of a few thresholds, by money lost and time, then told at length.

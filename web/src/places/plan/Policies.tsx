@@ -4,27 +4,29 @@ import { useMoney } from '../../app/hooks';
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
   plan,
-  busy,
+  state,
   allowedRisk,
 }: {
   readonly plan: PrinterPlan;
-  readonly busy: boolean;
+  readonly state: 'busy' | 'failed' | 'done';
   readonly allowedRisk: number;
 }) {
   const money = useMoney();
   const best = plan.policies.find(({ code }) => code === plan.best);
   const single = plan.policies.find(({ code }) => code === 'single');
   return (
-    <section className="section" aria-busy={busy}>
+    <section className="section" aria-busy={state === 'busy'}>
       <header>
         <h2>How to change and top up</h2>
       </header>
       <p data-testid="best-policy" role="status">
-        {busy && 'Trying each way on two thousand years of your own days …'}
-        {!busy &&
+        {state === 'busy' && 'Trying each way on two thousand years of your own days …'}
+        {state === 'failed' &&
+          'The ways could not be tried: a part of the app did not load. Load the page again.'}
+        {state === 'done' &&
           !best &&
           `None of the ways that are open keeps a dry line below ${100 * allowedRisk} % of years: weigh in more often.`}
-        {!busy && best && (
+        {state === 'done' && best && (
           <>
             <strong>{POLICY_WORDS[best.code]}</strong>
             {ruleOf(best)}

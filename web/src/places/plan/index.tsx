@@ -35,7 +35,7 @@ export default function Plan() {
         </p>
       </div>
     );
-  const plan = planFrom(basis, results ?? []);
+  const plan = planFrom(basis, results === 'failed' || results === null ? [] : results);
   const first = [...basis.reserveAt]
     .filter(({ median }) => median !== null)
     .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
@@ -64,7 +64,11 @@ export default function Plan() {
         </div>
         <PrinterPick />
         <Ahead printer={printer} basis={basis} />
-        <Policies plan={plan} busy={results === null} allowedRisk={ALLOWED_RISK} />
+        <Policies
+          plan={plan}
+          state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'}
+          allowedRisk={ALLOWED_RISK}
+        />
       </div>
       <aside>
         <Buy plan={plan} supplies={inkLasts(ledger, basis.at)} />
@@ -92,10 +96,10 @@ export default function Plan() {
 }
 
 /** What the worker found for this basis; null while it is at it. */
-function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | null {
+function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | 'failed' | null {
   const [found, setFound] = useState<{
     readonly of: PlanBasis;
-    readonly results: readonly PolicyResult[];
+    readonly results: readonly PolicyResult[] | 'failed';
   } | null>(null);
   useEffect(() => {
     if (!basis?.input) return;
@@ -104,7 +108,9 @@ function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | n
       (results) => {
         if (!ending.signal.aborted) setFound({ of: basis, results });
       },
-      () => undefined,
+      () => {
+        if (!ending.signal.aborted) setFound({ of: basis, results: 'failed' });
+      },
     );
     return () => ending.abort();
   }, [basis]);

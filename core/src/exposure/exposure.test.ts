@@ -1,0 +1,184 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  addExposure,
+  append,
+  areaOf,
+  clipStretch,
+  drewInk,
+  emptyLog,
+  exposureDuring,
+  jobExposure,
+  lastOf,
+  listOf,
+  NO_EXPOSURE,
+  positionAt,
+  timesExposure,
+  type Drawing,
+  type Exposure,
+  type Timeline,
+} from './index';
+
+const at = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * 86_400_000).toISOString();
+const job = (day: number, subjectId: string, dm2: number): Drawing => ({
+  type: 'job',
+  at: at(day),
+  subjectId,
+  dm2,
+  copies: 1,
+  widthMm: 100,
+  heightMm: 100 * dm2,
+});
+const timelineOf = (drawings: readonly Drawing[]): Timeline =>
+  drawings.reduce(append<Drawing>, emptyLog<Drawing>());
+
+const exposure: fc.Arbitrary<Exposure> = fc
+  .tuple(
+    fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c', 'd'), fc.integer({ min: 1, max: 90 })), {
+      maxLength: 5,
+    }),
+    fc.record({
+      light: fc.integer({ min: 0, max: 3 }),
+      deep: fc.integer({ min: 0, max: 1 }),
+      change: fc.integer({ min: 0, max: 2 }),
+      idleDays: fc.integer({ min: 0, max: 30 }),
+    }),
+  )
+  .map(([jobs, rest]) => ({
+    ...jobs.map(([subject, dm2]) => jobExposure(subject, dm2)).reduce(addExposure, NO_EXPOSURE),
+    ...rest,
+  }));
+
+describe('exposures', () => {
+  test('one after the other: in any order and grouping the same, and none adds nothing', () => {
+    fc.assert(
+      fc.property(exposure, exposure, exposure, (a, b, c) => {
+        expect(addExposure(a, b)).toEqual(addExposure(b, a));
+        expect(addExposure(addExposure(a, b), c)).toEqual(addExposure(a, addExposure(b, c)));
+        expect(addExposure(a, NO_EXPOSURE)).toBe(a);
+        expect(areaOf(addExposure(a, b))).toBe(areaOf(a) + areaOf(b));
+        const names = addExposure(a, b).areas.map(({ subjectId }) => subjectId);
+        expect(names).toEqual([...new Set(names)].sort());
+      }),
+    );
+  });
+
+  test('copies of one picture are one job: its square grows with n², that of different ones with n', () => {
+    fc.assert(
+      fc.property(exposure, fc.integer({ min: 1, max: 40 }), (one, n) => {
+        const same = timesExposure(one, n, 'same');
+        const different = timesExposure(one, n, 'different');
+        expect(areaOf(same)).toBeCloseTo(n * areaOf(one), 9);
+        expect(same.light).toBe(n * one.light);
+        one.areas.forEach(({ squares }, i) => {
+          expect(same.areas[i]!.squares).toBe(n * n * squares);
+          expect(different.areas[i]!.squares).toBe(n * squares);
+        });
+      }),
+    );
+    expect(timesExposure(jobExposure('a', 4), 3, 'same')).toEqual(jobExposure('a', 12));
+  });
+
+  test('days alone draw nothing through the outlet', () => {
+    expect(drewInk({ ...NO_EXPOSURE, idleDays: 9 })).toBe(false);
+    expect(drewInk(jobExposure('a', 1))).toBe(true);
+    for (const term of ['light', 'deep', 'group', 'recharge', 'change', 'imageMl'] as const)
+      expect(drewInk({ ...NO_EXPOSURE, [term]: 1 })).toBe(true);
+  });
+});
+
+describe('a printer’s timeline', () => {
+  const cleaning = (day: number, slotIds: readonly string[] | null): Drawing => ({
+    type: 'cleaning',
+    at: at(day),
+    level: 'light',
+    slotIds,
+  });
+  const timeline = timelineOf([
+    job(1, 'a', 10),
+    job(2, 'b', 4),
+    cleaning(3, ['cyan']),
+    { type: 'change', at: at(4) },
+    { type: 'image', at: at(5), dm2: 2, copies: 1, demand: new Map([['cyan', 0.5]]) },
+    job(6, 'a', 6),
+    cleaning(7, null),
+  ]);
+  const during = (slotId: string, from: number, to: number): Exposure =>
+    exposureDuring(timeline, {
+      slotId,
+      fromPosition: positionAt(timeline, at(from)),
+      toPosition: positionAt(timeline, at(to)),
+      from: at(from),
+      to: at(to),
+    });
+
+  test('each channel goes through what was its own', () => {
+    const [cyan, yellow] = [during('cyan', 0, 10), during('yellow', 0, 10)];
+    expect(cyan).toEqual({
+      ...NO_EXPOSURE,
+      areas: [
+        { subjectId: 'a', dm2: 16, squares: 136 },
+        { subjectId: 'b', dm2: 4, squares: 16 },
+      ],
+      imageMl: 1,
+      imageSquares: 1,
+      light: 2,
+      change: 1,
+      idleDays: 10,
+    });
+    expect(yellow).toEqual({ ...cyan, imageMl: 0, imageSquares: 0, light: 1 });
+  });
+
+  test('cut anywhere, its parts add up to the whole', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10 }), fc.constantFrom('cyan', 'yellow'), (cut, slotId) => {
+        expect(addExposure(during(slotId, 0, cut), during(slotId, cut, 10))).toEqual(during(slotId, 0, 10));
+      }),
+    );
+  });
+
+  test('what happened at an instant lies behind it', () => {
+    expect([0, 1, 1.5, 7, 8].map((day) => positionAt(timeline, at(day)))).toEqual([0, 0, 1, 6, 7]);
+  });
+
+  test('a stay is cut to a period, or lies outside it', () => {
+    const stay = {
+      printerId: 'p',
+      slotId: 'cyan',
+      fromPosition: 1,
+      toPosition: 6,
+      from: at(1.5),
+      to: at(6.5),
+    };
+    expect(clipStretch(timeline, stay, at(0), at(10))).toBe(stay);
+    expect(clipStretch(timeline, stay, at(7), at(10))).toBeNull();
+    expect(clipStretch(timeline, stay, at(0), at(1.5))).toBeNull();
+    expect(clipStretch(timeline, stay, at(3), at(5))).toEqual({
+      ...stay,
+      fromPosition: 2,
+      toPosition: 4,
+      from: at(3),
+      to: at(5),
+    });
+  });
+});
+
+describe('a list that only grows', () => {
+  test('an older handle never sees what came after it, whoever appended', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat({ max: 20 }), fc.integer())), (steps) => {
+        const handles = [emptyLog<number>()];
+        const models: number[][] = [[]];
+        for (const [pick, value] of steps) {
+          const i = pick % handles.length;
+          handles.push(append(handles[i]!, value));
+          models.push([...models[i]!, value]);
+        }
+        handles.forEach((handle, i) => {
+          expect([...listOf(handle)]).toEqual(models[i]);
+          expect(lastOf(handle)).toBe(models[i]!.at(-1));
+        });
+      }),
+    );
+  });
+});

@@ -1,0 +1,192 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
+import { COUNTER_PRIOR } from '../gauge';
+import { PRINTER } from '../testing/bench';
+import {
+  coefficientPerDm2,
+  drawOf,
+  fitPrinter,
+  newModel,
+  partsOfUse,
+  predictPrior,
+  predictUse,
+  runsDry,
+  safeCount,
+  withCount,
+  type Observed,
+  type PrinterModel,
+} from './index';
+
+const DRAWS = PRINTER.draws;
+const SLOTS = ['s0', 's1', 's2'];
+let counted = 0;
+const seen = (slotId: string, week: number, exposure: Exposure, ml: number, u = 0.03): Observed => ({
+  factId: String(counted++).padStart(6, '0'),
+  slotId,
+  from: new Date(Date.UTC(2026, 0, 1 + 7 * week)).toISOString(),
+  to: new Date(Date.UTC(2026, 0, 8 + 7 * week)).toISOString(),
+  exposure,
+  used: { value: Math.max(0, ml), u },
+  because: null,
+  counted: null,
+});
+
+const exposure = fc
+  .record({
+    a: fc.double({ min: 0.5, max: 300, noNaN: true }),
+    b: fc.double({ min: 0.5, max: 300, noNaN: true }),
+    light: fc.integer({ min: 0, max: 3 }),
+    change: fc.integer({ min: 0, max: 2 }),
+    idleDays: fc.double({ min: 0, max: 40, noNaN: true }),
+  })
+  .map(({ a, b, ...rest }): Exposure => ({
+    ...addExposure(jobExposure('a', a), jobExposure('b', b)),
+    ...rest,
+  }));
+const history = fc.array(fc.tuple(exposure, fc.double({ min: 0, max: 20, noNaN: true })), {
+  minLength: 1,
+  maxLength: 10,
+});
+const fitted = (past: readonly (readonly [Exposure, number])[]): PrinterModel =>
+  fitPrinter(
+    SLOTS,
+    past.flatMap(([x, ml], week) => SLOTS.map((slotId, s) => seen(slotId, week, x, ml * (1 + 0.1 * s)))),
+    DRAWS,
+  );
+
+describe('what is foretold', () => {
+  test('from day one on the printer’s own priors: Σ x·c', () => {
+    const model = newModel(SLOTS, DRAWS);
+    const x: Exposure = { ...jobExposure('x', 100), light: 2, change: 1, idleDays: 10 };
+    expect(predictUse(model, 's0', x).value).toBeCloseTo(predictPrior(x, DRAWS).value, 9);
+    expect(predictUse(model, 's0', x).u).toBeCloseTo(predictPrior(x, DRAWS).u, 9);
+    expect(predictPrior(x, DRAWS).value).toBeCloseTo(100 * 0.012 + 2 * 0.4 + 0.8 + 10 * 0.01, 9);
+    expect(predictUse(model, 's0', NO_EXPOSURE)).toEqual({ value: 0, u: 0 });
+    expect(coefficientPerDm2(model, 's0', 'x')).toEqual(DRAWS.perDm2);
+    expect(drawOf(model, 's0', 'deep')).toEqual(DRAWS.deep);
+  });
+
+  test('never below zero, nor any coefficient, whatever was weighed', () => {
+    fc.assert(
+      fc.property(history, (past) => {
+        const model = fitted(past);
+        for (const slotId of SLOTS) {
+          for (const [x] of past) {
+            const { value, u } = predictUse(model, slotId, x);
+            expect(value).toBeGreaterThanOrEqual(0);
+            expect(Number.isFinite(u) && u >= 0).toBe(true);
+          }
+          for (const subject of ['a', 'b'])
+            expect(coefficientPerDm2(model, slotId, subject).value).toBeGreaterThanOrEqual(0);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('its parts by cause add up to the whole', () => {
+    fc.assert(
+      fc.property(history, exposure, (past, x) => {
+        const model = fitted(past);
+        for (const slotId of SLOTS) {
+          const parts = partsOfUse(model, slotId, x);
+          const sum = parts.reduce((total, part) => total + part.ml, 0);
+          expect(sum).toBeCloseTo(predictUse(model, slotId, x).value, 6);
+          expect(parts.every((part) => part.ml > 0)).toBe(true);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('two kinds of picture weighed in turn are told apart', () => {
+    const past = Array.from({ length: 12 }, (_, week): [Exposure, number] =>
+      week % 2 === 0 ? [jobExposure('a', 100), 2] : [jobExposure('b', 100), 0.5],
+    );
+    const model = fitted(past);
+    expect(coefficientPerDm2(model, 's0', 'a').value).toBeCloseTo(0.02, 3);
+    expect(coefficientPerDm2(model, 's0', 'b').value).toBeCloseTo(0.005, 3);
+    expect([model.changes.length, model.missing.length]).toEqual([0, 0]);
+    // A kind never printed here lies between those that were.
+    const other = coefficientPerDm2(model, 's0', 'c');
+    expect(other.value).toBeGreaterThan(0.005);
+    expect(other.value).toBeLessThan(0.02);
+  });
+
+  test('one channel that disagrees with all others is odd alone: no change of the printer', () => {
+    const past = Array.from({ length: 8 }, (_, week) =>
+      SLOTS.map((slotId, s) => seen(slotId, week, jobExposure('a', 100), s === 2 && week === 6 ? 5 : 1.5)),
+    ).flat();
+    const model = fitPrinter(SLOTS, past, DRAWS);
+    expect(model.changes).toEqual([]);
+    expect(coefficientPerDm2(model, 's0', 'a').value).toBeCloseTo(0.015, 3);
+  });
+});
+
+describe('joined with what the chip counted', () => {
+  const told = { value: 4, u: 0.8 };
+
+  test('the two meet in between, closer than either', () => {
+    const joined = withCount(told, { value: 4.6, u: 0.2 }, COUNTER_PRIOR);
+    expect(joined.value).toBeGreaterThan(4);
+    expect(joined.value).toBeLessThan(4.6);
+    expect(joined.u).toBeLessThan(told.u);
+  });
+
+  test.each([
+    ['nothing counted', null, 4],
+    ['a count of nothing', { value: 0, u: 0.2 }, 4],
+    ['far more counted: prints that nobody logged', { value: 15, u: 0.2 }, 15],
+    ['far less counted: the chip was not there', { value: 0.1, u: 0.05 }, 4],
+  ])('%s', (_name, count, value) => {
+    expect(withCount(told, count, COUNTER_PRIOR).value).toBeCloseTo(
+      value * (value > 4 ? COUNTER_PRIOR.k : 1),
+      9,
+    );
+  });
+});
+
+describe('how many are safe', () => {
+  // Example 8: 0.30 ml a sheet, its coefficient's u 0.02 ml, scatter 0.25.
+  const predict = (x: Exposure) => ({
+    value: 0.3 * x.areas[0]!.dm2,
+    u: Math.hypot(0.02 * x.areas[0]!.dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0]!.squares)),
+  });
+  const one = jobExposure('a', 1);
+  const ink = { value: 20, u: 0.3 };
+
+  test('48 different pictures, 38 copies of one (example 8)', () => {
+    expect(safeCount(ink, 3.5, one, 'different', predict)).toBe(48);
+    expect(safeCount(ink, 3.5, one, 'same', predict)).toBe(38);
+  });
+
+  test('N stays above the reserve with 95 %, N + 1 would not; more doubt is never more prints', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 4, max: 60, noNaN: true }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.constantFrom('same' as const, 'different' as const),
+        (value, u, pictures) => {
+          const n = safeCount({ value, u }, 3.5, one, pictures, predict);
+          const squares = (k: number): number => (pictures === 'same' ? k * k : k);
+          const lower = (k: number): number => {
+            const use = predict({ ...one, areas: [{ subjectId: 'a', dm2: k, squares: squares(k) }] });
+            return value - use.value - 1.645 * Math.hypot(u, use.u);
+          };
+          if (n > 0) expect(lower(n)).toBeGreaterThanOrEqual(3.5 - 1e-2);
+          expect(lower(n + 1)).toBeLessThan(3.5 + 1e-2);
+          expect(safeCount({ value, u: u + 0.5 }, 3.5, one, pictures, predict)).toBeLessThanOrEqual(n);
+        },
+      ),
+    );
+  });
+
+  test.each([
+    [{ value: 20, u: 1 }, { value: 16, u: 1 }, 0.5],
+    [{ value: 20, u: 0 }, { value: 10, u: 0 }, 0],
+    [{ value: 10, u: 0 }, { value: 10, u: 0 }, 1],
+  ])('ink %j less use %j against a reserve of 4 ml', (has, use, probability) => {
+    expect(runsDry(has, 4, use)).toBeCloseTo(probability, 9);
+  });
+});

@@ -1,0 +1,94 @@
+import { describe, expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import type { Fact } from '@hiraeth/core';
+import { fill, install, print, script, setUp, SHADES, weigh } from '../../../../core/src/testing/bench';
+import { renderApp } from '../../testing/renderApp';
+import Cost from '../cost';
+import Plan from './index';
+
+const left = (week: number): number => 41.58 + (45 - 2 * week) * 1.064;
+/** Three channels that draw about 2 ml a week each, weighed at the end of every week. */
+const used = (weeks: number): Fact[] => [
+  ...script(
+    [
+      ...setUp,
+      ...SHADES.flatMap((id) => [weigh(id, 41.6), fill(id, 45), weigh(id, left(0), 'after')]),
+      install,
+    ],
+    '2026-01-01T09:00:00.000Z',
+  ),
+  ...Array.from({ length: weeks }, (_, week) =>
+    script(
+      [print(6), ...SHADES.map((id) => weigh(id, left(week + 1)))],
+      new Date(Date.UTC(2026, 0, 6 + 7 * week, 10)).toISOString(),
+    ).map((fact) => ({ ...fact, id: `${fact.id.slice(0, -3)}${String(week).padStart(3, '0')}` })),
+  ).flat(),
+];
+/** Its ways of changing were tried. */
+const tried = () =>
+  waitFor(() => expect(screen.getByTestId('best-policy')).toHaveTextContent(/One by one|Top up all/));
+const AT = '2026-03-03T12:00:00.000Z';
+
+describe('the plan', () => {
+  test('before two weeks of use it says what it waits for', async () => {
+    await renderApp(<Plan />, script(setUp));
+    expect(screen.getByText(/it begins two weeks after its first entry/)).toBeVisible();
+    expect(screen.queryByRole('table')).toBeNull();
+  });
+
+  test('the first to come to its reserve is the largest thing; every channel has its span', async () => {
+    await renderApp(<Plan />, used(8), AT);
+    await tried();
+    expect(screen.getByTestId('first-reserve')).toHaveTextContent(/\d+ \w{3} 2026/);
+    for (const shade of SHADES)
+      expect(screen.getByRole('row', { name: new RegExp(`^${shade}.* to `) })).toHaveTextContent(/2026/);
+  });
+
+  test('each way of changing is told, the one to use first, and those that are not open say why', async () => {
+    await renderApp(<Plan />, used(8), AT);
+    await tried();
+    expect(screen.getAllByText('not now: needs a second set')).toHaveLength(3);
+    const single = screen.getByRole('row', { name: /^One by one, as each signals/ });
+    expect(single).toHaveTextContent(/ ml.*£.* h.* %/);
+    expect(within(single).getAllByRole('cell')).toHaveLength(7);
+  });
+
+  test('the ink to order is listed with its day; a pad without a size asks for it', async () => {
+    await renderApp(<Plan />, used(8), AT);
+    await tried();
+    for (const shade of SHADES)
+      expect(screen.getByText(`Ink ${shade}`).parentElement).toHaveTextContent(/ by /);
+    expect(screen.getByText(/Enter what it holds in the workbook/)).toBeVisible();
+  });
+});
+
+describe('the cost of an edition', () => {
+  test('follows what is typed, and never shows a price for what cannot be read', async () => {
+    const { user } = await renderApp(<Cost />, used(8), AT);
+    const edition = screen.getByRole('region', { name: 'Price an edition' });
+    const price = (): string => within(edition).getByTestId('edition').textContent;
+    expect(within(edition).getByRole('columnheader', { name: '27 sheets take' })).toBeVisible();
+    const plain = price();
+    await user.type(within(edition).getByLabelText(/^Paper for one/), '2.40');
+    expect(price()).not.toBe(plain);
+    const copies = within(edition).getByLabelText('Copies');
+    await user.clear(copies);
+    await user.type(copies, '2.5');
+    expect(within(edition).queryByTestId('edition')).toBeNull();
+    expect(edition).toHaveTextContent('A whole number from 1 to 9999.');
+    await user.clear(copies);
+    await user.type(copies, '10');
+    await user.clear(within(edition).getByLabelText(/^Paper for one/));
+    await user.type(within(edition).getByLabelText(/^Paper for one/), 'dear');
+    expect(edition).toHaveTextContent(/“dear” is not/);
+    expect(within(edition).queryByTestId('edition')).toBeNull();
+  });
+
+  test('months and causes are listed, what was bought to last not without a purchase', async () => {
+    await renderApp(<Cost />, used(8), AT);
+    expect(screen.getByRole('row', { name: /^January 2026/ })).toHaveTextContent(/£/);
+    expect(screen.getByRole('row', { name: /^Prints, Any/ })).toHaveTextContent(/ ml.*£/);
+    expect(screen.getByRole('row', { name: /^Price of originals/ })).toBeVisible();
+    expect(screen.queryByTestId('payback')).toBeNull();
+  });
+});
