@@ -19,11 +19,11 @@ const [width, height] = option('--size', '1280x800').split('x').map(Number) as [
 const only = args.filter((arg) => !arg.startsWith('--'));
 
 const bench = async (page: Page, steps: number): Promise<void> => {
-  await page.getByRole('checkbox', { name: 'Cyan A', exact: true }).check();
+  await page.getByRole('checkbox', { name: 'Grey A', exact: true }).check();
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   for (let i = 0; i < steps; i++) {
     if (/Weigh it as it is/.test(await page.getByRole('heading', { level: 1 }).innerText())) {
-      await page.getByLabel('Weight, g').fill('58.20');
+      await page.getByLabel('Weight, g').fill('71.90');
       await page.getByLabel('Weight, g').press('Enter');
     } else await page.locator('[data-next]').first().click();
     await page.waitForTimeout(400);
@@ -36,7 +36,7 @@ const VIEWS: readonly {
   readonly then?: (page: Page) => Promise<void>;
 }[] = [
   { name: 'rack', path: '/' },
-  { name: 'bench', path: '/bench?cartridge=nine-a-cy', then: (page) => bench(page, 6) },
+  { name: 'bench', path: '/bench?cartridge=nine-a-gy', then: (page) => bench(page, 6) },
   { name: 'bench-choose', path: '/bench?cartridge=nine-a-gy' },
   { name: 'weigh-in', path: '/weigh-in' },
   { name: 'cartridge', path: '/cartridge/nine-b-lm' },

@@ -26,6 +26,7 @@ import { Swatch } from '../../parts/Swatch';
 import { BuyKit } from './BuyKit';
 import { Edition } from './Edition';
 import { Period } from './Period';
+import { WorthIt } from './WorthIt';
 
 /** What a print really costs, refill against original, each figure opening into the sum it came from. */
 export default function Cost() {
@@ -48,6 +49,7 @@ export default function Cost() {
           between. Log what you print in <Link to="/prints">Prints</Link>, and weigh in now and then.
         </p>
         <Kit buying={buying} onBuying={setBuying} />
+        <WorthIt />
       </div>
     );
   const perPrint = meanPrint(cost, 'refill');

@@ -8,6 +8,7 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { simulateAside } from '../../workers/simulateAside';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
+import { Foretold } from './Foretold';
 import { Policies } from './Policies';
 
 const ALLOWED_RISK = 0.05;
@@ -81,6 +82,7 @@ export default function Plan() {
               : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}.`}
           </p>
         </div>
+        <Foretold ledger={ledger} printer={printer} />
         <div>
           <h2>What it goes by</h2>
           <p>

@@ -53,12 +53,42 @@ describe('the plan', () => {
     expect(within(single).getAllByRole('cell')).toHaveLength(7);
   });
 
+  test('it says how well it foretold, and before any weighing that it goes by the usual', async () => {
+    await renderApp(<Plan />, used(8), AT);
+    await tried();
+    expect(screen.getByTestId('foretold')).toHaveTextContent(/Of 24 forecasts .* \d+ % held/);
+  });
+
   test('the ink to order is listed with its day; a pad without a size asks for it', async () => {
     await renderApp(<Plan />, used(8), AT);
     await tried();
     for (const shade of SHADES)
       expect(screen.getByText(`Ink ${shade}`).parentElement).toHaveTextContent(/ by /);
     expect(screen.getByText(/Enter what it holds in the workbook/)).toBeVisible();
+  });
+});
+
+describe('before the first fill', () => {
+  test('prices alone say whether it pays; what cannot be read says so', async () => {
+    const { user } = await renderApp(<Cost />, script(setUp));
+    const ask = screen.getByRole('region', { name: 'Is it worth it?' });
+    const answer = () => within(ask).getByTestId('worth-it');
+    const type = (label: RegExp, words: string) => user.type(within(ask).getByLabelText(label), words);
+    expect(answer()).toHaveTextContent(/Fill in all prices/);
+    await type(/^An original cartridge/, '47.50');
+    await type(/^Its usable ink/, '46');
+    await type(/^A bottle of ink/, '22.50');
+    await type(/^It holds/, '250');
+    await type(/^Kit/, 'much');
+    expect(ask).toHaveTextContent(/“much” is not/);
+    await user.clear(within(ask).getByLabelText(/^Kit/));
+    await type(/^Kit/, '180');
+    expect(answer()).toHaveTextContent(
+      /Yes, it pays\..*paid back after \d+\.\d months.*breaks even at \d+ prints/,
+    );
+    await user.clear(within(ask).getByLabelText('Prints a month'));
+    await type(/^Prints a month/, '1');
+    expect(answer()).toHaveTextContent(/No: at this rate originals are cheaper/);
   });
 });
 
