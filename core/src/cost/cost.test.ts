@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ALWAYS } from '../account';
+import { monthsCsv } from '../exchange';
 import { Ledger } from '../ledger';
 import {
   cartridge,
@@ -169,6 +170,21 @@ describe('one account, cut every way', () => {
     expect(sum(parts.map((month) => month.refillMinor))).toBeCloseTo(cost.refill.minor!, 4);
     expect(parts.at(-1)!.savedSoFarMinor).toBeCloseTo(sum(parts.map((month) => month.savedMinor)), 6);
     parts.slice(1).forEach((month, i) => expect(month.from).toBe(parts[i]!.to));
+  });
+
+  test('the months as a table: one row each, an unknown amount empty', () => {
+    const found = periodCost(book, 'printer', ALWAYS, end)!;
+    const rows = monthsCsv(found.months, 'GBP').trim().split('\r\n');
+    expect(rows).toHaveLength(found.months.length + 1);
+    expect(rows[0]).toMatch(/^from \(UTC\),.*"saved so far \(GBP, minor units\)"$/);
+    expect(rows.at(-1)!.split(',').at(-1)).toBe(
+      found.months
+        .at(-1)!
+        .savedSoFarMinor!.toFixed(2)
+        .replace(/\.?0+$/, ''),
+    );
+    const poor = periodCost(year([], null), 'printer', ALWAYS, AT)!.months;
+    expect(monthsCsv(poor, 'GBP')).toContain(',,');
   });
 
   test('nothing otherwise costs what it cost; what the saving depends on most comes first', () => {

@@ -1,1 +1,2 @@
 export { toCsv, type CsvTable } from './toCsv';
+export { monthsCsv } from './monthsCsv';

@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { csvText } from './csvText';
 import { find, type Snapshot } from '../ledger';
 import { livesOf } from '../report';
 import { lotName } from '../words/lotName';
@@ -16,7 +16,7 @@ type Cell = string | number;
  */
 export function toCsv(ledger: Snapshot, table: CsvTable): string {
   const { fields, data } = TABLES[table](ledger);
-  return `\ufeff${Papa.unparse({ fields, data }, { newline: '\r\n', escapeFormulae: true })}\r\n`;
+  return csvText(fields, data);
 }
 
 const labelOf = (ledger: Snapshot, id: string): string => find(ledger.context, 'cartridge', id)?.label ?? id;

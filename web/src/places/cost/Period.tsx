@@ -1,25 +1,36 @@
+import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import {
-  ALWAYS,
   CAUSE_WORDS,
   find,
   LEVER,
   LEVER_WORDS,
   leversOf,
+  monthsCsv,
   periodCost,
+  settingsOf,
   type Payback,
   type PrinterCost,
 } from '@hiraeth/core';
 import { useLedger, useMoney } from '../../app/hooks';
 import { day } from '../../parts/dates';
+import { download } from '../../parts/download';
 
 /** The cost by month, by what the ink went into, when the kit is paid back, and what the saving depends on. */
-export function Period({ printerId, now }: { readonly printerId: string; readonly now: string }) {
+export function Period({
+  printerId,
+  now,
+  from,
+}: {
+  readonly printerId: string;
+  readonly now: string;
+  readonly from: string;
+}) {
   const ledger = useLedger();
   const money = useMoney();
   // Months do not change with the half minute.
   const until = `${now.slice(0, 13)}:59:59.999Z`;
-  const found = useMemo(() => periodCost(ledger, printerId, ALWAYS, until), [ledger, printerId, until]);
+  const found = useMemo(() => periodCost(ledger, printerId, from, until), [ledger, printerId, from, until]);
   if (!found) return null;
   const subjectOf = (id: string | null): string =>
     id ? (find(ledger.context, 'subject', id)?.name ?? id) : '';
@@ -29,6 +40,17 @@ export function Period({ printerId, now }: { readonly printerId: string; readonl
       <section className="section">
         <header>
           <h2>Month by month</h2>
+          <Button
+            onClick={() =>
+              download(
+                `hiraeth-cost-${until.slice(0, 10)}.csv`,
+                monthsCsv(found.months, settingsOf(ledger.context).currency),
+                'text/csv',
+              )
+            }
+          >
+            As a table (CSV)
+          </Button>
         </header>
         <div className="scrollx">
           <table className="lines">

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {
+  ALWAYS,
   all,
   balance,
   formatUncertain,
@@ -12,6 +13,8 @@ import {
   printerCost,
   settingsOf,
   type Balance,
+  COVERAGE,
+  type PrintCost,
   type PrinterCost,
   type Uncertain,
   type CostPart,
@@ -37,9 +40,12 @@ export default function Cost() {
   const [size, setSize] = useState<SizeKey>('297x420');
   const [buying, setBuying] = useState(false);
   const id = usePrinter()?.id ?? '';
-  const cost = printerCost(ledger, id, now);
-  const books = balance(ledger, id, now);
-  if (!cost || !books || cost.copies === 0)
+  const [period, setPeriod] = useState<PeriodKey>('all');
+  const from = startOf(period, now);
+  const ever = printerCost(ledger, id, now);
+  const cost = from === ALWAYS ? ever : printerCost(ledger, id, now, from);
+  const books = balance(ledger, id, now, from);
+  if (!ever || !cost || !books || ever.copies === 0)
     return (
       <div className="stack">
         <h1>Cost</h1>
@@ -57,6 +63,11 @@ export default function Cost() {
   const originalDm2 = perDm2(cost, 'original');
   const standard = settingsOf(ledger.context).standardSheet;
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
+  /** Nineteen single prints in twenty lie within. */
+  const singleRange = ({ refill, single }: PrintCost): string =>
+    refill === null || single === null
+      ? '–'
+      : `${money(Math.max(0, refill.value - COVERAGE * single))} to ${money(refill.value + COVERAGE * single)}`;
   return (
     <div className="sheet">
       <div>
@@ -85,7 +96,11 @@ export default function Cost() {
             ) : (
               <>
                 Originals would have cost <strong>{money(meanPrint(cost, 'original')?.value)}</strong>.{' '}
-                {cost.savedMinor >= 0 ? 'Saved so far: ' : 'Not paid back yet: '}
+                {cost.savedMinor < 0
+                  ? 'Not paid back yet: '
+                  : period === 'all'
+                    ? 'Saved so far: '
+                    : 'Saved in this period: '}
                 <strong>{money(Math.abs(cost.savedMinor))}</strong>
                 {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
               </>
@@ -93,7 +108,10 @@ export default function Cost() {
             {cost.copies} prints, {(cost.areaDm2 / 100).toFixed(1)} m².
           </p>
         </div>
-        <PrinterPick />
+        <div className="row">
+          <PrinterPick />
+          <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />
+        </div>
         <table className="lines">
           <thead>
             <tr>
@@ -121,13 +139,16 @@ export default function Cost() {
               <td className="n">{money(cost.originalPerMl, 3)}</td>
             </tr>
             <tr className="total">
-              <td>To date</td>
+              <td>{period === 'all' ? 'To date' : 'In this period'}</td>
               <td className="n">{money(cost.refill.minor)}</td>
               <td className="n">{cost.savedMinor === null ? '–' : money(cost.original.minor)}</td>
             </tr>
           </tbody>
         </table>
-        <SumDetails title="Refilled, to date" sum={cost.refill} />
+        <SumDetails
+          title={period === 'all' ? 'Refilled, to date' : 'Refilled, in this period'}
+          sum={cost.refill}
+        />
         {cost.savedMinor !== null && <SumDetails title="Originals for the same prints" sum={cost.original} />}
         <Channels cost={cost} />
         <BalanceDetails books={books} />
@@ -147,6 +168,7 @@ export default function Cost() {
                 <th>Subject</th>
                 <th className="n">Ink</th>
                 <th className="n">Refilled</th>
+                <th className="n">A single one</th>
                 <th className="n">Originals</th>
               </tr>
             </thead>
@@ -160,6 +182,7 @@ export default function Cost() {
                       <td>{subject.name}</td>
                       <td className="n">{formatUncertain(one.ml, 'ml')}</td>
                       <td className="n">{interval(one.refill)}</td>
+                      <td className="n soft">{singleRange(one)}</td>
                       <td className="n">{interval(one.original)}</td>
                     </tr>
                   );
@@ -168,7 +191,7 @@ export default function Cost() {
           </table>
         </section>
         <Edition printerId={id} now={now} />
-        <Period printerId={id} now={now} />
+        <Period printerId={id} now={now} from={from} />
       </div>
       <aside>
         <div>
@@ -200,6 +223,22 @@ export default function Cost() {
       </aside>
     </div>
   );
+}
+
+const PERIODS = [
+  { value: 'all', label: 'all so far' },
+  { value: '12', label: 'last 12 months' },
+  { value: '3', label: 'last 3 months' },
+] as const;
+type PeriodKey = (typeof PERIODS)[number]['value'];
+
+/** The same day of an earlier month, from its first instant. */
+function startOf(period: PeriodKey, now: string): string {
+  if (period === 'all') return ALWAYS;
+  const date = new Date(now);
+  return new Date(
+    Date.UTC(date.getUTCFullYear(), date.getUTCMonth() - Number(period), date.getUTCDate()),
+  ).toISOString();
 }
 
 const dm2Of = (size: SizeKey): number => {

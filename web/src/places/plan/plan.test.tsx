@@ -114,6 +114,17 @@ describe('the cost of an edition', () => {
     expect(within(edition).queryByTestId('edition')).toBeNull();
   });
 
+  test('a shorter period has its own sums; a single print lies within a wider range than the average', async () => {
+    const { user } = await renderApp(<Cost />, used(8), '2026-05-20T12:00:00.000Z');
+    const total = (words: RegExp) => screen.getByRole('row', { name: words }).textContent;
+    const ever = total(/^To date/);
+    expect(screen.getByRole('row', { name: /^Any .* to £/ })).toBeVisible();
+    await user.selectOptions(screen.getByLabelText('Period'), '3');
+    expect(total(/^In this period/)).not.toContain(ever.replace('To date', ''));
+    expect(screen.queryByRole('row', { name: /^January 2026/ })).toBeNull();
+    expect(screen.getByRole('row', { name: /^March 2026/ })).toBeVisible();
+  });
+
   test('months and causes are listed, what was bought to last not without a purchase', async () => {
     await renderApp(<Cost />, used(8), AT);
     expect(screen.getByRole('row', { name: /^January 2026/ })).toHaveTextContent(/£/);
