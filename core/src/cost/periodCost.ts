@@ -1,9 +1,9 @@
-import { ALWAYS, CAUSES, type Cause } from '../account';
+import { ALWAYS, CAUSES, inkAccounts, type Cause } from '../account';
 import { listOf } from '../exposure';
 import { find, type Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
 import { paybackOf, type Payback } from './payback';
-import { addUp, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
+import { addUp, costOfAccount, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
 import { printCost } from './printCost';
 import { printSizes } from './printSizes';
 
@@ -121,12 +121,12 @@ function monthsOf(book: Book, printerId: string, from: string, to: string): Mont
   const edges = monthEdges(from === ALWAYS || from < first ? first : from, to);
   const months: MonthCost[] = [];
   let saved: number | null = 0;
-  for (let i = 0; i + 1 < edges.length; i++) {
-    const part = printerCost(book, printerId, edges[i + 1]!, edges[i])!;
+  for (const account of inkAccounts(book, printerId, edges) ?? []) {
+    const part = costOfAccount(book, account, to);
     saved = addUp([saved, part.savedMinor]);
     months.push({
-      from: edges[i]!,
-      to: edges[i + 1]!,
+      from: account.from,
+      to: account.to,
       copies: part.copies,
       areaDm2: part.areaDm2,
       drawnMl: part.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0),

@@ -127,12 +127,21 @@ export function printerCost(
   to: string,
   from: string = ALWAYS,
 ): PrinterCost | undefined {
-  const printer = find(book.context, 'printer', printerId);
   const account = inkAccount(book, printerId, from, to);
-  if (!printer || !account) return undefined;
+  return account && costOfAccount(book, account);
+}
+
+/**
+ * What an account costs: of one period, or of each of several that were written in one go.
+ *
+ * @param shareTo what all printers share is split by the ink filled up to then: parts of a period share as the whole does
+ */
+export function costOfAccount(book: Book, account: InkAccount, shareTo = account.to): PrinterCost {
+  const { printerId, from, to } = account;
+  const printer = find(book.context, 'printer', printerId)!;
   const printed = printedIn(book, printerId, from, to);
   const channels = printer.slots.map((slot, i) => channelCost(book, printerId, slot, account, i, to));
-  const refill = refillSum(book, printer, channels, from, to);
+  const refill = refillSum(book, printer, channels, { from, to, shareTo });
   const original = originalSum(book, printerId, printer, channels);
   const missing = printer.slots.filter((slot) => !slot.original).map((slot) => slot.name);
   const unpriced = channels
@@ -274,8 +283,7 @@ function refillSum(
   book: Book,
   printer: Printer,
   channels: readonly ChannelCost[],
-  from: string,
-  to: string,
+  { from, to, shareTo }: { readonly from: string; readonly to: string; readonly shareTo: string },
 ): Sum {
   const parts: CostPart[] = channels.map((channel) => ({
     code: 'channel',
@@ -294,7 +302,7 @@ function refillSum(
     if (purchase.printerId !== null && purchase.printerId !== printer.id) continue;
     const spread = spreadOver(purchase, settings, from, to);
     if (spread.part === 0) continue;
-    const mine = purchase.printerId === null ? (share ??= shareOf(book, printer.id, to)) : 1;
+    const mine = purchase.printerId === null ? (share ??= shareOf(book, printer.id, shareTo)) : 1;
     parts.push({
       code: 'purchase',
       what: purchase.what,

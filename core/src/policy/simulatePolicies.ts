@@ -138,7 +138,11 @@ function run(
   const large = largeOf(dayArea);
   // Flat and typed: these run some millions of days.
   const uses = Float64Array.from(dayUse.flatMap((day) => day.slice(0, n)));
-  const acted = Float64Array.from(reserve, (value, c) => value + margins[c]!);
+  // Originals are changed when they are empty; nobody looks at their reserve.
+  const acted = Float64Array.from(reserve, (value, c) => (originals ? -Infinity : value + margins[c]!));
+  const floor = Float64Array.from(reserve, (value) => (originals ? -Infinity : value - 1e-9));
+  const emptyAt = originals ? 0 : -Infinity;
+  const factor = new Float64Array(n);
   const scatters = Float64Array.from({ length: 4096 }, () => {
     const sd = SHARED * input.scatter;
     return Math.exp(sd * normal(random) - sd ** 2 / 2);
@@ -151,7 +155,7 @@ function run(
   const minutes: number[] = [];
   let dryYears = 0;
   for (let year = 0; year < years; year++) {
-    const factor = channels.map((channel) => Math.max(0.2, 1 + channel.useU * normal(random)));
+    for (let c = 0; c < n; c++) factor[c] = Math.max(0.2, 1 + channels[c]!.useU * normal(random));
     let routine = 0;
     let fills = 0;
     let dry = false;
@@ -175,19 +179,11 @@ function run(
         const first = at * n;
         if (code === 'rotateBeforeBatch' && dayArea[at]! >= large && short(first)) change(all(n));
         const shared = scatters[Math.floor(random() * scatters.length)]!;
-        let signal = false;
-        for (let c = 0; c < n; c++) {
-          const use = uses[first + c]!;
-          ink[c]! -= use * factor[c]! * shared;
-          believed[c]! -= use;
-          if (originals) signal ||= ink[c]! <= 0;
-          else {
-            signal ||= believed[c]! <= acted[c]!;
-            dry ||= ink[c]! < reserve[c]! - 1e-9;
-          }
-        }
+        const seen = drawDay(ink, believed, uses, first, factor, shared, acted, floor, emptyAt);
+        dry ||= (seen & WENT_DRY) !== 0;
         area += dayArea[at]!;
-        if (signal || (code === 'rotateEveryN' && area >= threshold! * input.standardDm2)) act();
+        if ((seen & SIGNALLED) !== 0 || (code === 'rotateEveryN' && area >= threshold! * input.standardDm2))
+          act();
       }
     }
     routines.push(routine);
@@ -245,6 +241,34 @@ function run(
     dryU: Math.sqrt((dryProbability * (1 - dryProbability) + 0.25 / years) / years),
     threshold,
   };
+}
+
+const SIGNALLED = 1;
+const WENT_DRY = 2;
+
+/** One day's use of all channels, in place; a function of its own, small, since it runs some millions of times. */
+function drawDay(
+  ink: Float64Array,
+  believed: Float64Array,
+  uses: Float64Array,
+  first: number,
+  factor: Float64Array,
+  shared: number,
+  acted: Float64Array,
+  floor: Float64Array,
+  emptyAt: number,
+): number {
+  let seen = 0;
+  for (let c = 0; c < ink.length; c++) {
+    const use = uses[first + c]!;
+    const left = ink[c]! - use * factor[c]! * shared;
+    const thought = believed[c]! - use;
+    ink[c] = left;
+    believed[c] = thought;
+    if (thought <= acted[c]! || left <= emptyAt) seen |= SIGNALLED;
+    if (left < floor[c]!) seen |= WENT_DRY;
+  }
+  return seen;
 }
 
 const all = (n: number): number[] => Array.from({ length: n }, (_, c) => c);
