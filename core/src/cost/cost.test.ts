@@ -221,6 +221,40 @@ describe('one account, cut every way', () => {
   });
 });
 
+describe('a kit that two printers share', () => {
+  const second: Printer = {
+    ...printer,
+    id: 'second',
+    name: 'Second printer',
+    slots: printer.slots.map((slot) => ({ ...slot, id: `second-${slot.id}` })),
+  };
+  const other = cartridge('other', 'cyan', { printerId: 'second' });
+  const at = (month: number): string => new Date(Date.UTC(2026, 2 + month, 10)).toISOString();
+  const book = Ledger.from([
+    ...script([...room(), define(second), define(other), kit, ...start, ...drawn], FROM),
+    ...script(
+      [holds('other', 0), fill('other', 30, { bottleId: 'bottle-cyan' }), holds('other', 30)],
+      at(3),
+    ).map((fact) => ({ ...fact, id: `${fact.id.slice(0, -1)}X` })),
+  ]);
+  const shareOf = (id: string, to: string): number =>
+    printerCost(book, id, to)!.refill.parts.flatMap((part) =>
+      part.code === 'purchase' ? [part.share] : [],
+    )[0]!;
+
+  test('is split by the ink that each was filled with, and nothing of it is lost', () => {
+    expect(shareOf('printer', at(1))).toBeCloseTo(1, 9);
+    expect(shareOf('printer', AT)).toBeCloseTo(190 / 220, 1);
+    expect(shareOf('printer', AT) + shareOf('second', AT)).toBeCloseTo(1, 9);
+  });
+
+  test('the months share it as the whole does, so that they add up', () => {
+    const { cost, months } = periodCost(book, 'printer', ALWAYS, AT)!;
+    const sum = months.reduce((total, month) => total + month.refillMinor!, 0);
+    expect(sum).toBeCloseTo(cost.refill.minor!, 4);
+  });
+});
+
 describe('an edition', () => {
   const book = year();
   const edition = {
