@@ -2,10 +2,13 @@ import {
   all,
   BAR_WORDS,
   factsUntil,
+  find,
   forecastUse,
   formatMoney,
   formatUncertain,
   Ledger,
+  notKnownWords,
+  PLAN_DEFAULTS,
   planPrinter,
   POLICY_WORDS,
   quoteEdition,
@@ -50,7 +53,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     const found = forecastUse(facts, from, to);
     const { context } = Ledger.from(facts.filter((fact) => fact.kind === 'defined'));
     const lines = found.printers.flatMap(({ id, channels }) => {
-      const printer = all(context, 'printer').find((one) => one.id === id);
+      const printer = find(context, 'printer', id);
       return [
         `${printer?.name ?? id}, ${from.slice(0, 10)} to ${to.slice(0, 10)}`,
         ...channels.map(
@@ -62,16 +65,17 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     return { data: found, text: plain(lines) };
   },
   score: (facts, { at }) => {
-    const found = scoreForecasts(Ledger.from(factsUntil(facts, at)));
-    const counted = found.intervals.filter((interval) => !interval.leftOut);
+    const ledger = Ledger.from(factsUntil(facts, at));
+    const found = scoreForecasts(ledger);
+    const count = found.printers.reduce((sum, printer) => sum + printer.count, 0);
     return {
       data: found,
       text: plain([
         found.inside === null
           ? 'Nothing was weighed twice yet.'
-          : `${counted.length} forecasts, ${Math.round(100 * found.inside)} % of them inside their 95 % interval`,
+          : `${count} forecasts, ${Math.round(100 * found.inside)} % of them inside their 95 % interval`,
         ...found.printers.flatMap(({ id, gain, changes, missing }) => [
-          `${id}: draws ${gain.toFixed(2)} times what it drew at first`,
+          `${find(ledger.context, 'printer', id)?.name ?? id}: draws ${gain.toFixed(2)} times what it drew at first`,
           ...changes.map(
             (change) =>
               `  since ${change.at.slice(0, 10)} ${change.factor.toFixed(2)} ± ${(1.96 * change.u).toFixed(2)} times as much`,
@@ -142,14 +146,14 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
       const value = words.has(name) ? wholeNumber(words.get(name)!) : otherwise;
       return value !== null && value >= 1 && value <= most ? value : null;
     };
-    const weeks = number('--weeks', 12, 520);
-    const years = number('--years', 500, 20_000);
+    const weeks = number('--weeks', PLAN_DEFAULTS.weeks, 520);
+    const years = number('--years', PLAN_DEFAULTS.years, 20_000);
     const seed = words.has('--seed') ? wholeNumber(words.get('--seed')!) : 1;
     if (weeks === null || years === null || seed === null)
       return 'Weeks (to 520), years (to 20000) and the seed are whole numbers.';
     const ledger = Ledger.from(factsUntil(facts, at));
     const printers = all(ledger.context, 'printer').map((printer) =>
-      planPrinter(ledger, printer.id, at, { weeks, years, allowedRisk: 0.05 }, seeded(seed))!,
+      planPrinter(ledger, printer.id, at, { ...PLAN_DEFAULTS, weeks, years }, seeded(seed))!,
     );
     return {
       data: {
@@ -181,14 +185,14 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
 };
 
 function planLines(book: Book, plan: PrinterPlan): string[] {
-  const printer = all(book.context, 'printer').find((one) => one.id === plan.id)!;
+  const printer = find(book.context, 'printer', plan.id)!;
   const { currency } = settingsOf(book.context);
   if (plan.notKnown === 'noRhythm') return [`${printer.name}: not used for two weeks yet, nothing to go by`];
   return [
     `${printer.name}: comes to its reserve`,
     ...plan.reserveAt.map((date) => {
       const name = printer.slots.find((slot) => slot.id === date.slotId)?.name ?? date.slotId;
-      return `  ${name.padEnd(20)} ${date.median === null ? 'not known, or not in ten years' : `${date.median.slice(0, 10)} (${date.low?.slice(0, 10) ?? '…'} to ${date.high?.slice(0, 10) ?? '…'})`}`;
+      return `  ${name.padEnd(20)} ${date.notKnown !== null ? `not known: ${notKnownWords(date.notKnown)}` : date.median === null ? 'not within ten years' : `${date.median.slice(0, 10)} (${date.low?.slice(0, 10) ?? '…'} to ${date.high?.slice(0, 10) ?? '…'})`}`;
     }),
     ...plan.policies.map(
       (policy) =>
@@ -199,7 +203,7 @@ function planLines(book: Book, plan: PrinterPlan): string[] {
       .slice(0, 6)
       .map(
         (item) =>
-          `  Order ${item.volumeMl.toFixed(0)} ml of ${all(book.context, 'ink').find((ink) => ink.id === item.inkId)?.name ?? item.inkId} by ${item.by.slice(0, 10)}`,
+          `  Order ${item.volumeMl.toFixed(0)} ml of ${find(book.context, 'ink', item.inkId)?.name ?? item.inkId} by ${item.by.slice(0, 10)}`,
       ),
   ];
 }

@@ -147,6 +147,13 @@ test('plan says what it does not know instead of a date', async () => {
   expect((await run('plan', file, '--at', '2026-03-03')).out).toMatch(/Test printer/);
 });
 
+test('a day is in its period whole: --from begins with it, --to ends with it', async () => {
+  const copies = async (...period: string[]): Promise<number> =>
+    (JSON.parse((await run('report', file, ...period, '--json')).out) as SpokenReport).printers[0]!.copies;
+  expect(await copies('--from', '2026-03-01', '--to', '2026-03-01')).toBe(20);
+  expect(await copies('--from', '2026-03-02', '--to', '2026-03-03')).toBe(0);
+});
+
 test('costs of a period: --from leaves out what was before', async () => {
   const { out } = await run('report', file, '--from', '2026-03-20', '--to', '2026-03-31', '--json');
   const report = JSON.parse(out) as SpokenReport;

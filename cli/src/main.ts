@@ -18,7 +18,7 @@ hiraeth quote FILE --printer P --size WxH --copies N --subject S [--spoils N] [-
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
-FILE is an exported *.hiraeth.json. DATE is 2026-11-24 (its end) or a UTC time such as 2026-11-24T09:30:00Z.
+FILE is an exported *.hiraeth.json. DATE is 2026-11-24 (all of that day: --from begins with it, the others end with it) or a UTC time such as 2026-11-24T09:30:00Z.
 `;
 
 interface Io {
@@ -115,7 +115,7 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
       const value = rest[++i];
       if (value === undefined) return `What follows ${word}?`;
       if (DATES.has(word)) {
-        const time = timeOf(value);
+        const time = timeOf(value, word === '--from' ? START : END);
         if (time === null) return `“${value}” is not a date. Write it as 2026-11-24.`;
         words.set(word, new Date(time).toISOString());
       } else words.set(word, value);
@@ -141,10 +141,13 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 
-/** A day (its end) or an instant with its zone; anything else that a clock might make something of is refused. */
-function timeOf(value: string): number | null {
+const START = 'T00:00:00.000Z';
+const END = 'T23:59:59.999Z';
+
+/** A day (its first or last instant) or an instant with its zone; anything else that a clock might make something of is refused. */
+function timeOf(value: string, edge: typeof START | typeof END): number | null {
   if (!DAY.test(value) && !INSTANT.test(value)) return null;
-  const time = Date.parse(DAY.test(value) ? `${value}T23:59:59.999Z` : value);
+  const time = Date.parse(DAY.test(value) ? `${value}${edge}` : value);
   // The 30th of February is no day, whatever a clock makes of it.
   const back = Number.isNaN(time) ? '' : new Date(time).toISOString().slice(0, 10);
   return Number.isNaN(time) || (DAY.test(value) && back !== value) ? null : time;

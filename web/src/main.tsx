@@ -14,6 +14,7 @@ import { persistence, updateReady } from './app/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
 import { openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
+import { simulateAside } from './workers/simulateAside';
 import { registerOffline } from './workers/registerOffline';
 
 const services = makeServices({
@@ -21,6 +22,7 @@ const services = makeServices({
   random: () => Math.random(),
   openStore: openIdbStore,
   makeDemo: makeDemoAside,
+  simulate: simulateAside,
 });
 const store = makeStore(services);
 

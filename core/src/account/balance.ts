@@ -86,13 +86,8 @@ export function balanceOf(account: InkAccount): Balance {
 }
 
 /** Ink balance of a printer to date; undefined when there is none. */
-export function balance(
-  book: Book,
-  printerId: string,
-  at: string,
-  from: string = ALWAYS,
-): Balance | undefined {
-  const account = inkAccount(book, printerId, from, at);
+export function balance(book: Book, printerId: string, at: string): Balance | undefined {
+  const account = inkAccount(book, printerId, ALWAYS, at);
   return account && balanceOf(account);
 }
 

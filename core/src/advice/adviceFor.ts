@@ -244,7 +244,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
 const RESETS: ReadonlySet<ChipStrategy> = new Set(['resetter', 'contactBridge', 'selfResetting']);
 
 /** With these open, nothing should be printed. */
-const NO_PRINT: ReadonlySet<AdviceCode> = new Set([
+export const NO_PRINT: ReadonlySet<AdviceCode> = new Set([
   'topUpNow',
   'newChip',
   'cleanContacts',

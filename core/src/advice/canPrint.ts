@@ -2,7 +2,7 @@ import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposur
 import { find, modelOf, type Book } from '../ledger';
 import { normalCdf, type Uncertain } from '../quantity';
 import { predictUse, runsDry, SHARED_SCATTER } from '../usage';
-import { slotView, type AdviceCode, type NotKnown } from './adviceFor';
+import { NO_PRINT, slotView, type AdviceCode, type NotKnown } from './adviceFor';
 
 export interface JobChannel {
   readonly slotId: string;
@@ -36,19 +36,6 @@ export interface Job {
 const YES = 0.01;
 const LIKELY = 0.05;
 const RISKY = 0.2;
-/** Advice with which a printer should not begin a job. */
-const STOPS: ReadonlySet<AdviceCode> = new Set([
-  'topUpNow',
-  'newChip',
-  'cleanContacts',
-  'tooLate',
-  'topUpThenReset',
-  'reseatNow',
-  'replaceChip',
-  'printerStopped',
-  'topUpAtReading',
-]);
-
 /**
  * Can these jobs be printed with the ink that is really there? The probability is that *any* channel comes to its reserve:
  * half of a picture's scatter is shared by all channels, the rest is each one's own. A slot of which something is not known
@@ -87,7 +74,7 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
   const channels = rows.map((row) => row.channel);
   const unknown = channels.find((channel) => channel.probability === null);
   const blocked = rows
-    .filter((row) => STOPS.has(row.code))
+    .filter((row) => NO_PRINT.has(row.code))
     .map((row) => ({ slotId: row.channel.slotId, name: row.channel.name, code: row.code }));
   const worst = channels.reduce<JobChannel | null>(
     (a, b) => (a && (a.probability ?? 2) >= (b.probability ?? 2) ? a : b),

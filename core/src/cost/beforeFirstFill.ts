@@ -1,3 +1,4 @@
+import { USE_PRIOR } from '../workbook';
 import { singleChanges } from './singleChanges';
 
 export interface FirstFillInput {
@@ -13,12 +14,15 @@ export interface FirstFillInput {
   readonly kitLifeMonths: number;
   readonly printsPerMonth: number;
   readonly dm2PerPrint: number;
-  /** Use per channel: ml/dm² with its u, and what a change of any cartridge primes, ml. */
-  readonly mlPerDm2: { readonly value: number; readonly u: number };
-  readonly primeMl: number;
+  /** Use per channel: ml/dm² with its u, and what a change of any cartridge primes, ml; a new printer's prior unless given. */
+  readonly mlPerDm2?: { readonly value: number; readonly u: number };
+  readonly primeMl?: number;
   /** Lost when refilling: primed by hand, left over, spilt; as a share of what is filled. */
-  readonly lostShare: number;
+  readonly lostShare?: number;
 }
+
+/** Careful people lose about this share of what they fill. */
+const LOST_SHARE = 0.05;
 
 export interface FirstFillEstimate {
   /** A month, minor units: low and high follow the doubt of the use. */
@@ -52,24 +56,25 @@ export interface Range {
 export function beforeFirstFill(input: FirstFillInput): FirstFillEstimate {
   if (!(input.usableMl > 0 && input.bottleMl > 0 && input.channels > 0))
     throw new RangeError('Volumes and channels are above 0.');
-  const month = (perDm2: number, prints = input.printsPerMonth) => {
-    const useMl = prints * input.dm2PerPrint * perDm2;
+  const { mlPerDm2 = USE_PRIOR.perDm2, primeMl = USE_PRIOR.change.value, lostShare = LOST_SHARE } = input;
+  const month = (perDm2: number) => {
+    const useMl = input.printsPerMonth * input.dm2PerPrint * perDm2;
     const single = singleChanges(
       Array.from({ length: input.channels }, () => ({
         useMl,
         usableMl: input.usableMl,
-        primeMl: input.primeMl,
+        primeMl,
       })),
     );
     const perMl = input.bottleMinor / input.bottleMl;
-    const refill = input.channels * useMl * (1 + input.lostShare) * perMl;
-    const originalMl = useMl + (single?.changes ?? 0) * input.primeMl;
+    const refill = input.channels * useMl * (1 + lostShare) * perMl;
+    const originalMl = useMl + (single?.changes ?? 0) * primeMl;
     const original = (input.channels * originalMl * input.originalMinor) / input.usableMl;
     return { refill, original, kit: input.kitMinor / input.kitLifeMonths };
   };
-  const mean = month(input.mlPerDm2.value);
-  const less = month(Math.max(0.1 * input.mlPerDm2.value, input.mlPerDm2.value - input.mlPerDm2.u));
-  const more = month(input.mlPerDm2.value + input.mlPerDm2.u);
+  const mean = month(mlPerDm2.value);
+  const less = month(Math.max(0.1 * mlPerDm2.value, mlPerDm2.value - mlPerDm2.u));
+  const more = month(mlPerDm2.value + mlPerDm2.u);
   const range = (of: (m: typeof mean) => number): Range => {
     const all = [of(less), of(mean), of(more)];
     return { value: of(mean), low: Math.min(...all), high: Math.max(...all) };

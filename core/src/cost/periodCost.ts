@@ -117,7 +117,6 @@ function monthsOf(book: Book, printerId: string, from: string, to: string): Mont
       .filter((at): at is string => typeof at === 'string')
       .sort()[0] ?? null;
   if (first === null) return [];
-  // Originals are counted for the whole period at once: their changes fall between months. A month bears its share of the use.
   const edges = monthEdges(from === ALWAYS || from < first ? first : from, to);
   const months: MonthCost[] = [];
   let saved: number | null = 0;

@@ -1,6 +1,6 @@
 import { find, modelOf, type Book } from '../ledger';
 import { ONE_SIDED, type Uncertain } from '../quantity';
-import { jobExposure, addExposure, NO_EXPOSURE } from '../exposure';
+import { jobExposure } from '../exposure';
 import { predictUse } from '../usage';
 import { printerCost } from './printerCost';
 import { printCost } from './printCost';
@@ -54,7 +54,7 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
   if (!printer || !model || !cost) return undefined;
   const sheets = input.copies + input.proofs + input.spoils;
   const dm2 = (input.widthMm * input.heightMm) / 10_000;
-  const exposure = addExposure(NO_EXPOSURE, jobExposure(input.subjectId, sheets * dm2));
+  const exposure = jobExposure(input.subjectId, sheets * dm2);
   const one = printCost(book, cost, input.subjectId, dm2);
   const ink: Uncertain | null =
     one.refill && one.single !== null ? { value: sheets * one.refill.value, u: sheets * one.single } : null;

@@ -1,25 +1,25 @@
 import type { MonthCost } from '../cost';
+import { minorPerMajor } from '../quantity';
 import { csvText } from './csvText';
-
-const minor = (amount: number | null): string | number => (amount === null ? '' : Number(amount.toFixed(2)));
 
 /**
  * A printer's cost month by month, for a spreadsheet.
  *
  * @param months from `periodCost`
- * @param currency its code; amounts are in minor units of it, an unknown one is left empty
+ * @param currency its code; an unknown amount is left empty
  */
-export const monthsCsv = (months: readonly MonthCost[], currency: string): string =>
-  csvText(
+export function monthsCsv(months: readonly MonthCost[], currency: string): string {
+  const each = minorPerMajor(currency);
+  const amount = (minor: number | null): string | number =>
+    minor === null ? '' : Number((minor / each).toFixed(4));
+  return csvText(
     [
       'from (UTC)',
       'to (UTC)',
       'prints',
       'area (dm2)',
       'ink drawn (ml)',
-      ...['refilled', 'originals', 'saved', 'saved so far'].map(
-        (name) => `${name} (${currency}, minor units)`,
-      ),
+      ...['refilled', 'originals', 'saved', 'saved so far'].map((name) => `${name} (${currency})`),
     ],
     months.map((month) => [
       month.from,
@@ -27,9 +27,10 @@ export const monthsCsv = (months: readonly MonthCost[], currency: string): strin
       month.copies,
       Number(month.areaDm2.toFixed(2)),
       Number(month.drawnMl.toFixed(2)),
-      minor(month.refillMinor),
-      minor(month.originalMinor),
-      minor(month.savedMinor),
-      minor(month.savedSoFarMinor),
+      amount(month.refillMinor),
+      amount(month.originalMinor),
+      amount(month.savedMinor),
+      amount(month.savedSoFarMinor),
     ]),
   );
+}

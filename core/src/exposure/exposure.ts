@@ -117,6 +117,3 @@ export const drewInk = (exposure: Exposure): boolean =>
   exposure.areas.length > 0 ||
   exposure.imageMl > 0 ||
   exposure.light + exposure.deep + exposure.group + exposure.recharge + exposure.change > 0;
-
-/** Area of all subjects, dm². */
-export const areaOf = (exposure: Exposure): number => exposure.areas.reduce((sum, { dm2 }) => sum + dm2, 0);

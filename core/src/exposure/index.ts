@@ -1,6 +1,5 @@
 export {
   addExposure,
-  areaOf,
   drewInk,
   jobExposure,
   NO_EXPOSURE,
@@ -16,4 +15,4 @@ export {
   type Stretch,
   type Timeline,
 } from './timeline';
-export { append, emptyLog, lastOf, listOf, type Log } from './log';
+export { append, emptyLog, listOf, type Log } from './log';

@@ -20,5 +20,3 @@ export function append<T>(log: Log<T>, item: T): Log<T> {
 /** The items of this handle alone. */
 export const listOf = <T>(log: Log<T>): readonly T[] =>
   log.items.length === log.length ? log.items : log.items.slice(0, log.length);
-
-export const lastOf = <T>(log: Log<T>): T | undefined => log.items[log.length - 1];

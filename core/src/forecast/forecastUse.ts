@@ -1,4 +1,4 @@
-import { addExposure, exposureDuring, NO_EXPOSURE, positionAt } from '../exposure';
+import { exposureDuring, NO_EXPOSURE, positionAt } from '../exposure';
 import { gaugeReadingU } from '../gauge';
 import { all, counterOf, find, Ledger, modelOf, type Book } from '../ledger';
 import { COVERAGE, type Uncertain } from '../quantity';
@@ -72,7 +72,7 @@ function channelsOf(
             to: b,
           })
         : NO_EXPOSURE;
-    const plain = predictUse(model, slot.id, addExposure(during(from, to), NO_EXPOSURE));
+    const plain = predictUse(model, slot.id, during(from, to));
     const counted = countedIn(
       counts.get(slot.id) ?? [],
       from,

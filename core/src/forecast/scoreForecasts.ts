@@ -1,5 +1,6 @@
 import { all, intervalsOf, modelOf, type Book } from '../ledger';
 import { COVERAGE } from '../quantity';
+import type { PrinterModel } from '../usage';
 
 export interface ScoredInterval {
   readonly printerId: string;
@@ -19,16 +20,25 @@ export interface ScoredInterval {
   readonly leftOut: boolean;
 }
 
+/** How well one printer was foretold, and what was seen to change in it. */
+export interface PrinterScore {
+  readonly id: string;
+  /** Intervals that count. */
+  readonly count: number;
+  /** Share of them that lie inside; null when there are none. */
+  readonly inside: number | null;
+  /** Sum of |used − foretold| over all that was used; null when nothing was. */
+  readonly error: number | null;
+  readonly gain: number;
+  readonly changes: PrinterModel['changes'];
+  readonly missing: PrinterModel['missing'];
+}
+
 export interface Score {
   readonly intervals: readonly ScoredInterval[];
   /** Share of the intervals that count which lie inside; null when there are none. */
   readonly inside: number | null;
-  readonly printers: readonly {
-    readonly id: string;
-    readonly gain: number;
-    readonly changes: readonly { readonly at: string; readonly factor: number; readonly u: number }[];
-    readonly missing: readonly { readonly from: string; readonly to: string; readonly probability: number }[];
-  }[];
+  readonly printers: readonly PrinterScore[];
 }
 
 /** The record of all forecasts: each closed interval's use as it would have been foretold, beside what the scale then said. */
@@ -39,9 +49,9 @@ export function scoreForecasts(book: Book): Score {
     const cartridgeOf = new Map(
       intervalsOf(book, printer.id).map((interval) => [interval.factId, interval.cartridgeId]),
     );
-    for (const record of model.records) {
+    const own = model.records.map((record): ScoredInterval => {
       const half = COVERAGE * record.foretold.u;
-      intervals.push({
+      return {
         printerId: printer.id,
         slotId: record.slotId,
         cartridgeId: cartridgeOf.get(record.factId) ?? '',
@@ -55,20 +65,24 @@ export function scoreForecasts(book: Book): Score {
         usedU: record.used.u,
         inside: record.inside,
         leftOut: record.leftOut,
-      });
-    }
+      };
+    });
+    intervals.push(...own);
+    const counting = own.filter((interval) => !interval.leftOut);
+    const used = counting.reduce((sum, { usedMl }) => sum + usedMl, 0);
+    const off = counting.reduce((sum, { usedMl, foretoldMl }) => sum + Math.abs(usedMl - foretoldMl), 0);
     return {
       id: printer.id,
+      count: counting.length,
+      inside: shareInside(counting),
+      error: used > 0 ? off / used : null,
       gain: model.gain.value,
-      changes: model.changes.map(({ at, factor, u }) => ({ at, factor, u })),
-      missing: model.missing.map(({ from, to, probability }) => ({ from, to, probability })),
+      changes: model.changes,
+      missing: model.missing,
     };
   });
-  const counting = intervals.filter((interval) => !interval.leftOut);
-  return {
-    intervals,
-    inside:
-      counting.length > 0 ? counting.filter((interval) => interval.inside).length / counting.length : null,
-    printers,
-  };
+  return { intervals, inside: shareInside(intervals.filter((interval) => !interval.leftOut)), printers };
 }
+
+const shareInside = (intervals: readonly ScoredInterval[]): number | null =>
+  intervals.length > 0 ? intervals.filter(({ inside }) => inside).length / intervals.length : null;

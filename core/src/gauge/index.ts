@@ -12,6 +12,5 @@ export {
   type SwitchOffOffer,
 } from './chipMachine';
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
-export { countsFor, fitCounter } from './fitCounter';
 export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';

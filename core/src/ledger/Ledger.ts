@@ -2,7 +2,7 @@ import { compareFacts, entityRule, type Fact } from '../workbook';
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
 import { Fold } from './fold/Fold';
-import { newLedgerState, type LedgerState } from './fold/state';
+import { type LedgerState } from './fold/state';
 
 /** A snapshot is kept every so many facts, so that a late or voided fact costs a short replay. */
 const CHECKPOINT_EVERY = 2000;
@@ -352,8 +352,6 @@ function unsound(fact: Fact): string | null {
   const broken = entityRule(fact.entity);
   return broken && broken.rule !== 'usableAboveNominal' && broken.rule !== 'keepsAll' ? broken.rule : null;
 }
-
-export const emptyBook = (): Book => ({ context: newContext(), state: newLedgerState() });
 
 const byRecording = (a: Fact, b: Fact): number =>
   a.recorded !== b.recorded ? (a.recorded < b.recorded ? -1 : 1) : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;

@@ -1,6 +1,5 @@
 export {
   Ledger,
-  emptyBook,
   type Book,
   type CheckedBook,
   type LogSnapshot,

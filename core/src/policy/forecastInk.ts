@@ -1,5 +1,5 @@
-import { cartridgeView } from '../advice';
-import { inkNow, type Book } from '../ledger';
+import { slotView, type NotKnown } from '../advice';
+import type { Book } from '../ledger';
 import { rhythmOf, type Rhythm } from './rhythm';
 
 /** 90 % of a normal lies within so many standard deviations. */
@@ -24,6 +24,8 @@ export interface ReserveDate {
   readonly median: string | null;
   readonly low: string | null;
   readonly high: string | null;
+  /** Why it is not known how far its ink goes; null: it is. */
+  readonly notKnown: NotKnown | null;
 }
 
 export interface InkForecast {
@@ -45,13 +47,14 @@ export function forecastInk(book: Book, printerId: string, at: string, weeks: nu
   const points: InkPoint[] = [];
   const reserveAt: ReserveDate[] = [];
   rhythm.printer.slots.forEach((slot, s) => {
-    const cartridgeId = book.state.printers.get(printerId)?.slots.get(slot.id)?.cartridgeId;
-    const ink = cartridgeId ? inkNow(book, cartridgeId, at) : null;
-    if (!cartridgeId || !ink) {
-      reserveAt.push({ slotId: slot.id, median: null, low: null, high: null });
+    // The one advice of every place: what it does not know has no date, and what it forbids to print is due now.
+    const { cartridge, advice } = slotView(book, printerId, slot.id, at)!;
+    const ink = cartridge?.ink;
+    if (!ink || advice.notKnown !== null) {
+      reserveAt.push({ slotId: slot.id, median: null, low: null, high: null, notKnown: advice.notKnown });
       return;
     }
-    const reserveMl = cartridgeView(book, cartridgeId, at)!.reserveMl;
+    const { reserveMl } = cartridge;
     const mean = rhythm.meanMl[s]!;
     const spread = spreadOf(rhythm, s);
     const sd = (days: number): number =>
@@ -81,7 +84,12 @@ export function forecastInk(book: Book, printerId: string, at: string, weeks: nu
       }
       return new Date(Date.parse(at) + high * DAY_MS).toISOString();
     };
-    reserveAt.push({ slotId: slot.id, median: when(0), low: when(-NINETY), high: when(NINETY) });
+    const due = advice.safeSheets === 0 && advice.urgency === 'now';
+    reserveAt.push(
+      due
+        ? { slotId: slot.id, median: at, low: at, high: at, notKnown: null }
+        : { slotId: slot.id, median: when(0), low: when(-NINETY), high: when(NINETY), notKnown: null },
+    );
   });
   return { points, reserveAt };
 }

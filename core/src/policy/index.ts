@@ -1,5 +1,13 @@
 export { forecastInk, type InkForecast, type InkPoint, type ReserveDate } from './forecastInk';
-export { planBasis, type BuyItem, type PlanBasis, type PlanOptions, type PolicyBar } from './planBasis';
+export {
+  MINUTES,
+  PLAN_DEFAULTS,
+  planBasis,
+  type BuyItem,
+  type PlanBasis,
+  type PlanOptions,
+  type PolicyBar,
+} from './planBasis';
 export { planFrom, type PlannedPolicy, type PrinterPlan } from './planFrom';
 export { planPrinter } from './planPrinter';
 export { seeded } from './seeded';

@@ -1,7 +1,7 @@
-import { cartridgeView, inkLasts, standardDm2 } from '../advice';
+import { cartridgeView, inkLasts, slotView, standardDm2 } from '../advice';
 import { printerCost } from '../cost';
 import { all, find, padMl, slotFor, type Book, type Snapshot } from '../ledger';
-import { drawOf, type PrinterModel } from '../usage';
+import { drawOf } from '../usage';
 import type { Slot } from '../workbook';
 import { forecastInk, type InkForecast } from './forecastInk';
 import { rhythmOf, type Rhythm } from './rhythm';
@@ -47,7 +47,10 @@ const DAY_MS = 86_400_000;
 const MONTH_DAYS = 30.44;
 /** Ordered so many days before the bottles are empty. */
 const DELIVERY_DAYS = 21;
-const MINUTES = { fill: 12, routine: 8 } as const;
+/** Working time: one cartridge refilled, one routine with the printer open. */
+export const MINUTES = { fill: 12, routine: 8 } as const;
+/** What Plan and `hiraeth plan` go by unless told otherwise. */
+export const PLAN_DEFAULTS: PlanOptions = { weeks: 26, years: 2000, allowedRisk: 0.05 };
 
 /**
  * What a plan begins with: when each channel comes to its reserve, what to order by when, and what the policies are simulated on.
@@ -65,7 +68,13 @@ export function planBasis(
   if (!printer) return undefined;
   const rhythm = rhythmOf(book, printerId, at);
   const ink = forecastInk(book, printerId, at, options.weeks);
-  const nothing = printer.slots.map((slot) => ({ slotId: slot.id, median: null, low: null, high: null }));
+  const nothing = printer.slots.map((slot) => ({
+    slotId: slot.id,
+    median: null,
+    low: null,
+    high: null,
+    notKnown: slotView(book, printerId, slot.id, at)!.advice.notKnown,
+  }));
   return {
     id: printerId,
     at,
@@ -108,17 +117,12 @@ function inputOf(book: Book, rhythm: Rhythm, at: string, options: PlanOptions): 
     years: options.years,
     allowedRisk: options.allowedRisk,
     padCapacityMl: printer.padCapacityMl,
-    cleaningMlPerYear: cleaningOf(model, rhythm),
+    cleaningMlPerYear: 365 * rhythm.cleaningMlPerDay,
     minutesPerFill: MINUTES.fill,
     minutesPerRoutine: MINUTES.routine,
     standardDm2: standardDm2(book),
   };
 }
-
-const cleaningOf = (model: PrinterModel, rhythm: Rhythm): number =>
-  rhythm.printer.slots.reduce((sum, slot) => sum + drawOf(model, slot.id, 'light').value, 0) *
-  (rhythm.cleaningMlPerDay / Math.max(1, rhythm.printer.slots.length)) *
-  365;
 
 function cartridgeFor(book: Book, printerId: string, slotId: string): string | null {
   return (

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import { slotView } from '../advice';
 import { singleChanges } from '../cost';
 import { Ledger } from '../ledger';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
-import type { Fact } from '../workbook';
+import type { Fact, FactDraft } from '../workbook';
 import {
   forecastInk,
   planPrinter,
@@ -157,6 +158,38 @@ describe('what a printer will need', () => {
       const days = (ink - 3.5) / rhythm.meanMl[c]!;
       expect((Date.parse(median!) - Date.parse(AT)) / 86_400_000 / days).toBeCloseTo(1, 1);
     });
+  });
+
+  const readingOf = (percent: number): FactDraft => ({
+    kind: 'gaugeRead',
+    printerId: 'printer',
+    slotId: 'cyan',
+    fraction: percent / 100,
+    by: 'network',
+  });
+  test.each<[string, readonly FactDraft[]]>([
+    ['an empty slot', [{ kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] }]],
+    ['a plug that is out', [{ kind: 'portChanged', cartridgeId: 'cyan', ports: { plug: 'out' } }]],
+    [
+      'a printer that stopped',
+      [{ kind: 'chipSignalled', printerId: 'printer', slotId: 'cyan', signal: 'stops' }],
+    ],
+    ['a printer that says 5 %', [readingOf(100), readingOf(5)]],
+    ['hardly any ink', [weigh('cyan', 45)]],
+  ])('%s: Plan gives no date where the one advice has none', (_name, more) => {
+    const later = script(more, '2026-04-27T10:00:00.000Z').map((fact) => ({
+      ...fact,
+      id: `${fact.id.slice(0, -1)}Z`,
+    }));
+    const now = Ledger.from([...used(8), ...later]);
+    const [cyan, magenta] = forecastInk(now, 'printer', AT, 4)!.reserveAt;
+    const { advice } = slotView(now, 'printer', 'cyan', AT)!;
+    expect(advice.urgency).toBe('now');
+    expect(cyan).toMatchObject({
+      notKnown: advice.notKnown,
+      median: advice.notKnown === null ? AT : null,
+    });
+    expect(magenta!.median! > AT).toBe(true);
   });
 
   test('one set cannot be rotated; the cheapest way that is open is named; ink is ordered in time', () => {

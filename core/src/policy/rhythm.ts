@@ -1,7 +1,7 @@
 import { addExposure, exposureDuring, NO_EXPOSURE, positionAt, type Exposure } from '../exposure';
 import { find, modelOf, type Book } from '../ledger';
-import { predictUse, type PrinterModel } from '../usage';
-import type { Printer } from '../workbook';
+import { drawOf, predictUse, type PrinterModel } from '../usage';
+import { CLEANING_LEVELS, type Printer } from '../workbook';
 
 /** How a printer has been used lately: what each channel drew on each day, by the learnt use. */
 export interface Rhythm {
@@ -17,7 +17,7 @@ export interface Rhythm {
   readonly meanMl: readonly number[];
   /** Relative standard uncertainty of the learnt use, by slot. */
   readonly useU: readonly number[];
-  /** Jobs per day, to know a large batch when it comes. */
+  /** Drawn by cleanings from all channels together, ml a day. */
   readonly cleaningMlPerDay: number;
 }
 
@@ -56,7 +56,8 @@ export function rhythmOf(book: Book, printerId: string, at: string): Rhythm | nu
           change: 0,
         };
         sums[s] = addExposure(sums[s]!, exposure);
-        cleaning += exposure.light + exposure.deep + exposure.group + exposure.recharge;
+        for (const level of CLEANING_LEVELS)
+          cleaning += exposure[level] * drawOf(model, slot.id, level).value;
         return predictUse(model, slot.id, exposure).value;
       }),
     );

@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import { ANY_SUBJECT, canPrint, inkLasts, meanSheet, slotView } from '../advice';
 import { balance } from '../account';
 import { perDm2, printCost, printerCost, singleChanges } from '../cost';
-import { areaOf } from '../exposure';
 import { toCsv } from '../exchange';
 import {
   bottleRemaining,
@@ -220,7 +219,7 @@ describe('now and next', () => {
     expect(action([], '2026-03-15T00:00:00.000Z')).toBe('agitate');
     expect(action([{ kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] }])).toBe('install');
     expect(slotView(fold(), 'printer', 'nothing', AT)).toBeUndefined();
-    expect(areaOf(meanSheet(fold(), 'printer'))).toBeCloseTo(2.1 * 2.97, 6);
+    expect(meanSheet(fold(), 'printer').areas[0]!.dm2).toBeCloseTo(2.1 * 2.97, 6);
     expect(meanSheet(Ledger.from([]), 'printer').areas[0]!.subjectId).toBe(ANY_SUBJECT);
   });
 

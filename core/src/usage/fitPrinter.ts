@@ -1,6 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { COUNTER_PRIOR, countsFor, learnCounter, type Counter } from '../gauge';
+import { COUNTER_PRIOR, learnCounter, type Counter } from '../gauge';
 import type { Because } from '../workbook';
 import { foretellChannel, learnChannel, newChannel, type Channel, type Foretold } from './channel';
 import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
@@ -13,8 +13,10 @@ export interface Observed {
   readonly from: string;
   readonly to: string;
   readonly exposure: Exposure;
+  /** ml by the evidence, with its u apart from the density's share. */
   readonly used: Uncertain;
   readonly because: Because | null;
+  /** Counted by the chip in the same time, ml with u, where both ends were read. */
   readonly counted: Uncertain | null;
 }
 
@@ -53,6 +55,8 @@ export interface MissingEntry {
 /** What a printer's weigh-ins taught: each channel's coefficients, the gain that they share, and their scatter. */
 export interface PrinterModel {
   readonly channels: ReadonlyMap<string, Channel>;
+  /** How each channel's chip counts against the scale; none where it was not read. */
+  readonly counters: ReadonlyMap<string, Counter>;
   readonly draws: Draws;
   /** Factor on all channels now, against the printer as it was first known. */
   readonly gain: Uncertain;
@@ -123,6 +127,7 @@ export function fitPrinter(
   const changed = filter.probabilities('change');
   return {
     channels: learner.channels,
+    counters: learner.counters,
     draws,
     gain: filter.next(),
     changes: changesOf(steps, groups, changed),
@@ -199,6 +204,10 @@ function recordOf(one: Observed, foretold: Uncertain): ForecastRecord {
     leftOut: explained(one.because),
   };
 }
+
+/** Prints that nobody logged were counted all the same; ink that leaked was not. */
+const countsFor = (because: Because | null): boolean =>
+  because === null || because === 'notLogged' || because === 'drawsMore';
 
 /** Beyond this the log cannot explain what the chip counted: it saw prints that nobody logged. */
 const CONTRADICTS = 3;
@@ -287,7 +296,7 @@ function median(values: readonly number[]): number {
 /** The channels of one printer while they learn, weigh-in by weigh-in. */
 class Learner {
   readonly channels: Map<string, Channel>;
-  private readonly counters = new Map<string, Counter>();
+  readonly counters = new Map<string, Counter>();
   private weight = SCATTER_WEIGHT;
   private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
 
@@ -311,7 +320,6 @@ class Learner {
   }
 
   learn(group: readonly Observed[], step: GainStep): void {
-    // Prints that nobody logged were counted all the same.
     for (const one of group)
       if (one.counted && countsFor(one.because))
         this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));

@@ -112,6 +112,7 @@ function meanOfOthers(model: PrinterModel, subjectId: string): number | null {
 /** A printer that nobody has weighed yet. */
 export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel => ({
   channels: new Map(slotIds.map((id) => [id, newChannel(draws)])),
+  counters: new Map(),
   draws,
   gain: { value: 1, u: 0 },
   changes: [],

@@ -6,20 +6,13 @@ import {
   NO_EXPOSURE,
   predictUse,
   predictPrior,
+  USE_PRIOR,
   type Observed,
   type PrinterModel,
 } from '@hiraeth/core';
 import { simulateYear } from '../testing/simulateYear';
 
-const DRAWS = {
-  perDm2: { value: 0.012, u: 0.009 },
-  light: { value: 0.4, u: 0.3 },
-  deep: { value: 1.6, u: 1 },
-  group: { value: 0.6, u: 0.5 },
-  recharge: { value: 8, u: 4 },
-  change: { value: 0.8, u: 0.6 },
-  idleDay: { value: 0.01, u: 0.01 },
-};
+const DRAWS = USE_PRIOR;
 const SEEDS = [1, 2, 3, 4, 5, 6].map((seed) => seed * 7919);
 const CHANNELS = 9;
 const fit = (year: { slotIds: readonly string[]; observed: readonly Observed[] }): PrinterModel =>

@@ -30,6 +30,9 @@ export function useNow(): string {
   return new Date(clock.now()).toISOString();
 }
 
+/** The end of this hour, as a UTC instant: for what need not be made anew with every half minute; never before the last fact. */
+export const useHour = (): string => `${useNow().slice(0, 13)}:59:59.999Z`;
+
 /**
  * Records drafts; asks where the workbook has a question that may be answered with yes, and says what is wrong where not.
  *

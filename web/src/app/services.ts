@@ -1,5 +1,13 @@
 import { createContext, useContext } from 'react';
-import { Ledger, makeStamp, type Clock, type FactDraft, type Fact } from '@hiraeth/core';
+import {
+  Ledger,
+  makeStamp,
+  type Clock,
+  type Fact,
+  type FactDraft,
+  type PolicyInput,
+  type PolicyResult,
+} from '@hiraeth/core';
 import type { Tabs, WorkbookStore } from '../storage';
 
 export type Which = 'own' | 'demo';
@@ -12,6 +20,8 @@ export interface Services {
   readonly newId: (kind: string) => string;
   readonly openStore: (which: Which, onBlocked?: () => void) => Promise<WorkbookStore>;
   readonly makeDemo: (at: string) => Promise<Fact[]>;
+  /** Tries every policy; ends early by its signal, fails when it cannot be done. */
+  readonly simulate: (input: Omit<PolicyInput, 'random'>, signal: AbortSignal) => Promise<PolicyResult[]>;
   ledger: Ledger;
   /** What the browser had stored, as it was read: to be exported when nothing else goes. */
   rescued: readonly Fact[];
@@ -26,7 +36,7 @@ export interface Services {
 }
 
 export function makeServices(
-  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo'> & { random: () => number },
+  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate'> & { random: () => number },
 ): Services {
   const stamp = makeStamp(parts.clock, parts.random);
   return {

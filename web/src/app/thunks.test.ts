@@ -30,6 +30,7 @@ function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: F
       made.demos += 1;
       return Promise.resolve(demo);
     },
+    simulate: () => Promise.resolve([]),
   });
   const store = makeStore(services);
   return {

@@ -16,6 +16,37 @@ export function readTyped(text: string, kind: QuantityKind): Typed {
     : { text, value: null, error: explain(parsed.problem) };
 }
 
+const MOST_WHOLE = 9999;
+/** A count that a person typed: whole, and at least so many; null when it is not. */
+export function readWhole(text: string, least: number): number | null {
+  const { value } = readTyped(text, 'plain');
+  return value !== null && Number.isInteger(value) && value >= least && value <= MOST_WHOLE ? value : null;
+}
+
+/** A count; says at once when it is none. */
+export function WholeField({
+  least = 0,
+  value,
+  onText,
+  ...rest
+}: Omit<TextFieldProps, 'onChange' | 'value'> & {
+  readonly least?: number;
+  readonly value: string;
+  readonly onText: (text: string) => void;
+}) {
+  const wrong = readWhole(value, least) === null;
+  return (
+    <TextField
+      {...rest}
+      value={value}
+      onChange={(event) => onText(event.target.value)}
+      error={wrong}
+      helperText={wrong ? `A whole number from ${least} to ${MOST_WHOLE}.` : undefined}
+      slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
+    />
+  );
+}
+
 interface QuantityFieldProps extends Omit<TextFieldProps, 'onChange' | 'value'> {
   readonly kind: QuantityKind;
   readonly value: string;

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import type { Fact, FactKind, FactOf } from '@hiraeth/core';
+import { seeded, simulatePolicies, type Fact, type FactKind, type FactOf } from '@hiraeth/core';
 import { makeServices, ServicesContext, type Services } from '../app/services';
 import { makeStore, type AppStore } from '../app/store';
 import { ThemeSwitch } from '../app/ThemeSwitch';
@@ -33,6 +33,7 @@ export async function renderApp(
     random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
     openStore: (which) => shelf.open(which),
     makeDemo: () => Promise.resolve([]),
+    simulate: (input) => Promise.resolve(simulatePolicies({ ...input, years: 100, random: seeded(1) })),
   });
   const store = makeStore(services);
   await store.dispatch(openWorkbook('own'));

@@ -1,11 +1,9 @@
 import { releaseProxy, wrap } from 'comlink';
-import { seeded, simulatePolicies, type PolicyInput, type PolicyResult } from '@hiraeth/core';
+import type { PolicyInput, PolicyResult } from '@hiraeth/core';
 import type { PlanWorker } from './plan.worker';
 
 /** The same question has the same answer each time. */
 const SEED = 1;
-/** Without a worker the page itself is at it: fewer, so that it does not stand still. */
-const YEARS_IN_PAGE = 100;
 
 /**
  * Simulates some thousand years of each policy in a worker, so that the page stays quick meanwhile.
@@ -18,12 +16,6 @@ export async function simulateAside(
   input: Omit<PolicyInput, 'random'>,
   signal: AbortSignal,
 ): Promise<PolicyResult[]> {
-  if (typeof Worker === 'undefined')
-    return simulatePolicies({
-      ...input,
-      years: Math.min(YEARS_IN_PAGE, input.years),
-      random: seeded(SEED),
-    });
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<PlanWorker>(worker);
   const stop = (): void => worker.terminate();

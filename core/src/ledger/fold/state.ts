@@ -1,6 +1,7 @@
 import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '../../exposure';
 import type { ChipState } from '../../gauge';
 import type { Source, Uncertain } from '../../quantity';
+import type { Observed } from '../../usage';
 import type { Because, Ports, Signal } from '../../workbook';
 
 /** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
@@ -159,20 +160,10 @@ export type Closed =
       readonly massG: number;
     };
 
-/** Evidence of use between two weighings in one slot: what models are learnt from. */
-export interface UseInterval {
-  readonly factId: string;
+/** Evidence of use between two weighings in one slot, and whose: what models are learnt from. */
+export interface UseInterval extends Observed {
   readonly cartridgeId: string;
   readonly printerId: string;
-  readonly slotId: string;
-  readonly from: string;
-  readonly to: string;
-  readonly exposure: Exposure;
-  /** ml by the evidence, with its u apart from the density's share. */
-  readonly used: Uncertain;
-  readonly because: Because | null;
-  /** Counted by the chip in the same time, ml with u, where both ends were read. */
-  readonly counted: Uncertain | null;
 }
 
 /** What one chip went through, on whichever cartridge it sat. */

@@ -6,7 +6,7 @@ import {
   type Exposure,
   type Timeline,
 } from '../../exposure';
-import { COVERAGE, type Source } from '../../quantity';
+import { type Source } from '../../quantity';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { lotsOf, mixesMl, pourInto, scaleMixes, takeFrom, timesMix } from './mixes';
 import type { Belief, Draw, Flow, Happening, Known, LifePoint, Mix, Reading, Seat } from './state';
@@ -498,6 +498,3 @@ function codeOf(happening: Extract<Happening, { type: 'seen' | 'weighed' }>): Co
       return 'ranDryOff';
   }
 }
-
-/** The interval that is shown for a belief. */
-export const halfWidth = (belief: Belief): number => COVERAGE * Math.sqrt(belief.inkVar);

@@ -1,5 +1,5 @@
 import { listOf } from '../../exposure';
-import type { Source, Uncertain } from '../../quantity';
+import type { Uncertain } from '../../quantity';
 import { bodyOf } from '../define/context';
 import { isKnown } from '../fold/belief';
 import { bareLot } from '../fold/chain';
@@ -12,14 +12,7 @@ import { cartridgeOf, foretellBy, openWalk } from './inkNow';
 export type LifeFlag = 'leak' | 'heavier' | 'surprise' | 'ranDry' | 'contradicts';
 
 /** One line of a cartridge's life: the ink inside after an entry, and what was used since the weighing before. */
-export interface LifeEntry {
-  readonly factId: string;
-  readonly at: string;
-  readonly ml: number;
-  readonly u: number;
-  readonly source: Source;
-  readonly massG: number | null;
-  readonly gauge: number | null;
+export interface LifeEntry extends LifePoint {
   /** By the evidence, where the entry closed an interval; and what was foretold for it. */
   readonly used: Uncertain | null;
   readonly foretold: Uncertain | null;

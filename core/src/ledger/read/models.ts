@@ -1,5 +1,5 @@
 import { listOf, type Log } from '../../exposure';
-import { fitCounter, type Counter } from '../../gauge';
+import { COUNTER_PRIOR, type Counter } from '../../gauge';
 import { fitPrinter, newModel, type Draws, type PrinterModel } from '../../usage';
 import type { Printer } from '../../workbook';
 import { find } from '../define/context';
@@ -13,7 +13,6 @@ interface Fitted {
 }
 /** By the handle of one slot's list: it is another one as soon as an interval is added. */
 const fitted = new WeakMap<Log<UseInterval>, Fitted>();
-const counters = new WeakMap<Log<UseInterval>, Counter>();
 const fresh = new WeakMap<object, PrinterModel>();
 
 /**
@@ -49,11 +48,6 @@ function priorsOf(printer: Printer, slotIds: readonly string[]): PrinterModel {
   return model;
 }
 
-/** How a channel's counter errs, learnt from the intervals whose ends were read. */
-export function counterOf(book: Book, printerId: string, slotId: string): Counter {
-  const intervals = book.state.printers.get(printerId)?.slots.get(slotId)?.intervals;
-  if (!intervals || book.live) return fitCounter([]);
-  let counter = counters.get(intervals);
-  if (!counter) counters.set(intervals, (counter = fitCounter(listOf(intervals))));
-  return counter;
-}
+/** How a channel's counter errs, learnt from the intervals whose ends were read; the prior where none was. */
+export const counterOf = (book: Book, printerId: string, slotId: string): Counter =>
+  modelOf(book, printerId)?.counters.get(slotId) ?? COUNTER_PRIOR;

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import { useMemo } from 'react';
 import {
   CAUSE_WORDS,
   find,
@@ -7,9 +6,9 @@ import {
   LEVER_WORDS,
   leversOf,
   monthsCsv,
-  periodCost,
   settingsOf,
   type Payback,
+  type PeriodCost,
   type PrinterCost,
 } from '@hiraeth/core';
 import { useLedger, useMoney } from '../../app/hooks';
@@ -17,21 +16,9 @@ import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 
 /** The cost by month, by what the ink went into, when the kit is paid back, and what the saving depends on. */
-export function Period({
-  printerId,
-  now,
-  from,
-}: {
-  readonly printerId: string;
-  readonly now: string;
-  readonly from: string;
-}) {
+export function Period({ found }: { readonly found: PeriodCost }) {
   const ledger = useLedger();
   const money = useMoney();
-  // Months do not change with the half minute.
-  const until = `${now.slice(0, 13)}:59:59.999Z`;
-  const found = useMemo(() => periodCost(ledger, printerId, from, until), [ledger, printerId, from, until]);
-  if (!found) return null;
   const subjectOf = (id: string | null): string =>
     id ? (find(ledger.context, 'subject', id)?.name ?? id) : '';
   return (
@@ -43,7 +30,7 @@ export function Period({
           <Button
             onClick={() =>
               download(
-                `hiraeth-cost-${until.slice(0, 10)}.csv`,
+                `hiraeth-cost-${found.cost.to.slice(0, 10)}.csv`,
                 monthsCsv(found.months, settingsOf(ledger.context).currency),
                 'text/csv',
               )

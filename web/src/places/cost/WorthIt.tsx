@@ -2,11 +2,9 @@ import { useState } from 'react';
 import TextField from '@mui/material/TextField';
 import { beforeFirstFill, explain, parseMoney, settingsOf } from '@hiraeth/core';
 import { useLedger, useMoney } from '../../app/hooks';
-import { Pick, readTyped } from '../../parts/fields';
-import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { readTyped, readWhole, WholeField } from '../../parts/fields';
+import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
-/** What a print takes of each channel before anything was weighed, a change's priming, and what is lost by hand. */
-const PRIOR = { mlPerDm2: { value: 0.012, u: 0.006 }, primeMl: 0.8, lostShare: 0.05 };
 const ANSWERS = {
   yes: 'Yes, it pays',
   perhaps: 'Perhaps: it depends on how much ink your pictures take',
@@ -26,11 +24,10 @@ export function WorthIt() {
     kit: '',
     prints: '20',
   });
-  const [size, setSize] = useState<SizeKey>('297x420');
+  const [size, setSize] = useState(() => chooseSize());
   const amount = (name: 'original' | 'bottle' | 'kit') =>
     text[name].trim() === '' ? null : parseMoney(text[name], currency);
   const volume = (name: 'usable' | 'bottleMl') => readTyped(text[name], 'volume');
-  const count = (name: 'channels' | 'prints') => readTyped(text[name], 'plain');
   const price = { original: amount('original'), bottle: amount('bottle'), kit: amount('kit') };
   const known = (name: keyof typeof price): number | null => {
     const parsed = price[name];
@@ -38,8 +35,8 @@ export function WorthIt() {
   };
   const [original, bottle, kit] = [known('original'), known('bottle'), known('kit')];
   const [usable, bottleMl] = [volume('usable').value, volume('bottleMl').value];
-  const [channels, prints] = [count('channels').value, count('prints').value];
-  const area = sizeOf(size)!;
+  const [channels, prints] = [readWhole(text.channels, 1), readWhole(text.prints, 0)];
+  const area = chosenSize(size);
   const whole =
     original !== null &&
     bottle !== null &&
@@ -49,13 +46,11 @@ export function WorthIt() {
     bottleMl !== null &&
     bottleMl > 0 &&
     channels !== null &&
-    channels >= 1 &&
     prints !== null &&
-    prints >= 0;
+    area !== null;
   const found = whole
     ? beforeFirstFill({
-        ...PRIOR,
-        channels: Math.round(channels),
+        channels: channels,
         originalMinor: original,
         usableMl: usable,
         bottleMinor: bottle,
@@ -87,19 +82,23 @@ export function WorthIt() {
       </header>
       <p>Before you buy anything: what a month costs refilled and with originals, for what you print.</p>
       <div className="form">
-        {field('channels', 'Channels', count('channels').error)}
+        <WholeField
+          label="Channels"
+          least={1}
+          value={text.channels}
+          onText={(count) => setText({ ...text, channels: count })}
+        />
         {field('original', `An original cartridge (${currency})`, why('original'))}
         {field('usable', 'Its usable ink, ml', volume('usable').error)}
         {field('bottle', `A bottle of ink (${currency})`, why('bottle'))}
         {field('bottleMl', 'It holds, ml', volume('bottleMl').error)}
         {field('kit', `Kit, once (${currency})`, why('kit'))}
-        {field('prints', 'Prints a month', count('prints').error)}
-        <Pick<SizeKey>
-          label="Size of a print"
-          value={size}
-          options={SIZES.filter((one) => one.value !== 'own')}
-          onPick={setSize}
+        <WholeField
+          label="Prints a month"
+          value={text.prints}
+          onText={(count) => setText({ ...text, prints: count })}
         />
+        <SizePick label="Size of a print" value={size} onPick={setSize} />
       </div>
       <p role="status" data-testid="worth-it">
         {!found && 'Fill in all prices and volumes to see.'}
@@ -108,7 +107,8 @@ export function WorthIt() {
             <strong>{ANSWERS[found.answer]}.</strong> A month refilled {money(found.refillMinor.value)} (
             {money(found.refillMinor.low)} to {money(found.refillMinor.high)}), the kit spread over{' '}
             {kitLifeMonths} months in it; with originals {money(found.originalMinor.value)} (
-            {money(found.originalMinor.low)} to {money(found.originalMinor.high)}).{' '}
+            {money(found.originalMinor.low)} to {money(found.originalMinor.high)}); a print{' '}
+            {money(found.perPrintRefillMinor.value)} and {money(found.perPrintOriginalMinor.value)}.{' '}
             {found.paybackMonths.value !== null &&
               `The kit is paid back after ${found.paybackMonths.value.toFixed(1)} months. `}
             {found.breakEvenPrints !== null &&

@@ -1,16 +1,16 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
   ALWAYS,
   all,
-  balance,
+  balanceOf,
   formatUncertain,
   gapWords,
   meanPrint,
   perDm2,
   printCost,
-  printerCost,
+  periodCost,
   settingsOf,
   type Balance,
   COVERAGE,
@@ -20,7 +20,7 @@ import {
   type CostPart,
   type Sum,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval, useNow } from '../../app/hooks';
+import { useHour, useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
@@ -34,18 +34,17 @@ import { WorthIt } from './WorthIt';
 /** What a print really costs, refill against original, each figure opening into the sum it came from. */
 export default function Cost() {
   const ledger = useLedger();
-  const now = useNow();
+  const at = useHour();
   const money = useMoney();
   const interval = useMoneyInterval();
   const [size, setSize] = useState<SizeKey>('297x420');
   const [buying, setBuying] = useState(false);
   const id = usePrinter()?.id ?? '';
   const [period, setPeriod] = useState<PeriodKey>('all');
-  const from = startOf(period, now);
-  const ever = printerCost(ledger, id, now);
-  const cost = from === ALWAYS ? ever : printerCost(ledger, id, now, from);
-  const books = balance(ledger, id, now, from);
-  if (!ever || !cost || !books || ever.copies === 0)
+  // One period, one instant: every sum on the page is cut from the same account.
+  const found = useMemo(() => periodCost(ledger, id, startOf(period, at), at), [ledger, id, period, at]);
+  const printed = (ledger.state.printers.get(id)?.jobs ?? 0) > 0;
+  if (!found || !printed)
     return (
       <div className="stack">
         <h1>Cost</h1>
@@ -58,6 +57,8 @@ export default function Cost() {
         <WorthIt />
       </div>
     );
+  const { cost } = found;
+  const books = balanceOf(cost.account);
   const perPrint = meanPrint(cost, 'refill');
   const refillDm2 = perDm2(cost, 'refill');
   const originalDm2 = perDm2(cost, 'original');
@@ -79,7 +80,9 @@ export default function Cost() {
             testId="per-print"
           />
           <p>
-            {cost.savedMinor === null ? (
+            {cost.copies === 0 ? (
+              'Nothing was printed in this period.'
+            ) : cost.savedMinor === null ? (
               <>
                 {cost.unpriced.length > 0 ? (
                   <>
@@ -190,8 +193,8 @@ export default function Cost() {
             </tbody>
           </table>
         </section>
-        <Edition printerId={id} now={now} />
-        <Period printerId={id} now={now} from={from} />
+        <Edition printerId={id} at={at} />
+        <Period found={found} />
       </div>
       <aside>
         <div>
@@ -233,9 +236,9 @@ const PERIODS = [
 type PeriodKey = (typeof PERIODS)[number]['value'];
 
 /** The same day of an earlier month, from its first instant. */
-function startOf(period: PeriodKey, now: string): string {
+function startOf(period: PeriodKey, at: string): string {
   if (period === 'all') return ALWAYS;
-  const date = new Date(now);
+  const date = new Date(at);
   return new Date(
     Date.UTC(date.getUTCFullYear(), date.getUTCMonth() - Number(period), date.getUTCDate()),
   ).toISOString();

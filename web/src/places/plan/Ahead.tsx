@@ -1,9 +1,8 @@
-import type { PlanBasis, Printer } from '@hiraeth/core';
+import { notKnownWords, PLAN_DEFAULTS, type PlanBasis, type Printer } from '@hiraeth/core';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
 
 const WEEK_MS = 7 * 86_400_000;
-const WEEKS = 26;
 const WIDTH = 520;
 const ROW = 14;
 
@@ -11,8 +10,8 @@ const ROW = 14;
 export function Ahead({ printer, basis }: { readonly printer: Printer; readonly basis: PlanBasis }) {
   const from = Date.parse(basis.at);
   const x = (at: string): number =>
-    Math.min(WIDTH, Math.max(0, ((Date.parse(at) - from) / (WEEKS * WEEK_MS)) * WIDTH));
-  const end = new Date(from + WEEKS * WEEK_MS).toISOString();
+    Math.min(WIDTH, Math.max(0, ((Date.parse(at) - from) / (PLAN_DEFAULTS.weeks * WEEK_MS)) * WIDTH));
+  const end = new Date(from + PLAN_DEFAULTS.weeks * WEEK_MS).toISOString();
   const rows = [...basis.reserveAt].sort((a, b) => ((a.median ?? '9') < (b.median ?? '9') ? -1 : 1));
   return (
     <section className="section">
@@ -66,11 +65,20 @@ export function Ahead({ printer, basis }: { readonly printer: Printer; readonly 
                     )}
                   </svg>
                 </td>
-                <td className="n">{date.median ? day(date.median) : 'not known'}</td>
+                <td className="n">
+                  {date.median === basis.at
+                    ? 'now'
+                    : date.median
+                      ? day(date.median)
+                      : date.notKnown
+                        ? 'not known'
+                        : 'not in ten years'}
+                </td>
                 <td className="n soft">
-                  {date.median
-                    ? `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`
-                    : ''}
+                  {date.notKnown !== null && notKnownWords(date.notKnown)}
+                  {date.median !== null &&
+                    date.median !== basis.at &&
+                    `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`}
                 </td>
               </tr>
             );

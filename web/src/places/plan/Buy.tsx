@@ -22,7 +22,7 @@ export function Buy({
         <ul className="plain">
           {plan.buy.map((item) => (
             <li key={item.inkId}>
-              <strong>{nameOf(item.inkId)}</strong> by {day(item.by)}
+              <strong>{nameOf(item.inkId)}</strong>, {item.volumeMl.toFixed(0)} ml, by {day(item.by)}
               <div className="soft small">
                 {item.leftMl.toFixed(0)} ml left, {item.perMonthMl.toFixed(0)} ml a month
               </div>

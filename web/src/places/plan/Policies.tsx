@@ -1,15 +1,21 @@
-import { BAR_WORDS, POLICY_WORDS, type PlannedPolicy, type PrinterPlan } from '@hiraeth/core';
+import {
+  BAR_WORDS,
+  COVERAGE,
+  PLAN_DEFAULTS,
+  POLICY_WORDS,
+  type PlannedPolicy,
+  type PrinterPlan,
+  type Uncertain,
+} from '@hiraeth/core';
 import { useMoney } from '../../app/hooks';
 
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
   plan,
   state,
-  allowedRisk,
 }: {
   readonly plan: PrinterPlan;
   readonly state: 'busy' | 'failed' | 'done';
-  readonly allowedRisk: number;
 }) {
   const money = useMoney();
   const best = plan.policies.find(({ code }) => code === plan.best);
@@ -20,12 +26,12 @@ export function Policies({
         <h2>How to change and top up</h2>
       </header>
       <p data-testid="best-policy" role="status">
-        {state === 'busy' && 'Trying each way on two thousand years of your own days …'}
+        {state === 'busy' && 'Trying each way on thousands of years of your own days …'}
         {state === 'failed' &&
           'The ways could not be tried: a part of the app did not load. Load the page again.'}
         {state === 'done' &&
           !best &&
-          `None of the ways that are open keeps a dry line below ${100 * allowedRisk} % of years: weigh in more often.`}
+          `None of the ways that are open keeps a dry line below ${100 * PLAN_DEFAULTS.allowedRisk} % of years: weigh in more often.`}
         {state === 'done' && best && (
           <>
             <strong>{POLICY_WORDS[best.code]}</strong>
@@ -41,7 +47,7 @@ export function Policies({
           <table className="lines">
             <thead>
               <tr>
-                <th>A year of</th>
+                <th>A year of (±: nineteen years in twenty)</th>
                 <th className="n">Times opened</th>
                 <th className="n">Ink lost</th>
                 <th className="n">Money lost</th>
@@ -57,15 +63,11 @@ export function Policies({
                     {POLICY_WORDS[policy.code]}
                     {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
                   </td>
-                  <td className="n">{policy.routinesPerYear.value.toFixed(1)}</td>
-                  <td className="n">
-                    {policy.primingMl.value.toFixed(policy.primingMl.value < 10 ? 1 : 0)} ml
-                  </td>
+                  <td className="n">{spread(policy.routinesPerYear, 1)}</td>
+                  <td className="n">{spread(policy.primingMl, policy.primingMl.value < 10 ? 1 : 0)} ml</td>
                   <td className="n">{money(policy.wasteMinor.value)}</td>
                   <td className="n">{(policy.minutesPerYear.value / 60).toFixed(1)} h</td>
-                  <td className="n">
-                    {policy.code === 'originals' ? '–' : `${(100 * policy.dryProbability).toFixed(1)} %`}
-                  </td>
+                  <td className="n">{policy.code === 'originals' ? '–' : dryWords(policy)}</td>
                   <td className="n">{policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`}</td>
                 </tr>
               ))}
@@ -75,6 +77,17 @@ export function Policies({
       )}
     </section>
   );
+}
+
+const spread = ({ value, u }: Uncertain, digits: number): string =>
+  `${value.toFixed(digits)} ± ${(COVERAGE * u).toFixed(digits)}`;
+
+/** The most that it may be, where it was hardly seen. */
+function dryWords({ dryProbability, dryU }: PlannedPolicy): string {
+  const most = 100 * (dryProbability + COVERAGE * dryU);
+  return most < 0.1
+    ? 'under 0.1 %'
+    : `${(100 * dryProbability).toFixed(1)} ± ${(100 * COVERAGE * dryU).toFixed(1)} %`;
 }
 
 /** The threshold that was found for it. */

@@ -1,28 +1,33 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { inkLasts, planBasis, planFrom, RHYTHM_DAYS, type PlanBasis, type PolicyResult } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import {
+  inkLasts,
+  MINUTES,
+  PLAN_DEFAULTS,
+  planBasis,
+  planFrom,
+  RHYTHM_DAYS,
+  type PlanBasis,
+  type PolicyResult,
+} from '@hiraeth/core';
+import { useHour, useLedger } from '../../app/hooks';
+import { useServices } from '../../app/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
-import { simulateAside } from '../../workers/simulateAside';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
 import { Foretold } from './Foretold';
 import { Policies } from './Policies';
 
-const ALLOWED_RISK = 0.05;
-const OPTIONS = { weeks: 26, years: 2000, allowedRisk: ALLOWED_RISK };
-
 /** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
 export default function Plan() {
   const ledger = useLedger();
-  // A plan is for days: it need not be made anew with every half minute.
-  const today = useNow().slice(0, 13);
+  const at = useHour();
   const printer = usePrinter();
   const basis = useMemo(
-    () => printer && planBasis(ledger, printer.id, `${today}:00:00.000Z`, OPTIONS),
-    [ledger, printer, today],
+    () => printer && planBasis(ledger, printer.id, at, PLAN_DEFAULTS),
+    [ledger, printer, at],
   );
   const results = useSimulated(basis);
   if (!printer || !basis || basis.notKnown === 'noRhythm')
@@ -41,18 +46,24 @@ export default function Plan() {
     .filter(({ median }) => median !== null)
     .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
   const slot = printer.slots.find(({ id }) => id === first?.slotId);
-  const unknown = basis.reserveAt.filter(({ median }) => median === null).length;
+  const unknown = basis.reserveAt.filter(({ notKnown }) => notKnown !== null).length;
   return (
     <div className="sheet">
       <div>
         <h1>Plan</h1>
         <div className="lead" style={{ paddingTop: 12 }}>
-          <Big text={first ? day(first.median!) : 'Not known'} of={slot?.name ?? ''} testId="first-reserve" />
+          <Big
+            text={first ? dateOf(first.median!, at) : 'Not known'}
+            of={slot ? `${slot.name}${unknown > 0 ? ', of what is known' : ''}` : ''}
+            testId="first-reserve"
+          />
           <p>
             {first ? (
               <>
-                The first to come to its reserve, at the rhythm of the last half year: nine times in ten
-                between {first.low ? day(first.low) : 'now'} and {first.high ? day(first.high) : 'later'}.
+                The first to come to its reserve, at the rhythm of its last {RHYTHM_DAYS} days:{' '}
+                {first.median === at
+                  ? 'nothing should be printed before it is seen to.'
+                  : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
               </>
             ) : (
               <>
@@ -60,16 +71,13 @@ export default function Plan() {
                 <Link to="/weigh-in">weigh in</Link> to see when.
               </>
             )}
-            {first && unknown > 0 && ` ${unknown} more cannot be foretold: not weighed, or hardly used.`}
+            {unknown > 0 &&
+              ` How far ${unknown === 1 ? 'one channel goes' : `${unknown} channels go`} is not known: see below.`}
           </p>
         </div>
         <PrinterPick />
         <Ahead printer={printer} basis={basis} />
-        <Policies
-          plan={plan}
-          state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'}
-          allowedRisk={ALLOWED_RISK}
-        />
+        <Policies plan={plan} state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'} />
       </div>
       <aside>
         <Buy plan={plan} supplies={inkLasts(ledger, basis.at)} />
@@ -82,14 +90,15 @@ export default function Plan() {
               : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}.`}
           </p>
         </div>
-        <Foretold ledger={ledger} printer={printer} />
+        <Foretold ledger={ledger} printerId={printer.id} />
         <div>
           <h2>What it goes by</h2>
           <p>
             The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
             from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed
-            or topped up early enough that a line runs dry in no more than {100 * ALLOWED_RISK} % of years.
-            Twelve minutes for a refill, eight for each time the printer is opened.
+            or topped up early enough that a line runs dry in no more than {100 * PLAN_DEFAULTS.allowedRisk} %
+            of years.
+            {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
           </p>
         </div>
       </aside>
@@ -97,8 +106,11 @@ export default function Plan() {
   );
 }
 
+const dateOf = (iso: string, at: string): string => (iso === at ? 'Now' : day(iso));
+
 /** What the worker found for this basis; null while it is at it. */
 function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | 'failed' | null {
+  const { simulate } = useServices();
   const [found, setFound] = useState<{
     readonly of: PlanBasis;
     readonly results: readonly PolicyResult[] | 'failed';
@@ -106,7 +118,7 @@ function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | '
   useEffect(() => {
     if (!basis?.input) return;
     const ending = new AbortController();
-    simulateAside(basis.input, ending.signal).then(
+    simulate(basis.input, ending.signal).then(
       (results) => {
         if (!ending.signal.aborted) setFound({ of: basis, results });
       },
@@ -115,6 +127,6 @@ function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | '
       },
     );
     return () => ending.abort();
-  }, [basis]);
+  }, [basis, simulate]);
   return found !== null && found.of === basis ? found.results : null;
 }

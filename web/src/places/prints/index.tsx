@@ -16,7 +16,7 @@ import { useServices } from '../../app/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { PrintLog } from './PrintLog';
 import { UseTable } from './UseTable';
 
@@ -34,13 +34,7 @@ export default function Prints() {
   const [printerId, setPrinterId] = useState(last?.printerId ?? printers[0]?.id ?? '');
   const [subjectId, setSubjectId] = useState(last?.subjectId ?? subjects[0]?.id ?? '');
   const [paperId, setPaperId] = useState(last?.paperId ?? papers[0]?.id ?? '');
-  const [size, setSize] = useState<SizeKey>(() =>
-    last ? (SIZES.find((s) => s.value === `${last.widthMm}x${last.heightMm}`)?.value ?? 'own') : '297x420',
-  );
-  const [own, setOwn] = useState(() => ({
-    width: String(last?.widthMm ?? ''),
-    height: String(last?.heightMm ?? ''),
-  }));
+  const [size, setSize] = useState(() => chooseSize(last));
   const [title, setTitle] = useState('');
   const [copies, setCopies] = useState('1');
   const [edition, setEdition] = useState('');
@@ -61,16 +55,7 @@ export default function Prints() {
         </div>
       </div>
     );
-  const area =
-    size === 'own'
-      ? ((): { widthMm: number; heightMm: number } | null => {
-          const widthMm = readTyped(own.width, 'length').value;
-          const heightMm = readTyped(own.height, 'length').value;
-          return widthMm !== null && heightMm !== null && widthMm >= 1 && heightMm >= 1
-            ? { widthMm, heightMm }
-            : null;
-        })()
-      : sizeOf(size);
+  const area = chosenSize(size);
   const count = readTyped(copies, 'plain').value;
   const cost = printerCost(ledger, printerId, now);
   const one =
@@ -140,23 +125,7 @@ export default function Prints() {
           <div className="form">
             <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} />
             <QuantityField label="Copies" kind="plain" value={copies} onText={setCopies} />
-            <Pick<SizeKey> label="Size" value={size} options={SIZES} onPick={setSize} />
-            {size === 'own' && (
-              <>
-                <QuantityField
-                  label="Width, mm"
-                  kind="length"
-                  value={own.width}
-                  onText={(width) => setOwn({ ...own, width })}
-                />
-                <QuantityField
-                  label="Height, mm"
-                  kind="length"
-                  value={own.height}
-                  onText={(height) => setOwn({ ...own, height })}
-                />
-              </>
-            )}
+            <SizePick value={size} onPick={setSize} />
             <Pick
               label="Subject"
               value={subjectId}

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { adviceTitle, all, answerWords, canPrint, formatUncertain, notKnownWords } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
-import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { Pick, readWhole, WholeField } from '../../parts/fields';
+import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 /** Can I print this job? The probability that it takes a channel to its reserve. */
 export function CanPrint() {
@@ -13,12 +13,12 @@ export function CanPrint() {
   const [printerId, setPrinterId] = useState(printers[0]?.id ?? '');
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [copies, setCopies] = useState('10');
-  const [size, setSize] = useState<SizeKey>('297x420');
-  const count = readTyped(copies, 'plain').value;
-  const area = sizeOf(size);
+  const [size, setSize] = useState(() => chooseSize());
+  const count = readWhole(copies, 1);
+  const area = chosenSize(size);
   const job =
-    area && count !== null && count >= 1 && printerId && subjectId
-      ? canPrint(ledger, printerId, [{ subjectId, copies: Math.round(count), ...area }], now)
+    area && count !== null && printerId && subjectId
+      ? canPrint(ledger, printerId, [{ subjectId, copies: count, ...area }], now)
       : null;
   const percent = Math.round((job?.probability ?? 0) * 100);
   if (subjects.length === 0) return null;
@@ -37,13 +37,8 @@ export function CanPrint() {
         options={subjects.map((s) => ({ value: s.id, label: s.name }))}
         onPick={setSubjectId}
       />
-      <Pick<SizeKey>
-        label="Size"
-        value={size}
-        options={SIZES.filter((s) => s.value !== 'own')}
-        onPick={setSize}
-      />
-      <QuantityField label="Copies" kind="plain" value={copies} onText={setCopies} />
+      <SizePick value={size} onPick={setSize} />
+      <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
       <p role="status">
         {job?.first ? (
           <>
@@ -55,7 +50,7 @@ export function CanPrint() {
                 : `${job.first.name} goes first: it takes ${formatUncertain(job.first.use, 'ml')} and leaves ${job.first.left ? formatUncertain(job.first.left, 'ml') : '–'}; ${percent < 1 ? 'under 1' : percent} % that any channel comes to its reserve.`}
           </>
         ) : (
-          'Nothing is weighed in this printer yet.'
+          'Choose a size and how many copies.'
         )}
       </p>
     </div>
