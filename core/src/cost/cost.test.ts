@@ -214,6 +214,11 @@ describe('one account, cut every way', () => {
     expect(causes.some((cause) => cause.minor === null)).toBe(true);
   });
 
+  test('when the kit is paid back does not hang on the period that one looks at', () => {
+    const whole = periodCost(year(), 'printer', ALWAYS, AT)!.payback;
+    expect(periodCost(year(), 'printer', '2026-12-01T00:00:00.000Z', AT)!.payback).toEqual(whole);
+  });
+
   test('no such printer has no cost', () => {
     expect(periodCost(book, 'nobody', ALWAYS, end)).toBeUndefined();
   });

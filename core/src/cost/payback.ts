@@ -1,4 +1,3 @@
-import { ALWAYS } from '../account';
 import { listOf } from '../exposure';
 import type { Book } from '../ledger';
 import { COVERAGE } from '../quantity';
@@ -7,7 +6,7 @@ import { MONTH_MS, type PrinterCost } from './printerCost';
 export interface Payback {
   /** What was bought to last: kits, cartridges, and whatever was given a life; this printer's share, minor units. */
   readonly investedMinor: number | null;
-  /** Saved a month before what was bought to last, over the period. */
+  /** Saved a month before what was bought to last, so far. */
   readonly savedPerMonthMinor: number | null;
   /** Months after the first purchase until it has paid for itself; null: never at this rate, or not known. */
   readonly months: number | null;
@@ -30,7 +29,7 @@ const NOTHING: Payback = {
 /**
  * When what was bought to last has paid for itself: `months = price / saved a month before it`.
  *
- * @param cost of a printer in a period, from `printerCost`
+ * @param cost of a printer to date, from `printerCost`: a shorter period would not hold all that was saved
  */
 export function paybackOf(book: Book, cost: PrinterCost): Payback {
   if (cost.savedMinor === null) return NOTHING;
@@ -43,8 +42,7 @@ export function paybackOf(book: Book, cost: PrinterCost): Payback {
     lasting.map((part) => part.factId),
   );
   if (begin === null) return NOTHING;
-  const from = cost.from === ALWAYS ? begin : Date.parse(cost.from);
-  const months = (Date.parse(cost.to) - Math.min(begin, from)) / MONTH_MS;
+  const months = (Date.parse(cost.to) - begin) / MONTH_MS;
   if (!(months > 0.2)) return NOTHING;
   const investedMinor = lasting.reduce((sum, part) => sum + part.priceMinor! * part.share, 0);
   const before = cost.savedMinor + lasting.reduce((sum, part) => sum + part.minor!, 0);

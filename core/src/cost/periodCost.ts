@@ -48,6 +48,7 @@ export interface PeriodCost {
   readonly causes: readonly CauseCost[];
   readonly months: readonly MonthCost[];
   readonly prints: readonly PrintKindCost[];
+  /** To date, whatever the period. */
   readonly payback: Payback;
 }
 
@@ -76,7 +77,7 @@ export function periodCost(book: Book, printerId: string, from: string, to: stri
         ml: print.ml.value,
       };
     }),
-    payback: paybackOf(book, cost),
+    payback: paybackOf(book, from === ALWAYS ? cost : printerCost(book, printerId, to)!),
   };
 }
 

@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { all, explain, formatUncertain, parseMoney, quoteEdition, settingsOf } from '@hiraeth/core';
 import { useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
-import { Pick, QuantityField, readTyped, readWhole, WholeField } from '../../parts/fields';
+import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 /** What an edition will take and cost, before it is promised to anyone. */
@@ -20,16 +20,11 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
   const [allowance, setAllowance] = useState('10');
   const n = readWhole(copies, 1);
   const extra = readWhole(spare, 0);
-  const share = readTyped(allowance.trim() === '' ? '0' : allowance, 'plain');
+  const percent = readWhole(allowance, 0);
   const paid = paper.trim() === '' ? null : parseMoney(paper, currency);
   const area = chosenSize(size);
   const quote =
-    area &&
-    n !== null &&
-    extra !== null &&
-    share.value !== null &&
-    share.value >= 0 &&
-    (paid === null || paid.ok)
+    area && n !== null && extra !== null && percent !== null && (paid === null || paid.ok)
       ? quoteEdition(
           ledger,
           {
@@ -40,7 +35,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
             proofs: 0,
             spoils: extra,
             paperMinor: paid?.ok ? paid.value : null,
-            allowance: share.value / 100,
+            allowance: percent / 100,
           },
           at,
         )
@@ -70,13 +65,9 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
           helperText={paid !== null && !paid.ok ? explain(paid.problem) : undefined}
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
-        <QuantityField kind="plain" label="Put on top, %" value={allowance} onText={setAllowance} />
+        <WholeField label="Put on top, %" value={allowance} onText={setAllowance} />
       </div>
-      {!quote && (
-        <p role="status">
-          Mend or fill in what is missing above, and the price is here: all of it at least 0.
-        </p>
-      )}
+      {!quote && <p role="status">Fill in the fields above to see the price.</p>}
       {quote && (
         <>
           <p data-testid="edition" role="status">

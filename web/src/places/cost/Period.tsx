@@ -54,7 +54,10 @@ export function Period({ found }: { readonly found: PeriodCost }) {
             <tbody>
               {[...found.months].reverse().map((month) => (
                 <tr key={month.from}>
-                  <td>{monthOf(month.from)}</td>
+                  <td>
+                    {monthOf(month.from)}
+                    {month.from.slice(8, 10) !== '01' && `, from ${day(month.from)}`}
+                  </td>
                   <td className="n">{month.copies}</td>
                   <td className="n">{month.drawnMl.toFixed(0)} ml</td>
                   <td className="n">{money(month.refillMinor)}</td>
@@ -150,7 +153,7 @@ function Levers({ cost }: { readonly cost: PrinterCost }) {
       <table className="lines">
         <thead>
           <tr>
-            <th>Saved to date, with</th>
+            <th>Saved, with</th>
             <th className="n">{share} % less of it</th>
             <th className="n">{share} % more</th>
           </tr>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -30,7 +31,19 @@ export default function Plan() {
     [ledger, printer, at],
   );
   const results = useSimulated(basis);
-  if (!printer || !basis || basis.notKnown === 'noRhythm')
+  if (!printer)
+    return (
+      <div className="stack">
+        <h1>Plan</h1>
+        <p>First set up a printer: then this says when to top up, and what to order.</p>
+        <div>
+          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+            Set up a printer
+          </Button>
+        </div>
+      </div>
+    );
+  if (!basis || basis.notKnown === 'noRhythm')
     return (
       <div className="stack">
         <h1>Plan</h1>
@@ -97,8 +110,8 @@ export default function Plan() {
             The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
             from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed
             or topped up early enough that a line runs dry in no more than {100 * PLAN_DEFAULTS.allowedRisk} %
-            of years.
-            {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
+            of years. {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is
+            opened.
           </p>
         </div>
       </aside>
