@@ -26,11 +26,12 @@ import {
 import { EXIT } from './exit';
 import type { Options } from './main';
 import { reportText } from './reportText';
+import { stepsOf } from './stepsOf';
 
-export type Command = 'report' | 'check' | 'forecast' | 'score' | 'quote' | 'plan';
+export type Command = 'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'plan';
 
 /** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
-type Done = { readonly data: unknown; readonly text: string; readonly exit?: number } | string;
+export type Done = { readonly data: unknown; readonly text: string; readonly exit?: number } | string;
 
 /** Every command: the same core as the screens, over an exported workbook. */
 export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options: Options) => Done>> = {
@@ -88,6 +89,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
       ]),
     };
   },
+  steps: stepsOf,
   quote: (facts, { at, words }) => {
     const ledger = Ledger.from(factsUntil(facts, at));
     const { currency } = settingsOf(ledger.context);

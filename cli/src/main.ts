@@ -15,6 +15,8 @@ hiraeth score FILE [--json]                every forecast beside what the scale 
 hiraeth quote FILE --printer P --size WxH --copies N --subject S [--spoils N] [--proofs N] [--paper MINOR]
               [--allowance PERCENT] [--at DATE] [--json]
                                            what an edition will take and cost; size in mm, P and S by id or name
+hiraeth steps FILE --cartridge ID [--bottle ID[,ID…]] [--method M] [--occasion O] [--at DATE] [--quick] [--json]
+                                           a refill laid out, step by step, and what stops it from beginning
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
@@ -96,8 +98,11 @@ const FLAGS: Readonly<Record<Command, readonly string[]>> = {
     '--paper',
     '--allowance',
   ],
+  steps: ['--at', '--cartridge', '--bottle', '--method', '--occasion', '--quick'],
   plan: ['--at', '--weeks', '--years', '--seed'],
 };
+/** Options that take no word after them. */
+const SWITCHES = new Set(['--quick']);
 const DATES = new Set(['--at', '--from', '--to']);
 
 function readArguments(argv: readonly string[], now: () => number): Options | string {
@@ -111,6 +116,7 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
   for (let i = 0; i < rest.length; i++) {
     const word = rest[i]!;
     if (word === '--json') json = true;
+    else if (SWITCHES.has(word) && known.includes(word)) words.set(word, 'yes');
     else if (known.includes(word)) {
       const value = rest[++i];
       if (value === undefined) return `What follows ${word}?`;

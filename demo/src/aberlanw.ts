@@ -36,6 +36,7 @@ const printer = (part: Pick<Printer, 'id' | 'name' | 'feed' | 'slots'> & Partial
     idleDay: { value: 0.01, u: 0.01 },
   },
   padCapacityMl: 1500,
+  head: { lines: 180, spares: 12 },
   openMinutes: 15,
   exchangeState: true,
   bridge: null,
@@ -82,6 +83,11 @@ const nineType: CartridgeType = {
   restMinutes: 30,
   chambers: 1,
   bodyHeightMm: 92,
+  hole: 'clear',
+  holeAt: null,
+  primeThroughSeal: false,
+  liesOnBack: false,
+  toleranceG: null,
 };
 
 const sixType: CartridgeType = {

@@ -13,6 +13,7 @@ import {
   type Mix,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
+import { DRY_ML } from '../workbook';
 
 /** A cartridge as a person would want to see it: ink now, on an axis from empty to maximum. */
 export interface CartridgeView {
@@ -35,8 +36,6 @@ export interface CartridgeView {
 }
 
 export const DAY_MS = 86_400_000;
-/** Water below this is gone for all that matters, ml. */
-export const DRY_ML = 0.3;
 
 /**
  * All that is known of a cartridge at an instant.

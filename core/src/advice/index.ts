@@ -1,4 +1,4 @@
-export { cartridgeView, DRY_ML, type CartridgeView } from './cartridgeView';
+export { cartridgeView, type CartridgeView } from './cartridgeView';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 export { ANY_SUBJECT, meanSheet, standardDm2 } from './meanSheet';
 export {

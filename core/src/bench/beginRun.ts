@@ -6,7 +6,7 @@ import type { CartridgeRun } from './run';
 export type RunChoice = Pick<
   CartridgeRun,
   'cartridgeId' | 'method' | 'occasion' | 'bottleIds' | 'scaleId' | 'syringeId' | 'squeezeMl' | 'byScale'
-> & { readonly dosesMl?: CartridgeRun['dosesMl'] };
+> & { readonly dosesMl?: CartridgeRun['dosesMl']; readonly confirmed?: readonly string[] };
 
 /** Parts that take a dose of their own: the chambers, or head and tank. */
 export const dosedParts = (type: { construction: string; chambers: number }): number =>

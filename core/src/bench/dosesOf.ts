@@ -1,4 +1,6 @@
 import type { FillPlan } from '../fill';
+import { pouredDensity } from './pouredDensity';
+import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
@@ -8,10 +10,13 @@ export interface Dose {
   readonly ml: number;
 }
 
-/** What goes into each chamber (or part), from the plan or as the person set it. */
+/** What goes into each chamber (or part), from the plan and the prime that follows, or as the person set it. */
 export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] {
   const { body } = env;
-  const total = Math.max(0, plan.addMl.value);
+  // What a prime takes out again goes in with the fill, as far as the body bears it.
+  const roomMl = (body.maxG - plan.targetG) / pouredDensity(env).value;
+  const add = Math.max(0, plan.addMl.value);
+  const total = add > 0 ? add + Math.min(Math.max(0, roomMl), primeMlOf(run, env)) : 0;
   if (run.method === 'twoPart') {
     const head = Math.min(
       total,

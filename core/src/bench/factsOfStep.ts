@@ -1,5 +1,7 @@
 import type { FactDraft } from '../workbook';
 import type { RunEvent } from './advance';
+import { lastCheck } from './answers';
+import type { CheckCode } from './checks';
 import type { Answer, CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 import { runFacts, weighingFact } from './runFacts';
@@ -10,7 +12,8 @@ export interface StepOutcome {
   readonly facts: readonly FactDraft[];
   readonly events: readonly RunEvent[];
   /** What was saved, for the notice that says so; null when nothing was. */
-  readonly saved: 'weighed' | 'takenOut' | 'installed' | 'cleaned' | 'filled' | null;
+  readonly saved:
+    'weighed' | 'takenOut' | 'installed' | 'cleaned' | 'filled' | 'signalled' | 'lowered' | null;
 }
 
 /**
@@ -36,8 +39,17 @@ export function factsOfStep(
     saved: facts.length > 0 ? saved : null,
   });
   if (step.kind === 'weigh' && answer.kind === 'mass')
-    return only([weighingFact(run, step.id, step.purpose ?? 'before', answer.massG, answer.at)], 'weighed');
+    return only([weighingFact(run, step.id, step.purpose, answer.massG, answer.at)], 'weighed');
   if (step.kind === 'summary') return only(runFacts(run, env, at), 'filled');
+  const choice = answer.kind === 'choice' ? answer.choice : null;
+  if (step.kind === 'check') return only(recognisedFacts(run, env, step.check, choice, at), 'signalled');
+  if (step.kind === 'decide' && step.deciding.code === 'lower-max')
+    return only(
+      choice === 'lower'
+        ? [{ kind: 'defined', entity: { ...env.body.cartridge, maxG: step.deciding.massG }, run: run.id, at }]
+        : [],
+      'lowered',
+    );
   switch (step.id) {
     case 'take-out': {
       const { wasIn } = run;
@@ -58,8 +70,7 @@ export function factsOfStep(
       };
     }
     case 'install': {
-      const seat =
-        run.wasIn ?? (env.printer && env.slot ? { printerId: env.printer.id, slotId: env.slot.id } : null);
+      const seat = seatOf(run, env);
       return only(
         seat
           ? [
@@ -77,12 +88,30 @@ export function factsOfStep(
     }
     case 'head-clean':
       return only(
-        answer.kind === 'choice' && answer.choice !== 'no' && env.printer
-          ? [{ kind: 'cleaned', printerId: env.printer.id, level: 'light', run: run.id, at }]
+        (choice === 'light' || choice === 'recharge') && env.printer
+          ? [{ kind: 'cleaned', printerId: env.printer.id, level: choice, run: run.id, at }]
           : [],
         'cleaned',
       );
     default:
       return only([], null);
   }
+}
+
+const seatOf = (run: CartridgeRun, env: RunEnv): CartridgeRun['wasIn'] =>
+  run.wasIn ?? (env.printer && env.slot ? { printerId: env.printer.id, slotId: env.slot.id } : null);
+
+/** What the printer said of it once it was in; that it is seen is a fact only where it was not at first. */
+function recognisedFacts(
+  run: CartridgeRun,
+  env: RunEnv,
+  check: CheckCode,
+  choice: string | null,
+  at: string,
+): FactDraft[] {
+  const seat = seatOf(run, env);
+  if (check !== 'recognised' || !seat || (choice === 'recognised' && lastCheck(run, 'recognised') === null))
+    return [];
+  const signal = choice === 'recognised' ? ('recognised' as const) : ('notRecognised' as const);
+  return [{ kind: 'chipSignalled', ...seat, signal, run: run.id, at }];
 }

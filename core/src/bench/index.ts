@@ -1,7 +1,21 @@
 export { CAUTIONS, type Caution } from './cautions';
+export { CHECKS, type CheckAnswer, type CheckCode, type CheckData, type Remedy } from './checks';
 export { CONSTRUCTION_DATA, METHOD_DATA, type Action, type MethodData } from './methods';
-export type { Answer, BenchRun, CartridgeRun, Occasion } from './run';
-export type { Step, StepKind } from './step';
+export type { Answer, BenchRun, CartridgeRun } from './run';
+export type {
+  AsideReason,
+  DecideCode,
+  Deciding,
+  Doing,
+  DrawCode,
+  LoadStep,
+  Mismatch,
+  PlainDoing,
+  Step,
+  StepId,
+  StepKind,
+  StepOf,
+} from './step';
 export { afterMasses, massBefore, massOf } from './answers';
 export { dosesOf, type Dose } from './dosesOf';
 export { planOf } from './planOf';
@@ -15,6 +29,13 @@ export { advance, unmetPorts, type RunEvent } from './advance';
 export { takenBefore } from './takenBefore';
 export { toolCheck, type ToolFinding } from './toolCheck';
 export { runEnv, type RunEnv } from './runEnv';
+export { numberOf, type StepNumber } from './numberOf';
 export { beginRun, dosedParts, type RunChoice } from './beginRun';
+export { beginProblems, type BeginProblem } from './beginProblems';
+export { goingIn, type GoingInProblem } from './goingIn';
+export { layOut, plannedAnswer, type LaidOut, type LaidStep } from './layOut';
+export { mismatchesOf } from './mismatchesOf';
+export { occasionOf } from './occasionOf';
+export { suggestChoice } from './suggestChoice';
 export { suggestBottle } from './suggestBottle';
 export { suggestSyringe } from './suggestSyringe';

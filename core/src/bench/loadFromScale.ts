@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import { massBefore } from './answers';
+import { massStart } from './answers';
 import { chamberDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
@@ -15,7 +15,7 @@ import type { RunEnv } from './runEnv';
  */
 export function loadFromScale(run: CartridgeRun, env: RunEnv, massG: Uncertain, chamber = 0): number | null {
   const loads = Object.values(run.answers).filter((answer) => answer.kind === 'load');
-  const last = loads.reduce((mass, answer) => answer.massG ?? mass, massBefore(run));
+  const last = loads.reduce((mass, answer) => answer.massG ?? mass, massStart(run));
   if (!last) return null;
   const unweighed = loads
     .slice(loads.findLastIndex((answer) => answer.massG !== null) + 1)

@@ -1,291 +1,135 @@
 import type { Construction, Method, Ports, Tool } from '../workbook';
 import type { Caution } from './cautions';
+import type { PlainDoing } from './step';
 
-/** One thing to do with the hands. All methods are made of these: a new one is data, not code. */
+/** One thing to do with the hands, where it holds. All methods are made of these: a new one is data, not code. */
 export interface Action {
-  readonly id: string;
-  readonly title: string;
-  readonly text: string;
-  readonly stop?: string;
-  readonly never?: string;
+  readonly code: PlainDoing;
   readonly cautions?: readonly Caution[];
   /** Ports as they must be before, and as they are after. */
   readonly requires?: Ports;
   readonly changes?: Ports;
   /** Only where there is a sponge, where there is none, or where there are several chambers. */
   readonly only?: 'sponge' | 'free' | 'chambers';
-  /** A timer that paces the step, in seconds. */
   readonly waitSeconds?: number;
 }
 
 export interface MethodData {
   readonly method: Method;
   readonly tools: readonly Tool['tool'][];
-  /** Does a syringe measure what goes in? */
+  /** What measures what goes in. */
   readonly dosed: 'syringe' | 'line' | 'squeezes' | 'scale';
+  /** Through the outlet: no fill hole is opened, and the outlet stands open meanwhile. */
+  readonly throughOutlet: boolean;
   /** Slow injection: seconds for one ml. */
   readonly secondsPerMl: number;
   readonly before: readonly Action[];
-  readonly load: Pick<Action, 'title' | 'text' | 'stop' | 'never' | 'cautions'>;
+  readonly loadCautions: readonly Caution[];
   readonly after: readonly Action[];
   /** Does ink go in in two halves with a pause? */
   readonly halves: boolean;
 }
 
-const keeperOn: Action = {
-  id: 'keeper-on',
-  title: 'Shut the outlet',
-  text: 'Put the outlet keeper on and press it home.',
-  changes: { keeper: 'on' },
-};
-const bubbles: Action = {
-  id: 'bubbles',
-  title: 'Tap the bubbles up',
-  text: 'Tap the body with a finger, fill hole up, until no bubble clings to the outlet side.',
-};
+const bubbles: Action = { code: 'bubbles', only: 'free' };
 
 export const METHOD_DATA: Readonly<Record<Method, MethodData>> = {
   funnelToLine: {
     method: 'funnelToLine',
     tools: ['funnel'],
     dosed: 'line',
+    throughOutlet: false,
     secondsPerMl: 0.5,
     halves: false,
-    before: [
-      {
-        id: 'transport-plug',
-        title: 'Take the transport plug out',
-        text: 'The plug in the pressure port comes out before the first fill, and stays out.',
-        changes: { vent: 'open' },
-      },
-    ],
-    load: {
-      title: 'Pour to the line',
-      text: 'Funnel upright in the fill hole; pour in a thin stream.',
-      stop: 'Ink at the line under the top.',
-      never: 'Never to the brim.',
-      cautions: ['gloves'],
-    },
+    before: [{ code: 'transport-plug', changes: { vent: 'open' } }],
+    loadCautions: ['gloves'],
     after: [bubbles],
   },
   topSyringe: {
     method: 'topSyringe',
     tools: ['needleLong'],
     dosed: 'syringe',
+    throughOutlet: false,
     secondsPerMl: 3,
     halves: false,
-    before: [{ ...keeperOn, requires: { plug: 'out' } }],
-    load: {
-      title: 'Inject slowly',
-      text: 'Syringe level, cartridge tilted, needle to the low corner with its tip under the surface.',
-      stop: 'The target on the scale, with a gap left under the vent path.',
-      never: 'Do not let the plunger fall by itself, nor push its air out: foam goes in with it.',
-      cautions: ['needle', 'gloves'],
-    },
-    after: [
-      {
-        id: 'drink',
-        only: 'sponge',
-        title: 'Let the sponge drink',
-        text: 'Plug still out; wait until the surface stands still, then inspect against a light.',
-        waitSeconds: 120,
-      },
-      { ...bubbles, only: 'free' },
-    ],
+    before: [],
+    loadCautions: ['needle', 'gloves'],
+    after: [{ code: 'drink', only: 'sponge', waitSeconds: 120 }, bubbles],
   },
   squeezeBottle: {
     method: 'squeezeBottle',
     tools: ['squeezeBottle'],
     dosed: 'squeezes',
+    throughOutlet: false,
     secondsPerMl: 2,
     halves: false,
-    before: [keeperOn],
-    load: {
-      title: 'Drip, and count the squeezes',
-      text: 'Needle resting at the top hole; let each squeeze run in before the next.',
-      stop: 'The counted number, then the scale decides.',
-      never: 'Never let the bottle suck back from a wet hole.',
-      cautions: ['gloves'],
-    },
+    before: [],
+    loadCautions: ['gloves'],
     after: [bubbles],
   },
   vacuumExchange: {
     method: 'vacuumExchange',
     tools: ['needleShort'],
     dosed: 'syringe',
+    throughOutlet: false,
     secondsPerMl: 4,
     halves: false,
-    before: [
-      {
-        id: 'vent-shut',
-        title: 'Shut the vent',
-        text: 'Close the vent so that the plunger can pull the air out.',
-        changes: { vent: 'shut' },
-      },
-    ],
-    load: {
-      title: 'Pull the plunger, let go',
-      text: 'Pull air out, let go: ink takes its place. Repeat until this much is in.',
-      stop: 'A little air left on purpose.',
-      never: 'Never push.',
-      cautions: ['needle', 'gloves'],
-    },
-    after: [
-      bubbles,
-      {
-        id: 'vent-open',
-        title: 'Open the vent again',
-        text: 'A shut vent holds the ink back: blank prints after a few sheets.',
-        changes: { vent: 'open' },
-      },
-    ],
+    before: [{ code: 'vent-shut', changes: { vent: 'shut' } }],
+    loadCautions: ['needle', 'gloves'],
+    after: [{ code: 'bubbles' }, { code: 'vent-open', changes: { vent: 'open' } }],
   },
   outletDrip: {
     method: 'outletDrip',
     tools: ['needleShort', 'keeper'],
     dosed: 'scale',
+    throughOutlet: true,
     secondsPerMl: 12,
     halves: false,
-    before: [
-      {
-        id: 'keeper-off',
-        title: 'Keeper off, on the scale',
-        text: 'Outlet up, keeper off, cartridge on the scale so that every drop is weighed.',
-        changes: { keeper: 'off' },
-      },
-    ],
-    load: {
-      title: 'Drop by drop on the sponge',
-      text: 'From a small height, along the length of the outlet sponge; wait while it drinks.',
-      stop: 'Uptake slows, or the target mass.',
-      never: 'Needle and bottle tip never touch the wet outlet.',
-      cautions: ['needle', 'gloves'],
-    },
-    after: [
-      {
-        id: 'blot',
-        title: 'Blot the outlet',
-        text: 'Lint-free towel, once, without rubbing. Then the keeper.',
-        changes: { keeper: 'on' },
-      },
-    ],
+    before: [{ code: 'keeper-off', changes: { keeper: 'off' } }],
+    loadCautions: ['needle', 'gloves'],
+    after: [{ code: 'blot', changes: { keeper: 'on' } }],
   },
   outletSyringe: {
     method: 'outletSyringe',
     tools: ['clip'],
     dosed: 'syringe',
+    throughOutlet: true,
     secondsPerMl: 4,
     halves: false,
-    before: [
-      {
-        id: 'clip',
-        title: 'Fit the clip',
-        text: 'Clip or adapter on the outlet, cartridge level.',
-        changes: { keeper: 'off' },
-      },
-    ],
-    load: {
-      title: 'Push slowly through the outlet',
-      text: 'Cartridge level; stop before the plunger’s air.',
-      stop: 'About nine tenths: weigh, and finish by drops.',
-      never: 'No foam: stop before the air leaves the syringe.',
-      cautions: ['gloves'],
-    },
-    after: [
-      {
-        id: 'blot',
-        title: 'Take the clip off and blot',
-        text: 'Hold the outlet up while the clip comes off; blot once, keeper on.',
-        changes: { keeper: 'on' },
-      },
-    ],
+    before: [{ code: 'clip', changes: { keeper: 'off' } }],
+    loadCautions: ['gloves'],
+    after: [{ code: 'clip-off', changes: { keeper: 'on' } }],
   },
   bagAdapter: {
     method: 'bagAdapter',
     tools: ['bagAdapter'],
     dosed: 'syringe',
+    throughOutlet: true,
     secondsPerMl: 4,
     halves: true,
-    before: [
-      {
-        id: 'adapter',
-        title: 'Fit the adapter',
-        text: 'Adapter on the outlet, seated and straight.',
-        cautions: ['bag'],
-      },
-    ],
-    load: {
-      title: 'Inject slowly, feel for bulging',
-      text: 'One hand on the shell; stop at the first bulge.',
-      stop: 'Target mass. A little over: draw back. Small bubbles do no harm.',
-      never: 'Never draw the bag completely flat.',
-      cautions: ['bag', 'gloves'],
-    },
-    after: [
-      {
-        id: 'air-out',
-        title: 'Draw the air back',
-        text: 'Outlet up, draw gently until ink comes into the syringe. Air goes last.',
-        cautions: ['bag'],
-      },
-    ],
+    before: [{ code: 'adapter', cautions: ['bag'] }],
+    loadCautions: ['bag', 'gloves'],
+    after: [{ code: 'air-out', cautions: ['bag'], changes: { primed: true } }],
   },
   spongeInjection: {
     method: 'spongeInjection',
     tools: ['needleShort'],
     dosed: 'syringe',
+    throughOutlet: false,
     secondsPerMl: 6,
     halves: true,
-    before: [
-      {
-        id: 'wipe',
-        title: 'Wipe the nozzle face',
-        text: 'Dried ink off with a damp lint-free towel; it lies on a wet pad while you fill.',
-      },
-      {
-        id: 'probe',
-        title: 'Which ink is in which chamber?',
-        text: 'A clean stick into each chamber, dabbed on white tissue. The order must be that of its label here.',
-        only: 'chambers',
-      },
-    ],
-    load: {
-      title: 'Half deep, slowly',
-      text: 'Needle half way into the sponge: the filter is at the bottom.',
-      stop: 'The dose is in, or a bead shows at the nozzles.',
-      never: 'Never to the bottom.',
-      cautions: ['needle', 'gloves'],
-    },
-    after: [
-      {
-        id: 'settle',
-        title: 'Let the sponge settle',
-        text: 'Nozzles up off the table, a few minutes.',
-        waitSeconds: 300,
-      },
-    ],
+    before: [{ code: 'wipe' }, { code: 'probe', only: 'chambers' }],
+    loadCautions: ['needle', 'gloves'],
+    after: [{ code: 'settle', waitSeconds: 300 }],
   },
   twoPart: {
     method: 'twoPart',
     tools: ['needleShort'],
     dosed: 'syringe',
+    throughOutlet: false,
     secondsPerMl: 6,
     halves: false,
-    before: [
-      {
-        id: 'counter',
-        title: 'Head first, then tank',
-        text: 'Once refilling starts both are refilled. Open the head’s port.',
-        requires: { plug: 'out' },
-      },
-    ],
-    load: {
-      title: 'Inject over the paced time',
-      text: 'Needle withdrawn a little, so that the sponge above it drinks.',
-      stop: 'The dose is in.',
-      never: 'Still dripping after priming: prime again, do not install.',
-      cautions: ['needle', 'gloves'],
-    },
+    before: [],
+    loadCautions: ['needle', 'gloves'],
     after: [],
   },
 };
@@ -295,10 +139,12 @@ export interface ConstructionData {
   /** Is there a vent that must be open before installing? */
   readonly vent: boolean;
   readonly sponge: boolean;
-  /** What must be dry, or wetted with the same ink. */
-  readonly matters: string;
-  /** How it is primed where that is not drawn at the outlet. */
-  readonly prime?: Pick<Action, 'title' | 'text'>;
+  /** Nozzles instead of an outlet: it lies on a wet pad, and takes no keeper. */
+  readonly head: boolean;
+  /** What is drawn to prime it, ml; 0: it is not primed. */
+  readonly primeMl: number;
+  /** May it be primed by tapping it, outlet down? */
+  readonly taps: boolean;
 }
 
 export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>> = {
@@ -306,53 +152,58 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     methods: ['funnelToLine', 'topSyringe', 'squeezeBottle'],
     vent: true,
     sponge: false,
-    matters: 'Fill to a line below the top, never to the brim. The duct must be primed.',
+    head: false,
+    primeMl: 1,
+    taps: true,
   },
   compartmentTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
     vent: true,
     sponge: false,
-    matters: 'Holds less than the original while its chip counts as if it held the same.',
+    head: false,
+    primeMl: 1,
+    taps: true,
   },
   smallVentedTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
     vent: true,
     sponge: false,
-    matters: 'Go by the plug’s position, never its colour. Vent open before use.',
+    head: false,
+    primeMl: 1,
+    taps: true,
   },
-  bag: {
-    methods: ['bagAdapter'],
-    vent: false,
-    sponge: false,
-    matters: 'No vent. An over-full bag feeds under pressure; a flat one can damage the printer.',
-  },
+  // Its air is drawn out last, until ink comes: that primes it.
+  bag: { methods: ['bagAdapter'], vent: false, sponge: false, head: false, primeMl: 0, taps: false },
   spongeReservoir: {
     methods: ['topSyringe', 'outletDrip', 'outletSyringe', 'vacuumExchange'],
     vent: true,
     sponge: true,
-    matters:
-      'Dry, or already wetted with the same ink. Leave an air gap under the vent path; outlet shut while filling.',
+    head: false,
+    primeMl: 0.5,
+    taps: false,
   },
   spongeOutletFed: {
     methods: ['outletDrip', 'outletSyringe'],
     vent: true,
     sponge: true,
-    matters: 'Only the sponge part fills. Stop when uptake slows.',
+    head: false,
+    primeMl: 0,
+    taps: false,
   },
   integratedHead: {
     methods: ['spongeInjection'],
     vent: true,
     sponge: true,
-    matters: 'What it takes is limited by the sponge. The funnel must be full of ink or it prints nothing.',
-    prime: {
-      title: 'Prime at the nozzles',
-      text: 'Clip over the nozzles, draw gently until ink shows. It may show little or none and still be primed.',
-    },
+    head: true,
+    primeMl: 0.5,
+    taps: false,
   },
   twoPart: {
     methods: ['twoPart', 'spongeInjection'],
     vent: true,
     sponge: true,
-    matters: 'Head first, then tank, then the printer’s setting is changed.',
+    head: true,
+    primeMl: 0.5,
+    taps: false,
   },
 };

@@ -1,6 +1,7 @@
 import { planFill, type FillPlan } from '../fill';
 import type { Uncertain } from '../quantity';
-import { massBefore } from './answers';
+import { massOf, massStart } from './answers';
+import { METHOD_DATA } from './methods';
 import { pouredDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
@@ -8,11 +9,11 @@ import type { RunEnv } from './runEnv';
 /** The plan that this run follows, from the mass before (or the ledger's estimate where nothing is weighed). */
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
   const { body, densityInside } = env;
-  const known = massBefore(run) ?? massFromInk(run, env);
+  const known = massStart(run) ?? massFromInk(run, env);
   const drawn = run.answers['draw-out'];
   // What was drawn out first is to be filled in again.
   const before =
-    drawn?.kind === 'volume' && drawn.fate !== 'cartridge'
+    drawn?.kind === 'volume' && drawn.fate !== 'cartridge' && massOf(run, 'weigh-drawn') === null
       ? {
           value: known.value - drawn.ml.value * densityInside.value,
           u: Math.hypot(known.u, drawn.ml.u * densityInside.value),
@@ -24,6 +25,8 @@ export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
     density: pouredDensity(env),
     type: body.type,
     maxG: body.maxG,
+    toleranceG: body.type.toleranceG,
+    byLine: METHOD_DATA[run.method].dosed === 'line',
     ownTargetG: body.cartridge.targetG,
     method: run.method,
     syringe: env.syringe,

@@ -1,7 +1,5 @@
 import type { Uncertain } from '../quantity';
-import type { Fate, Method, Ports } from '../workbook';
-
-export type Occasion = 'first' | 'topUp' | 'conversion';
+import type { Fate, Method, Occasion, Ports } from '../workbook';
 
 /** What was measured or decided at a step; keyed by the step's id. */
 export type Answer =
@@ -25,6 +23,8 @@ export interface CartridgeRun {
   readonly squeezeMl: number | null;
   /** Doses by chamber where the person set their own; null: by the plan. */
   readonly dosesMl: readonly (number | null)[];
+  /** Codes of what was asked before it began and answered with yes: recorded with its fills. */
+  readonly confirmed?: readonly string[];
   /** Weigh at all? Line-only and syringe-only fills are allowed, with their larger u. */
   readonly byScale: boolean;
   readonly startedAt: string;
@@ -34,7 +34,7 @@ export interface CartridgeRun {
   readonly wasIn: { readonly printerId: string; readonly slotId: string } | null;
   readonly outSince: string | null;
   readonly answers: Readonly<Record<string, Answer>>;
-  /** Ids of steps done, in order. */
+  /** Ids of steps done, in order (`StepId`; a run saved by an earlier version may hold others). */
   readonly done: readonly string[];
   /** Steps left out on purpose in a rehearsal, to see what comes of it; foam pushed in with the last of a syringe. */
   readonly skipped: readonly string[];

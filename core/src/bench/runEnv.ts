@@ -3,18 +3,20 @@ import {
   bodyOf,
   bottleName,
   bottleRemaining,
+  composition,
   cartridgeOf,
   densityInside,
   densityOfInk,
   find,
   inkNow,
   inkOfBottle,
+  mixesOf,
   placeOf,
   type Body,
   type Book,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
-import type { Printer, Scale, Slot, Syringe, Tool } from '../workbook';
+import { DRY_ML, type Ink, type Printer, type Scale, type Slot, type Syringe, type Tool } from '../workbook';
 import type { CartridgeRun } from './run';
 
 /** What the bench needs to know to lay out a run; read from the ledger, never stored in the run. */
@@ -32,6 +34,14 @@ export interface RunEnv {
   readonly bottleMl: readonly Uncertain[];
   readonly bottleNames: readonly string[];
   readonly bottleLots: readonly string[];
+  /** The ink of each bottle; undefined where its definition is gone. */
+  readonly inks: readonly (Ink | undefined)[];
+  /** Lots that are inside now, the most first. */
+  readonly lotsInside: readonly string[];
+  /** Water left from a rinse, ml; null when it holds ink or is dry. */
+  readonly waterMl: number | null;
+  /** A float sensor is clipped on: it comes off before a weighing. */
+  readonly sensor: boolean;
   readonly scale: Scale | null;
   readonly syringe: Syringe | null;
   readonly tools: readonly Tool[];
@@ -53,6 +63,7 @@ export function runEnv(
   const cartridgeState = cartridgeOf(book, run.cartridgeId);
   const place = placeOf(book, run.cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
+  const tools = all(context, 'tool');
   return {
     body,
     printer: printer ?? null,
@@ -66,6 +77,19 @@ export function runEnv(
     bottleNames: run.bottleIds.map((id) => bottleName(context, id) ?? id),
     scale: find(context, 'scale', run.scaleId ?? undefined) ?? null,
     syringe: find(context, 'syringe', run.syringeId ?? undefined) ?? null,
-    tools: all(context, 'tool'),
+    tools,
+    sensor:
+      body.type.construction === 'openTank' &&
+      tools.some((tool) => tool.tool === 'floatSensor' && tool.count > 0),
+    inks: run.bottleIds.map((id) => inkOfBottle(context, id)),
+    lotsInside: lotsInside(book, run.cartridgeId, at),
+    waterMl: cartridgeState && (cartridgeState.wetMl ?? 0) > DRY_ML ? cartridgeState.wetMl : null,
   };
 }
+
+/** Lots with a real share in what is inside, the most first. */
+const lotsInside = (book: Book, cartridgeId: string, at: string): string[] =>
+  mixesOf(book, cartridgeId, at)
+    .flatMap(composition)
+    .sort((a, b) => b.fraction - a.fraction)
+    .flatMap(({ lot, fraction }) => (fraction > 0.1 ? (find(book.context, 'bottle', lot)?.lot ?? []) : []));

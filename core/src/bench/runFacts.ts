@@ -1,12 +1,13 @@
 import type { Uncertain } from '../quantity';
-import type { FactDraft, Fate } from '../workbook';
+import type { FactDraft, Fate, Ports } from '../workbook';
 import { METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import { afterMasses, massBefore } from './answers';
+import { afterMasses, lastCheck, massBefore, massOf, massStart } from './answers';
 import { dosesOf } from './dosesOf';
 import { planOf } from './planOf';
 import { chamberDensity, pouredDensity } from './pouredDensity';
 import type { RunEnv } from './runEnv';
+import type { StepId } from './step';
 
 /** Relative standard uncertainty of a syringe's marks, and of a line seen through a wall. */
 const SYRINGE_U = 0.02;
@@ -15,7 +16,7 @@ const LINE_U = 0.06;
 /** The weighing that a step just took, as a fact: written at once, so that an abandoned run keeps what was measured. */
 export function weighingFact(
   run: CartridgeRun,
-  stepId: string,
+  stepId: StepId,
   purpose: 'before' | 'after' | 'rested',
   massG: Uncertain,
   at: string,
@@ -57,7 +58,7 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
   const by = dosed === 'line' ? 'line' : dosed === 'squeezes' ? 'squeezes' : 'syringe';
   const rough = dosed === 'line' ? LINE_U : SYRINGE_U;
   const graduation = env.syringe ? env.syringe.graduationMl / Math.sqrt(12) : 0.3;
-  const masses = [massBefore(run), ...afterMasses(run)];
+  const masses = [massStart(run), ...afterMasses(run)];
   const amounts: FillAmount[] = [];
   const weighed = rise(masses[0], masses[1], pouredDensity(env, byChamber));
   const hand = handDrawn(run);
@@ -117,7 +118,9 @@ function rise(
 function handDrawn(run: CartridgeRun): { ml: number; u: number } {
   let ml = run.spiltMl;
   let variance = (0.3 * run.spiltMl) ** 2;
-  for (const id of ['draw-out', 'prime', 'prime-head']) {
+  // What was drawn out before a weighing of its own is in that mass already.
+  const drawn = massOf(run, 'weigh-drawn') ? [] : ['draw-out'];
+  for (const id of [...drawn, 'prime', 'prime-head']) {
     const answer = run.answers[id];
     if (answer?.kind !== 'volume' || answer.fate === 'cartridge') continue;
     ml += answer.ml.value;
@@ -138,6 +141,7 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   const facts: FactDraft[] = [];
   const { cartridgeId } = run;
   const common = { run: run.id };
+  const confirmed = run.confirmed?.length ? { confirmed: [...run.confirmed] } : {};
   const pourAt = timeBefore(run, at);
   /** Just after the i-th weighing of the full cartridge. */
   const afterWeighing = (i: number): string => {
@@ -151,11 +155,14 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   const out = (id: string, when: string, ml = volume(id)?.ml): void => {
     const answer = volume(id);
     if (!answer || !ml) return;
-    const kind = id.startsWith('prime') ? ('primed' as const) : ('drawnOut' as const);
+    const kind = id.includes('prime') ? ('primed' as const) : ('drawnOut' as const);
     const part = { cartridgeId, ml, fate: answer.fate, at: when, ...withBottle(run, answer.fate), ...common };
     facts.push(kind === 'primed' ? { kind, ...part } : { kind, chamber: 0, ...part });
   };
-  out('draw-out', pourAt);
+  const [before, drawn] = [massBefore(run), massOf(run, 'weigh-drawn')];
+  // The scale knows better than the syringe how much came out.
+  const fellBy = rise(drawn, before, env.densityInside);
+  out('draw-out', drawnAt(run, pourAt), fellBy && fellBy.value > 0 ? fellBy : undefined);
   const left = volume('leftover');
   amountsOf(run, env).forEach((amount, i) => {
     const { chamber, bottleId, ml, by, correction } = amount;
@@ -168,6 +175,7 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
       by,
       method: run.method,
       occasion: run.occasion,
+      ...confirmed,
       at: correction === 0 ? pourAt : afterWeighing(correction),
       ...(left && i === 0 && left.fate !== 'cartridge'
         ? { leftover: { ml: left.ml.value, fate: left.fate } }
@@ -179,10 +187,12 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   out('prime-head', pourAt);
   const masses = afterMasses(run);
   masses.forEach((mass, i) => {
-    // The scale knows better than the syringe how much came back.
     const fell = rise(masses[i + 1], mass, pouredDensity(env));
     out(`draw-back-${i + 1}`, afterWeighing(i + 1), fell && fell.value > 0 ? fell : undefined);
   });
+  // Drawn, or primed anew, after a look that was not well: after the last weighing of the fill.
+  const afterAll = masses.length > 0 ? afterWeighing(masses.length) : at;
+  for (const id of Object.keys(run.answers)) if (/^(drip|look|tissue|flow)-\d+-/.test(id)) out(id, afterAll);
   if (run.spiltMl > 0)
     facts.push({
       kind: 'spilt',
@@ -204,20 +214,21 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
       by: 'syringe',
       method: run.method,
       occasion: run.occasion,
+      ...confirmed,
       at,
       ...common,
     });
-  const reset = run.answers.reset;
-  if (reset?.kind === 'choice' && reset.choice !== 'no')
-    facts.push({ kind: 'chipReset', cartridgeId, worked: reset.choice === 'yes', at, ...common });
+  const reset = lastCheck(run, 'reset');
+  if (reset === 'took' || reset === 'noLight')
+    facts.push({ kind: 'chipReset', cartridgeId, worked: reset === 'took', at, ...common });
   const chip = env.body.cartridge.chip;
   const fresh = run.answers['new-chip'];
-  if (fresh?.kind === 'choice' && fresh.choice === 'yes')
+  if (fresh?.kind === 'choice' && fresh.choice !== 'no')
     facts.push({
       kind: 'chipReplaced',
       cartridgeId,
       volumeMl: chip?.volumeMl ?? null,
-      original: false,
+      original: fresh.choice === 'original',
       at,
       ...common,
     });
@@ -225,17 +236,29 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   if (itself?.kind === 'choice' && itself.choice === 'yes')
     facts.push({ kind: 'chipReset', cartridgeId, worked: true, at, ...common });
   if (Object.keys(run.ports).length > 0)
-    facts.push({ kind: 'portChanged', cartridgeId, ports: run.ports, at, ...common });
+    facts.push({ kind: 'portChanged', cartridgeId, ports: portsOf(run), at, ...common });
   return facts;
 }
+
+/** Ports as the run left them: the printer pierced the seal of what went in, and ink through the outlet broke it before. */
+const portsOf = (run: CartridgeRun): Ports =>
+  run.ports.seal === 'intact' && (run.done.includes('install') || METHOD_DATA[run.method].throughOutlet)
+    ? { ...run.ports, seal: 'pierced' }
+    : run.ports;
 
 /** The ink goes in between the first weighing and the first one after: facts fold by time. */
 function timeBefore(run: CartridgeRun, at: string): string {
   const after = run.answers['weigh-after-1'];
-  const before = run.answers['weigh-before'];
+  const before = run.answers['weigh-drawn'] ?? run.answers['weigh-before'];
   if (after?.kind !== 'mass') return at;
   const start = before?.kind === 'mass' ? Date.parse(before.at) : 0;
   return new Date(Math.max(start + 1, Date.parse(after.at) - 1)).toISOString();
+}
+
+/** What was left came out before it was weighed empty. */
+function drawnAt(run: CartridgeRun, pourAt: string): string {
+  const drawn = run.answers['weigh-drawn'];
+  return drawn?.kind === 'mass' ? new Date(Date.parse(drawn.at) - 1).toISOString() : pourAt;
 }
 
 const withBottle = (run: CartridgeRun, fate: Fate): { bottleId?: string } =>

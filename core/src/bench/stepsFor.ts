@@ -1,99 +1,118 @@
-import { wasInPrinter } from './answers';
+import { decided } from './answers';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import { planOf } from './planOf';
+import { isSealed } from './primeMlOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 import type { Lay, Step } from './step';
+import { outSteps, readySteps } from './steps/beforeSteps';
+import { checkSteps } from './steps/checkSteps';
 import { chipSteps, resetSteps } from './steps/chipSteps';
 import { cleanUpSteps } from './steps/cleanUpSteps';
-import { correctionSteps } from './steps/correctionSteps';
-import { leaveSteps } from './steps/leaveSteps';
-import { loadSteps } from './steps/loadSteps';
-import { closeSteps, openSteps } from './steps/portSteps';
-import { primeSteps } from './steps/primeSteps';
+import { installSteps, restSteps, whereStep } from './steps/leaveSteps';
+import { correctionSteps, loadSteps } from './steps/loadSteps';
+import { closeSteps, openSteps, soundSteps } from './steps/portSteps';
+import { primeDecision, primeSteps } from './steps/primeSteps';
 
 /**
  * The steps of a run, in order, from the construction, the method, the occasion, the ports' state and the schools, and
- * from what was measured so far. Steps that are done keep their ids, so a resumed run stands where it stood.
+ * from what was measured and answered so far. The outlet is shut before the first weighing and before a port is opened;
+ * every check has its answers; the printer's bay comes before the clean-up. Steps that are done keep their ids, so a resumed
+ * run stands where it stood.
  *
  * @param run what was done
  * @param env the cartridge, printer and tools
  * @returns all steps; the current one is the first whose id is not in `run.done`
  */
 export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
-  const { body } = env;
-  const schools = env.printer?.schools;
+  const { type } = env.body;
+  const data = CONSTRUCTION_DATA[type.construction];
   const method = METHOD_DATA[run.method];
   const plan = planOf(run, env);
   const steps: Step[] = [];
-  const add: Lay['add'] = (step) => void steps.push({ cautions: [], ...step });
-  const act: Lay['act'] = ({ only: _only, ...action }) => add({ kind: 'do', ...action });
-  const lay: Lay = { add, act };
+  const add: Lay = (step) => void steps.push({ cautions: [], ...step });
+  const here = { sponge: data.sponge, free: !data.sponge, chambers: type.chambers > 1 };
+  const act = ({ code, only, ...rest }: Action): void => {
+    if (only === undefined || here[only]) add({ id: code, kind: 'do', doing: { code }, ...rest });
+  };
 
+  if (!readySteps(run, env, add)) return steps;
+  outSteps(run, env, plan, add);
+  primeDecision(run, env, add);
+  resetSteps(run, env, 'before', add);
+  openSteps(run, env, add);
+  drawOutSteps(run, env, plan.inkNow, add);
+  // On its back with its vent taped already.
+  method.before.filter(({ code }) => code !== 'vent-shut' || !type.liesOnBack).forEach(act);
+  const goesOn =
+    (run.method !== 'outletSyringe' && run.method !== 'bagAdapter') || checkSteps('clip-seal', run, env, add);
+  if (!goesOn) return finish(steps, run, env, add, false);
+  loadSteps(run, env, plan, add);
+  if (method.throughOutlet && data.sponge && !checkSteps('wicks', run, env, add))
+    return finish(steps, run, env, add, false);
+  method.after.filter(({ code }) => code !== 'vent-open' || !type.liesOnBack).forEach(act);
+  if (run.method !== 'twoPart') primeSteps(run, env, add);
+  if (run.byScale) correctionSteps(run, env, plan, add);
+  closeSteps(run, env, add);
+  const sound = soundSteps(run, env, add);
+  resetSteps(run, env, 'after', add);
+  chipSteps(run, env, add);
+  return finish(steps, run, env, add, sound);
+}
+
+/** Draw out what is left first, by the school, and weigh what that left. */
+function drawOutSteps(run: CartridgeRun, env: RunEnv, inkNow: { value: number; u: number }, add: Lay): void {
+  if (
+    env.printer?.schools.remains !== 'drawOut' ||
+    run.occasion === 'first' ||
+    !(run.answers['draw-out'] || inkNow.value > 1)
+  )
+    return;
   add({
-    id: 'tools',
-    kind: 'tools',
-    title: 'Is everything here?',
-    text: 'Towel, gloves, a bin for mixed ink, and what this fill needs. Nothing is open yet.',
-    cautions: ['gloves', 'children', 'warranty'],
+    id: 'draw-out',
+    kind: 'draw',
+    draw: 'draw-out',
+    construction: env.body.type.construction,
+    chamber: 0,
+    part: '',
+    ml: { value: Math.max(0, inkNow.value), u: inkNow.u },
+    scaleG: null,
+    fates: ['bin', 'bottle'],
+    suggested: 'bin',
+    mixed: run.occasion !== 'topUp' || env.body.type.chambers > 1,
+    cautions: ['needle', 'waste'],
   });
-  add({
-    id: 'shake',
-    kind: 'do',
-    title: 'Shake and match the ink',
-    text: `${env.bottleNames.join('; ')}. Pigment settles: shake, see that the cap liner is there, make only a needle-sized hole in a new seal. Cartridge: ${body.cartridge.shades.join(', ')}. Read both labels twice.`,
-  });
-  if (wasInPrinter(run))
-    add({
-      id: 'take-out',
-      kind: 'do',
-      title: 'Take it out now',
-      text: `${env.printer?.exchangeState ? 'Put the printer into its exchange state first. ' : ''}One at a time, never the whole bay. Its place must not stand open for more than ${env.printer?.openMinutes ?? 15} minutes.`,
-      cautions: ['unplug'],
-    });
-  resetSteps(run, env, 'before', lay);
   if (run.byScale)
     add({
-      id: 'weigh-before',
+      id: 'weigh-drawn',
       kind: 'weigh',
       purpose: 'before',
-      title: 'Weigh it as it is',
-      text: 'Outlet dry, keeper as it will be after the fill: the same parts on the scale both times.',
+      again: true,
+      targetG: null,
+      toleranceG: null,
     });
-  openSteps(run, env, lay);
-  if (
-    schools?.remains === 'drawOut' &&
-    run.occasion !== 'first' &&
-    (run.answers['draw-out'] || plan.inkNow.value > 1)
+}
+
+/** From a closed cartridge on: in or to its rest, then the clean-up, the log, and what the rest says. */
+function finish(steps: Step[], run: CartridgeRun, env: RunEnv, add: Lay, sound: boolean): Step[] {
+  if (sound) whereStep(run, env, add);
+  const where = sound ? decided(run, 'where') : null;
+  if (where === 'install') {
+    installSteps(run, env, add);
+    if (run.method === 'twoPart') add({ id: 'setting', kind: 'do', doing: { code: 'setting' } });
+  } else if (
+    where === 'rest' &&
+    !CONSTRUCTION_DATA[env.body.type.construction].head &&
+    !isSealed(run, env) &&
+    env.body.type.construction !== 'bag'
   )
-    add({
-      id: 'draw-out',
-      kind: 'draw',
-      title: 'Draw out what is left',
-      number: { value: plan.inkNow.value, u: plan.inkNow.u, unit: 'ml' },
-      text: 'For a mixture or a changed lot this is waste: never back into the bottle.',
-      cautions: ['needle', 'waste'],
-    });
-  const { sponge } = CONSTRUCTION_DATA[body.type.construction];
-  const here = { sponge, free: !sponge, chambers: body.type.chambers > 1 };
-  const applies = ({ only }: Action): boolean => only === undefined || here[only];
-  method.before.filter(applies).forEach(act);
-  loadSteps(run, env, plan, lay);
-  method.after.filter(applies).forEach(act);
-  const twoPart = run.method === 'twoPart';
-  if (!twoPart) primeSteps(run, env, lay);
-  if (run.byScale) correctionSteps(run, env, plan, lay);
-  closeSteps(run, env, lay);
-  resetSteps(run, env, 'after', lay);
-  chipSteps(run, env, lay);
-  if (twoPart)
-    act({
-      id: 'setting',
-      title: 'Change the printer’s setting',
-      text: 'Set the printer to count for the refilled tank, as its maker’s menu says.',
-    });
-  cleanUpSteps(run, env, lay);
-  leaveSteps(run, env, lay);
+    add({ id: 'keeper-back', kind: 'do', doing: { code: 'keeper-back' }, changes: { keeper: 'on' } });
+  cleanUpSteps(run, env, add);
+  add({ id: 'summary', kind: 'summary' });
+  if (where === 'rest') {
+    restSteps(run, env, add);
+    if (run.method === 'twoPart' && run.wasIn) add({ id: 'setting', kind: 'do', doing: { code: 'setting' } });
+  }
   return steps;
 }
 

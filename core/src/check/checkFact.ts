@@ -9,7 +9,8 @@ import {
   mixesOf,
   type CheckedBook,
 } from '../ledger';
-import { entityRule, type Because, type EntityRule, type Fact } from '../workbook';
+import { goingIn, type GoingInProblem } from '../bench';
+import { entityRule, type Because, type EntityRule, type Fact, type FactOf } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
@@ -64,6 +65,7 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
     }
   | { readonly code: 'switchOffNotOffered'; readonly slot: string; readonly lost: boolean }
   | { readonly code: 'resetWithoutTopUp'; readonly label: string }
+  | ({ readonly label: string } & GoingInProblem)
   | { readonly code: 'alreadyVoided' }
   | { readonly code: 'stillNeeded'; readonly name: string; readonly count: number }
   | { readonly code: 'cannotFold'; readonly why: string }
@@ -256,11 +258,24 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
     default:
       break;
   }
+  if (fact.kind === 'installed' && fact.run === undefined) doorProblems(ledger, fact).forEach(report);
   const confirmed = new Set(fact.confirmed);
   return problems
     .filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code))
     .sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
 }
+
+/** What would go in as it should not; a run on the bench looks by itself, before its fill is in the log. */
+const doorProblems = (ledger: CheckedBook, fact: FactOf<'installed'>): FactProblem[] =>
+  fact.into.flatMap(({ cartridgeId, slotId }) => {
+    const slot = find(ledger.context, 'printer', fact.printerId)?.slots.find(({ id }) => id === slotId);
+    const label = find(ledger.context, 'cartridge', cartridgeId)?.label ?? cartridgeId;
+    return goingIn(ledger, cartridgeId, fact.at, slot).map((problem): FactProblem => ({
+      severity: 'ask',
+      label,
+      ...problem,
+    }));
+  });
 
 /** A run's facts stand among this many last ones: taking out, weighings, seats. */
 const LOOK_BACK = 24;

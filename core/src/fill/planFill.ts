@@ -5,6 +5,9 @@ import type { CartridgeType, Method } from '../workbook';
 export const LAST_BY_DROPS = 0.1;
 /** Done when the scale is within this many grams of the target, at least. */
 export const TOLERANCE_G = 0.3;
+/** … or within this share of the fill; a line is seen less sharply than a scale reads. */
+const FILL_TOLERANCE = 0.01;
+const LINE_TOLERANCE = 0.03;
 
 export interface FillInput {
   readonly massG: Uncertain;
@@ -13,6 +16,10 @@ export interface FillInput {
   readonly type: Pick<CartridgeType, 'fullG' | 'sections' | 'capacityMl'>;
   /** The least of the type's and the cartridge's own. */
   readonly maxG: number;
+  /** When it is done, g from the target; null: by the size of the fill. */
+  readonly toleranceG?: number | null;
+  /** Filled to a line that is seen, not weighed. */
+  readonly byLine?: boolean;
   /** A user's own target, or null. */
   readonly ownTargetG: number | null;
   readonly method: Method;
@@ -77,7 +84,10 @@ export function planFill(input: FillInput): FillPlan {
     source: 'weighed',
   };
   const loads = value > 0 ? splitLoads(value, massG.value, density.value, syringe) : [];
-  if (Math.abs(gap) <= TOLERANCE_G) warnings.push({ code: 'nothingToAdd' });
+  const toleranceG =
+    input.toleranceG ??
+    Math.max(TOLERANCE_G, (input.byLine ? LINE_TOLERANCE : FILL_TOLERANCE) * Math.abs(gap));
+  if (Math.abs(gap) <= toleranceG) warnings.push({ code: 'nothingToAdd' });
   if (scale && Math.max(targetG, massG.value) > scale.capacityG)
     warnings.push({ code: 'scaleTooSmall', capacityG: scale.capacityG, targetG });
   if (bottleMl && bottleMl.value < value)
@@ -86,7 +96,7 @@ export function planFill(input: FillInput): FillPlan {
     inkNow,
     targetG,
     targetBy,
-    toleranceG: TOLERANCE_G,
+    toleranceG,
     addMl,
     naiveMl: gap,
     loads,
@@ -113,7 +123,14 @@ export function targetOf(
   let targetG = type.fullG;
   let targetBy: FillPlan['targetBy'] = 'full';
   const reached = type.sections.filter((section) => section.reachedBy.includes(method));
-  if (type.sections.length > 0) {
+  if (type.sections.length === 0) {
+    // No body is filled beyond what it holds, whatever its full mass was set to.
+    const brimG = emptyG.value + density.value * type.capacityMl;
+    if (brimG < targetG - TOLERANCE_G) {
+      targetG = brimG;
+      targetBy = 'sections';
+    }
+  } else {
     const reachMl = reached.reduce((sum, section) => sum + section.capacityMl, 0);
     const all = type.sections.reduce((sum, section) => sum + section.capacityMl, 0);
     const bySections = emptyG.value + density.value * reachMl;

@@ -29,6 +29,11 @@ export const TYPE: CartridgeType = {
   restMinutes: 30,
   chambers: 1,
   bodyHeightMm: null,
+  hole: 'clear',
+  holeAt: null,
+  primeThroughSeal: false,
+  liesOnBack: false,
+  toleranceG: null,
 };
 export const SHADES = ['cyan', 'magenta', 'yellow'];
 export const cartridge = (id: string, shade: string, part: Partial<Cartridge> = {}): Cartridge => ({
@@ -69,6 +74,7 @@ export const PRINTER: Printer = {
     idleDay: { value: 0.01, u: 0.01 },
   },
   padCapacityMl: null,
+  head: { lines: null, spares: null },
   openMinutes: 15,
   exchangeState: false,
   bridge: null,
@@ -196,6 +202,7 @@ export function bodyRoom(
     schools?: Partial<Printer['schools']>;
     emptyG?: number;
     cartridge?: Partial<Cartridge>;
+    type?: Partial<CartridgeType>;
     more?: FactDraft[];
   } = {},
 ): Fact[] {
@@ -208,7 +215,7 @@ export function bodyRoom(
       schools: { ...PRINTER.schools, ...part.schools },
       slots: PRINTER.slots.map((slot, i) => (i === 0 ? { ...slot, shades } : slot)),
     }),
-    define({ entity: 'cartridgeType', id: 'body', name: 'Body', ...type, chambers }),
+    define({ entity: 'cartridgeType', id: 'body', name: 'Body', ...type, chambers, ...part.type }),
     define({
       ...cartridge('it', 'cyan'),
       label: 'It',

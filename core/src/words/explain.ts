@@ -1,3 +1,4 @@
+import { goingInWords } from './benchWords';
 import type { FactProblem } from '../check';
 import { COVERAGE, type MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
@@ -71,6 +72,19 @@ export function explain(problem: Problem): string {
       return `${problem.name} is used by ${problem.count} other ${problem.count === 1 ? 'entry' : 'entries'} of this workbook. Taken back, they would have nothing to stand on and be left out of every figure. Correct it instead, or confirm if that is what you want.`;
     case 'cannotFold':
       return `This entry cannot be worked into the log (${problem.why}), so it was not recorded. Correct its numbers and try again.`;
+    case 'plugOut':
+    case 'ventShut':
+    case 'taped':
+    case 'keeperOn':
+    case 'neverFilled':
+    case 'nothingInside':
+    case 'wet':
+    case 'isRetired':
+    case 'notForSlot':
+    case 'chipWillStop': {
+      const { what, mend } = goingInWords(problem);
+      return `${problem.label}: ${what} ${mend} Confirm when you have seen to it.`;
+    }
     case 'alreadyVoided':
       return 'This entry was taken back already.';
     case 'entityRule':

@@ -2,7 +2,7 @@ import { find, settingsOf, type Book } from '../ledger';
 import { COVERAGE, formatMoney, formatUncertain } from '../quantity';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
-import { FATE_WORDS, METHOD_NAMES, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
+import { CRITERION_NAMES, FATE_WORDS, GRADE_NAMES, METHOD_NAMES, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
 
 const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 
@@ -97,6 +97,14 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return fact.gaps.length === 0
         ? `Nozzle check of ${printer(fact.printerId)}: no gap`
         : `Nozzle check of ${printer(fact.printerId)}: gaps in ${fact.gaps.map((gap) => `${slot(fact.printerId, gap.slotId)} (${gap.nozzles})`).join(', ')}`;
+    case 'headReplaced':
+      return `${printer(fact.printerId)} has a new head`;
+    case 'shadeMeasured':
+      return `Measured ${fact.patches.length} patches of ${fact.ink === 'original' ? 'originals' : 'the refill'} on ${printer(fact.printerId)} (${fact.chart}, ${fact.condition})`;
+    case 'shadeGraded':
+      return `Compared refill and original of ${printer(fact.printerId)} by eye: ${fact.grades.map(({ criterion, grade }) => `${CRITERION_NAMES[criterion]} ${GRADE_NAMES[grade]}`).join(', ')}`;
+    case 'profiled':
+      return `Profiled ${printer(fact.printerId)}: ${fact.name}`;
     case 'agitated':
       return `Shook ${fact.cartridgeIds.map(cartridge).join(', ')}`;
     case 'bottleOpened':

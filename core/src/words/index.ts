@@ -16,3 +16,7 @@ export {
 export { CAUSE_WORDS, LEVER_WORDS } from './costWords';
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';
+export { beginProblemWords, goingInWords } from './benchWords';
+export { CAUTION_WORDS } from './cautionWords';
+export { LOAD_WORDS, MATTERS } from './methodWords';
+export { mismatchWords, stepAnswerWords, stepWords, type StepWords } from './stepWords';

@@ -1,10 +1,15 @@
 import type {
   Because,
+  CheckAfter,
+  CheckLight,
   ChipStrategy,
   Construction,
   Fate,
   InkClass,
   Method,
+  Occasion,
+  ShadeCriterion,
+  ShadeGrade,
   Signal,
   WeighingPurpose,
 } from '../workbook';
@@ -96,4 +101,45 @@ export const BECAUSE_WORDS: Record<Because, { readonly label: string; readonly t
     then: 'It is kept in the log and counts for nothing here.',
   },
   unknown: { label: 'Nobody knows', then: 'What is there now counts; the difference stays unexplained.' },
+};
+
+export const OCCASION_NAMES: Record<Occasion, string> = {
+  topUp: 'top-up: same ink inside',
+  first: 'first fill: dry and new',
+  original: 'an original’s first refill',
+  conversion: 'conversion to another ink',
+};
+
+export const LIGHT_NAMES: Record<CheckLight, string> = {
+  white: 'white light',
+  torch: 'long-wave torch',
+  blue: 'blue light',
+  scan: 'a scan',
+};
+
+export const AFTER_NAMES: Record<CheckAfter, string> = {
+  routine: 'nothing special',
+  refill: 'a refill',
+  idle: 'idle days',
+  cleaning: 'a cleaning',
+  shadeSwitch: 'a change of shade',
+  moved: 'the printer was moved',
+  fault: 'a faulty print',
+};
+
+export const CRITERION_NAMES: Record<ShadeCriterion, string> = {
+  neutralGreys: 'neutral greys',
+  skin: 'skin',
+  shadows: 'shadows',
+  highlights: 'highlights',
+  saturated: 'saturated colours',
+  gloss: 'gloss',
+  bronzing: 'bronzing',
+};
+
+export const GRADE_NAMES: Record<ShadeGrade, string> = {
+  same: 'the same',
+  slight: 'slightly different',
+  visible: 'different side by side',
+  plain: 'plainly different',
 };

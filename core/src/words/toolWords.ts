@@ -1,4 +1,5 @@
-import { CONSTRUCTION_DATA, type ToolFinding } from '../bench';
+import type { ToolFinding } from '../bench';
+import { MATTERS } from './methodWords';
 import type { Tool } from '../workbook';
 
 export const TOOL_NAMES: Record<Tool['tool'], string> = {
@@ -50,7 +51,7 @@ export function toolWords(finding: ToolFinding): string {
       return 'The bottle has no lot number: write it down in Inks, colours are compared by lot.';
     case 'construction':
       return finding.ok
-        ? `${finding.label}: ${CONSTRUCTION_DATA[finding.construction].matters}`
+        ? `${finding.label}: ${MATTERS[finding.construction]}`
         : 'This method does not suit this construction. Choose another.';
   }
 }

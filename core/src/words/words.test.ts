@@ -48,6 +48,28 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
     ],
     [fill('cyan', 12, { leftover: { ml: 0.7, fate: 'bin' } }), /leftover 0\.7 ml to the bin$/],
   ],
+  headReplaced: [[{ kind: 'headReplaced', printerId: 'printer' }, /^Test printer has a new head$/]],
+  shadeMeasured: [
+    [
+      {
+        kind: 'shadeMeasured',
+        ink: 'refill',
+        printerId: 'printer',
+        chart: 'Rows',
+        condition: 'M1',
+        illuminant: 'D50',
+        patches: [{ name: 'A1', lab: [50, 0, 0] }],
+      },
+      /^Measured 1 patches of the refill on Test printer \(Rows, M1\)$/,
+    ],
+  ],
+  shadeGraded: [
+    [
+      { kind: 'shadeGraded', printerId: 'printer', grades: [{ criterion: 'skin', grade: 'slight' }] },
+      /by eye: skin slightly different$/,
+    ],
+  ],
+  profiled: [[{ kind: 'profiled', printerId: 'printer', name: 'Rag 2' }, /^Profiled Test printer: Rag 2$/]],
   drawnOut: [
     [
       { kind: 'drawnOut', cartridgeId: 'cyan', chamber: 0, ml: q, fate: 'bin' },

@@ -33,5 +33,8 @@ export const DUE = {
   exportDays: 14,
 } as const;
 
+/** Water below this is gone for all that matters, ml. */
+export const DRY_ML = 0.3;
+
 /** Rest after a fill, minutes. */
 export const REST_MINUTES = { tank: 30, sponge: 720 } as const;

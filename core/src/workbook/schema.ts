@@ -2,18 +2,24 @@ import { z } from 'zod';
 import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
 import {
   BECAUSE,
+  CHECK_AFTER,
+  CHECK_LIGHTS,
   CHIP_STRATEGIES,
   CLEANING_LEVELS,
   CONSTRUCTIONS,
   FATES,
   INK_CLASSES,
+  MEASURE_CONDITIONS,
   METHODS,
+  OCCASIONS,
+  SHADE_CRITERIA,
+  SHADE_GRADES,
   SIGNALS,
   WEIGHING_PURPOSES,
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
-export const FORMAT_VERSION = 2;
+export const FORMAT_VERSION = 3;
 
 const id = z.string().min(1).max(64);
 const text = z.string().max(500);
@@ -25,6 +31,9 @@ const instant = z.iso.datetime({ precision: 3, error: 'a UTC time such as 2026-1
 /** A value of nature that cannot be negative, with its standard uncertainty. */
 const uncertain = z.strictObject({ value: amount, u: amount });
 const share = z.number().min(0).max(1);
+
+const labL = z.number().min(-1).max(110);
+const labAb = z.number().min(-200).max(200);
 
 const settings = z.strictObject({
   entity: z.literal('settings'),
@@ -98,6 +107,13 @@ const printer = z.strictObject({
     })
     .prefault({}),
   padCapacityMl: amount.nullable().default(null),
+  /** The head: lines in one channel's field of the nozzle check, and spare nozzles of a channel; null: not known. */
+  head: z
+    .strictObject({
+      lines: z.int().min(1).max(5000).nullable().default(null),
+      spares: z.int().min(0).max(5000).nullable().default(null),
+    })
+    .prefault({}),
   /** How long a cartridge, and the head below it, may stand open. */
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),
@@ -111,6 +127,14 @@ const printer = z.strictObject({
 });
 
 const section = z.strictObject({ name, capacityMl: amount, reachedBy: z.array(z.enum(METHODS)).min(1) });
+
+const holeAt = z.strictObject({
+  lengthMm: amount.min(1).max(500),
+  widthMm: amount.min(1).max(500),
+  xMm: amount.max(500),
+  yMm: amount.max(500),
+  diameterMm: amount.min(0.5).max(30),
+});
 
 const cartridgeType = z.strictObject({
   entity: z.literal('cartridgeType'),
@@ -126,8 +150,18 @@ const cartridgeType = z.strictObject({
   /** Parts of the body that a method can or cannot reach; none means that every method reaches all. */
   sections: z.array(section).max(6).default([]),
   method: z.enum(METHODS),
-  port: z.enum(['plug', 'pierce', 'peel', 'drill', 'outlet']).default('plug'),
+  port: z.enum(['plug', 'pierce', 'peel', 'drill', 'push', 'outlet']).default('plug'),
+  /** A pierced, peeled or drilled hole: the air hole itself, widened and never blocked, or one that keeps clear of it. */
+  hole: z.enum(['airHole', 'clear']).default('clear'),
+  /** Where that hole has to be found under a label, seen from above, mm. */
+  holeAt: holeAt.nullable().default(null),
   outletSeal: z.boolean().default(false),
+  /** May it be primed through its intact outlet seal? */
+  primeThroughSeal: z.boolean().default(false),
+  /** It lies on its back while it is filled: its vent is taped meanwhile. */
+  liesOnBack: z.boolean().default(false),
+  /** When a fill is done, g from the target; null: by the size of the fill. */
+  toleranceG: amount.nullable().default(null),
   restMinutes: z.number().min(0).max(10080).default(REST_MINUTES.tank),
   chambers: z.int().min(1).max(3).default(1),
   bodyHeightMm: amount.nullable().default(null),
@@ -266,6 +300,8 @@ const portState = z.strictObject({
   vent: z.enum(['open', 'shut', 'none']).optional(),
   seal: z.enum(['intact', 'pierced', 'none']).optional(),
   keeper: z.enum(['on', 'off', 'none']).optional(),
+  /** Tape over the vent of a body that lies on its back. */
+  tape: z.enum(['on', 'off', 'none']).optional(),
   primed: z.boolean().optional(),
 });
 
@@ -300,7 +336,7 @@ export const factSchema = z.discriminatedUnion('kind', [
     ml: uncertain,
     by: z.enum(['mass', 'syringe', 'line', 'squeezes', 'sight']),
     method: z.enum(METHODS),
-    occasion: z.enum(['first', 'topUp', 'conversion']),
+    occasion: z.enum(OCCASIONS),
     leftover: z.strictObject({ ml: amount, fate: z.enum(FATES) }).optional(),
   }),
   fact('drawnOut', {
@@ -368,8 +404,54 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('printerMoved', { printerId: id }),
   fact('nozzleChecked', {
     printerId: id,
-    gaps: z.array(z.strictObject({ slotId: id, nozzles: z.int().min(0).max(10000) })).max(16),
+    gaps: z
+      .array(
+        z.strictObject({
+          slotId: id,
+          nozzles: z.int().min(0).max(10000),
+          /** Which lines of the channel's field, from 1; fewer than `nozzles` where not all were noted. */
+          lines: z.array(z.int().min(1).max(5000)).max(200).optional(),
+        }),
+      )
+      .max(16),
+    /** Channels that could not be seen in this light, and so were not judged. */
+    unseen: z.array(id).max(16).optional(),
+    paperId: id.optional(),
+    light: z.enum(CHECK_LIGHTS).optional(),
+    after: z.enum(CHECK_AFTER).optional(),
   }),
+  fact('headReplaced', { printerId: id }),
+  fact('shadeMeasured', {
+    /** What printed the patches: originals, or the refill (with the lots that were in the channels). */
+    ink: z.enum(['original', 'refill']),
+    printerId: id,
+    /** The chart: patches are compared by name within one chart. */
+    chart: name,
+    paperId: id.optional(),
+    condition: z.enum(MEASURE_CONDITIONS),
+    illuminant: z.enum(['D50', 'D65']),
+    /** Lots by slot at the time of printing, as bottle ids. */
+    lots: z
+      .array(z.strictObject({ slotId: id, bottleId: id }))
+      .max(16)
+      .optional(),
+    /** For a series that fades: where it hangs, and since when. */
+    display: z.strictObject({ where: name, months: amount.max(1200) }).optional(),
+    patches: z
+      .array(z.strictObject({ name: name, lab: z.tuple([labL, labAb, labAb]) }))
+      .min(1)
+      .max(2500),
+  }),
+  fact('shadeGraded', {
+    printerId: id,
+    paperId: id.optional(),
+    /** By eye, refill beside original: from the same to plainly different. */
+    grades: z
+      .array(z.strictObject({ criterion: z.enum(SHADE_CRITERIA), grade: z.enum(SHADE_GRADES) }))
+      .min(1)
+      .max(SHADE_CRITERIA.length),
+  }),
+  fact('profiled', { printerId: id, paperId: id.optional(), name }),
   fact('agitated', { cartridgeIds: z.array(id).min(1).max(64) }),
   fact('bottleOpened', { bottleId: id, linerPresent: z.boolean().optional() }),
   fact('purchased', {

@@ -13,6 +13,8 @@ interface Body {
   readonly perMlG: number;
   readonly reserve: number;
   readonly part: Pick<CartridgeType, 'method' | 'port' | 'outletSeal' | 'restMinutes' | 'chambers'> & {
+    readonly liesOnBack?: boolean;
+    readonly hole?: CartridgeType['hole'];
     readonly sections?: (ml: number) => CartridgeType['sections'];
   };
 }
@@ -55,6 +57,7 @@ const BODIES: Readonly<Record<Construction, Body>> = {
       outletSeal: true,
       restMinutes: REST_MINUTES.tank,
       chambers: 1,
+      liesOnBack: true,
     },
   },
   bag: {
@@ -167,6 +170,11 @@ export function typePreset(construction: Construction, variant: Variant): TypePr
     reserveMl: tidy(body.reserve * ml),
     sections: sections?.(ml) ?? [],
     bodyHeightMm: null,
+    hole: 'clear',
+    holeAt: null,
+    primeThroughSeal: false,
+    liesOnBack: false,
+    toleranceG: null,
     ...part,
   };
 }

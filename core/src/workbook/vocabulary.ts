@@ -99,3 +99,42 @@ export const BECAUSE = [
   'unknown',
 ] as const;
 export type Because = (typeof BECAUSE)[number];
+
+/** Why a cartridge is filled: dry and new, an original's first refill, on the same ink, or to another ink. */
+export const OCCASIONS = ['first', 'original', 'topUp', 'conversion'] as const;
+export type Occasion = (typeof OCCASIONS)[number];
+
+/** The light in which a nozzle check was looked at. */
+export const CHECK_LIGHTS = ['white', 'torch', 'blue', 'scan'] as const;
+export type CheckLight = (typeof CHECK_LIGHTS)[number];
+
+/** What a nozzle check followed. */
+export const CHECK_AFTER = [
+  'routine',
+  'refill',
+  'idle',
+  'cleaning',
+  'shadeSwitch',
+  'moved',
+  'fault',
+] as const;
+export type CheckAfter = (typeof CHECK_AFTER)[number];
+
+/** Measurement conditions: with the paper's brightener excited, by a standard amount, or without ultraviolet. */
+export const MEASURE_CONDITIONS = ['M0', 'M1', 'M2'] as const;
+export type MeasureCondition = (typeof MEASURE_CONDITIONS)[number];
+
+/** What two prints are compared by where there is no instrument. */
+export const SHADE_CRITERIA = [
+  'neutralGreys',
+  'skin',
+  'shadows',
+  'highlights',
+  'saturated',
+  'gloss',
+  'bronzing',
+] as const;
+export type ShadeCriterion = (typeof SHADE_CRITERIA)[number];
+
+export const SHADE_GRADES = ['same', 'slight', 'visible', 'plain'] as const;
+export type ShadeGrade = (typeof SHADE_GRADES)[number];

@@ -42,7 +42,7 @@ export function consequences(
       'The colours come out weak, then too strong.',
       'Pigment had settled: the first ink out of an unshaken bottle is thin.',
     );
-  if (sponge && needs('keeper-on'))
+  if (sponge && needs('shut-outlet'))
     say(
       'hands',
       'Ink runs out of the outlet while you fill.',
@@ -115,8 +115,20 @@ export function consequences(
       'The first sheet is blank in this channel.',
       'Air, not ink, met the printer: the outlet was not primed.',
     );
-  if (vent && (needs('vent') || needs('vent-open') || run.ports.vent === 'shut'))
+  if (vent && (needs('vent') || needs('vent-open') || needs('untape-vent') || run.ports.vent === 'shut'))
     say('printer', 'It prints a few sheets, then fades.', 'The vent is shut: a vacuum holds the ink back.');
+  const look = (check: string): string | null => {
+    const answer = run.answers[`${check}-1`];
+    return answer?.kind === 'choice' ? answer.choice : null;
+  };
+  if (look('recognised') === 'recognised' && skipped.has('chip-on'))
+    say('printer', 'The printer does not see it.', 'Its old chip is used up, and no new one is on.');
+  if (did('keeper-back') && needs('keeper-last'))
+    say('printer', 'It prints nothing in this channel.', 'The outlet keeper is still on.');
+  if (needs('deburr'))
+    say('printer', 'A channel clogs after some sheets.', 'Swarf from the drilled hole lies in the ink.');
+  if (loaded && massG > body.maxG + GRACE_G && look('drip') === 'dry')
+    say('printer', 'It drips into the bay.', 'It was too full, and the look for drips was not really made.');
   if (needs('clean'))
     say(
       'hands',

@@ -50,9 +50,16 @@ test.each(pairs)(
           over: fc.constantFrom(0, 0, 0.12),
           spillMl: fc.constantFrom(0, 0, 0.5),
           byScale: fc.boolean(),
+          looks: fc.constantFrom<Hands['looks']>(
+            {},
+            { drip: 'tooFull' },
+            { drip: 'plugProud', flow: 'none' },
+            { tissue: 'missing1' },
+            { look: 'gapSmall', recognised: 'notRecognised' },
+          ),
           abandonAt: fc.option(fc.integer({ min: 3, max: 16 }), { nil: null }),
         }),
-        ({ seed, level, fate, prime, remains, reset, over, spillMl, byScale, abandonAt }) => {
+        ({ seed, level, fate, prime, remains, reset, over, spillMl, byScale, looks, abandonAt }) => {
           const chance = makeChance(seed);
           const chambers = construction === 'integratedHead' ? 3 : 1;
           const trueEmptyG = preset.emptyG.value + chance.normal(0, 0.2);
@@ -75,7 +82,15 @@ test.each(pairs)(
             ],
             '2026-03-02T08:00:00.000Z',
           );
-          const hands: Hands = { fate, prime, clumsy: byScale ? 0.02 : 0.01, over, spillMl, abandonAt };
+          const hands: Hands = {
+            fate,
+            prime,
+            clumsy: byScale ? 0.02 : 0.01,
+            over,
+            spillMl,
+            looks,
+            abandonAt,
+          };
           const { ledger, run, truth } = driveRun(
             [...facts, ...begun],
             start(method, chambers, { byScale, inkBefore: { value: insideMl, u: 0.1 } }),
@@ -135,7 +150,10 @@ test('a clean rehearsal has no consequences; each usual mistake has its own, whe
       .join(' ');
   expect(slip({ skipped: ['vent'] })).toMatch(/printer: It prints a few sheets, then fades/);
   expect(slip({ skipped: ['plug'] })).toMatch(/rest: It weighs less after its rest/);
-  expect(slip({ skipped: ['keeper-on'] })).toMatch(/hands: Ink runs out of the outlet/);
+  expect(slip({ skipped: ['deburr', 'keeper-last'], done: [...run.done, 'keeper-back'] })).toMatch(
+    /printer: It prints nothing in this channel\. .*printer: A channel clogs/,
+  );
+  expect(slip({ skipped: ['shut-outlet'] })).toMatch(/hands: Ink runs out of the outlet/);
   expect(slip({ foam: true })).toMatch(/printer: The prints start well, then show stripes/);
   expect(slip({ skipped: ['prime'] })).toMatch(/printer: The first sheet is blank/);
   expect(slip({ occasion: 'first', skipped: ['drink'] })).toMatch(/rest: It shows a dry patch/);

@@ -10,6 +10,8 @@ import {
   makeStamp,
   type Answer,
   type CartridgeRun,
+  type CheckAnswer,
+  type CheckCode,
   type Fact,
   type FactDraft,
   type Fate,
@@ -35,6 +37,8 @@ export interface Hands {
   readonly over: number;
   readonly spillMl: number;
   readonly abandonAt: number | null;
+  /** How the first look of a check comes out, where it is not well. */
+  readonly looks?: Partial<Record<CheckCode, CheckAnswer>> | undefined;
 }
 
 /** Drives one cartridge's run to its end as a person would, with a true cartridge under it; gives the facts it left. */
@@ -87,7 +91,6 @@ export function driveRun(
   return { ledger, run, truth };
 
   function answerTo(step: Step): Answer {
-    const bottleId = run.bottleIds[step.chamber ?? 0] ?? run.bottleIds[0]!;
     switch (step.kind) {
       case 'weigh': {
         const g = trueEmptyG + truth.insideMl * trueRho + chance.normal(0, 0.015);
@@ -98,10 +101,8 @@ export function driveRun(
         };
       }
       case 'load': {
-        const asked =
-          step.number?.unit === 'squeezes'
-            ? step.number.value * (run.squeezeMl ?? 1)
-            : (step.number?.value ?? 0);
+        const bottleId = run.bottleIds[step.chamber] ?? run.bottleIds[0]!;
+        const asked = step.squeezes === null ? step.ml.value : step.squeezes * (run.squeezeMl ?? 1);
         const poured = asked * (first ? 1 + hands.over : 1);
         first = false;
         const ml = Math.max(0, poured * (1 + chance.normal(0, hands.clumsy)));
@@ -110,15 +111,16 @@ export function driveRun(
         return { kind: 'load', ml: poured, massG: null };
       }
       case 'draw': {
-        const asked = step.number?.value ?? 0;
-        if (step.id === 'leftover') {
+        const asked = step.ml.value;
+        const hand = step.fates.includes(hands.fate) ? hands.fate : step.suggested;
+        if (step.draw === 'leftover') {
           // What stayed in the syringe came out of the bottle too; where it goes decides who has it.
-          if (hands.fate !== 'bottle') take(run.bottleIds[0]!, asked);
-          if (hands.fate === 'cartridge') truth.insideMl += asked;
-          return { kind: 'volume', ml: { value: asked, u: 0.1 }, fate: hands.fate };
+          if (hand !== 'bottle') take(run.bottleIds[0]!, asked);
+          if (hand === 'cartridge') truth.insideMl += asked;
+          return { kind: 'volume', ml: { value: asked, u: 0.1 }, fate: hand };
         }
         const ml = Math.min(truth.insideMl, asked);
-        const fate = step.id === 'draw-out' ? 'bin' : hands.fate;
+        const fate = step.draw === 'draw-out' ? 'bin' : hand;
         if (fate !== 'cartridge') truth.insideMl -= ml;
         if (fate === 'bottle') take(run.bottleIds[0]!, -ml);
         return { kind: 'volume', ml: { value: ml, u: 0.1 }, fate };
@@ -127,12 +129,17 @@ export function driveRun(
         return {
           kind: 'choice',
           choice:
-            step.id === 'prime-decide'
+            step.id === 'prime-decide' && step.options.includes(hands.prime)
               ? hands.prime
               : step.id === 'where'
                 ? 'rest'
-                : (step.suggested ?? 'no'),
+                : step.suggested,
         };
+      // The first look is sometimes not well; what follows mends it.
+      case 'check': {
+        const wrong = step.id.endsWith('-1') ? (hands.looks?.[step.check] ?? null) : null;
+        return { kind: 'choice', choice: wrong ?? step.answers[0]! };
+      }
       default:
         return { kind: 'done' };
     }

@@ -20,6 +20,7 @@ export const ROUTES: RouteObject[] = [
       ...(
         [
           ['/bench', () => import('../places/bench')],
+          ['/bench/steps', () => import('../places/bench/Paper')],
           ['/weigh-in', () => import('../places/weighin')],
           ['/cartridge/:id', () => import('../places/cartridge')],
           ['/prepare/:id?', () => import('../places/prepare')],

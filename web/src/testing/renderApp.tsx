@@ -25,6 +25,7 @@ export async function renderApp(
   children: ReactNode,
   facts: readonly Fact[],
   at = '2026-03-10T10:00:00.000Z',
+  path = '/',
 ): Promise<Rendered> {
   const shelf = new MemoryShelf();
   let seed = 7;
@@ -38,7 +39,9 @@ export async function renderApp(
   const store = makeStore(services);
   await store.dispatch(openWorkbook('own'));
   if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));
-  const router = createMemoryRouter([{ path: '*', element: <AskProvider>{children}</AskProvider> }]);
+  const router = createMemoryRouter([{ path: '*', element: <AskProvider>{children}</AskProvider> }], {
+    initialEntries: [path],
+  });
   render(
     <Provider store={store}>
       <ServicesContext value={services}>

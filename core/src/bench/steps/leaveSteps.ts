@@ -1,103 +1,90 @@
-import { afterMasses, wasInPrinter } from '../answers';
-import { CONSTRUCTION_DATA } from '../methods';
+import { afterMasses, decided, wasInPrinter } from '../answers';
+import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
+import { canPrime, isSealed, ranDry } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
-import type { Lay, StepDraft } from '../step';
+import type { Lay } from '../step';
+import { checkSteps } from './checkSteps';
 
-/** Into the printer at once, or a rest and the honest full mass first; the log comes between, as soon as all is known. */
-export function leaveSteps(run: CartridgeRun, env: RunEnv, lay: Lay): void {
-  const { add } = lay;
-  const { body } = env;
-  const { sponge } = CONSTRUCTION_DATA[body.type.construction];
+/** Into the printer at once, or to rest first. */
+export function whereStep(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  const { type } = env.body;
   add({
     id: 'where',
     kind: 'decide',
-    title: 'Rest, or back at once?',
-    text: restText(body.type.restMinutes, sponge),
-    choices: [
-      {
-        value: 'rest',
-        label: 'It rests on the shelf',
-        why: 'The mass after the rest is the honest full mass; if it fell, ink leaked.',
-      },
-      {
-        value: 'install',
-        label: 'It goes into the printer now',
-        why: wasInPrinter(run)
-          ? 'A pierced seal drips, and the head below dries in air.'
-          : 'Then no rested weighing is possible.',
-      },
-    ],
+    deciding: {
+      code: 'where',
+      restMinutes: type.restMinutes,
+      sponge: CONSTRUCTION_DATA[type.construction].sponge,
+      wasIn: wasInPrinter(run),
+      byScale: run.byScale,
+    },
+    options: ['rest', 'install'],
     suggested: wasInPrinter(run) ? 'install' : 'rest',
   });
-  const where = run.answers.where?.kind === 'choice' ? run.answers.where.choice : null;
-  const install: StepDraft = {
+}
+
+/** Into its slot, ports as they must be; is it seen; the head cleaned by the school. */
+export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  const { type, cartridge } = env.body;
+  const { vent } = CONSTRUCTION_DATA[type.construction];
+  const throughPort = type.port !== 'outlet' && !METHOD_DATA[run.method].throughOutlet;
+  if (env.sensor && run.byScale) add({ id: 'sensor-on', kind: 'do', doing: { code: 'sensor-on' } });
+  add({
     id: 'install',
     kind: 'do',
-    title: 'Install it',
-    text: 'Level, straight, home until it clicks. Vent open, keeper off. Close the lever or door, confirm “not original”.',
+    doing: { code: 'install', vent, slot: env.slot?.name ?? null },
     requires: {
-      ...(CONSTRUCTION_DATA[body.type.construction].vent ? { vent: 'open' as const } : {}),
-      ...(body.type.port === 'outlet' ? {} : { plug: 'in' as const }),
+      keeper: 'off',
+      ...(vent ? { vent: 'open' as const, tape: 'off' as const } : {}),
+      ...(throughPort ? { plug: 'in' as const } : {}),
       // A first fill or a conversion has air in its duct; a top-up may still stand full.
-      ...(run.occasion === 'topUp' ? {} : { primed: true }),
+      ...(run.occasion === 'topUp' || !canPrime(run, env) || isSealed(run, env) ? {} : { primed: true }),
     },
     changes: { keeper: 'off' },
-  };
-  if (where === 'install') {
-    add(install);
-    headClean(env, lay);
-  }
-  add({
-    id: 'summary',
-    kind: 'summary',
-    title: 'Into the log',
-    text: 'What was measured goes into the log as you see it here.',
+    cautions: ['unplug'],
   });
-  if (where === 'rest') {
-    const full = afterMasses(run).at(-1);
-    if (body.type.restMinutes > 0)
-      add({
-        id: 'rest',
-        kind: 'rest',
-        title: 'Resting',
-        text: `${restText(body.type.restMinutes, sponge)} You can close this page, or go on with the next cartridge.`,
-        waitSeconds: body.type.restMinutes * 60,
-      });
-    if (run.byScale)
-      add({
-        id: 'weigh-rested',
-        kind: 'weigh',
-        purpose: 'rested',
-        title: 'Weigh it after its rest',
-        text: 'If it fell by more than the scale’s doubt, ink leaked: plug, vent, or too full.',
-        ...(full ? { number: { value: full.value, unit: 'g' as const } } : {}),
-      });
-    if (wasInPrinter(run)) add(install);
-  }
+  const strategy = cartridge.chip?.strategy ?? 'none';
+  const sound =
+    !env.printer ||
+    strategy === 'none' ||
+    strategy === 'switchedOff' ||
+    checkSteps('recognised', run, env, add);
+  if (!sound || !env.printer) return;
+  const { draws, slots, schools } = env.printer;
+  const recharge = decided(run, 'prime-decide') === 'recharge';
+  add({
+    id: 'head-clean',
+    kind: 'decide',
+    deciding: {
+      code: 'head-clean',
+      lightMl: draws.light.value * slots.length,
+      rechargeMl: draws.recharge.value * slots.length,
+    },
+    options: ['no', 'light', ...(recharge || ranDry(run, env) ? ['recharge'] : [])],
+    suggested: recharge ? 'recharge' : schools.cleaning === 'always' ? 'light' : 'no',
+  });
 }
 
-/** Cleaning after a refill: always, on a gap, or rarely. */
-function headClean(env: RunEnv, { add }: Lay): void {
-  if (env.printer)
+/** Its rest, the honest full mass, and then into its slot. */
+export function restSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  const { type } = env.body;
+  const { sponge } = CONSTRUCTION_DATA[type.construction];
+  const full = afterMasses(run).at(-1);
+  if (type.restMinutes > 0)
+    add({ id: 'rest', kind: 'rest', minutes: type.restMinutes, sponge, waitSeconds: type.restMinutes * 60 });
+  if (run.byScale)
     add({
-      id: 'head-clean',
-      kind: 'decide',
-      title: 'Clean the head?',
-      text: 'By your rule for this printer; a nozzle check tells.',
-      choices: [
-        { value: 'no', label: 'No: nothing shows a gap', why: 'Costs no ink.' },
-        {
-          value: 'light',
-          label: 'One light cleaning',
-          why: `Draws about ${(env.printer.draws.light.value * env.printer.slots.length).toFixed(1)} ml over all channels.`,
-        },
-      ],
-      suggested: env.printer.schools.cleaning === 'always' ? 'light' : 'no',
+      id: 'weigh-rested',
+      kind: 'weigh',
+      purpose: 'rested',
+      again: false,
+      targetG: full?.value ?? null,
+      toleranceG: null,
     });
-}
-
-function restText(minutes: number, sponge: boolean): string {
-  const span = minutes >= 120 ? `${Math.round(minutes / 60)} hours` : `${minutes} minutes`;
-  return sponge ? `A sponge evens out in hours: about ${span}.` : `Bubbles settle in minutes: about ${span}.`;
+  const sound = checkSteps('towel', run, env, add);
+  if (!wasInPrinter(run) || !sound) return;
+  if (!CONSTRUCTION_DATA[type.construction].head && type.construction !== 'bag' && !isSealed(run, env))
+    add({ id: 'keeper-last', kind: 'do', doing: { code: 'keeper-last' }, changes: { keeper: 'off' } });
+  installSteps(run, env, add);
 }

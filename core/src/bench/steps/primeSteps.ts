@@ -1,47 +1,61 @@
+import { decided } from '../answers';
 import { CONSTRUCTION_DATA } from '../methods';
+import { canPrime, ranDry, suggestedPrime } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
 
-const AT_THE_OUTLET = {
-  title: 'Prime at the outlet',
-  text: 'Draw until solid ink enters the syringe, or the plunger no longer springs back.',
-};
-
-/** Prime or not, as a decision with the ink that each answer costs; then the prime itself. */
-export function primeSteps(run: CartridgeRun, env: RunEnv, { add }: Lay): void {
-  const school = env.printer?.schools.prime ?? 'always';
-  const draws = env.printer?.draws;
-  const cleaning = draws ? (draws.light.value * (env.printer?.slots.length ?? 1)).toFixed(1) : '3';
-  const { sponge, prime } = CONSTRUCTION_DATA[env.body.type.construction];
+/** Prime or not, decided before the fill so that the fill allows for it, with the ink that each answer costs. */
+export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  if (!canPrime(run, env)) return;
+  const { primeMl, taps } = CONSTRUCTION_DATA[env.body.type.construction];
+  const slots = env.printer?.slots.length ?? 1;
+  const dry = ranDry(run, env);
+  const neverDry = run.occasion === 'topUp' && !dry;
+  const stationary = env.printer?.feed === 'stationary';
   add({
     id: 'prime-decide',
     kind: 'decide',
-    title: 'Prime it?',
-    text: 'Ink, not air, must meet the printer.',
-    choices: [
-      { value: 'prime', label: 'Prime now', why: `Costs about ${sponge ? '0.5' : '1'} ml of this ink.` },
-      {
-        value: 'skip',
-        label: 'Not needed: it never ran dry',
-        why: 'Costs nothing, when the duct or funnel still stands full. An early refill saves the prime.',
-      },
-      {
-        value: 'printer',
-        label: 'Leave it to the printer',
-        why: `One light cleaning draws about ${cleaning} ml over all channels.`,
-      },
+    deciding: {
+      code: 'prime-decide',
+      primeMl,
+      cleaningMl: (env.printer?.draws.light.value ?? 0.4) * slots,
+      rechargeMl: (env.printer?.draws.recharge.value ?? 8) * slots,
+      ranDry: dry,
+    },
+    options: [
+      'prime',
+      ...(taps ? ['tap'] : []),
+      // A first fill has air in its duct, and so has one that ran dry.
+      ...(neverDry || run.occasion === 'original' ? ['skip'] : []),
+      'printer',
+      ...(dry && stationary ? ['recharge'] : []),
     ],
-    suggested:
-      run.occasion !== 'topUp' || school === 'always' ? 'prime' : school === 'whenDry' ? 'skip' : 'printer',
+    suggested: suggestedPrime(run, env),
   });
-  const answer = run.answers['prime-decide'];
-  if (answer?.kind === 'choice' && answer.choice === 'prime')
+}
+
+/** The prime itself, once the ink is in. */
+export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  const choice = decided(run, 'prime-decide');
+  const { construction, chambers } = env.body.type;
+  if (choice === 'tap') add({ id: 'tap', kind: 'do', doing: { code: 'tap' }, changes: { primed: true } });
+  if (choice === 'prime')
     add({
       id: 'prime',
       kind: 'draw',
-      ...(prime ?? AT_THE_OUTLET),
-      number: { value: sponge ? 0.5 : 1, unit: 'ml' },
+      draw: 'prime',
+      construction,
+      chamber: 0,
+      part: '',
+      ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },
+      scaleG: null,
+      fates: ['bin', 'bottle', 'cartridge'],
+      suggested:
+        env.printer?.schools.leftover === 'bottle' && run.occasion === 'topUp' && chambers === 1
+          ? 'bottle'
+          : 'bin',
+      mixed: chambers > 1 || run.occasion === 'conversion' || run.occasion === 'original',
       cautions: ['vacuum', 'waste'],
       changes: { primed: true },
     });

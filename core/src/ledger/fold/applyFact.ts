@@ -1,5 +1,5 @@
 import { append } from '../../exposure';
-import type { Fact, FactOf } from '../../workbook';
+import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf } from '../define/context';
 import {
   chipEvent,
@@ -16,6 +16,8 @@ import type { BottleState, CartridgeState, HandCause } from './state';
 
 /** One u of what a rinse leaves behind, as a share of its volume. */
 const FLUSH_U = 0.05;
+/** Stays on walls and in a sponge after the most thorough rinse, ml. */
+const RINSE_FILM_ML = 0.5;
 /** A level read by eye is never known better than this share of the body. */
 const LEAST_LEVEL_U = 0.01;
 
@@ -149,6 +151,10 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'defined':
     case 'densityMeasured':
     case 'squeezeCalibrated':
+    case 'headReplaced':
+    case 'shadeMeasured':
+    case 'shadeGraded':
+    case 'profiled':
     case 'shadeSwitched':
     case 'printerMoved':
     case 'quoted':
@@ -293,7 +299,12 @@ function flush(fold: Fold, fact: FactOf<'flushed'>): void {
       toBottle: null,
     });
   if (fact.bottleId) pourOut(fold.bottle(fact.bottleId), fact.addedMl, u);
-  else state.wetMl = state.known.belief.ml;
+  // Wet until it is weighed dry: what went in and did not come out, and the film that always stays.
+  else
+    state.wetMl = Math.max(
+      RINSE_FILM_ML,
+      (state.wetMl ?? state.known.belief.ml) + fact.addedMl - fact.drawnMl,
+    );
 }
 
 function leave(fold: Fold, cartridgeId: string, at: string): void {
@@ -329,12 +340,22 @@ function install(fold: Fold, fact: FactOf<'installed'>): void {
       ...state.ports,
       ...(state.ports.seal === 'intact' ? { seal: 'pierced' as const } : {}),
       keeper: 'off',
+      ...seenTo(fact.confirmed),
     };
   }
   // One routine for all that went in before the door closed; it draws from every channel.
   printer.timeline = append(printer.timeline, { type: 'change', at: fact.at });
   printer.changes += 1;
   printer.firstAt ??= fact.at;
+}
+
+/** What the person said to have put right when it went in. */
+function seenTo(confirmed: readonly string[] = []): Ports {
+  return {
+    ...(confirmed.includes('plugOut') ? { plug: 'in' as const } : {}),
+    ...(confirmed.includes('ventShut') || confirmed.includes('taped') ? { vent: 'open' as const } : {}),
+    ...(confirmed.includes('taped') ? { tape: 'off' as const } : {}),
+  };
 }
 
 function print(fold: Fold, fact: FactOf<'printed'>): void {

@@ -12,6 +12,9 @@ const RUNGS: Readonly<Record<number, (fact: RawFact) => RawFact>> = {
   // 2: evidence may say why it did not fit (`because`); a price may be unknown (null); purchases have a life and a printer of
   // their own; cartridges bought are spread over `cartridgeLifeMonths`. All have defaults that mean what version 1 meant.
   1: (fact) => fact,
+  // 3: a type says where its hole is and how it is primed and filled; ports know tape; an original's first refill is an occasion
+  // of its own; nozzle checks say which lines; patches, grades, profiles and replaced heads are facts. Defaults mean what 2 meant.
+  2: (fact) => fact,
 };
 
 /**

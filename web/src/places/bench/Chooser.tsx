@@ -5,6 +5,8 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import {
   all,
+  beginProblems,
+  beginProblemWords,
   beginRun,
   bottleRemaining,
   cartridgeView,
@@ -13,15 +15,16 @@ import {
   find,
   lotName,
   METHOD_NAMES,
-  scaleFor,
-  slotFor,
-  suggestBottle,
-  suggestSyringe,
+  OCCASION_NAMES,
+  OCCASIONS,
+  suggestChoice,
+  type BeginProblem,
   type BenchRun,
   type CartridgeView,
   type Book,
   type Method,
   type Occasion,
+  type RunChoice,
 } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { useServices } from '../../app/services';
@@ -29,6 +32,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { keepNote } from '../../app/thunks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { CartridgeList } from './CartridgeList';
+import { Questions } from './Questions';
 import { BENCH_NOTE } from './useBench';
 
 /** Which cartridges, with which ink and tools: the least asked, the rest guessed from the log. */
@@ -58,6 +62,8 @@ export function Chooser() {
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
   const [squeeze, setSqueeze] = useState('');
   const [doses, setDoses] = useState<Record<string, string>>({});
+  // What was asked when the person said yes: another question asks anew.
+  const [meant, setMeant] = useState<string | null>(null);
   const views = all(ledger.context, 'cartridge')
     .map((cartridge) => cartridgeView(ledger, cartridge.id, now))
     .filter((view): view is CartridgeView => view !== null && !view.state?.retired)
@@ -76,17 +82,16 @@ export function Chooser() {
     );
   const first = views.find((view) => view.body.cartridge.id === picked[0]);
   // What was not chosen by hand follows from each cartridge of the queue for itself.
-  const chosenFor = ({ body: { cartridge, type, maxG }, ink, state, targetMl }: CartridgeView) => {
-    const roomMl = (targetMl - (ink?.value ?? 0)) / dosedParts(type);
-    const schools = slotFor(ledger.context, cartridge)?.printer.schools;
-    return {
-      method: method || type.method,
-      occasion: occasion || ((state?.fills ?? 0) === 0 && cartridge.initial === 'empty' ? 'first' : 'topUp'),
-      scaleId: scaleChosen ?? scaleFor(ledger.context, maxG)?.id ?? '',
-      syringeId: syringeChosen ?? suggestSyringe(syringes, roomMl)?.id ?? '',
-      byScale: scaleChoice ?? (schools?.stopAt ?? 'mass') === 'mass',
-    } as const;
-  };
+  const chosenFor = ({ body: { cartridge, type } }: CartridgeView): RunChoice =>
+    suggestChoice(ledger, cartridge.id, now, {
+      ...(method ? { method } : {}),
+      ...(occasion ? { occasion } : {}),
+      bottleIds: Array.from({ length: type.chambers }, (_, i) => bottleIds[`${cartridge.id}/${i}`]!),
+      ...(scaleChosen !== null ? { scaleId: scaleChosen || null } : {}),
+      ...(syringeChosen !== null ? { syringeId: syringeChosen || null } : {}),
+      ...(scaleChoice !== null ? { byScale: scaleChoice } : {}),
+      squeezeMl: readTyped(squeeze, 'volume').value,
+    })!;
   const chosen = first && chosenFor(first);
   const methods = first ? CONSTRUCTION_DATA[first.body.type.construction].methods : [];
   const slots = picked.flatMap((id) => {
@@ -101,8 +106,12 @@ export function Chooser() {
         }))
       : [];
   });
-  const bottleFor = (key: string, shade: string, inkClass: string): string =>
-    bottleIds[key] ?? suggestBottle(ledger, shade, inkClass) ?? '';
+  const choices = picked.flatMap((id) => {
+    const view = views.find((v) => v.body.cartridge.id === id);
+    return view ? [chosenFor(view)] : [];
+  });
+  const bottleFor = (id: string, chamber: number): string =>
+    choices.find((choice) => choice.cartridgeId === id)?.bottleIds[chamber] ?? '';
   const labelOf = (bottleId: string): string => (bottleId ? bottleLabel(ledger, bottleId) : '');
   // A body in several parts takes a dose for each; one that is left open gets its share of the room.
   const parts = views.flatMap((view) => {
@@ -116,26 +125,33 @@ export function Chooser() {
         }));
   });
   const dose = (key: string) => readTyped(doses[key] ?? '', 'volume');
-  const complete =
-    picked.length > 0 &&
-    slots.every((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass) !== '') &&
-    parts.every(({ key }) => dose(key).error === null) &&
-    readTyped(squeeze, 'volume').error === null;
+  const problems = choices.flatMap((choice) =>
+    beginProblems(ledger, choice).map((problem) => ({
+      problem,
+      label: find(ledger.context, 'cartridge', choice.cartridgeId)?.label ?? choice.cartridgeId,
+    })),
+  );
+  const questions = problems.filter(({ problem }) => problem.severity === 'ask');
+  const said = questions.map(({ problem }) => beginProblemWords(problem)).join();
+  const sure = questions.length === 0 || meant === said;
+  const stops = [
+    ...(picked.length === 0 ? ['Choose a cartridge.'] : []),
+    ...problems.flatMap(({ problem }) => (problem.severity === 'stop' ? [beginProblemWords(problem)] : [])),
+    ...(sure ? [] : ['Say first whether what is asked above is meant so.']),
+    ...(parts.every(({ key }) => dose(key).error === null) && readTyped(squeeze, 'volume').error === null
+      ? []
+      : ['One of the amounts cannot be read: write it as 1.5 ml.']),
+    ...(pen ? [] : ['This workbook is being written in another tab.']),
+  ];
   const start = (): void => {
     const startedAt = new Date(clock.now()).toISOString();
     const queue = picked.map((id, i) => {
-      const own = chosenFor(views.find((view) => view.body.cartridge.id === id)!);
+      const own = choices.find((choice) => choice.cartridgeId === id)!;
       return beginRun(
         ledger,
         {
           ...own,
-          cartridgeId: id,
-          bottleIds: slots
-            .filter((slot) => slot.id === id)
-            .map((slot) => bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass)),
-          scaleId: own.scaleId || null,
-          syringeId: own.syringeId || null,
-          squeezeMl: readTyped(squeeze, 'volume').value,
+          confirmed: beginProblems(ledger, own).flatMap(confirmedCodes),
           dosesMl: parts.filter(({ key }) => key.startsWith(`${id}/`)).map(({ key }) => dose(key).value),
         },
         `run-${clock.now().toString(36)}-${i}`,
@@ -164,9 +180,9 @@ export function Chooser() {
           <Pick
             key={slot.key}
             label={`Bottle for ${slot.view.body.cartridge.label}${slot.view.body.type.chambers > 1 ? `: ${slot.shade}` : ''}`}
-            value={bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass)}
+            value={bottleFor(slot.id, slot.chamber)}
             options={bottleOptions(ledger, slot.shade)}
-            helperText={labelOf(bottleFor(slot.key, slot.shade, slot.view.body.cartridge.inkClass))}
+            helperText={labelOf(bottleFor(slot.id, slot.chamber))}
             onPick={(id) => setBottleIds({ ...bottleIds, [slot.key]: id })}
           />
         ))}
@@ -196,11 +212,7 @@ export function Chooser() {
             <Pick<Occasion>
               label="Occasion"
               value={chosen.occasion}
-              options={[
-                { value: 'topUp', label: 'top-up: same ink inside' },
-                { value: 'first', label: 'first fill: dry and new' },
-                { value: 'conversion', label: 'conversion to another ink' },
-              ]}
+              options={OCCASIONS.map((value) => ({ value, label: OCCASION_NAMES[value] }))}
               onPick={setOccasion}
             />
             {chosen.occasion === 'conversion' && (
@@ -211,13 +223,13 @@ export function Chooser() {
             )}
             <Pick
               label="Scale"
-              value={chosen.scaleId}
+              value={chosen.scaleId ?? ''}
               options={[...scales.map((s) => ({ value: s.id, label: s.name })), { value: '', label: 'none' }]}
               onPick={setScaleId}
             />
             <Pick
               label="Syringe"
-              value={chosen.syringeId}
+              value={chosen.syringeId ?? ''}
               options={[
                 ...syringes.map((s) => ({ value: s.id, label: s.name })),
                 { value: '', label: 'none' },
@@ -252,13 +264,50 @@ export function Chooser() {
             />
           </>
         )}
-        <Button variant="contained" size="large" disabled={!complete || !pen} onClick={start}>
+        <Questions
+          lines={questions.map(
+            ({ problem, label }) => `${choices.length > 1 ? `${label}: ` : ''}${beginProblemWords(problem)}`,
+          )}
+          sure={sure}
+          onSure={(yes) => setMeant(yes ? said : null)}
+        />
+        <Button variant="contained" size="large" disabled={stops.length > 0} onClick={start}>
           {rehearsal ? 'Begin the rehearsal' : 'Begin'}
         </Button>
+        {picked.length > 0 &&
+          stops.map((why) => (
+            <p key={why} className="small warn">
+              {why}
+            </p>
+          ))}
+        {picked.length === 1 && problems.every(({ problem }) => problem.severity === 'ask') && (
+          <Button component={Link} to={stepsLink(choices[0]!)}>
+            See the steps on paper
+          </Button>
+        )}
       </aside>
     </div>
   );
 }
+
+/** Under these names the fill itself is confirmed, when it comes to the log. */
+const confirmedCodes = (problem: BeginProblem): string[] =>
+  problem.code !== 'mismatch'
+    ? []
+    : problem.differs.code === 'shade'
+      ? ['otherShade']
+      : problem.differs.code === 'inkClass'
+        ? ['otherClass']
+        : [];
+
+const stepsLink = (choice: RunChoice): string =>
+  `/bench/steps?${new URLSearchParams({
+    cartridge: choice.cartridgeId,
+    method: choice.method,
+    occasion: choice.occasion,
+    bottles: choice.bottleIds.join(','),
+    scale: choice.byScale ? (choice.scaleId ?? '') : 'none',
+  }).toString()}`;
 
 const fillShare = (view: CartridgeView): number =>
   view.ink ? view.ink.value / Math.max(1, view.targetMl) : -1;

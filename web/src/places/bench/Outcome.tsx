@@ -10,8 +10,8 @@ const HEADS: Record<Where, string> = {
 
 /** Up to where the consequences of a rehearsed mistake can be seen at this step. */
 export function whereOf(step: Step): readonly Where[] {
-  if (step.id === 'drip' || step.kind === 'load' || step.id === 'clean') return ['hands'];
-  return step.purpose === 'rested' ? ['hands', 'rest'] : [];
+  if (step.kind === 'check' || step.kind === 'load' || step.id === 'clean') return ['hands'];
+  return step.kind === 'weigh' && step.purpose === 'rested' ? ['hands', 'rest'] : [];
 }
 
 /** What the simulated cartridge does with what was done to it. */

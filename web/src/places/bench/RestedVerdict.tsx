@@ -3,6 +3,9 @@ import { useState } from 'react';
 import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
 
+/** A rested mass this far from the type's full mass is worth keeping as this body's own, g. */
+const WORTH_G = 0.5;
+
 /** After the rest: the honest full mass, or a leak with what to do about it. */
 export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readonly env: RunEnv }) {
   const record = useRecord();
@@ -10,8 +13,29 @@ export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readon
   const verdict = judgeRest(run, env);
   if (!verdict) return null;
   const { cartridge } = env.body;
+  const fillTo = (part: { targetG: number } | { maxG: number }, words: string): void =>
+    void record(
+      [{ kind: 'defined', entity: { ...cartridge, ...part } }],
+      `Saved: ${cartridge.label} is filled to ${words} from now on.`,
+    ).then((saved) => saved && setDone(true));
+  const rested = Number(verdict.restedG.toFixed(2));
   if (verdict.state === 'sound')
-    return <p>It kept its weight: {verdict.restedG.toFixed(2)} g is its honest full mass.</p>;
+    return (
+      <>
+        <p>It kept its weight: {verdict.restedG.toFixed(2)} g is its honest full mass.</p>
+        {cartridge.targetG === null && Math.abs(rested - env.body.type.fullG) > WORTH_G && (
+          <div>
+            <Button
+              variant="outlined"
+              disabled={done}
+              onClick={() => fillTo({ targetG: rested }, `${rested} g`)}
+            >
+              Aim at {rested.toFixed(2)} g with this body from now on
+            </Button>
+          </div>
+        )}
+      </>
+    );
   return (
     <div role="alert" className="stack">
       <p className="bad">
@@ -25,12 +49,7 @@ export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readon
         <Button
           variant="outlined"
           disabled={done}
-          onClick={() =>
-            void record(
-              [{ kind: 'defined', entity: { ...cartridge, maxG: Number(verdict.restedG.toFixed(2)) } }],
-              `Saved: ${cartridge.label} is filled to ${verdict.restedG.toFixed(2)} g at most from now on.`,
-            ).then((saved) => saved && setDone(true))
-          }
+          onClick={() => fillTo({ maxG: rested }, `${rested.toFixed(2)} g at most`)}
         >
           Fill it to {verdict.restedG.toFixed(2)} g at most from now on
         </Button>

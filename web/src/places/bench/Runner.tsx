@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { currentStep, find, runEnv, stepsFor, type BenchRun } from '@hiraeth/core';
+import { currentStep, find, numberOf, runEnv, stepsFor, stepWords, type BenchRun } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
@@ -22,9 +22,11 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
   const steps = env ? stepsFor(run, env) : [];
   const step = env ? currentStep(run, steps) : null;
   const finished = env !== undefined && steps.every((s) => run.done.includes(s.id));
+  const number = step && numberOf(step);
+  const words = step && stepWords(step);
   const speech = useSpeech(
-    step
-      ? `${step.title}. ${step.number ? `${step.number.value.toFixed(1)} ${step.number.unit}. ` : ''}${step.text}`
+    words
+      ? `${words.title}. ${number ? `${number.value.toFixed(1)} ${number.unit}. ` : ''}${words.text}`
       : '',
   );
   const { back, finish } = actions;
@@ -85,7 +87,9 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
       <div className="sheet">
         {finished ? (
           <div className="stack">
-            <h1>{env.body.cartridge.label} is done</h1>
+            <h1>
+              {env.body.cartridge.label} is {run.done.includes('set-aside') ? 'put aside' : 'done'}
+            </h1>
             {bench.rehearsal && (
               <>
                 <Outcome run={run} env={env} at={['hands', 'rest', 'printer']} />
@@ -98,8 +102,11 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
             )}
             {!bench.rehearsal && <RestedVerdict run={run} env={env} />}
             <p>
-              What was measured is in its log{bench.rehearsal ? ' of the rehearsal: nothing was written' : ''}
-              .
+              {bench.rehearsal
+                ? 'This was a rehearsal: nothing was written.'
+                : run.done.includes('summary')
+                  ? 'What was measured is in its log.'
+                  : 'Nothing was opened, nothing was recorded.'}
             </p>
             <div>
               <Button data-next variant="contained" size="large" onClick={() => void finish()}>
@@ -120,48 +127,7 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
           />
         )}
         <aside>
-          {bench.queue.length > 1 && (
-            <nav aria-label="Queue">
-              <h2>Queue</h2>
-              <ol className="steps">
-                {bench.queue.map((other, i) => (
-                  <li
-                    key={other.id}
-                    data-state={i === bench.at ? 'now' : other.state === 'doing' ? 'todo' : 'done'}
-                  >
-                    {other.state === 'doing' && i !== bench.at ? (
-                      <Button
-                        size="small"
-                        sx={{ justifyContent: 'flex-start' }}
-                        onClick={() => actions.turnTo(i)}
-                      >
-                        {find(ledger.context, 'cartridge', other.cartridgeId)?.label}
-                      </Button>
-                    ) : (
-                      `${find(ledger.context, 'cartridge', other.cartridgeId)?.label}${other.state === 'done' ? ': done' : other.state === 'abandoned' ? ': left off' : ''}`
-                    )}
-                  </li>
-                ))}
-              </ol>
-            </nav>
-          )}
-          <div>
-            <h2>
-              {env.body.cartridge.label}: {run.done.length} of {steps.length} steps
-            </h2>
-            <ol className="steps" aria-label="Steps">
-              {steps.map((s) => (
-                <li
-                  key={s.id}
-                  data-state={run.done.includes(s.id) ? 'done' : s.id === step.id ? 'now' : 'todo'}
-                  {...(s.id === step.id ? { 'aria-current': 'step' as const } : {})}
-                >
-                  {s.title}
-                </li>
-              ))}
-            </ol>
-          </div>
-          <div className="stack">
+          <div className="stack controls">
             <Button onClick={() => void back()} disabled={run.done.length === 0}>
               One step back
             </Button>
@@ -196,10 +162,54 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
             <Button color="warning" onClick={() => void actions.abandon()}>
               Leave it off
             </Button>
+          </div>
+          <div>
             <p className="small">
               <kbd>Space</kbd> goes on, <kbd>Backspace</kbd> goes back, <kbd>w</kbd> to the scale. You can
               close the browser: the run waits here.
             </p>
+          </div>
+          {bench.queue.length > 1 && (
+            <nav aria-label="Queue">
+              <h2>Queue</h2>
+              <ol className="steps">
+                {bench.queue.map((other, i) => (
+                  <li
+                    key={other.id}
+                    data-state={i === bench.at ? 'now' : other.state === 'doing' ? 'todo' : 'done'}
+                  >
+                    {other.state === 'doing' && i !== bench.at ? (
+                      <Button
+                        size="small"
+                        sx={{ justifyContent: 'flex-start' }}
+                        onClick={() => actions.turnTo(i)}
+                      >
+                        {find(ledger.context, 'cartridge', other.cartridgeId)?.label}
+                      </Button>
+                    ) : (
+                      `${find(ledger.context, 'cartridge', other.cartridgeId)?.label}${other.state === 'done' ? ': done' : other.state === 'abandoned' ? ': left off' : ''}`
+                    )}
+                  </li>
+                ))}
+              </ol>
+            </nav>
+          )}
+          <div>
+            <h2>
+              {env.body.cartridge.label}: {steps.filter((s) => run.done.includes(s.id)).length} of{' '}
+              {steps.length} steps
+            </h2>
+            <ol className="steps" aria-label="Steps">
+              {steps.map((s) => (
+                <li
+                  key={s.id}
+                  data-state={run.done.includes(s.id) ? 'done' : s.id === step.id ? 'now' : 'todo'}
+                  {...(s.id === step.id ? { 'aria-current': 'step' as const } : {})}
+                >
+                  {stepWords(s).title}
+                </li>
+              ))}
+            </ol>
           </div>
         </aside>
       </div>

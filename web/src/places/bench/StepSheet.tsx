@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { CAUTIONS, COVERAGE, unmetPorts, type Step } from '@hiraeth/core';
+import { CAUTION_WORDS, COVERAGE, numberOf, stepWords, unmetPorts, type StepNumber } from '@hiraeth/core';
 import { Countdown } from './Countdown';
 import { Outcome, whereOf } from './Outcome';
 import { useRehearsalScale } from './useRehearsalScale';
+import { Check } from './work/Check';
 import { Decide } from './work/Decide';
 import { DrawOut } from './work/DrawOut';
+import { InstallIn } from './work/InstallIn';
 import { LoadIn } from './work/LoadIn';
 import { Next } from './work/Next';
 import type { StepProps } from './work/props';
@@ -20,39 +22,43 @@ const SMALL_ML = 5;
 export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus(), []);
-  const unmet = unmetPorts(run.ports, step.requires);
+  // Installing has its own sheet for what is not as it must be.
+  const unmet = step.id === 'install' && !bench.rehearsal ? [] : unmetPorts(run.ports, step.requires);
   useRehearsalScale(bench, run, env);
-  const decimals = step.number ? decimalsOf(step.number) : 0;
+  const words = stepWords(step);
+  const number = numberOf(step);
+  const decimals = number ? decimalsOf(number) : 0;
+  const scaleG = step.kind === 'load' || step.kind === 'draw' ? step.scaleG : null;
   return (
     <div className="stack" style={{ alignContent: 'start' }}>
       <h1 ref={heading} tabIndex={-1} style={{ outline: 'none' }}>
-        {step.title}
+        {words.title}
       </h1>
-      {step.number && (
+      {number && (
         <div>
           <div className="huge" data-testid="step-number">
-            {step.number.value.toFixed(decimals)}
+            {number.value.toFixed(decimals)}
             <small>
-              {step.number.unit}
-              {step.number.u !== undefined && step.number.unit === 'ml'
-                ? ` ± ${Math.max(COVERAGE * step.number.u, 10 ** -decimals).toFixed(decimals)}`
+              {number.unit}
+              {number.u !== undefined && number.unit === 'ml'
+                ? ` ± ${Math.max(COVERAGE * number.u, 10 ** -decimals).toFixed(decimals)}`
                 : ''}
             </small>
           </div>
-          {step.scaleG !== undefined && (
+          {scaleG !== null && (
             <p className="soft">
-              The scale reads <strong>{step.scaleG.toFixed(2)} g</strong> when it is in.
+              The scale reads <strong>{scaleG.toFixed(2)} g</strong> when it is in.
             </p>
           )}
         </div>
       )}
-      <p style={{ maxWidth: '60ch' }}>{step.text}</p>
-      {step.stop && (
+      <p style={{ maxWidth: '60ch' }}>{words.text}</p>
+      {words.stop && (
         <p>
-          <strong>Stop when:</strong> {step.stop}
+          <strong>Stop when:</strong> {words.stop}
         </p>
       )}
-      {step.never && <p className="bad">{step.never}</p>}
+      {words.never && <p className="bad">{words.never}</p>}
       {unmet.map(({ port, is, needs }) => (
         <p key={port} className="bad" role="alert">
           By the log the {port} is {is}; it must be {needs}. See to it before you go on.
@@ -62,7 +68,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
       {bench.rehearsal && <Outcome run={run} env={env} at={whereOf(step)} />}
       {step.cautions.map((code) => (
         <p key={code} className="caution">
-          <b>Mind:</b> {CAUTIONS[code]}
+          <b>Mind:</b> {CAUTION_WORDS[code]}
         </p>
       ))}
     </div>
@@ -70,29 +76,32 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
 }
 
 /** As fine as hands can follow: a syringe's marks for large amounts, the scale's for masses and small ones. */
-function decimalsOf({ value, unit }: NonNullable<Step['number']>): number {
+function decimalsOf({ value, unit }: StepNumber): number {
   if (unit === 'squeezes') return 0;
   return unit === 'g' || value < SMALL_ML ? 2 : 1;
 }
 
-function StepWork(props: StepProps) {
-  const { step, actions, run, bench } = props;
+function StepWork({ step, ...rest }: StepProps) {
+  const { actions, run, bench } = rest;
   switch (step.kind) {
     case 'tools':
-      return <Tools {...props} />;
+      return <Tools {...rest} step={step} />;
+    case 'check':
+      return <Check {...rest} step={step} />;
     case 'weigh':
-      return <Weigh {...props} />;
+      return <Weigh {...rest} step={step} />;
     case 'load':
-      return <LoadIn {...props} />;
+      return <LoadIn {...rest} step={step} />;
     case 'draw':
-      return <DrawOut {...props} />;
+      return <DrawOut {...rest} step={step} />;
     case 'decide':
-      return <Decide {...props} />;
+      return <Decide {...rest} step={step} />;
     case 'rest':
-      return <Rest {...props} />;
+      return <Rest {...rest} step={step} />;
     case 'summary':
-      return <Summary {...props} />;
+      return <Summary {...rest} step={step} />;
     case 'do':
+      if (step.id === 'install' && !bench.rehearsal) return <InstallIn {...rest} step={step} />;
       return (
         <div className="row">
           {step.waitSeconds !== undefined && (

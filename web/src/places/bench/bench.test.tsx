@@ -5,6 +5,7 @@ import { bodyRoom, cartridge, define, weigh } from '../../../../core/src/testing
 import { ScaleRail } from '../../parts/ScaleRail';
 import { renderApp } from '../../testing/renderApp';
 import Bench from './index';
+import Paper from './Paper';
 
 const room = bodyRoom('compartmentTank', 1, { more: [weigh('it', 60)] });
 const heading = () => screen.getByRole('heading', { level: 1 }).textContent;
@@ -28,18 +29,29 @@ test('by keyboard: space goes on, backspace goes back, and the run is kept besid
   await user.click(screen.getByRole('button', { name: 'Begin' }));
   expect(heading()).toBe('Is everything here?');
   await user.keyboard(' ');
-  await waitFor(() => expect(heading()).toBe('Shake and match the ink'));
-  await user.keyboard(' ');
-  await waitFor(() => expect(heading()).toBe('Weigh it as it is'));
+  await waitFor(() => expect(heading()).toBe('Shake the bottle'));
+  for (const title of ['Match ink and cartridge', 'Ink into the syringe', 'Shut the outlet']) {
+    await user.keyboard(' ');
+    await waitFor(() => expect(heading()).toBe(title));
+  }
   await user.keyboard('{Backspace}');
-  await waitFor(() => expect(heading()).toBe('Shake and match the ink'));
-  await user.keyboard(' ');
-  await waitFor(() => expect(heading()).toBe('Weigh it as it is'));
+  await waitFor(() => expect(heading()).toBe('Ink into the syringe'));
+  for (const title of ['Shut the outlet', 'Weigh it as it is']) {
+    await user.keyboard(' ');
+    await waitFor(() => expect(heading()).toBe(title));
+  }
   await user.type(screen.getByLabelText('Weight, g'), '60.05{Enter}');
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
   expect(facts('weighed')[1]).toMatchObject({ purpose: 'before', massG: { value: 60.05 } });
   const kept = store.getState().workbook.notes.bench as { queue: { done: string[] }[] };
-  expect(kept.queue[0]!.done).toEqual(['tools', 'shake', 'weigh-before']);
+  expect(kept.queue[0]!.done).toEqual([
+    'tools',
+    'shake',
+    'match-1',
+    'draw-up',
+    'shut-outlet',
+    'weigh-before',
+  ]);
 });
 
 test('each chamber takes its own dose; one that cannot be read stops the beginning', async () => {
@@ -116,4 +128,33 @@ test('a step is read aloud when asked for, and only where the browser can', asyn
 test('an empty workbook says where to begin; a cartridge without a bottle says where to buy one', async () => {
   await shown([]);
   expect(screen.getByRole('link', { name: /Set up a printer/ })).toBeInTheDocument();
+});
+
+test('the wrong bottle is asked about before anything is open; meant so, it is said so in the log', async () => {
+  const { user, store } = await shown();
+  await user.click(screen.getByRole('checkbox', { name: 'It' }));
+  await user.selectOptions(screen.getByLabelText('Bottle for It'), 'bottle-magenta');
+  expect(screen.getByRole('group', { name: 'Is it meant so?' })).toHaveTextContent(
+    'The bottle holds magenta, the cartridge is for cyan.',
+  );
+  expect(screen.getByRole('button', { name: 'Begin' })).toBeDisabled();
+  await user.click(screen.getByLabelText('It is meant so'));
+  await user.click(screen.getByRole('button', { name: 'Begin' }));
+  const kept = store.getState().workbook.notes.bench as { queue: object[] };
+  expect(kept.queue).toMatchObject([{ confirmed: ['otherShade'], bottleIds: ['bottle-magenta'] }]);
+});
+
+test('on paper: every step with its answers, and where the hole is at true size', async () => {
+  const at = { lengthMm: 60, widthMm: 20, xMm: 12, yMm: 8, diameterMm: 3 };
+  await renderApp(
+    <Paper />,
+    bodyRoom('spongeReservoir', 1, { type: { holeAt: at }, more: [weigh('it', 20)] }),
+    undefined,
+    '/bench/steps?cartridge=it&occasion=original&scale=scale',
+  );
+  expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent('It: syringe from the top');
+  expect(screen.getByText('Drill the fill hole')).toBeInTheDocument();
+  expect(screen.getByText(/□ Wet, and all is shut: too full/)).toBeInTheDocument();
+  const template = screen.getByRole('img', { name: /hole of 3 mm, its centre 12 mm from the left/ });
+  expect(template).toHaveAttribute('width', '62mm');
 });

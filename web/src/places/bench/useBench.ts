@@ -138,5 +138,9 @@ function savedWords(saved: NonNullable<StepOutcome['saved']>, env: RunEnv, answe
       return 'Saved: a head cleaning.';
     case 'filled':
       return `Saved: the fill of ${label}.`;
+    case 'signalled':
+      return `Saved: what the printer says of ${label}.`;
+    case 'lowered':
+      return `Saved: ${label} is filled less high from now on.`;
   }
 }

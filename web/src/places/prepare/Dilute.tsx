@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { CAUTIONS, find, lotName, oldFraction, pricePerMl, type CartridgeView } from '@hiraeth/core';
+import { CAUTION_WORDS, find, lotName, oldFraction, pricePerMl, type CartridgeView } from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../app/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
 
@@ -62,7 +62,7 @@ export function Dilute({
       <p className="caution">
         <b>Mind:</b> What comes out is waste: never back into the bottle. A squeezed bottle springs back and
         sucks mixed ink in: put a syringe between. Needle and bottle tip never touch the wet outlet.{' '}
-        {CAUTIONS.waste}
+        {CAUTION_WORDS.waste}
       </p>
       <div className="big" data-testid="old-left">
         {first ? `${(inside - residualMl).toFixed(1)} ml` : `${(100 * share).toFixed(1)} %`}

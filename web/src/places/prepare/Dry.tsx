@@ -3,7 +3,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useCallback, useMemo, useState } from 'react';
 import {
-  CAUTIONS,
+  CAUTION_WORDS,
   COVERAGE,
   DRY_TOLERANCE_G,
   dryingCurve,
@@ -65,7 +65,8 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
     <section className="section stack">
       <h2>Flush and dry</h2>
       <p className="caution">
-        <b>Mind:</b> {CAUTIONS.heat} {CAUTIONS.vacuum} {CAUTIONS.children} {CAUTIONS.waste}
+        <b>Mind:</b> {CAUTION_WORDS.heat} {CAUTION_WORDS.vacuum} {CAUTION_WORDS.children}{' '}
+        {CAUTION_WORDS.waste}
       </p>
       {view.ink && view.ink.value > 0.5 && weighings.length === 0 && (
         <form

@@ -6,7 +6,7 @@ import {
   all,
   CHIP_STRATEGIES,
   CLASS_NAMES,
-  CONSTRUCTION_DATA,
+  MATTERS,
   CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
   explain,
@@ -267,7 +267,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
           value={construction}
           options={optionsOf(CONSTRUCTIONS, CONSTRUCTION_NAMES)}
           onPick={setConstruction}
-          helperText={CONSTRUCTION_DATA[construction].matters}
+          helperText={MATTERS[construction]}
         />
         <Pick<Variant | 'own'>
           label="Size"

@@ -1,24 +1,22 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { type Fate } from '@hiraeth/core';
+import type { Fate } from '@hiraeth/core';
 import { QuantityField, readTyped } from '../../../parts/fields';
 import type { StepProps } from './props';
 
-const FATES: readonly { value: Fate; label: string; why: string }[] = [
-  { value: 'bin', label: 'Into the bin for mixed ink', why: 'The log counts it as lost.' },
-  { value: 'bottle', label: 'Back into the bottle', why: 'Only from a clean cartridge of the same lot.' },
-  { value: 'cartridge', label: 'Back into the cartridge', why: 'Then nothing was lost.' },
-];
+const FATES: Readonly<Record<Fate, { label: string; why: string }>> = {
+  bin: { label: 'Into the bin for mixed ink', why: 'The log counts it as lost.' },
+  bottle: { label: 'Back into the bottle', why: 'Only from a clean cartridge of the same lot.' },
+  cartridge: { label: 'Back into the cartridge', why: 'Then nothing was lost.' },
+};
 
 /** Ink that is drawn out, primed or left over: how much, and where it goes. */
-export function DrawOut({ run, env, step, actions }: StepProps) {
-  const [text, setText] = useState(
-    step.number ? step.number.value.toFixed(step.id === 'leftover' ? 1 : 2) : '',
-  );
-  const [fate, setFate] = useState<Fate>((step.suggested as Fate | undefined) ?? 'bin');
+export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
+  const [text, setText] = useState(step.ml.value.toFixed(step.draw === 'leftover' ? 1 : 2));
+  const [fate, setFate] = useState<Fate>(step.suggested);
   const typed = readTyped(text, 'volume');
   const graduation = env.syringe?.graduationMl ?? 0.5;
-  const risky = fate === 'bottle' && run.occasion === 'conversion';
+  const risky = fate === 'bottle' && step.mixed;
   const [sure, setSure] = useState(false);
   return (
     <form
@@ -37,22 +35,17 @@ export function DrawOut({ run, env, step, actions }: StepProps) {
       </div>
       <fieldset className="choice" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="soft small">Where does it go?</legend>
-        {FATES.map((option) => (
-          <label key={option.value}>
-            <input
-              type="radio"
-              name="fate"
-              checked={fate === option.value}
-              onChange={() => setFate(option.value)}
-            />
-            {option.label}
-            <span>{option.why}</span>
+        {step.fates.map((option) => (
+          <label key={option}>
+            <input type="radio" name="fate" checked={fate === option} onChange={() => setFate(option)} />
+            {FATES[option].label}
+            <span>{FATES[option].why}</span>
           </label>
         ))}
       </fieldset>
       {risky && (
         <p className="bad" role="alert">
-          After a conversion this is a mixture: back in the bottle it spoils the bottle for good.{' '}
+          This is a mixture: back in the bottle it spoils the bottle for good.{' '}
           <Button color="error" onClick={() => setSure(true)} disabled={sure}>
             I overrule: into the bottle
           </Button>

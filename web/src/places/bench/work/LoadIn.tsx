@@ -1,6 +1,13 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { chamberDensity, formatUncertain, loadFromScale, planOf, type MassReading } from '@hiraeth/core';
+import {
+  chamberDensity,
+  formatUncertain,
+  loadFromScale,
+  planOf,
+  stepWords,
+  type MassReading,
+} from '@hiraeth/core';
 import { useScaleTarget } from '../../../devices/useScale';
 import { QuantityField, readTyped } from '../../../parts/fields';
 import { Countdown } from '../Countdown';
@@ -9,9 +16,9 @@ import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** A load that goes in: by its marks, by what really went in, or live on the scale. */
-export function LoadIn({ bench, run, env, step, actions }: StepProps) {
-  const planned =
-    step.number?.unit === 'squeezes' ? step.number.value * (run.squeezeMl ?? 0) : (step.number?.value ?? 0);
+export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
+  const planned = step.squeezes === null ? step.ml.value : step.squeezes * (run.squeezeMl ?? 0);
+  const { title } = stepWords(step);
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const typed = readTyped(text, 'volume');
@@ -29,14 +36,14 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps) {
   );
   useScaleTarget(
     useMemo(
-      () => ({ label: `${step.title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live }),
-      [step.title, run.scaleId, live],
+      () => ({ label: `${title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live }),
+      [title, run.scaleId, live],
     ),
   );
   return (
     <div className="stack">
-      {step.scaleG !== undefined && (
-        <ToGo targetG={step.scaleG} density={chamberDensity(env, step.chamber ?? 0).value} />
+      {step.scaleG !== null && (
+        <ToGo targetG={step.scaleG} density={chamberDensity(env, step.chamber).value} />
       )}
       <div className="row">
         {step.waitSeconds !== undefined && <Countdown seconds={step.waitSeconds} />}
@@ -56,7 +63,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps) {
             Push the last air in too, to see
           </Button>
         )}
-        {step.optional && (
+        {step.drops && (
           <Button onClick={() => void actions.next(step, { kind: 'choice', choice: 'full' })}>
             It takes no more
           </Button>

@@ -1,3 +1,4 @@
+import type { Step } from '@hiraeth/core';
 import { useNow } from '../../../app/hooks';
 import { useServices } from '../../../app/services';
 import { clock } from '../../../parts/dates';
@@ -5,16 +6,16 @@ import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** The rest, by the clock: it outlives the page. */
-export function Rest({ run, step, actions }: StepProps) {
+export function Rest({ run, step, actions }: StepProps<'rest'>) {
   const now = useNow();
   const { clock: time } = useServices();
   const started = run.answers['rest-began'];
   const until = started?.kind === 'rest' ? started.until : null;
   const begin = (): Promise<void> =>
-    actions.next(
-      { ...step, id: 'rest-began' },
-      { kind: 'rest', until: new Date(time.now() + (step.waitSeconds ?? 0) * 1000).toISOString() },
-    );
+    actions.next({ ...step, id: 'rest-began' } satisfies Step, {
+      kind: 'rest',
+      until: new Date(time.now() + (step.waitSeconds ?? 0) * 1000).toISOString(),
+    });
   const over = until !== null && now >= until;
   return (
     <div className="stack">

@@ -15,7 +15,7 @@ import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** What went in, and the facts that will be recorded. */
-export function Summary({ bench, run, env, step, actions }: StepProps) {
+export function Summary({ bench, run, env, step, actions }: StepProps<'summary'>) {
   const now = useNow();
   const facts = runFacts(run, env, now);
   const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);

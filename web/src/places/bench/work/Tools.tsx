@@ -4,7 +4,7 @@ import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** What this run needs, checked before the bottle is open. */
-export function Tools({ bench, run, env, step, actions }: StepProps) {
+export function Tools({ bench, run, env, step, actions }: StepProps<'tools'>) {
   const ledger = useLedger();
   const now = useNow();
   const findings = toolCheck(run, env, takenBefore(ledger, bench, now));

@@ -1,11 +1,11 @@
 import { useCallback, useMemo } from 'react';
-import { formatUncertain, massBefore, planOf, type MassReading } from '@hiraeth/core';
+import { formatUncertain, massBefore, planOf, stepWords, type MassReading } from '@hiraeth/core';
 import { useServices } from '../../../app/services';
 import { useScaleTarget } from '../../../devices/useScale';
 import type { StepProps } from './props';
 
 /** A weight, taken at the rail. */
-export function Weigh({ run, env, step, actions }: StepProps) {
+export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   const { clock: time } = useServices();
   const take = useCallback(
     ({ massG }: MassReading) =>
@@ -13,13 +13,14 @@ export function Weigh({ run, env, step, actions }: StepProps) {
     // A new step has a new component, so its actions are the current ones.
     [actions, step, time],
   );
+  const { title } = stepWords(step);
   const target = useMemo(
     () => ({
-      label: `${env.body.cartridge.label}, ${step.title.toLowerCase()}`,
+      label: `${env.body.cartridge.label}, ${title.toLowerCase()}`,
       scaleId: run.scaleId,
       onTake: take,
     }),
-    [env.body.cartridge.label, step.title, run.scaleId, take],
+    [env.body.cartridge.label, title, run.scaleId, take],
   );
   useScaleTarget(target);
   const plan = planOf(run, env);
@@ -28,7 +29,7 @@ export function Weigh({ run, env, step, actions }: StepProps) {
       <p>
         Take the weight at the foot of the page: <kbd>w</kbd>, the number, <kbd>Enter</kbd>.
       </p>
-      {step.purpose === 'before' && env.inkNow && (
+      {step.purpose === 'before' && !step.again && env.inkNow && (
         <p className="soft">
           By the log it holds {formatUncertain(env.inkNow, 'ml')}: the scale should show about{' '}
           {(env.body.emptyG.value + env.inkNow.value * env.densityInside.value).toFixed(1)} g.

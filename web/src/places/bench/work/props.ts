@@ -1,10 +1,11 @@
-import type { BenchRun, CartridgeRun, RunEnv, Step } from '@hiraeth/core';
+import type { BenchRun, CartridgeRun, RunEnv, StepKind, StepOf } from '@hiraeth/core';
 import type { BenchActions } from '../useBench';
 
-export interface StepProps {
+/** What every step's sheet is given; a sheet for one kind of step knows that kind. */
+export interface StepProps<K extends StepKind = StepKind> {
   readonly bench: BenchRun;
   readonly run: CartridgeRun;
   readonly env: RunEnv;
-  readonly step: Step;
+  readonly step: StepOf<K>;
   readonly actions: BenchActions;
 }

@@ -1,0 +1,62 @@
+import { bodyOf, cartridgeOf, inkNow, slotFor, type Book } from '../ledger';
+import { DRY_ML, type Ports } from '../workbook';
+import { CONSTRUCTION_DATA } from './methods';
+
+/** Why a cartridge must not go into a printer as it is. */
+export type GoingInProblem =
+  | { readonly code: 'plugOut' }
+  | { readonly code: 'ventShut' }
+  | { readonly code: 'taped' }
+  | { readonly code: 'keeperOn' }
+  | { readonly code: 'neverFilled' }
+  | { readonly code: 'nothingInside'; readonly ml: number }
+  | { readonly code: 'wet'; readonly waterMl: number }
+  | { readonly code: 'isRetired' }
+  | { readonly code: 'notForSlot'; readonly shade: string; readonly slot: string }
+  | { readonly code: 'chipWillStop' };
+
+/**
+ * What stops a cartridge at the printer's door: seen before it goes in, with what would mend it in `words/goingInWords`.
+ *
+ * @param at UTC instant
+ * @param into the slot, where it is known; otherwise its own
+ * @param ports as a run has them; otherwise as the log has them
+ * @returns nothing when it may go in
+ */
+export function goingIn(
+  book: Book,
+  cartridgeId: string,
+  at: string,
+  into?: { readonly name: string; readonly shades: readonly string[] },
+  ports?: Ports,
+): GoingInProblem[] {
+  const body = bodyOf(book.context, cartridgeId);
+  const state = cartridgeOf(book, cartridgeId);
+  if (!body || !state) return [];
+  const { cartridge, type } = body;
+  const { plug, vent, tape, keeper } = ports ?? state.ports;
+  const found: GoingInProblem[] = [];
+  if (state.retired) found.push({ code: 'isRetired' });
+  if (plug === 'out') found.push({ code: 'plugOut' });
+  if (tape === 'on') found.push({ code: 'taped' });
+  else if (vent === 'shut' && CONSTRUCTION_DATA[type.construction].vent) found.push({ code: 'ventShut' });
+  if (keeper === 'on') found.push({ code: 'keeperOn' });
+  const slot = into ?? slotFor(book.context, cartridge)?.slot;
+  if (slot && slot.shades.join() !== cartridge.shades.join())
+    found.push({ code: 'notForSlot', shade: cartridge.shades.join(', '), slot: slot.name });
+  const ink = inkNow(book, cartridgeId, at);
+  if ((state.wetMl ?? 0) > DRY_ML) found.push({ code: 'wet', waterMl: state.wetMl! });
+  else if (state.fills === 0 && cartridge.initial === 'empty') found.push({ code: 'neverFilled' });
+  else if (ink && ink.value <= type.reserveMl)
+    found.push({ code: 'nothingInside', ml: Math.max(0, ink.value) });
+  // The chip's last word stands until it is reset, replaced, or left alone on purpose.
+  const { machine } = state.chip;
+  if (
+    machine.phase === 'stopped' &&
+    (machine.strategy === 'resetter' ||
+      machine.strategy === 'contactBridge' ||
+      machine.strategy === 'newEachTime')
+  )
+    found.push({ code: 'chipWillStop' });
+  return found;
+}

@@ -1,0 +1,155 @@
+import { checked, decided, wasInPrinter } from '../answers';
+import { dosesOf } from '../dosesOf';
+import type { FillPlan } from '../../fill';
+import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
+import { mismatchesOf } from '../mismatchesOf';
+import { isSealed } from '../primeMlOf';
+import type { CartridgeRun } from '../run';
+import type { RunEnv } from '../runEnv';
+import type { Lay } from '../step';
+import { checkSteps } from './checkSteps';
+
+/**
+ * All that comes before the cartridge is touched: tools, the bottle shaken, bottle and cartridge compared, a wet body noticed.
+ *
+ * @returns false when the run stops here
+ */
+export function readySteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
+  const { cartridge, type } = env.body;
+  const inks = env.inks.slice(0, type.chambers);
+  add({ id: 'tools', kind: 'tools', cautions: ['gloves', 'children', 'warranty'] });
+  add({
+    id: 'shake',
+    kind: 'do',
+    doing: {
+      code: 'shake',
+      settles: inks.some((ink) => ink?.inkClass === 'pigment' || ink?.inkClass === 'sublimation'),
+      byNeedle: METHOD_DATA[run.method].dosed !== 'line',
+      liner: true,
+    },
+  });
+  const differs = inks.flatMap((ink, chamber) =>
+    ink
+      ? mismatchesOf(
+          ink,
+          env.bottleLots[chamber] ?? '',
+          cartridge,
+          chamber,
+          type.chambers > 1 ? [] : env.lotsInside,
+        )
+      : [],
+  );
+  const pairs = inks.map((ink, chamber) => {
+    const shade = cartridge.shades[chamber] ?? cartridge.shades[0]!;
+    return {
+      bottle: ink?.shade ?? '?',
+      cartridge: shade,
+      same: ink?.shade === shade && ink.inkClass === cartridge.inkClass,
+    };
+  });
+  checkSteps('match', run, env, add, { pairs });
+  // What the log knows to be otherwise is asked whatever the eye said; a new lot is only said.
+  const asked = differs.filter((one) => one.code !== 'lot');
+  if (checked(run, 'match', 1) === 'differs' || asked.length > 0) {
+    add({
+      id: 'mismatch',
+      kind: 'decide',
+      deciding: { code: 'mismatch', differs },
+      options: ['stop', 'on-purpose'],
+      suggested: run.occasion === 'conversion' || run.confirmed?.length ? 'on-purpose' : 'stop',
+    });
+    if (decided(run, 'mismatch') === 'stop') return aside('mismatch', add);
+  }
+  // Once its fill is in the log it is wet no longer: the question stays where it was asked.
+  const waterMl = env.waterMl ?? (run.answers.wet ? 0 : null);
+  if (waterMl !== null) {
+    add({
+      id: 'wet',
+      kind: 'decide',
+      deciding: {
+        code: 'wet',
+        waterMl,
+        dilution: waterMl / Math.max(waterMl, type.capacityMl),
+      },
+      options: ['dry-first', 'fill-wet'],
+      suggested: 'dry-first',
+    });
+    if (decided(run, 'wet') === 'dry-first') return aside('wet', add);
+  }
+  return true;
+}
+
+const aside = (because: 'mismatch' | 'wet', add: Lay): false => {
+  add({ id: 'set-aside', kind: 'do', doing: { code: 'set-aside', because } });
+  return false;
+};
+
+/** The syringe made ready while the cartridge still sits in its place; then out, its outlet shut, its vent taped, weighed. */
+export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
+  const { type } = env.body;
+  const { head, vent } = CONSTRUCTION_DATA[type.construction];
+  const method = METHOD_DATA[run.method];
+  const keepBack = env.syringe?.keepBackMl ?? 0;
+  const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
+  const dose = dosesOf(run, env, plan)[0];
+  const first = dose && size > 0 ? Math.min(size, dose.ml) + keepBack : 0;
+  const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > keepBack;
+  if (drawnUp)
+    add({
+      id: 'draw-up',
+      kind: 'do',
+      doing: { code: 'draw-up', ml: first, bottle: env.bottleNames[0] ?? '', weighed: run.byScale },
+      cautions: ['needle'],
+    });
+  if (wasInPrinter(run))
+    add({
+      id: 'take-out',
+      kind: 'do',
+      doing: {
+        code: 'take-out',
+        exchangeState: env.printer?.exchangeState ?? false,
+        openMinutes: env.printer?.openMinutes ?? 15,
+        carriage: env.printer?.feed === 'carriage',
+      },
+      cautions: ['unplug'],
+    });
+  if (env.sensor && run.byScale) add({ id: 'sensor-off', kind: 'do', doing: { code: 'sensor-off' } });
+  const by = isSealed(run, env)
+    ? 'seal'
+    : head
+      ? 'pad'
+      : type.construction === 'bag'
+        ? 'outletUp'
+        : env.tools.some((tool) => tool.tool === 'keeper' && tool.count > 0)
+          ? 'keeper'
+          : 'swab';
+  add({
+    id: 'shut-outlet',
+    kind: 'do',
+    doing: { code: 'shut-outlet', by, primeThroughSeal: type.primeThroughSeal },
+    ...(by === 'seal'
+      ? { requires: { seal: 'intact' }, changes: { seal: 'intact' } }
+      : by === 'keeper' || by === 'swab'
+        ? { changes: { keeper: 'on' } }
+        : {}),
+  });
+  if (type.liesOnBack && vent)
+    add({ id: 'tape-vent', kind: 'do', doing: { code: 'tape-vent' }, changes: { tape: 'on' } });
+  if (run.byScale) {
+    add({
+      id: 'weigh-before',
+      kind: 'weigh',
+      purpose: 'before',
+      again: false,
+      targetG: null,
+      toleranceG: null,
+    });
+    if (drawnUp)
+      add({
+        id: 'in-syringe',
+        kind: 'do',
+        doing: { code: 'in-syringe', ml: first, keepBackMl: keepBack },
+        cautions: ['needle'],
+      });
+  }
+}

@@ -1,0 +1,59 @@
+import { useState } from 'react';
+import { stepWords } from '@hiraeth/core';
+import { Swatch } from '../../../parts/Swatch';
+import { ResetterPanel } from '../../rig/ResetterPanel';
+import { Countdown } from '../Countdown';
+import { Next } from './Next';
+import { Options } from './Options';
+import type { StepProps } from './props';
+
+/** A look that has an answer: the good one stands ready, every other has its consequence. */
+export function Check({ bench, run, step, actions }: StepProps<'check'>) {
+  const differs = step.pairs.some((pair) => !pair.same);
+  const [choice, setChoice] = useState<string>(differs ? 'differs' : step.answers[0]!);
+  return (
+    <>
+      {step.pairs.length > 0 && (
+        <div className="stack">
+          {step.pairs.map((pair, i) => (
+            <div key={i} className="row" style={{ gap: 32, alignItems: 'baseline' }}>
+              <Side of="In the bottle" shade={pair.bottle} />
+              <span className={pair.same ? 'soft' : 'bad'} style={{ fontSize: '1.6rem' }}>
+                {pair.same ? 'into' : 'not for'}
+              </span>
+              <Side of="On the cartridge" shade={pair.cartridge} />
+            </div>
+          ))}
+        </div>
+      )}
+      <Options
+        step={step}
+        legend={stepWords(step).title}
+        codes={step.answers}
+        value={choice}
+        onChange={setChoice}
+      />
+      {bench.rehearsal && step.check === 'reset' && <ResetterPanel onReset={() => setChoice('took')} />}
+      <div className="row">
+        {step.waitSeconds !== undefined && (
+          <Countdown key={`${run.id}${step.id}`} seconds={step.waitSeconds} />
+        )}
+        <Next onClick={() => actions.next(step, { kind: 'choice', choice })}>Go on</Next>
+      </div>
+    </>
+  );
+}
+
+/** One name to be compared, large enough to be read at arm's length. */
+function Side({ of, shade }: { readonly of: string; readonly shade: string }) {
+  return (
+    <span>
+      <span className="soft small" style={{ display: 'block' }}>
+        {of}
+      </span>
+      <strong style={{ fontSize: '1.9rem' }}>
+        <Swatch shades={[shade]} /> {shade}
+      </strong>
+    </span>
+  );
+}
