@@ -38,6 +38,8 @@ test('a queue of two: each keeps its own place, one out of the printer at a time
   await queue.getByRole('button', { name: 'cyan' }).click();
   await expect(step(page)).toHaveText('Weigh it as it is');
   await page.keyboard.press('Backspace');
+  await expect(step(page)).toHaveText('Shut the outlet');
+  await page.keyboard.press('Backspace');
   await expect(step(page)).toHaveText('Take it out now');
   await page.reload();
   await expect(step(page)).toHaveText('Take it out now');
@@ -52,7 +54,7 @@ test('a spent step back takes its weighing with it', async ({ page }) => {
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Weigh it as it is/);
   await weigh(page, '69.90');
-  await expect(step(page)).toHaveText('Plug out');
+  await expect(step(page)).toHaveText('Prime it?');
   await page.getByRole('button', { name: 'One step back' }).click();
   await expect(step(page)).toHaveText('Weigh it as it is');
   await page.goto('/cartridge/yellow');
@@ -68,13 +70,12 @@ test('schools of the printer lead the run: reset before filling, draw out what i
   );
   await page.goto('/bench?cartridge=it');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
-  await walkTo(page, /Reset the chip/);
-  await next(page).click();
-  await walkTo(page, /Draw out what is left/, { 'Weigh it as it is': '55.00' });
-  await expect(page.getByText('never back into the bottle', { exact: false })).toBeVisible();
-  await walkTo(page, /Prime it/);
+  await walkTo(page, /Prime it/, { 'Weigh it as it is': '55.00' });
   await expect(page.getByLabel(/^Leave it to the printer/)).toBeChecked();
   await expect(page.getByText(/light cleaning draws about \d+\.\d ml over all channels/)).toBeVisible();
+  await walkTo(page, /Reset the chip/);
+  await walkTo(page, /Draw out what is left/);
+  await expect(page.getByText('never back into the bottle', { exact: false })).toBeVisible();
 });
 
 test('a corrected empty mass corrects every volume before it, and can be taken back', async ({ page }) => {

@@ -141,6 +141,8 @@ test('a two-part head: head, plug, prime, then the tank, then the printer’s se
   await walkTo(page, /Prime the head/);
   await expect(page.getByText('Still dripping: prime again, do not install.')).toBeVisible();
   await walkTo(page, /^Tank: Inject/);
+  await walkTo(page, /Rest, or back/);
+  await page.getByLabel(/^It goes into the printer now/).check();
   await walkTo(page, /Change the printer’s setting/);
   const fills = await record(page, { 'after its rest': (g + 20.9).toFixed(2) });
   expect(fills).toHaveLength(1);
@@ -165,6 +167,7 @@ test('a leak is found at the rested weighing, and lowers the cartridge’s own m
   await expect(page.getByText('Ready then.', { exact: false })).toBeVisible();
   await walkTo(page, /Weigh it after its rest/);
   await weigh(page, (fullG - 2.2).toFixed(2));
+  await walkTo(page, /It is put aside/);
   await expect(page.getByRole('alert').filter({ hasText: 'It lost 2.1 ml while it rested' })).toBeVisible();
   await page.getByRole('button', { name: /^Fill it to .* at most/ }).click();
   await saved(page, /Saved: It is filled/);
@@ -175,7 +178,7 @@ test('a leak is found at the rested weighing, and lowers the cartridge’s own m
 });
 
 test('a rehearsal writes nothing, and shows what a shut vent and a loose plug would do', async ({ page }) => {
-  const facts = bodyRoom('spongeReservoir');
+  const facts = bodyRoom('spongeReservoir', 1, { schools: { closing: 'seal' } });
   await openWith(page, facts);
   await begin(page, { rehearse: true });
   await expect(page.getByText('Rehearsal: nothing of this is written')).toBeVisible();
@@ -194,7 +197,7 @@ test('a rehearsal writes nothing, and shows what a shut vent and a loose plug wo
   await walkTo(page, /Weigh it after its rest/);
   await expect(page.getByText('It weighs less after its rest', { exact: false })).toBeVisible();
   await takeStill(page);
-  await walkTo(page, /is done/);
+  await walkTo(page, /It is put aside/);
   const outcome = page.getByRole('region', { name: 'What comes of it' });
   await expect(outcome).toContainText('It prints a few sheets, then fades. The vent is shut');
   await page.getByRole('button', { name: 'Finish' }).click();
@@ -216,4 +219,63 @@ test('a run left off in the middle keeps what was really done', async ({ page })
   expect(fills[0]).toMatchObject({ by: 'syringe', ml: { value: 9.5 } });
   await page.goto('/cartridge/it');
   await expect(page.getByText(/^Spilt about 1\.5 ml/)).toBeVisible();
+});
+
+test('a drip has its consequence, a chip that is not seen its own; then it stands in its slot', async ({
+  page,
+}) => {
+  const { fullG, emptyG } = typePreset('spongeReservoir', 'standard');
+  await openWith(page, bodyRoom('spongeReservoir'));
+  await begin(page);
+  const masses = { 'Weigh it as it is': (emptyG.value + 4).toFixed(2) };
+  await walkTo(page, /does it drip/, masses);
+  await page.getByLabel(/too full/).check();
+  await next(page).click();
+  await expect(step(page)).toHaveText('Let it stand on a towel');
+  await walkTo(page, /Weigh it again/);
+  await weigh(page, (fullG - 1).toFixed(2));
+  await expect(step(page)).toHaveText('Its own maximum');
+  await next(page).click();
+  await saved(page, /filled less high/);
+  await expect(step(page)).toHaveText('Outlet down: does it drip?');
+  await walkTo(page, /Rest, or back/);
+  await page.getByLabel(/^It goes into the printer now/).check();
+  await walkTo(page, /Does the printer see it/);
+  await saved(page, /is in Test printer/);
+  await page.getByLabel(/^Not recognised/).check();
+  await next(page).click();
+  await expect(step(page)).toHaveText('Clean the contacts');
+  await saved(page, /what the printer says/);
+  await walkTo(page, /is done/);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.goto('/cartridge/it');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('in Test printer');
+  await expect(page.getByText(`at most ${(fullG - 1).toFixed(2)} g`)).toBeVisible();
+  await expect(page.getByText(/signalled: recognised$/)).toBeVisible();
+});
+
+test('a wet body is refused, and one that was never filled does not go in unasked', async ({ page }) => {
+  await openWith(
+    page,
+    bodyRoom('spongeReservoir', 1, {
+      cartridge: { initial: 'empty' },
+      more: [{ kind: 'flushed', cartridgeId: 'it', chamber: 0, addedMl: 8, drawnMl: 2.3 }],
+    }),
+  );
+  await page.goto('/cartridge/it');
+  await page.getByRole('button', { name: /^Put it in/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('It: It holds about 5.7 ml of water.');
+  await page.getByRole('button', { name: 'Go back and correct' }).click();
+  await page.goto('/bench?cartridge=it');
+  await expect(page.getByRole('group', { name: 'Is it meant so?' })).toContainText('still wet');
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeDisabled();
+  await page.getByLabel('It is meant so').check();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /It is wet inside/);
+  await next(page).click();
+  await expect(step(page)).toHaveText('Put it aside');
+  await next(page).click();
+  await expect(step(page)).toHaveText('It is put aside');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  expect(await fillsOf(page)).toEqual([]);
 });

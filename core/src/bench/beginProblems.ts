@@ -49,8 +49,9 @@ export function beginProblems(book: Book, choice: RunChoice): BeginProblem[] {
   const { dosed } = METHOD_DATA[choice.method];
   if (choice.byScale && !find(context, 'scale', choice.scaleId ?? undefined))
     found.push({ severity: 'stop', code: 'noScale' });
-  if (dosed === 'syringe' && !find(context, 'syringe', choice.syringeId ?? undefined))
-    found.push({ severity: choice.byScale ? 'ask' : 'stop', code: 'noSyringe' });
+  // By scale alone a syringe's marks are not needed; the tool check names it all the same.
+  if (dosed === 'syringe' && !choice.byScale && !find(context, 'syringe', choice.syringeId ?? undefined))
+    found.push({ severity: 'stop', code: 'noSyringe' });
   if (dosed === 'squeezes' && !choice.byScale && choice.squeezeMl === null)
     found.push({ severity: 'ask', code: 'noSqueeze' });
   if (choice.byScale && !(body.maxG > body.emptyG.value)) found.push({ severity: 'stop', code: 'noMasses' });

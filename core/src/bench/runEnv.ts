@@ -38,6 +38,8 @@ export interface RunEnv {
   readonly inks: readonly (Ink | undefined)[];
   /** Lots that are inside now, the most first. */
   readonly lotsInside: readonly string[];
+  /** Nothing else is inside than the chosen bottle's ink: what comes out may go back into it. */
+  readonly pure: boolean;
   /** Water left from a rinse, ml; null when it holds ink or is dry. */
   readonly waterMl: number | null;
   /** A float sensor is clipped on: it comes off before a weighing. */
@@ -82,6 +84,7 @@ export function runEnv(
       body.type.construction === 'openTank' &&
       tools.some((tool) => tool.tool === 'floatSensor' && tool.count > 0),
     inks: run.bottleIds.map((id) => inkOfBottle(context, id)),
+    pure: isPure(book, run, at),
     lotsInside: lotsInside(book, run.cartridgeId, at),
     waterMl: cartridgeState && (cartridgeState.wetMl ?? 0) > DRY_ML ? cartridgeState.wetMl : null,
   };
@@ -93,3 +96,11 @@ const lotsInside = (book: Book, cartridgeId: string, at: string): string[] =>
     .flatMap(composition)
     .sort((a, b) => b.fraction - a.fraction)
     .flatMap(({ lot, fraction }) => (fraction > 0.1 ? (find(book.context, 'bottle', lot)?.lot ?? []) : []));
+
+/** A trace that no eye would see in a bottle. */
+const TRACE = 0.02;
+
+const isPure = (book: Book, run: Pick<CartridgeRun, 'cartridgeId' | 'bottleIds'>, at: string): boolean =>
+  mixesOf(book, run.cartridgeId, at).every((mix, chamber) =>
+    composition(mix).every(({ lot, fraction }) => lot === run.bottleIds[chamber] || fraction <= TRACE),
+  );

@@ -1,4 +1,5 @@
 import { decided } from './answers';
+import { isMixed } from './isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import { planOf } from './planOf';
 import { isSealed } from './primeMlOf';
@@ -79,7 +80,7 @@ function drawOutSteps(run: CartridgeRun, env: RunEnv, inkNow: { value: number; u
     scaleG: null,
     fates: ['bin', 'bottle'],
     suggested: 'bin',
-    mixed: run.occasion !== 'topUp' || env.body.type.chambers > 1,
+    mixed: isMixed(run, env),
     cautions: ['needle', 'waste'],
   });
   if (run.byScale)

@@ -1,6 +1,7 @@
 import { checked } from '../answers';
 import type { Caution } from '../cautions';
 import { CHECKS, type CheckAnswer, type CheckCode, type Remedy } from '../checks';
+import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
@@ -91,7 +92,7 @@ function remedySteps(
         scaleG: null,
         fates: ['bin', 'bottle'],
         suggested: 'bin',
-        mixed: chambers > 1 || run.occasion === 'conversion',
+        mixed: isMixed(run, env),
         cautions: ['needle', 'waste'],
       });
       if (run.byScale)
@@ -117,7 +118,7 @@ function remedySteps(
         scaleG: null,
         fates: ['bin', 'bottle'],
         suggested: 'bin',
-        mixed: chambers > 1,
+        mixed: isMixed(run, env),
         cautions: ['vacuum', 'waste'],
         changes: { primed: true },
       });

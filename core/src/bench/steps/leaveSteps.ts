@@ -1,4 +1,5 @@
 import { afterMasses, decided, wasInPrinter } from '../answers';
+import { judgeRest } from '../judgeRest';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { canPrime, isSealed, ranDry } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
@@ -82,7 +83,13 @@ export function restSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       targetG: full?.value ?? null,
       toleranceG: null,
     });
-  const sound = checkSteps('towel', run, env, add);
+  // The scale says whether it leaked; without one the towel does.
+  let sound = true;
+  if (!run.byScale) sound = checkSteps('towel', run, env, add);
+  else if (judgeRest(run, env)?.state === 'leaked') {
+    add({ id: 'set-aside', kind: 'do', doing: { code: 'set-aside', because: 'towel' } });
+    sound = false;
+  }
   if (!wasInPrinter(run) || !sound) return;
   if (!CONSTRUCTION_DATA[type.construction].head && type.construction !== 'bag' && !isSealed(run, env))
     add({ id: 'keeper-last', kind: 'do', doing: { code: 'keeper-last' }, changes: { keeper: 'off' } });

@@ -1,6 +1,7 @@
 import { judgeFill, type FillPlan } from '../../fill';
 import { massOf, massStart } from '../answers';
 import { dosesOf } from '../dosesOf';
+import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { chamberDensity, pouredDensity } from '../pouredDensity';
 import type { CartridgeRun } from '../run';
@@ -67,7 +68,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         scaleG: null,
         fates: ['bin', 'bottle', 'cartridge'],
         suggested: 'bin',
-        mixed: run.occasion === 'conversion',
+        mixed: isMixed(run, env),
         cautions: ['vacuum', 'waste'],
         changes: { primed: true },
       });
@@ -117,8 +118,8 @@ export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, 
         ml: { value: verdict.ml, u: mass.u / density.value },
         scaleG: target.targetG,
         fates: ['bin', 'bottle'],
-        suggested: run.occasion === 'topUp' && chambers === 1 ? 'bottle' : 'bin',
-        mixed: run.occasion !== 'topUp' || chambers > 1,
+        suggested: isMixed(run, env) ? 'bin' : 'bottle',
+        mixed: isMixed(run, env),
         cautions: construction === 'bag' ? ['bag', 'needle'] : ['needle'],
       });
     // A weight gives only the sum of several chambers: nobody knows which of them is short.

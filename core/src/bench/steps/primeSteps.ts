@@ -1,4 +1,5 @@
 import { decided } from '../answers';
+import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA } from '../methods';
 import { canPrime, ranDry, suggestedPrime } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
@@ -38,7 +39,7 @@ export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
 /** The prime itself, once the ink is in. */
 export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const choice = decided(run, 'prime-decide');
-  const { construction, chambers } = env.body.type;
+  const { construction } = env.body.type;
   if (choice === 'tap') add({ id: 'tap', kind: 'do', doing: { code: 'tap' }, changes: { primed: true } });
   if (choice === 'prime')
     add({
@@ -51,11 +52,8 @@ export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },
       scaleG: null,
       fates: ['bin', 'bottle', 'cartridge'],
-      suggested:
-        env.printer?.schools.leftover === 'bottle' && run.occasion === 'topUp' && chambers === 1
-          ? 'bottle'
-          : 'bin',
-      mixed: chambers > 1 || run.occasion === 'conversion' || run.occasion === 'original',
+      suggested: env.printer?.schools.leftover === 'bottle' && !isMixed(run, env) ? 'bottle' : 'bin',
+      mixed: isMixed(run, env),
       cautions: ['vacuum', 'waste'],
       changes: { primed: true },
     });
