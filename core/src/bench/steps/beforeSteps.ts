@@ -111,7 +111,6 @@ export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: La
         openMinutes: env.printer?.openMinutes ?? 15,
         carriage: env.printer?.feed === 'carriage',
       },
-      cautions: ['unplug'],
     });
   if (env.sensor && run.byScale) add({ id: 'sensor-off', kind: 'do', doing: { code: 'sensor-off' } });
   const by = isSealed(run, env)

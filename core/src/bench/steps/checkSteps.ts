@@ -61,7 +61,6 @@ function applies(answer: CheckAnswer, chambers: number, env: RunEnv): boolean {
 const CAUTIONS_OF: Partial<Record<Remedy, readonly Caution[]>> = {
   'plug-again': ['gloves'],
   contacts: ['chip', 'unplug'],
-  reseat: ['unplug'],
 };
 const WAITS: Partial<Record<PlainDoing, number>> = { stand: 3600, 'drink-again': 300 };
 const CHANGES: Partial<Record<PlainDoing, { plug?: 'in'; vent?: 'open' }>> = {

@@ -43,7 +43,6 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       ...(run.occasion === 'topUp' || !canPrime(run, env) || isSealed(run, env) ? {} : { primed: true }),
     },
     changes: { keeper: 'off' },
-    cautions: ['unplug'],
   });
   const strategy = cartridge.chip?.strategy ?? 'none';
   const sound =

@@ -201,6 +201,22 @@ export function Chooser() {
             No bottle in the workbook: <Link to="/inks">buy and open one in Inks</Link>.
           </p>
         )}
+        <Questions
+          lines={questions.map(
+            ({ problem, label }) => `${choices.length > 1 ? `${label}: ` : ''}${beginProblemWords(problem)}`,
+          )}
+          sure={sure}
+          onSure={(yes) => setMeant(yes ? said : null)}
+        />
+        <Button variant="contained" size="large" disabled={stops.length > 0} onClick={start}>
+          {rehearsal ? 'Begin the rehearsal' : 'Begin'}
+        </Button>
+        {picked.length > 0 &&
+          stops.map((why) => (
+            <p key={why} className="small warn">
+              {why}
+            </p>
+          ))}
         {first && chosen && (
           <>
             <Pick<Method>
@@ -264,22 +280,6 @@ export function Chooser() {
             />
           </>
         )}
-        <Questions
-          lines={questions.map(
-            ({ problem, label }) => `${choices.length > 1 ? `${label}: ` : ''}${beginProblemWords(problem)}`,
-          )}
-          sure={sure}
-          onSure={(yes) => setMeant(yes ? said : null)}
-        />
-        <Button variant="contained" size="large" disabled={stops.length > 0} onClick={start}>
-          {rehearsal ? 'Begin the rehearsal' : 'Begin'}
-        </Button>
-        {picked.length > 0 &&
-          stops.map((why) => (
-            <p key={why} className="small warn">
-              {why}
-            </p>
-          ))}
         {picked.length === 1 && problems.every(({ problem }) => problem.severity === 'ask') && (
           <Button component={Link} to={stepsLink(choices[0]!)}>
             See the steps on paper

@@ -86,7 +86,7 @@ function PaperStep({ laid, steps }: { readonly laid: LaidStep; readonly steps: r
         </strong>
       )}
       {step.kind === 'load' && step.scaleG !== null && ` (scale: ${step.scaleG.toFixed(2)} g)`}
-      <span className="soft"> {words.text}</span>
+      <span> {words.text}</span>
       {words.stop && <span> Stop when: {words.stop}</span>}
       {words.never && <span className="bad"> {words.never}</span>}
       {step.kind === 'weigh' && <span> ________ g</span>}
@@ -99,7 +99,10 @@ function PaperStep({ laid, steps }: { readonly laid: LaidStep; readonly steps: r
         </span>
       )}
       {step.cautions.length > 0 && (
-        <span className="small warn"> {step.cautions.map((code) => CAUTION_WORDS[code]).join(' ')}</span>
+        <span className="small soft">
+          {' '}
+          Mind: {step.cautions.map((code) => CAUTION_WORDS[code]).join(' ')}
+        </span>
       )}
     </li>
   );

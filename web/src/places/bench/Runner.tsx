@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { currentStep, find, numberOf, runEnv, stepsFor, stepWords, type BenchRun } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { span } from '../../parts/dates';
@@ -29,6 +29,13 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
       ? `${words.title}. ${number ? `${number.value.toFixed(1)} ${number.unit}. ` : ''}${words.text}`
       : '',
   );
+  // The list scrolls by itself: the step in hand is always in sight.
+  const list = useRef<HTMLOListElement>(null);
+  const at = step?.id;
+  useEffect(() => {
+    const now = list.current?.querySelector<HTMLElement>('[aria-current]');
+    if (now && list.current) list.current.scrollTop = now.offsetTop - list.current.offsetTop - 60;
+  }, [at]);
   const { back, finish } = actions;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -199,7 +206,7 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
               {env.body.cartridge.label}: {steps.filter((s) => run.done.includes(s.id)).length} of{' '}
               {steps.length} steps
             </h2>
-            <ol className="steps" aria-label="Steps">
+            <ol className="steps" aria-label="Steps" ref={list}>
               {steps.map((s) => (
                 <li
                   key={s.id}

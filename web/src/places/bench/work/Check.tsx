@@ -16,7 +16,7 @@ export function Check({ bench, run, step, actions }: StepProps<'check'>) {
       {step.pairs.length > 0 && (
         <div className="stack">
           {step.pairs.map((pair, i) => (
-            <div key={i} className="row" style={{ gap: 32, alignItems: 'baseline' }}>
+            <div key={i} className="row" style={{ gap: 32, alignItems: 'flex-end' }}>
               <Side of="In the bottle" shade={pair.bottle} />
               <span className={pair.same ? 'soft' : 'bad'} style={{ fontSize: '1.6rem' }}>
                 {pair.same ? 'into' : 'not for'}
@@ -51,8 +51,9 @@ function Side({ of, shade }: { readonly of: string; readonly shade: string }) {
       <span className="soft small" style={{ display: 'block' }}>
         {of}
       </span>
-      <strong style={{ fontSize: '1.9rem' }}>
-        <Swatch shades={[shade]} /> {shade}
+      <strong className="named-shade">
+        <Swatch shades={[shade]} />
+        {shade}
       </strong>
     </span>
   );
