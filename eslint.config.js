@@ -40,6 +40,8 @@ const ROOMS = [
   'bench',
   'account',
   'cost',
+  'nozzle',
+  'colour',
   'advice',
   'check',
   'report',

@@ -25,10 +25,13 @@ import {
 } from '@hiraeth/core';
 import { EXIT } from './exit';
 import type { Options } from './main';
+import { checksOf } from './checksOf';
 import { reportText } from './reportText';
+import { shadesOf } from './shadesOf';
 import { stepsOf } from './stepsOf';
 
-export type Command = 'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'plan';
+export type Command =
+  'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'checks' | 'shades' | 'plan';
 
 /** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
 export type Done = { readonly data: unknown; readonly text: string; readonly exit?: number } | string;
@@ -90,6 +93,8 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     };
   },
   steps: stepsOf,
+  checks: checksOf,
+  shades: shadesOf,
   quote: (facts, { at, words }) => {
     const ledger = Ledger.from(factsUntil(facts, at));
     const { currency } = settingsOf(ledger.context);

@@ -17,6 +17,8 @@ hiraeth quote FILE --printer P --size WxH --copies N --subject S [--spoils N] [-
                                            what an edition will take and cost; size in mm, P and S by id or name
 hiraeth steps FILE --cartridge ID [--bottle ID[,ID…]] [--method M] [--occasion O] [--at DATE] [--quick] [--json]
                                            a refill laid out, step by step, and what stops it from beginning
+hiraeth checks FILE [--at DATE] [--json]   each head by its nozzle checks, and what to do next
+hiraeth shades FILE [--at DATE] [--json]   measured shades compared, fading, and whether to profile anew
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
@@ -99,6 +101,8 @@ const FLAGS: Readonly<Record<Command, readonly string[]>> = {
     '--allowance',
   ],
   steps: ['--at', '--cartridge', '--bottle', '--method', '--occasion', '--quick'],
+  checks: ['--at'],
+  shades: ['--at'],
   plan: ['--at', '--weeks', '--years', '--seed'],
 };
 /** Options that take no word after them. */

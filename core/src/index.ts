@@ -5,6 +5,8 @@ export * from './ledger';
 export * from './fill';
 export * from './prepare';
 export * from './cost';
+export * from './nozzle';
+export * from './colour';
 export * from './gauge';
 export * from './ipp';
 export * from './check';

@@ -1,5 +1,5 @@
 import type { Cartridge, CartridgeType, Entity, Ink, Printer } from '@hiraeth/core';
-import type { PrinterScenario, StudioScenario } from '@hiraeth/rig';
+import type { LooksStory, PrinterScenario, StudioScenario } from '@hiraeth/rig';
 
 /** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */
 
@@ -37,6 +37,8 @@ const printer = (part: Pick<Printer, 'id' | 'name' | 'feed' | 'slots'> & Partial
   },
   padCapacityMl: 1500,
   head: { lines: 180, spares: 12 },
+  lineMl: 4,
+  automatic: { idleDays: 5, everySheets: 60, level: 'light' },
   openMinutes: 15,
   exchangeState: true,
   bridge: null,
@@ -453,4 +455,49 @@ export const ABERLANW: StudioScenario = {
     notLogged: { printerId: 'nine', fromDay: 345, days: 7 },
     idle: { printerId: 'six', fromDay: 290, days: 30 },
   },
+};
+
+/** What the studio sees of its nine-channel printer: a nozzle that fails, a clog after the summer, a lot that was a little warmer. */
+export const ABERLANW_LOOKS: LooksStory = {
+  printerId: 'nine',
+  paperId: 'rag',
+  everyDays: 14,
+  pale: ['ye', 'lg'],
+  torchEvery: 2,
+  failing: [
+    { slotId: 'lm', line: 57, fromDay: 330 },
+    { slotId: 'lm', line: 121, fromDay: 392 },
+  ],
+  clogs: [
+    { slotId: 'mk', lines: [14, 15, 16, 88, 89], day: 210 },
+    { slotId: 'cy', lines: [3, 4], day: 301 },
+  ],
+  profile: { day: 41, name: 'Rag, matte black' },
+  charts: [
+    { day: 12, ink: 'original', shift: [0, 0, 0] },
+    { day: 40, ink: 'refill', shift: [0.5, 0.3, -0.4] },
+    {
+      day: 41,
+      ink: 'refill',
+      shift: [0.5, 0.3, -0.4],
+      display: { where: 'Window, behind glass', months: 0 },
+    },
+    { day: 41, ink: 'refill', shift: [0.5, 0.3, -0.4], display: { where: 'Drawer', months: 0 } },
+    {
+      day: 131,
+      ink: 'refill',
+      shift: [1.1, 0.2, 0.5],
+      display: { where: 'Window, behind glass', months: 3 },
+    },
+    { day: 222, ink: 'refill', shift: [2, 0.1, 1.4], display: { where: 'Window, behind glass', months: 6 } },
+    { day: 224, ink: 'refill', shift: [0.55, 0.3, -0.35], display: { where: 'Drawer', months: 6 } },
+    {
+      day: 314,
+      ink: 'refill',
+      shift: [2.9, -0.1, 2.3],
+      display: { where: 'Window, behind glass', months: 9 },
+    },
+    { day: 338, ink: 'refill', shift: [0.9, 1.1, 0.9] },
+    { day: 405, ink: 'refill', shift: [0.6, 0.3, -0.9], display: { where: 'Drawer', months: 12 } },
+  ],
 };

@@ -1,9 +1,10 @@
 import type { Fact } from '@hiraeth/core';
-import { simulateStudio, type Truth } from '@hiraeth/rig';
-import { ABERLANW } from './aberlanw';
+import { simulateLooks, simulateStudio, type Truth } from '@hiraeth/rig';
+import { ABERLANW, ABERLANW_LOOKS } from './aberlanw';
 
 /** Fourteen months. */
 const DAYS = 426;
+const DAY_MS = 86_400_000;
 export const DEMO_SEED = 47;
 
 /**
@@ -13,5 +14,8 @@ export const DEMO_SEED = 47;
  * @param seed the same seed and day give the same workbook
  */
 export function makeDemo(endAt: string, seed = DEMO_SEED): { facts: Fact[]; truth: Truth } {
-  return simulateStudio(ABERLANW, { seed, endAt, days: DAYS });
+  const { facts, truth } = simulateStudio(ABERLANW, { seed, endAt, days: DAYS });
+  const { printer } = ABERLANW.printers.find((room) => room.printer.id === ABERLANW_LOOKS.printerId)!;
+  const from = new Date(Date.parse(endAt) - DAYS * DAY_MS).toISOString();
+  return { facts: simulateLooks(facts, printer, ABERLANW_LOOKS, from, seed), truth };
 }

@@ -29,6 +29,7 @@ export { lotsOf, mixesMl, mixMl, timesMix } from './fold/mixes';
 export type {
   BottleState,
   CartridgeState,
+  CheckLine,
   ChipLine,
   Closed,
   Draw,
@@ -36,6 +37,7 @@ export type {
   LedgerState,
   Mix,
   PrinterState,
+  ProfileLine,
   Purchase,
   Seat,
   SlotState,

@@ -75,6 +75,8 @@ export const PRINTER: Printer = {
   },
   padCapacityMl: null,
   head: { lines: null, spares: null },
+  lineMl: null,
+  automatic: { idleDays: null, everySheets: null, level: 'light' },
   openMinutes: 15,
   exchangeState: false,
   bridge: null,

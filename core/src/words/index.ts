@@ -20,3 +20,5 @@ export { beginProblemWords, goingInWords } from './benchWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { mismatchWords, stepAnswerWords, stepWords, type StepWords } from './stepWords';
+export { CHANNEL_STATE_WORDS, effectWords, HEAD_ACT_WORDS, headReasonWords } from './headWords';
+export { patchProblemWords, REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from './shadeWords';

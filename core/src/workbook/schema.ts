@@ -114,6 +114,16 @@ const printer = z.strictObject({
       spares: z.int().min(0).max(5000).nullable().default(null),
     })
     .prefault({}),
+  /** Ink that stands in one channel's line between bay and head, ml; null: by the feed. */
+  lineMl: amount.nullable().default(null),
+  /** What the printer does by itself: a cleaning after so many idle days, one after so many sheets of a long job. */
+  automatic: z
+    .strictObject({
+      idleDays: amount.nullable().default(null),
+      everySheets: amount.nullable().default(null),
+      level: z.enum(CLEANING_LEVELS).default('light'),
+    })
+    .prefault({}),
   /** How long a cartridge, and the head below it, may stand open. */
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),

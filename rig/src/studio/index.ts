@@ -1,2 +1,3 @@
 export { simulateStudio } from './simulateStudio';
 export type { PrinterScenario, StudioScenario, Truth } from './scenario';
+export { CHART, simulateLooks, type LooksStory } from './simulateLooks';

@@ -5,6 +5,7 @@ import {
   chipEvent,
   countFromFull,
   happen,
+  mixesByPriors,
   noteStay,
   readGauge,
   signalled,
@@ -12,7 +13,7 @@ import {
   weighWater,
 } from './chain';
 import type { Fold } from './Fold';
-import type { BottleState, CartridgeState, HandCause } from './state';
+import type { BottleState, CartridgeState, HandCause, Mix } from './state';
 
 /** One u of what a rinse leaves behind, as a share of its volume. */
 const FLUSH_U = 0.05;
@@ -111,7 +112,56 @@ export function applyFact(fold: Fold, fact: Fact): void {
     }
     case 'nozzleChecked': {
       const printer = fold.printer(fact.printerId);
-      if (printer) printer.lastCheckAt = fact.at;
+      if (!printer) return;
+      printer.lastCheckAt = fact.at;
+      printer.checks = append(printer.checks, {
+        at: fact.at,
+        factId: fact.id,
+        gaps: fact.gaps
+          .filter((gap) => gap.nozzles > 0)
+          .map(({ slotId, nozzles, lines }) => ({ slotId, nozzles, lines: lines ?? [] })),
+        unseen: fact.unseen ?? [],
+        light: fact.light ?? null,
+        after: fact.after ?? null,
+        paperId: fact.paperId ?? null,
+      });
+      return;
+    }
+    case 'headReplaced': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) printer.headAt = fact.at;
+      return;
+    }
+    case 'printerMoved': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) printer.movedAt = fact.at;
+      return;
+    }
+    case 'shadeMeasured': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) printer.patches = append(printer.patches, fact);
+      return;
+    }
+    case 'shadeGraded': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) printer.grades = append(printer.grades, fact);
+      return;
+    }
+    case 'profiled': {
+      const printer = fold.printer(fact.printerId);
+      if (!printer) return;
+      const inside = new Map<string, readonly Mix[]>();
+      for (const [slotId, { cartridgeId }] of printer.slots) {
+        const state = cartridgeId ? fold.cartridge(cartridgeId) : undefined;
+        if (cartridgeId && state) inside.set(slotId, mixesByPriors(fold, state, cartridgeId));
+      }
+      printer.profiles = append(printer.profiles, {
+        at: fact.at,
+        factId: fact.id,
+        name: fact.name,
+        paperId: fact.paperId ?? null,
+        inside,
+      });
       return;
     }
     case 'agitated':
@@ -151,12 +201,7 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'defined':
     case 'densityMeasured':
     case 'squeezeCalibrated':
-    case 'headReplaced':
-    case 'shadeMeasured':
-    case 'shadeGraded':
-    case 'profiled':
     case 'shadeSwitched':
-    case 'printerMoved':
     case 'quoted':
     case 'snoozed':
     case 'noted':

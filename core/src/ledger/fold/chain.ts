@@ -8,7 +8,7 @@ import { densityOfMixes, isOneDensity } from './density';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { ruleOf, type Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, scaleMixes } from './mixes';
-import type { CartridgeState, Closed, Draw, Flow, Happening, Reading, Seat } from './state';
+import type { CartridgeState, Closed, Draw, Flow, Happening, Mix, Reading, Seat } from './state';
 import { CONTRADICTS_SIGMA, survey, walk, type Foretell, type Stays, type Survey, type Walked } from './walk';
 
 /** Use below this between a reading and a weighing leaves them the same moment, ml. */
@@ -74,6 +74,10 @@ function walkByPriors(
     densityU: 0,
   });
 }
+
+/** What is inside by the log so far, with use by the priors: close enough for shares of lots. */
+export const mixesByPriors = (fold: Fold, state: CartridgeState, cartridgeId: string): readonly Mix[] =>
+  walkByPriors(fold, state, cartridgeId, 0).mixes;
 
 /**
  * A weighing. It closes the chain of happenings where it knows more than any forecast could; a coarse one joins the chain as

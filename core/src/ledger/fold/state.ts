@@ -2,7 +2,7 @@ import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '
 import type { ChipState } from '../../gauge';
 import type { Source, Uncertain } from '../../quantity';
 import type { Observed } from '../../usage';
-import type { Because, Ports, Signal } from '../../workbook';
+import type { Because, CheckAfter, CheckLight, FactOf, Ports, Signal } from '../../workbook';
 
 /** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
 export type Mix = ReadonlyMap<string, number>;
@@ -223,8 +223,41 @@ export interface PrinterState {
   firstAt: string | null;
   lastPrintAt: string | null;
   lastCheckAt: string | null;
+  /** Nozzle checks, measured patches, grades by eye and profiles, oldest first. */
+  checks: Log<CheckLine>;
+  patches: Log<FactOf<'shadeMeasured'>>;
+  grades: Log<FactOf<'shadeGraded'>>;
+  profiles: Log<ProfileLine>;
+  /** When the head that is in it came; null: with the printer. */
+  headAt: string | null;
+  movedAt: string | null;
   /** Where the timeline stood when the waste pad was last renewed. */
   padPosition: number;
+}
+
+/** One nozzle check: what was missing, and what could not be seen. */
+export interface CheckLine {
+  readonly at: string;
+  readonly factId: string;
+  readonly gaps: readonly {
+    readonly slotId: string;
+    readonly nozzles: number;
+    /** Which lines of the field, from 1, as far as they were noted. */
+    readonly lines: readonly number[];
+  }[];
+  readonly unseen: readonly string[];
+  readonly light: CheckLight | null;
+  readonly after: CheckAfter | null;
+  readonly paperId: string | null;
+}
+
+/** A colour profile, and what was in the channels when it was made: ml by lot, by slot. */
+export interface ProfileLine {
+  readonly at: string;
+  readonly factId: string;
+  readonly name: string;
+  readonly paperId: string | null;
+  readonly inside: ReadonlyMap<string, readonly Mix[]>;
 }
 
 export interface BottleState {
@@ -288,6 +321,12 @@ export const newPrinterState = (): PrinterState => ({
   firstAt: null,
   lastPrintAt: null,
   lastCheckAt: null,
+  checks: emptyLog(),
+  patches: emptyLog(),
+  grades: emptyLog(),
+  profiles: emptyLog(),
+  headAt: null,
+  movedAt: null,
   padPosition: 0,
 });
 

@@ -1,0 +1,12 @@
+export { deltaE, type Lab } from './deltaE';
+export { parsePatches, patchesAsCgats, type Patch, type PatchProblem } from './parsePatches';
+export {
+  compareShades,
+  MEASURE_NOISE,
+  type PatchDifference,
+  type ShadeComparison,
+  type ShadeVerdict,
+} from './compareShades';
+export { shadeSeries, type ShadeSeries, type ShadeSet } from './shadeSets';
+export { reprofile, type Reprofile, type ReprofileReason } from './reprofile';
+export { LINE_VOLUMES, lineMlOf, testPrint, type LineChange, type TestPrint } from './testPrint';

@@ -1,0 +1,69 @@
+import { find, modelOf, type Book } from '../ledger';
+import { jobExposure } from '../exposure';
+import { predictUse } from '../usage';
+import type { Printer } from '../workbook';
+
+export interface LineChange {
+  readonly slotId: string;
+  readonly name: string;
+  readonly lineMl: number;
+  /** ml to be drawn until a twentieth of the old ink is left, by the well-mixed line: the safe bound. */
+  readonly needMl: number;
+  /** Drawn by one sheet, and by one light cleaning, ml. */
+  readonly perSheetMl: number;
+  readonly perCleaningMl: number;
+}
+
+export interface TestPrint {
+  readonly channels: readonly LineChange[];
+  /** The channel that takes longest decides: sheets of this size and subject, or light cleanings, until all hold only the new ink. */
+  readonly sheets: number;
+  readonly cleanings: number;
+  /** Ink that those cleanings would draw over all channels, ml. */
+  readonly cleaningsMl: number;
+  readonly slowest: string;
+}
+
+/** A well-mixed line holds exp(−x/V) of its old ink after x has gone through: a twentieth after three volumes. */
+export const LINE_VOLUMES = 3;
+
+/** Ink in one channel's line where nobody measured it, ml. */
+export const lineMlOf = (printer: Pick<Printer, 'lineMl' | 'feed'>): number =>
+  printer.lineMl ?? (printer.feed === 'stationary' ? 4 : 0.3);
+
+/**
+ * How much to print, or to clean, before a test print shows the new ink alone (model 14).
+ *
+ * @param sheet the pictures that one prints meanwhile
+ * @returns undefined when there is no such printer
+ */
+export function testPrint(
+  book: Book,
+  printerId: string,
+  sheet: { readonly subjectId: string; readonly widthMm: number; readonly heightMm: number },
+): TestPrint | undefined {
+  const printer = find(book.context, 'printer', printerId);
+  if (!printer) return undefined;
+  const exposure = jobExposure(sheet.subjectId, (sheet.widthMm * sheet.heightMm) / 10_000);
+  const model = modelOf(book, printerId)!;
+  const lineMl = lineMlOf(printer);
+  const channels = printer.slots.map(({ id, name }): LineChange => ({
+    slotId: id,
+    name,
+    lineMl,
+    needMl: LINE_VOLUMES * lineMl,
+    perSheetMl: Math.max(1e-6, predictUse(model, id, exposure).value),
+    perCleaningMl: printer.draws.light.value,
+  }));
+  const slowest = channels.reduce((a, b) => (a.needMl / a.perSheetMl >= b.needMl / b.perSheetMl ? a : b));
+  const cleanings = Math.ceil(
+    Math.max(...channels.map((one) => one.needMl / Math.max(1e-6, one.perCleaningMl))),
+  );
+  return {
+    channels,
+    sheets: Math.ceil(slowest.needMl / slowest.perSheetMl),
+    cleanings,
+    cleaningsMl: cleanings * printer.draws.light.value * channels.length,
+    slowest: slowest.name,
+  };
+}

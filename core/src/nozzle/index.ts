@@ -1,0 +1,8 @@
+export {
+  headHealth,
+  type ChannelHealth,
+  type ChannelState,
+  type CleaningEffect,
+  type HeadHealth,
+} from './headHealth';
+export { headAdvice, type HeadAct, type HeadAdvice, type HeadOption, type HeadReason } from './headAdvice';

@@ -1,0 +1,76 @@
+import type { ChannelState, CleaningEffect, HeadAct, HeadReason } from '../nozzle';
+
+/** What to do about a head, as one would say it. */
+export const HEAD_ACT_WORDS: Readonly<Record<HeadAct, string>> = {
+  check: 'Print a nozzle check',
+  look: 'Look again in another light',
+  fine: 'Every nozzle prints',
+  live: 'Nothing: the printer works around it',
+  purge: 'Print a sheet that makes every ink work',
+  group: 'One light cleaning of these channels',
+  light: 'One light cleaning',
+  wait: 'Wait half a day, then look again',
+  deep: 'One deep cleaning',
+  recharge: 'Recharge the lines',
+  topUp: 'Top it up first',
+  ports: 'Open its vent first',
+  technician: 'A qualified technician',
+};
+
+export const CHANNEL_STATE_WORDS: Readonly<Record<ChannelState, string>> = {
+  neverChecked: 'never checked',
+  unseen: 'not seen in this light',
+  fine: 'every line there',
+  gaps: 'gaps',
+  allGone: 'gone as a whole',
+  failing: 'the same lines again and again',
+  worn: 'no spares left',
+};
+
+const SCHOOL_WORDS = {
+  always: 'after every refill',
+  onGap: 'when a gap shows',
+  rarely: 'as rarely as possible',
+} as const;
+
+/** Why. */
+export function headReasonWords(reason: HeadReason): string {
+  switch (reason.code) {
+    case 'never':
+      return 'No check is in the log yet.';
+    case 'idle':
+      return `It stood idle for ${Math.round(reason.days)} days: look before the first good sheet.`;
+    case 'moved':
+      return 'It was moved since: let it stand, then look.';
+    case 'unseen':
+      return `Not to be seen on white paper in white light: ${reason.names.join(', ')}. Under the long-wave torch the paper glows and they stand out dark.`;
+    case 'gaps':
+      return `${reason.name}: ${reason.missing} ${reason.missing === 1 ? 'line' : 'lines'} missing${reason.share === null ? '' : ` (${Math.max(1, Math.round(100 * reason.share))} % of its field)`}.`;
+    case 'allGone':
+      return `${reason.name} is missing as a whole.`;
+    case 'lowInk':
+      return `By the log only ${reason.ml.toFixed(1)} ml are left in it: it is ink that lacks, not nozzles. A cleaning would draw air.`;
+    case 'heavy':
+      return `By the log it holds ${reason.ml.toFixed(0)} ml: it is clogged, or there is air in its line; it is not empty.`;
+    case 'justIn':
+      return `${reason.name} went in since it last printed: it may not have been primed.`;
+    case 'ventShut':
+      return `By the log its vent is shut: no ink can follow.`;
+    case 'failing':
+      return `${reason.name}: ${reason.lines.length === 1 ? `line ${reason.lines[0]} was` : `lines ${reason.lines.join(', ')} were`} missing three times in a row${reason.spares === null ? '' : reason.spares > 0 ? `; ${reason.spares} spares are left` : '; no spare is left'}. Cleaning does not bring them back.`;
+    case 'cleaned':
+      return `${reason.times} ${reason.times === 1 ? 'cleaning' : 'cleanings'} since it was fine; ${reason.helped ? 'the last one helped' : 'the last one did not help'}.`;
+    case 'school':
+      return `Your rule for this printer: clean ${SCHOOL_WORDS[reason.rule]}.`;
+    case 'allFine':
+      return 'No line was missing at the last look.';
+  }
+}
+
+/** What a cleaning brought. */
+export const effectWords = ({ before, after, helped }: CleaningEffect): string =>
+  before === 0
+    ? 'nothing was missing'
+    : helped === null
+      ? 'nobody looked before and after'
+      : `${before} → ${after} missing: ${helped ? 'it helped' : 'it did not help'}`;
