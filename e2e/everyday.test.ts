@@ -10,7 +10,7 @@ import {
   setUp,
   weigh as weighed,
 } from '../core/src/testing/bench';
-import { exportWorkbook, next, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
+import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
 
 const room = script([
   ...setUp,

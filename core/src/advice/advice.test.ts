@@ -1,10 +1,17 @@
 import { expect, test } from '@jest/globals';
 import { counterOf, Ledger } from '../ledger';
 import { listOf } from '../exposure';
-import { adviceTitle, emptyAtWords, reasonWords } from '../words';
+import {
+  adviceTitle,
+  BY_LOG_WORDS,
+  CAUSE_FOUND_WORDS,
+  emptyAtWords,
+  reasonWords,
+  TROUBLE_WORDS,
+} from '../words';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
 import type { ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
-import { emptyAt, slotView } from './index';
+import { canPrint, emptyAt, slotView, troubleCauses, TROUBLES, type Trouble } from './index';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const read = (percent: number): FactDraft => ({
@@ -199,4 +206,78 @@ test('a chip’s history goes with it to another cartridge', () => {
   expect(listOf(ledger.state.chips.get('cyan/0')!).map((line) => `${line.cartridgeId} ${line.what}`)).toEqual(
     ['cyan reset', 'cyan low', 'magenta replaced'],
   );
+});
+
+test.each<[Trouble, string, FactDraft[], string]>([
+  [
+    'gaugeFineOutputFails',
+    'weighed nearly empty',
+    [weigh('cyan', 44)],
+    'reallyEmpty yes, ventBlocked unknown',
+  ],
+  ['gaugeFineOutputFails', 'weighed full', [], 'ventBlocked unknown, reallyEmpty no'],
+  [
+    'fadesAfterSheets',
+    'vent shut',
+    [{ kind: 'portChanged', cartridgeId: 'cyan', ports: { vent: 'shut' } }],
+    'ventShut yes, ventBlocked unknown, emptyWell no, reallyEmpty no',
+  ],
+  [
+    'blankAfterRefill',
+    'not primed',
+    [{ kind: 'portChanged', cartridgeId: 'cyan', ports: { primed: false, vent: 'open' } }],
+    'notPrimed yes, ventShut no, reallyEmpty no',
+  ],
+  ['drips', 'over its maximum', [weigh('cyan', 93.5)], 'tooFull yes, plugProud unknown'],
+  ['oneMissing', 'it holds plenty', [], 'clogged yes, ventShut unknown, reallyEmpty no'],
+  [
+    'coloursDrift',
+    'two inks in it',
+    [weigh('cyan', 60), fill('cyan', 20, { bottleId: 'bottle-magenta' })],
+    'mixedInks yes, unshaken unknown, newLot no',
+  ],
+  ['notSeen', 'a resetter’s chip', [], 'dirtyContacts unknown, chipProud unknown, chipSaysEmpty no'],
+])('%s: %s', (seen, _name, facts, found) => {
+  const { ledger } = advise([...full, ...facts]);
+  const causes = troubleCauses(ledger, 'cyan', seen, AT);
+  expect(causes.map(({ cause, byLog }) => `${cause} ${byLog}`).join(', ')).toBe(found);
+});
+
+test('every trouble has its causes in words, with and without a cartridge to ask the log about', () => {
+  const { ledger } = advise(full);
+  for (const seen of TROUBLES) {
+    expect(TROUBLE_WORDS[seen]).toMatch(/\S/);
+    for (const { cause, byLog } of troubleCauses(ledger, null, seen, AT)) {
+      expect(byLog).toBe('unknown');
+      expect([CAUSE_FOUND_WORDS[cause].what, BY_LOG_WORDS[byLog]]).toEqual([
+        expect.stringMatching(/\S/),
+        expect.stringMatching(/\S/),
+      ]);
+      expect(CAUSE_FOUND_WORDS[cause].then).toMatch(/\.$/);
+    }
+  }
+});
+
+test('a long job: cleanings that the printer makes in its middle are in the figures, and the head is asked first', () => {
+  const job = (everySheets: number | null, copies: number) => {
+    const ledger = Ledger.from(
+      script([
+        ...setUp,
+        define({ ...PRINTER, automatic: { ...PRINTER.automatic, everySheets } }),
+        ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 88)),
+        install,
+        { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 3 }] },
+      ]),
+    );
+    return canPrint(
+      ledger,
+      'printer',
+      [{ subjectId: 'any', copies, widthMm: 297, heightMm: 420 }],
+      '2026-03-02T00:00:00.000Z',
+    );
+  };
+  const [plain, cleaned] = [job(null, 130), job(60, 130)];
+  expect([plain.cleanings, cleaned.cleanings, job(60, 59).cleanings]).toEqual([0, 2, 0]);
+  expect(cleaned.channels[0]!.use.value - plain.channels[0]!.use.value).toBeCloseTo(2 * 0.4, 6);
+  expect(plain.head).toMatchObject({ act: 'group', slotIds: ['cyan'] });
 });

@@ -1,7 +1,9 @@
 import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
 import { find, modelOf, type Book } from '../ledger';
+import { headAdvice, type HeadAdvice } from '../nozzle';
 import { normalCdf, type Uncertain } from '../quantity';
 import { predictUse, runsDry, SHARED_SCATTER } from '../usage';
+import type { Printer } from '../workbook';
 import { NO_PRINT, slotView, type AdviceCode, type NotKnown } from './adviceFor';
 
 export interface JobChannel {
@@ -23,6 +25,10 @@ export interface JobForecast {
   readonly first: JobChannel | null;
   /** What stands in the way before anything is printed, by slot. */
   readonly blocked: readonly { readonly slotId: string; readonly name: string; readonly code: AdviceCode }[];
+  /** Cleanings in the middle that the printer makes by itself: their ink is in the figures. */
+  readonly cleanings: number;
+  /** What its head asks for first; a gap is not empty ink. */
+  readonly head: HeadAdvice | null;
 }
 
 export interface Job {
@@ -47,10 +53,11 @@ const RISKY = 0.2;
 export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at: string): JobForecast {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
+  const cleanings = printer ? ownCleanings(printer, jobs) : 0;
   const exposure = jobs.reduce<Exposure>(
     (sum, job) =>
       addExposure(sum, jobExposure(job.subjectId, (job.copies * job.widthMm * job.heightMm) / 10_000)),
-    NO_EXPOSURE,
+    printer && cleanings > 0 ? { ...NO_EXPOSURE, [printer.automatic.level]: cleanings } : NO_EXPOSURE,
   );
   const rows = (printer && model ? printer.slots : []).map((slot) => {
     const view = slotView(book, printerId, slot.id, at)!;
@@ -96,7 +103,15 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
     channels,
     first: unknown ?? worst,
     blocked,
+    cleanings,
+    head: headAdvice(book, printerId, at) ?? null,
   };
+}
+
+/** Cleanings that the printer makes by itself in the middle of long jobs. */
+function ownCleanings({ automatic: { everySheets } }: Printer, jobs: readonly Job[]): number {
+  if (everySheets === null || everySheets <= 0) return 0;
+  return jobs.reduce((sum, job) => sum + Math.floor(job.copies / everySheets), 0);
 }
 
 /** The part of a channel's doubt that all of them have in common, ml. */

@@ -13,3 +13,4 @@ export {
 export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { canPrint, type Job, type JobChannel, type JobForecast } from './canPrint';
 export { inkLasts, type InkSupply } from './inkLasts';
+export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCause } from './troubleCauses';

@@ -10,3 +10,4 @@ export {
 export { shadeSeries, type ShadeSeries, type ShadeSet } from './shadeSets';
 export { reprofile, type Reprofile, type ReprofileReason } from './reprofile';
 export { LINE_VOLUMES, lineMlOf, testPrint, type LineChange, type TestPrint } from './testPrint';
+export { labColour } from './labColour';

@@ -109,13 +109,21 @@ function table(lines: readonly string[]): Result<readonly Patch[], PatchProblem>
 const text = (lines: readonly { readonly line: string }[]): string =>
   lines.map(({ line }) => line).join('\n');
 
-/** Splits at a separator, but not within quotation marks. */
+/** Splits at a separator, but not within quotation marks, which fall away. */
 function splitQuoted(line: string, separator: RegExp): string[] {
-  const held: string[] = [];
-  const bare = line.replace(/"([^"]*)"/g, (_all, inner: string) => `\u0000${held.push(inner) - 1}\u0000`);
-  return bare
-    .split(separator)
-    .map((field) => field.replace(/\u0000(\d+)\u0000/g, (_all, i: string) => held[Number(i)] ?? '').trim());
+  const fields: string[] = [];
+  let rest = '';
+  line.split('"').forEach((part, i) => {
+    // Every second part stands between quotation marks.
+    if (i % 2 === 1) return void (rest += part);
+    const [first = '', ...others] = part.split(separator);
+    rest += first;
+    for (const other of others) {
+      fields.push(rest.trim());
+      rest = other;
+    }
+  });
+  return [...fields, rest.trim()];
 }
 
 const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)([eE][+-]?\d+)?$/;

@@ -6,3 +6,4 @@ export {
   type HeadHealth,
 } from './headHealth';
 export { headAdvice, type HeadAct, type HeadAdvice, type HeadOption, type HeadReason } from './headAdvice';
+export { readGaps, type ChannelLook, type GapProblem } from './readGaps';

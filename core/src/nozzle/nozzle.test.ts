@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import { HEAD_ACT_WORDS, headReasonWords } from '../words';
+import { gapProblemWords, HEAD_ACT_WORDS, headReasonWords } from '../words';
 import type { FactDraft, Printer } from '../workbook';
-import { headAdvice, headHealth, type HeadAdvice } from './index';
+import { headAdvice, headHealth, readGaps, type HeadAdvice } from './index';
 
 const AT = '2026-03-02T12:00:00.000Z';
 const check = (gaps: Record<string, number | number[]>, part: object = {}): FactDraft => ({
@@ -214,4 +214,24 @@ test('idle for a week: a look before the first good sheet; a printer that is not
   });
   expect(headAdvice(ledger, 'printer', '2026-03-03T12:00:00.000Z')!.act).toBe('fine');
   expect([headHealth(ledger, 'x'), headAdvice(ledger, 'x', AT)]).toEqual([undefined, undefined]);
+});
+
+test.each<[string, number | null, object]>([
+  ['', 180, { ok: true, value: { seen: true, nozzles: 0, lines: [] } }],
+  ['0', 180, { ok: true, value: { seen: true, nozzles: 0, lines: [] } }],
+  ['3', 180, { ok: true, value: { seen: true, nozzles: 3, lines: [] } }],
+  ['#57', 180, { ok: true, value: { seen: true, nozzles: 1, lines: [57] } }],
+  ['121, 57', 180, { ok: true, value: { seen: true, nozzles: 2, lines: [57, 121] } }],
+  ['#57 #57 3', 180, { ok: true, value: { seen: true, nozzles: 2, lines: [3, 57] } }],
+  ['-', 180, { ok: true, value: { seen: false } }],
+  ['–', null, { ok: true, value: { seen: false } }],
+  ['200', 180, { ok: false, problem: { code: 'gapsCount', count: 200, most: 180 } }],
+  ['#181', 180, { ok: false, problem: { code: 'gapsLine', line: 181, most: 180 } }],
+  ['#0', 180, { ok: false, problem: { code: 'gapsLine', line: 0 } }],
+  ['a few', 180, { ok: false, problem: { code: 'gapsUnread', text: 'a few' } }],
+  ['-3', null, { ok: false, problem: { code: 'gapsUnread' } }],
+])('typed for a channel: %s of %s', (text, lines, found) => {
+  const read = readGaps(text, lines);
+  expect(read).toMatchObject(found);
+  if (!read.ok) expect(gapProblemWords(read.problem)).toMatch(/\.$/);
 });

@@ -1,4 +1,4 @@
-import type { ChannelState, CleaningEffect, HeadAct, HeadReason } from '../nozzle';
+import type { ChannelState, CleaningEffect, GapProblem, HeadAct, HeadReason } from '../nozzle';
 
 /** What to do about a head, as one would say it. */
 export const HEAD_ACT_WORDS: Readonly<Record<HeadAct, string>> = {
@@ -74,3 +74,15 @@ export const effectWords = ({ before, after, helped }: CleaningEffect): string =
     : helped === null
       ? 'nobody looked before and after'
       : `${before} → ${after} missing: ${helped ? 'it helped' : 'it did not help'}`;
+
+/** What is wrong with what was typed for a channel. */
+export function gapProblemWords(problem: GapProblem): string {
+  switch (problem.code) {
+    case 'gapsUnread':
+      return `“${problem.text}”: write how many lines are missing (3), which (#57, 121), or – where it could not be seen.`;
+    case 'gapsLine':
+      return `There is no line ${problem.line}: its field has ${problem.most}.`;
+    case 'gapsCount':
+      return `${problem.count} cannot be missing: its field has ${problem.most} lines.`;
+  }
+}

@@ -20,5 +20,12 @@ export { beginProblemWords, goingInWords } from './benchWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { mismatchWords, stepAnswerWords, stepWords, type StepWords } from './stepWords';
-export { CHANNEL_STATE_WORDS, effectWords, HEAD_ACT_WORDS, headReasonWords } from './headWords';
+export {
+  CHANNEL_STATE_WORDS,
+  effectWords,
+  gapProblemWords,
+  HEAD_ACT_WORDS,
+  headReasonWords,
+} from './headWords';
 export { patchProblemWords, REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from './shadeWords';
+export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';

@@ -1,5 +1,16 @@
 import { useState } from 'react';
-import { adviceTitle, all, answerWords, canPrint, formatUncertain, notKnownWords } from '@hiraeth/core';
+import {
+  adviceTitle,
+  all,
+  answerWords,
+  canPrint,
+  formatUncertain,
+  HEAD_ACT_WORDS,
+  headReasonWords,
+  notKnownWords,
+  type HeadAct,
+} from '@hiraeth/core';
+import { Link } from 'react-router';
 import { useLedger, useNow } from '../../app/hooks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
@@ -53,8 +64,22 @@ export function CanPrint() {
           'Choose a size and how many copies.'
         )}
       </p>
+      {job && job.cleanings > 0 && (
+        <p className="small">
+          The printer will clean itself {job.cleanings === 1 ? 'once' : `${job.cleanings} times`} in the
+          middle: that ink is in the figures.
+        </p>
+      )}
+      {job?.head && !QUIET.has(job.head.act) && (
+        <p className="small warn">
+          {HEAD_ACT_WORDS[job.head.act]} first: {headReasonWords(job.head.why[0]!)}{' '}
+          <Link to={`/checks?printer=${printerId}`}>Checks</Link>
+        </p>
+      )}
     </div>
   );
 }
 
+/** Heads that ask for nothing before a good sheet. */
+const QUIET: ReadonlySet<HeadAct> = new Set(['fine', 'live', 'look']);
 const TONES = { yes: '', likely: '', risky: 'warn', no: 'bad', notKnown: 'warn' } as const;

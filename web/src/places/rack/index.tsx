@@ -4,6 +4,7 @@ import {
   all,
   adviceTitle,
   formatUncertain,
+  headHealth,
   isGaugeOff,
   notKnownWords,
   printerAdvice,
@@ -48,7 +49,14 @@ export function Rack() {
               </span>
             </header>
             {advice.slots.map((view) => (
-              <RackRow key={view.slot.id} view={view} />
+              <RackRow
+                key={view.slot.id}
+                view={view}
+                missing={
+                  headHealth(ledger, printer.id)?.channels.find(({ slotId }) => slotId === view.slot.id)
+                    ?.missing ?? 0
+                }
+              />
             ))}
           </section>
         ))}
@@ -133,7 +141,8 @@ const TO_BENCH: ReadonlySet<AdviceCode> = new Set([
 ]);
 const TO_WEIGH: ReadonlySet<AdviceCode> = new Set(['weigh', 'weighIn', 'explain']);
 
-function RackRow({ view }: { readonly view: SlotView }) {
+/** One slot; what its last nozzle check missed stands beside its name: a gap is not empty ink. */
+function RackRow({ view, missing }: { readonly view: SlotView; readonly missing: number }) {
   const { slot, cartridge, advice } = view;
   const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
   const words = adviceTitle(advice);
@@ -144,6 +153,12 @@ function RackRow({ view }: { readonly view: SlotView }) {
         {cartridge ? <Link to={`/cartridge/${cartridge.body.cartridge.id}`}>{slot.name}</Link> : slot.name}
         {cartridge?.body.cartridge.set && (
           <span className="soft small"> set {cartridge.body.cartridge.set}</span>
+        )}
+        {missing > 0 && (
+          <Link className="warn small" to={`/checks?printer=${view.printer.id}`}>
+            {' '}
+            {missing} {missing === 1 ? 'line' : 'lines'} missing
+          </Link>
         )}
       </div>
       <div className="strip">{cartridge && <Strip view={cartridge} />}</div>

@@ -1,0 +1,125 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import {
+  CAUTION_WORDS,
+  HEAD_ACT_WORDS,
+  headAdvice,
+  headHealth,
+  headReasonWords,
+  type HeadAdvice,
+  type HeadHealth,
+  type Printer,
+} from '@hiraeth/core';
+import { useHour, useLedger } from '../../app/hooks';
+import { Big } from '../../parts/Big';
+import { ago, day } from '../../parts/dates';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { Cleanings } from './Cleanings';
+import { LogCheck } from './LogCheck';
+import { LookTable } from './LookTable';
+import { Trouble } from './Trouble';
+
+/** Does every nozzle print? What was missing at each look, what cleanings brought, and what to do next. */
+export default function Checks() {
+  const ledger = useLedger();
+  const at = useHour();
+  const printer = usePrinter();
+  const health = printer && headHealth(ledger, printer.id);
+  const advice = printer && headAdvice(ledger, printer.id, at);
+  if (!printer || !health || !advice)
+    return (
+      <div className="stack">
+        <h1>Checks</h1>
+        <p>First set up a printer: then its nozzle checks are kept here.</p>
+        <div>
+          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+            Set up a printer
+          </Button>
+        </div>
+      </div>
+    );
+  return (
+    <div className="sheet">
+      <div>
+        <div className="stack">
+          <h1>Checks</h1>
+          <PrinterPick />
+        </div>
+        <Answer health={health} advice={advice} />
+        <section className="section">
+          <header>
+            <h2>At each look</h2>
+            <Link to={`/checks/sheet?printer=${printer.id}`}>A sheet that makes every ink work</Link>
+          </header>
+          <LookTable health={health} printer={printer} />
+        </section>
+        <Cleanings health={health} />
+        <Trouble printer={printer} />
+      </div>
+      <aside>
+        <LogCheck key={printer.id} printer={printer} />
+        <Options advice={advice} printer={printer} />
+      </aside>
+    </div>
+  );
+}
+
+/** The one thing to do, why, and how many lines are missing. */
+function Answer({ health, advice }: { readonly health: HeadHealth; readonly advice: HeadAdvice }) {
+  const missing = health.channels.reduce((sum, channel) => sum + channel.missing, 0);
+  const last = health.checks.at(-1);
+  const worst = health.channels.filter((channel) => channel.missing > 0).map(({ name }) => name);
+  return (
+    <div className="lead">
+      {last ? (
+        <Big
+          text={String(missing)}
+          of={missing === 1 ? 'line missing' : 'lines missing'}
+          tone={missing > 0 ? 'warn' : ''}
+          testId="missing"
+        />
+      ) : (
+        <Big text="–" of="no check yet" />
+      )}
+      <div>
+        <p>
+          <strong>{HEAD_ACT_WORDS[advice.act]}.</strong> {advice.why.map(headReasonWords).join(' ')}
+        </p>
+        <p className="soft small">
+          {last ? `Last looked at ${day(last.at)}${worst.length > 0 ? `: ${worst.join(', ')}` : ''}. ` : ''}
+          {advice.daysIdle === null ? '' : `Last used ${ago(advice.daysIdle)}.`}
+          {health.since ? ` This head is in it since ${day(health.since)}.` : ''}
+        </p>
+      </div>
+    </div>
+  );
+}
+
+/** What else could be done, and the ink that each costs; what the printer does by itself. */
+function Options({ advice, printer }: { readonly advice: HeadAdvice; readonly printer: Printer }) {
+  const { idleDays, everySheets, level } = printer.automatic;
+  const own = printer.draws[level].value * printer.slots.length;
+  return (
+    <div>
+      <h2>What each would cost</h2>
+      <ul className="plain" style={{ gap: 4 }}>
+        {advice.options.map(({ act, ml }) => (
+          <li key={act} className={act === advice.act ? '' : 'soft'}>
+            {HEAD_ACT_WORDS[act]}: {ml === 0 ? 'nothing' : `about ${ml.toFixed(1)} ml`}
+          </li>
+        ))}
+      </ul>
+      {(idleDays !== null || everySheets !== null) && (
+        <p className="small soft">
+          By itself it cleans{idleDays !== null ? ` after ${idleDays} idle days` : ''}
+          {idleDays !== null && everySheets !== null ? ' and' : ''}
+          {everySheets !== null ? ` every ${everySheets} sheets of a long job` : ''}: about {own.toFixed(1)}{' '}
+          ml each time.
+        </p>
+      )}
+      <p className="caution">
+        <b>Mind:</b> {CAUTION_WORDS.torch} {CAUTION_WORDS.unplug}
+      </p>
+    </div>
+  );
+}

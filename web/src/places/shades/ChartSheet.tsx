@@ -1,0 +1,62 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { labColour, patchesAsCgats } from '@hiraeth/core';
+import { CHART } from '@hiraeth/rig';
+import { download } from '../../parts/download';
+
+const SIDE = 26;
+const COLUMNS = 6;
+
+/** A small chart at true size, with its reference: printed with originals and with the refill, and measured. */
+export default function ChartSheet() {
+  const rows = Math.ceil(CHART.length / COLUMNS);
+  return (
+    <div className="paper">
+      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
+        <Link to="/shades">Back to Shades</Link>
+        <span className="row">
+          <Button
+            onClick={() =>
+              download(
+                'hiraeth-22-reference.txt',
+                patchesAsCgats(CHART, { ORIGINATOR: 'Hiraeth', DESCRIPTOR: 'Hiraeth 22' }),
+                'text/plain',
+              )
+            }
+          >
+            Its reference (CGATS.17)
+          </Button>
+          <Button variant="contained" onClick={() => window.print()}>
+            Print this chart
+          </Button>
+        </span>
+      </div>
+      <h1 className="no-print">Hiraeth 22</h1>
+      <p className="no-print">
+        Once with originals, once with the refill: the same paper and driver settings, let it dry for a day,
+        then measure in this order. Greys first: a cast is seen there before anywhere else.
+      </p>
+      <svg
+        role="img"
+        aria-label={`Chart of ${CHART.length} patches`}
+        width={`${COLUMNS * SIDE}mm`}
+        height={`${rows * (SIDE + 5)}mm`}
+        viewBox={`0 0 ${COLUMNS * SIDE} ${rows * (SIDE + 5)}`}
+        style={{ background: '#fff', maxWidth: '100%', height: 'auto' }}
+      >
+        {CHART.map(({ name, lab }, i) => {
+          const x = (i % COLUMNS) * SIDE;
+          const y = Math.floor(i / COLUMNS) * (SIDE + 5);
+          return (
+            <g key={name}>
+              <rect x={x} y={y} width={SIDE} height={SIDE} fill={labColour(lab)} />
+              <text x={x + 1} y={y + SIDE + 4} fontSize={3.4} fill="#000">
+                {name}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
