@@ -37,6 +37,7 @@ const ROOMS = [
   'fill',
   'prepare',
   'ipp',
+  'jobs',
   'bench',
   'account',
   'cost',

@@ -9,6 +9,7 @@ export * from './nozzle';
 export * from './colour';
 export * from './gauge';
 export * from './ipp';
+export * from './jobs';
 export * from './check';
 export * from './bench';
 export * from './scale';

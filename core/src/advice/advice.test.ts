@@ -263,7 +263,7 @@ test('a long job: cleanings that the printer makes in its middle are in the figu
     const ledger = Ledger.from(
       script([
         ...setUp,
-        define({ ...PRINTER, automatic: { ...PRINTER.automatic, everySheets } }),
+        define({ ...PRINTER, cleansEverySheets: everySheets }),
         ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 88)),
         install,
         { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 3 }] },

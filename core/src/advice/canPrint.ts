@@ -57,7 +57,7 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
   const exposure = jobs.reduce<Exposure>(
     (sum, job) =>
       addExposure(sum, jobExposure(job.subjectId, (job.copies * job.widthMm * job.heightMm) / 10_000)),
-    printer && cleanings > 0 ? { ...NO_EXPOSURE, [printer.automatic.level]: cleanings } : NO_EXPOSURE,
+    printer && cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
   );
   const rows = (printer && model ? printer.slots : []).map((slot) => {
     const view = slotView(book, printerId, slot.id, at)!;
@@ -109,7 +109,7 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
 }
 
 /** Cleanings that the printer makes by itself in the middle of long jobs. */
-function ownCleanings({ automatic: { everySheets } }: Printer, jobs: readonly Job[]): number {
+function ownCleanings({ cleansEverySheets: everySheets }: Printer, jobs: readonly Job[]): number {
   if (everySheets === null || everySheets <= 0) return 0;
   return jobs.reduce((sum, job) => sum + Math.floor(job.copies / everySheets), 0);
 }

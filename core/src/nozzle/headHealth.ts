@@ -85,7 +85,7 @@ export function headHealth(book: Book, printerId: string): HeadHealth | undefine
       recent.length < FAILING_LOOKS
         ? []
         : (last?.lines ?? []).filter((line) => recent.every(({ lines }) => lines.includes(line)));
-    const { lines, spares } = printer.head;
+    const { headLines: lines, headSpares: spares } = printer;
     const missing = last?.missing ?? 0;
     const share = lines === null ? null : missing / lines;
     return {

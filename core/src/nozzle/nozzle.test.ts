@@ -26,7 +26,7 @@ function room(happened: readonly FactDraft[], part: Partial<Printer> = {}): Ledg
   return Ledger.from(
     script([
       ...setUp,
-      define({ ...PRINTER, head: { lines: 40, spares: 2 }, ...part }),
+      define({ ...PRINTER, headLines: 40, headSpares: 2, ...part }),
       ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 80)),
       install,
       ...happened,

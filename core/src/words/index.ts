@@ -29,3 +29,4 @@ export {
 } from './headWords';
 export { patchProblemWords, REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from './shadeWords';
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
+export { jobProblemWords, REFUSAL_WORDS } from './jobWords';

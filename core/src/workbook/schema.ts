@@ -108,22 +108,14 @@ const printer = z.strictObject({
     .prefault({}),
   padCapacityMl: amount.nullable().default(null),
   /** The head: lines in one channel's field of the nozzle check, and spare nozzles of a channel; null: not known. */
-  head: z
-    .strictObject({
-      lines: z.int().min(1).max(5000).nullable().default(null),
-      spares: z.int().min(0).max(5000).nullable().default(null),
-    })
-    .prefault({}),
+  headLines: z.int().min(1).max(5000).nullable().default(null),
+  headSpares: z.int().min(0).max(5000).nullable().default(null),
   /** Ink that stands in one channel's line between bay and head, ml; null: by the feed. */
   lineMl: amount.nullable().default(null),
   /** What the printer does by itself: a cleaning after so many idle days, one after so many sheets of a long job. */
-  automatic: z
-    .strictObject({
-      idleDays: amount.nullable().default(null),
-      everySheets: amount.nullable().default(null),
-      level: z.enum(CLEANING_LEVELS).default('light'),
-    })
-    .prefault({}),
+  cleansAfterIdleDays: amount.nullable().default(null),
+  cleansEverySheets: amount.nullable().default(null),
+  cleansAt: z.enum(CLEANING_LEVELS).default('light'),
   /** How long a cartridge, and the head below it, may stand open. */
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),
@@ -274,6 +266,22 @@ const paper = z.strictObject({
   brightener: z.enum(['none', 'little', 'much', 'unknown']).default('unknown'),
 });
 
+/** What a job of the print system is, by its queue and title: each says what it knows, the first that knows counts. */
+const jobRule = z.strictObject({
+  entity: z.literal('jobRule'),
+  id,
+  name,
+  /** Queue it speaks of; empty: any. */
+  queue: z.string().max(200).default(''),
+  /** Title with * for anything; empty: any. */
+  title: z.string().max(200).default(''),
+  printerId: id.nullable().default(null),
+  subjectId: id.nullable().default(null),
+  paperId: id.nullable().default(null),
+  /** Never a print worth a log: put away. */
+  ignore: z.boolean().default(false),
+});
+
 export const entitySchema = z.discriminatedUnion('entity', [
   settings,
   printer,
@@ -286,6 +294,7 @@ export const entitySchema = z.discriminatedUnion('entity', [
   tool,
   subject,
   paper,
+  jobRule,
 ]);
 
 const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
@@ -408,6 +417,15 @@ export const factSchema = z.discriminatedUnion('kind', [
     subjectId: id,
     paperId: id.optional(),
     edition: z.string().max(100).optional(),
+    /** Where it came from, when nobody typed it: the print system's own identity, so that it is never logged twice. */
+    job: z
+      .strictObject({
+        id: z.string().min(1).max(200),
+        source: z.enum(['page-log', 'jobs', 'csv']),
+        queue: z.string().max(200).optional(),
+        number: z.int().min(0).optional(),
+      })
+      .optional(),
   }),
   fact('cleaned', { printerId: id, level: z.enum(CLEANING_LEVELS), slotIds: z.array(id).max(16).optional() }),
   fact('shadeSwitched', { printerId: id, slotId: id, shade: name }),
@@ -507,6 +525,7 @@ export type Scale = EntityOf<'scale'>;
 export type Syringe = EntityOf<'syringe'>;
 export type Tool = EntityOf<'tool'>;
 export type Settings = EntityOf<'settings'>;
+export type JobRule = EntityOf<'jobRule'>;
 export type Ports = z.output<typeof portState>;
 
 /** A fact without the parts that are stamped on when it is recorded. */

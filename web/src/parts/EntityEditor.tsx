@@ -58,6 +58,8 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
   const fields = fieldsOf(entity, {
     printers: all(ledger.context, 'printer'),
     types: all(ledger.context, 'cartridgeType'),
+    subjects: all(ledger.context, 'subject'),
+    papers: all(ledger.context, 'paper'),
   });
   const [values, setValues] = useState<Values>(() =>
     Object.fromEntries(fields.map((field) => [field.path, show(field, at(entity, field.path), currency)])),

@@ -52,6 +52,8 @@ const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws
 export interface Owned {
   readonly printers: readonly Printer[];
   readonly types: readonly CartridgeType[];
+  readonly subjects: readonly { readonly id: string; readonly name: string }[];
+  readonly papers: readonly { readonly id: string; readonly name: string }[];
 }
 
 const named = (things: readonly { readonly id: string; readonly name: string }[]) =>
@@ -82,6 +84,27 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         { path: 'openMinutes', label: 'May stand open, minutes', as: 'plain' },
         { path: 'exchangeState', label: 'Needs its exchange state before a cartridge comes out', as: 'flag' },
         { path: 'padCapacityMl', label: 'Waste pad holds, ml', as: 'volume', optional: true },
+        {
+          path: 'lineMl',
+          label: 'Ink in one channel’s line, ml',
+          as: 'volume',
+          optional: true,
+          help: 'From bay to head: how long the old ink still prints after a change.',
+        },
+        { path: 'headLines', label: 'Lines in a channel’s field of its check', as: 'plain', optional: true },
+        { path: 'headSpares', label: 'Spare nozzles of a channel', as: 'plain', optional: true },
+        {
+          path: 'cleansAfterIdleDays',
+          label: 'Cleans by itself after idle days',
+          as: 'plain',
+          optional: true,
+        },
+        {
+          path: 'cleansEverySheets',
+          label: 'Cleans by itself every so many sheets of a long job',
+          as: 'plain',
+          optional: true,
+        },
         ...entity.slots.flatMap((slot, i): FieldSpec[] => [
           { path: `slots.${i}.name`, label: 'Channel', as: 'text', group: `Slot ${i + 1}: ${slot.name}` },
           ...slot.shades.map((_shade, c): FieldSpec => ({
@@ -211,15 +234,34 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           path: 'port',
           label: 'Its port',
           as: 'choice',
-          choices: optionsOf(['plug', 'pierce', 'peel', 'drill', 'outlet'], {
+          choices: optionsOf(['plug', 'pierce', 'peel', 'drill', 'push', 'outlet'], {
             plug: 'has a plug',
             pierce: 'pierce through the label',
             peel: 'peel the label back',
             drill: 'drill a hole',
+            push: 'push a stopper in',
             outlet: 'through the outlet',
           }),
         },
+        {
+          path: 'hole',
+          label: 'A hole that is made there',
+          as: 'choice',
+          choices: optionsOf(['clear', 'airHole'], {
+            clear: 'keeps clear of the air hole',
+            airHole: 'is the air hole itself, widened: never blocked',
+          }),
+        },
         { path: 'outletSeal', label: 'Outlet has a seal that the printer pierces', as: 'flag' },
+        { path: 'primeThroughSeal', label: 'May be primed through that seal', as: 'flag' },
+        { path: 'liesOnBack', label: 'Lies on its back while it is filled: tape the vent', as: 'flag' },
+        {
+          path: 'toleranceG',
+          label: 'A fill is done within, g',
+          as: 'mass',
+          optional: true,
+          help: 'Empty: 1 % of the fill, at least 0.3 g.',
+        },
         { path: 'restMinutes', label: 'Rest after a fill, minutes', as: 'plain' },
         { path: 'chambers', label: 'Chambers', as: 'plain' },
         { path: 'bodyHeightMm', label: 'Body height, mm', as: 'length', optional: true },
@@ -281,6 +323,34 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         { path: 'volumeMl', label: 'Volume, ml', as: 'volume' },
         { path: 'priceMinor', label: 'Price', as: 'money' },
         ...uncertainFields('emptyG', 'Empty bottle, g', 'mass', true),
+      ];
+    case 'jobRule':
+      return [
+        { path: 'name', label: 'Name', as: 'text' },
+        { path: 'queue', label: 'Queue (empty: any)', as: 'text' },
+        { path: 'title', label: 'Title, with * for anything (empty: any)', as: 'text' },
+        { path: 'ignore', label: 'Never a print worth a log', as: 'flag' },
+        {
+          path: 'printerId',
+          label: 'Is the printer',
+          as: 'choice',
+          choices: [{ value: '', label: 'not said' }, ...named(owned.printers)],
+          optional: true,
+        },
+        {
+          path: 'subjectId',
+          label: 'Is of the subject',
+          as: 'choice',
+          choices: [{ value: '', label: 'not said' }, ...named(owned.subjects)],
+          optional: true,
+        },
+        {
+          path: 'paperId',
+          label: 'Is on the paper',
+          as: 'choice',
+          choices: [{ value: '', label: 'not said' }, ...named(owned.papers)],
+          optional: true,
+        },
       ];
     case 'scale':
       return [

@@ -9,7 +9,7 @@ import ChartSheet from './shades/ChartSheet';
 
 const room = script([
   ...setUp,
-  define({ ...PRINTER, head: { lines: 40, spares: 3 } }),
+  define({ ...PRINTER, headLines: 40, headSpares: 3 }),
   define({ entity: 'paper', id: 'rag', name: 'Rag', brightener: 'none' }),
   ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 80)),
   install,

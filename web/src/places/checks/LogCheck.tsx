@@ -28,7 +28,7 @@ export function LogCheck({ printer }: { readonly printer: Printer }) {
   const [paperId, setPaperId] = useState('');
   const looks = printer.slots.map((slot) => ({
     slot,
-    look: readGaps(typed[slot.id] ?? '', printer.head.lines),
+    look: readGaps(typed[slot.id] ?? '', printer.headLines),
   }));
   const wrong = looks.some(({ look }) => !look.ok);
   const save = async (event: FormEvent): Promise<void> => {

@@ -10,7 +10,7 @@ export function LookTable({ health, printer }: { readonly health: HeadHealth; re
   const looks = health.checks.slice(-SHOWN);
   if (looks.length === 0)
     return <p>Nothing yet. Print the printer’s own check, and enter beside this what is missing.</p>;
-  const most = printer.head.lines ?? 40;
+  const most = printer.headLines ?? 40;
   return (
     <div style={{ overflowX: 'auto' }}>
       <table className="looks">

@@ -97,7 +97,7 @@ function Answer({ health, advice }: { readonly health: HeadHealth; readonly advi
 
 /** What else could be done, and the ink that each costs; what the printer does by itself. */
 function Options({ advice, printer }: { readonly advice: HeadAdvice; readonly printer: Printer }) {
-  const { idleDays, everySheets, level } = printer.automatic;
+  const { cleansAfterIdleDays: idleDays, cleansEverySheets: everySheets, cleansAt: level } = printer;
   const own = printer.draws[level].value * printer.slots.length;
   return (
     <div>

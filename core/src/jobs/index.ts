@@ -1,0 +1,13 @@
+export { type DraftJob, type JobRefusal, type ReadJobs, type RefusedLine } from './draftJob';
+export { mediaSize } from './mediaSize';
+export { DEFAULT_PAGE_LOG, parsePageLog, type PageLogProblem } from './parsePageLog';
+export { jobsOf, jobsRequest } from './jobsOf';
+export {
+  CSV_FIELDS,
+  guessCsvMapping,
+  parseJobsCsv,
+  type CsvField,
+  type CsvMapping,
+  type CsvProblem,
+} from './parseJobsCsv';
+export { jobFact, sortJobs, type JobGuess, type SortedJobs } from './sortJobs';

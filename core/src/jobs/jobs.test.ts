@@ -1,0 +1,415 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { decodeIpp, encodeIpp, IPP_GROUP, IPP_TAG, type IppAttribute } from '../ipp';
+import { Ledger } from '../ledger';
+import { define, script, setUp } from '../testing/bench';
+import { jobProblemWords, REFUSAL_WORDS } from '../words';
+import type { FactDraft } from '../workbook';
+import {
+  guessCsvMapping,
+  jobsOf,
+  jobsRequest,
+  mediaSize,
+  parseJobsCsv,
+  parsePageLog,
+  sortJobs,
+  type DraftJob,
+} from './index';
+
+const capture = (name: string): Buffer => readFileSync(join(import.meta.dirname, 'testing', name));
+/** The administrator's own format of the rich capture. */
+const RICH =
+  '%p %u %j %T %P %C %{job-billing} %{job-originating-host-name} %{job-name} %{media} %{sides} %{copies} %{job-impressions} %{job-impressions-completed} %{job-media-sheets-completed} %{job-k-octets} %{print-quality} %{media-type} %{media-col} %{page-ranges} %{print-color-mode} %{document-format} %{document-name} %{time-at-creation} %{time-at-processing} %{time-at-completed} %{job-state} %{job-uuid} %{job-originating-user-name} %{printer-resolution} %%';
+const read = (text: string, format?: string) => {
+  const found = parsePageLog(text, format);
+  if (!found.ok) throw new Error(found.problem.code);
+  return found.value;
+};
+const short = (job: DraftJob) =>
+  [job.queue, job.number, job.title, job.user, job.impressions, job.widthMm, job.heightMm].join('|');
+
+describe('a real spooler’s page log', () => {
+  test('in its standard format: every line a job, titles whole, sizes by any name', () => {
+    const { jobs, refused } = read(capture('page_log.default').toString());
+    expect([jobs.length, refused]).toEqual([14, []]);
+    expect(jobs.map(short)).toEqual(
+      expect.arrayContaining([
+        'null_raw|10|raw job|eve smith|0||',
+        'null_raw|11|raw job no media|eve|0||',
+        'null_ps|6|Report, "Q3" 100%|carol|9|210|297',
+        'null_ps|7|Ünïcode tïtle – ☂|carol|1|215.9|279.4',
+        'null_pdf|9|one page ps|dave|1|100|150',
+        'photo10|3|Fine art A3+ proof|bob|1|330.2|482.6',
+        'photo10|13|photo.jpg|anna|1|127|177.8',
+      ]),
+    );
+  });
+
+  test('in the administrator’s own: identities, copies, a title over two lines, one full of separators, a cancelled job', () => {
+    const { jobs, refused } = read(capture('page_log.rich').toString(), RICH);
+    expect([jobs.length, refused]).toEqual([24, []]);
+    expect(jobs.every(({ uuid }) => /^[0-9a-f-]{36}$/.test(uuid ?? ''))).toBe(true);
+    const by = (number: number) => jobs.find((job) => job.number === number)!;
+    expect(by(15).title).toBe('new line tab');
+    expect(by(16)).toMatchObject({ title: 'a|b, "q" %{x}; c', media: 'A4' });
+    expect(by(17).title).toHaveLength(200);
+    expect(by(21)).toMatchObject({ title: 'media-col job', media: '', widthMm: null });
+    expect(by(23)).toMatchObject({ copies: 60, impressions: 18, state: 'cancelled' });
+    expect(by(10)).toMatchObject({ user: 'eve smith', copies: 4, impressions: 0 });
+  });
+
+  test('quotes around the format are on every line; one line a page adds up; a rotated file begins in the middle', () => {
+    const line = (page: number, count = 2): string =>
+      `q ann 7 [24/Nov/2026:10:00:0${page} +0100] ${page} ${count} - localhost Book A4 -`;
+    const [pages] = read(
+      [line(1), 'q bob 8 [24/Nov/2026:10:00:02 +0100] 1 1 - localhost Other A4 -', line(2), line(3)].join(
+        '\n',
+      ),
+    ).jobs;
+    expect(pages).toMatchObject({ number: 7, impressions: 6, at: '2026-11-24T09:00:03.000Z' });
+    // Numbers start again after a reset: a first page is a new job.
+    expect(read([line(1), line(2), line(1)].join('\n')).jobs.map((job) => job.impressions)).toEqual([4, 2]);
+    const quoted = read(
+      `"${line(1)}"`,
+      `"%p %u %j %T %P %C %{job-billing} %{job-originating-host-name} %{job-name} %{media} %{sides}"`,
+    );
+    expect(quoted.jobs.map(short)).toEqual(['q|7|Book|ann|2|210|297']);
+    const cut = read(`st Book A4 -\n${line(1)}\nq ann 9 [24/Nov/2026:10:00:09 +0100] total`);
+    expect(cut.jobs).toHaveLength(1);
+    expect(cut.refused.map(({ line: at, reason }) => [at, reason])).toEqual([
+      [1, 'noDate'],
+      [3, 'cutOff'],
+    ]);
+    for (const { reason } of cut.refused) expect(REFUSAL_WORDS[reason]).toMatch(/\S/);
+  });
+
+  test.each<[string, string]>([
+    ['%p %u %j', 'formatNoField'],
+    ['%u %p %j %T', 'formatOrder'],
+  ])('a format that tells no job is refused: %s', (format, code) => {
+    const found = parsePageLog('x', format);
+    expect(found).toMatchObject({ ok: false, problem: { code } });
+    if (!found.ok) expect(jobProblemWords(found.problem)).toMatch(/\.$/);
+  });
+
+  test('any title goes in and comes out on one line, and costs no other job', () => {
+    const title = fc
+      .string({ minLength: 1, maxLength: 80, unit: 'grapheme' })
+      .filter((text) => /\S/.test(text));
+    fc.assert(
+      fc.property(fc.array(title, { minLength: 1, maxLength: 12 }), (titles) => {
+        const text = titles
+          .map((name, i) => `q ann ${i + 1} [24/Nov/2026:10:00:00 +0000] total 3 - localhost ${name} A4 -`)
+          .join('\n');
+        const { jobs } = read(text);
+        expect(jobs.map((job) => [job.number, job.impressions, job.media])).toEqual(
+          titles.map((_name, i) => [i + 1, 3, 'A4']),
+        );
+        for (const job of jobs) expect(job.title).not.toMatch(/\n|\r/);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test('200,000 lines are read as they come, with progress', () => {
+    const text = Array.from(
+      { length: 20_000 },
+      (_, i) => `q ann ${i + 1} [24/Nov/2026:10:00:00 +0000] total 1 - localhost T${i} A4 -`,
+    ).join('\n');
+    const shares: number[] = [];
+    const found = parsePageLog(text, undefined, (share) => shares.push(share));
+    expect(found.ok && found.value.jobs).toHaveLength(20_000);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.length).toBeGreaterThan(2);
+  });
+});
+
+describe('jobs asked over IPP', () => {
+  test('a real answer: identity, copies, size, and when it was done', () => {
+    const decoded = decodeIpp(capture('getjobs-response.bin'));
+    if (!decoded.ok) throw new Error(decoded.problem.code);
+    const { jobs, refused } = jobsOf(decoded.value);
+    expect([jobs.length, refused]).toEqual([7, []]);
+    expect(jobs[0]).toMatchObject({
+      id: '46b0169f-3097-3d34-782d-ae70e1b3df88',
+      queue: 'photo10',
+      number: 15,
+      title: 'fresh job',
+      copies: 2,
+      impressions: 2,
+      widthMm: 210,
+      heightMm: 297,
+      at: '2026-11-24T02:38:11.000Z',
+      state: 'completed',
+    });
+  });
+
+  const job = (...attributes: IppAttribute[]) => {
+    const message = {
+      ...jobsRequest('ipp://h/printers/q', 1),
+      code: 0,
+      groups: [{ tag: IPP_GROUP.job, attributes }],
+    };
+    const decoded = decodeIpp(encodeIpp(message));
+    if (!decoded.ok) throw new Error(decoded.problem.code);
+    return jobsOf(decoded.value);
+  };
+  const int = (name: string, value: number): IppAttribute => ({ name, values: [{ type: 'integer', value }] });
+  const none = (name: string): IppAttribute => ({ name, values: [{ type: 'none', tag: 0x13 }] });
+  const word = (name: string, value: string): IppAttribute => ({
+    name,
+    values: [{ type: 'text', tag: IPP_TAG.name, value }],
+  });
+
+  test.each<[string, IppAttribute[], object]>([
+    [
+      'nothing told but its number',
+      [int('job-id', 4)],
+      { number: 4, at: null, copies: null, widthMm: null, state: 'unknown' },
+    ],
+    [
+      'no value where one might stand',
+      [int('job-id', 4), none('copies'), none('date-time-at-completed')],
+      { copies: null, at: null },
+    ],
+    ['time since the printer’s start is no date', [int('time-at-completed', 8000)], { at: null }],
+    ['seconds since 1970 are', [int('time-at-completed', 1795487891)], { at: '2026-11-24T02:38:11.000Z' }],
+    [
+      'its size inside a collection, in hundredths of a mm',
+      [
+        {
+          name: 'media-col',
+          values: [
+            {
+              type: 'collection',
+              members: [
+                {
+                  name: 'media-size',
+                  values: [
+                    { type: 'collection', members: [int('x-dimension', 21000), int('y-dimension', 29700)] },
+                  ],
+                },
+              ],
+            },
+          ],
+        },
+      ],
+      { widthMm: 210, heightMm: 297 },
+    ],
+    ['a title over two lines', [word('job-name', 'new\nline')], { title: 'new line' }],
+  ])('%s', (_name, attributes, found) => {
+    expect(job(...attributes).jobs[0]).toMatchObject(found);
+  });
+
+  test('what is not finished, or printed nothing, is said so', () => {
+    expect(job({ name: 'job-state', values: [{ type: 'enum', value: 5 }] }).refused).toMatchObject([
+      { reason: 'notFinished' },
+    ]);
+    expect(job(int('job-impressions-completed', 0)).refused).toMatchObject([{ reason: 'nothingPrinted' }]);
+  });
+});
+
+test.each<[string, [number, number] | null]>([
+  ['A4', [210, 297]],
+  ['a3', [297, 420]],
+  ['Letter', [215.9, 279.4]],
+  ['iso_a4_210x297mm', [210, 297]],
+  ['na_index-4x6_4x6in', [101.6, 152.4]],
+  ['na_super-b_13x19in', [330.2, 482.6]],
+  ['4x6.Borderless', [101.6, 152.4]],
+  ['A2.FullBleed', [420, 594]],
+  ['Custom.100x150mm', [100, 150]],
+  ['Custom.595x842pt', [209.9, 297]],
+  ['210 × 297 mm', [210, 297]],
+  ['13,5x20cm', [135, 200]],
+  ['A3+', [330.2, 482.6]],
+  ['Super B', [330.2, 482.6]],
+  ['-', null],
+  ['', null],
+  ['Glossy', null],
+  ['0x0mm', null],
+])('the size of %s', (media, size) => {
+  expect(mediaSize(media)).toEqual(size && { widthMm: size[0], heightMm: size[1] });
+});
+
+describe('a table of prints', () => {
+  test('columns are found by their names; dates, decimal commas and units as they are written', () => {
+    const text =
+      'Printer;Document Name;Date;Copies;Width (cm);Height (cm)\nP1;"Sea; bay";24.11.2026 14:05;3;29,7;42\nP1;Harbour;25.11.2026;;21;29,7\n';
+    expect(guessCsvMapping(text)).toEqual({
+      columns: {
+        queue: 'Printer',
+        title: 'Document Name',
+        at: 'Date',
+        copies: 'Copies',
+        width: 'Width (cm)',
+        height: 'Height (cm)',
+      },
+      dates: 'dmy',
+      unit: 'cm',
+    });
+    const found = parseJobsCsv(text);
+    expect(found.ok && found.value.jobs).toMatchObject([
+      {
+        queue: 'P1',
+        title: 'Sea; bay',
+        at: '2026-11-24T14:05:00.000Z',
+        copies: 3,
+        widthMm: 297,
+        heightMm: 420,
+      },
+      { title: 'Harbour', at: '2026-11-25T00:00:00.000Z', copies: null, widthMm: 210 },
+    ]);
+  });
+
+  test.each<[string, string, string | null]>([
+    ['24/11/2026', 'dmy', '2026-11-24T00:00:00.000Z'],
+    ['11/24/2026 2:05 pm', 'mdy', '2026-11-24T14:05:00.000Z'],
+    ['2026-11-24T10:00:00+01:00', 'iso', '2026-11-24T09:00:00.000Z'],
+    ['2026-11-24 10:00', 'iso', '2026-11-24T10:00:00.000Z'],
+    ['31.02.2026', 'dmy', null],
+    ['soon', 'iso', null],
+  ])('the date %s in the order %s', (date, dates, at) => {
+    const found = parseJobsCsv(`title,date\nA,${date}`, {
+      columns: { title: 'title', at: 'date' },
+      dates: dates as 'iso',
+      unit: 'mm',
+    });
+    expect(found.ok && found.value.jobs.map((one) => one.at)).toEqual(at === null ? [] : [at]);
+    if (at === null) expect(found.ok && found.value.refused).toMatchObject([{ line: 2, reason: 'badDate' }]);
+  });
+
+  test.each<[string, string, string]>([
+    ['nothing', '', 'csvEmpty'],
+    ['a header alone', 'title,date\n', 'csvEmpty'],
+    ['no date', 'title,copies\nA,2', 'csvNoColumn'],
+  ])('refused: %s', (_name, text, code) => {
+    const found = parseJobsCsv(text);
+    expect(found).toMatchObject({ ok: false, problem: { code } });
+    if (!found.ok) expect(jobProblemWords(found.problem)).toMatch(/\.$/);
+  });
+
+  test('counts that are none are refused with their line', () => {
+    const found = parseJobsCsv('title,date,copies,pages\nA,2026-11-24,two,1\nB,2026-11-24,1,0');
+    expect(found.ok && found.value.refused.map(({ line, reason }) => [line, reason])).toEqual([
+      [2, 'badNumber'],
+      [3, 'nothingPrinted'],
+    ]);
+  });
+});
+
+describe('what becomes of a job', () => {
+  const rule = (id: string, part: object): FactDraft =>
+    define({
+      entity: 'jobRule',
+      id,
+      name: id,
+      queue: '',
+      title: '',
+      printerId: null,
+      subjectId: null,
+      paperId: null,
+      ignore: false,
+      ...part,
+    });
+  const draft = (part: Partial<DraftJob> = {}): DraftJob => ({
+    id: 'q-1@x',
+    source: 'page-log',
+    queue: 'q',
+    number: 1,
+    uuid: null,
+    title: 'Sea 1',
+    user: 'ann',
+    copies: 2,
+    impressions: 2,
+    media: 'A4',
+    widthMm: 210,
+    heightMm: 297,
+    at: '2026-03-05T10:00:00.000Z',
+    state: 'completed',
+    ...part,
+  });
+  const book = (...more: FactDraft[]): Ledger => Ledger.from(script([...setUp, ...more]));
+  const sort = (ledger: Ledger, jobs: readonly DraftJob[], seen?: ReadonlySet<string>) =>
+    sortJobs(ledger, ledger.facts, jobs, seen);
+  const RULES = [
+    rule('the queue', { queue: 'q', printerId: 'printer' }),
+    rule('sea', { title: 'Sea*', subjectId: 'any' }),
+    rule('tests', { title: '*test*', ignore: true }),
+  ];
+
+  test('certain by rule it is logged; a test page is put away; what lacks something waits with a guess', () => {
+    const ledger = book(...RULES, define({ entity: 'subject', id: 'night', name: 'Night' }), {
+      kind: 'printed',
+      printerId: 'printer',
+      title: 'Harbour',
+      copies: 1,
+      widthMm: 210,
+      heightMm: 297,
+      subjectId: 'night',
+    });
+    const found = sort(ledger, [
+      draft(),
+      draft({ id: 'b', number: 2, title: 'A test page' }),
+      draft({ id: 'c', number: 3, title: 'Harbour' }),
+      draft({ id: 'd', number: 4, title: 'sea without a size', widthMm: null, heightMm: null }),
+      draft({ id: 'e', number: 5, impressions: 0 }),
+    ]);
+    expect(found.logged.map(({ fact }) => fact)).toMatchObject([
+      {
+        kind: 'printed',
+        printerId: 'printer',
+        subjectId: 'any',
+        title: 'Sea 1',
+        copies: 2,
+        at: '2026-03-05T10:00:00.000Z',
+        job: { id: 'q-1@x', source: 'page-log', queue: 'q', number: 1 },
+      },
+    ]);
+    expect(found.ignored.map(({ id }) => id)).toEqual(['b', 'e']);
+    expect(found.waiting.map(({ job: { id }, guess }) => [id, guess.subjectId])).toEqual([
+      ['c', 'night'],
+      ['d', 'any'],
+    ]);
+  });
+
+  test('a cancelled job counts what it printed', () => {
+    const [one] = sort(book(...RULES), [draft({ copies: 60, impressions: 18, state: 'cancelled' })]).logged;
+    expect(one!.fact).toMatchObject({ copies: 18 });
+  });
+
+  test('a rule that names more speaks before one that names less', () => {
+    const ledger = book(
+      rule('all', { subjectId: 'any', printerId: 'printer' }),
+      define({ entity: 'subject', id: 'night', name: 'Night' }),
+      rule('night', { queue: 'q', title: '*night', subjectId: 'night' }),
+    );
+    const subjects = sort(ledger, [
+      draft({ title: 'Bay at night' }),
+      draft({ id: 'b', number: 2, title: 'Nightfall' }),
+    ]);
+    expect(subjects.logged.map(({ fact }) => fact.kind === 'printed' && fact.subjectId)).toEqual([
+      'night',
+      'any',
+    ]);
+  });
+
+  test('the same job from page log, IPP and CSV is one, whatever comes first; a number used again much later is not', () => {
+    const logged = sort(book(...RULES), [draft()]).logged[0]!.fact;
+    const ledger = book(...RULES, logged);
+    const again = sort(ledger, [
+      draft(),
+      draft({ source: 'jobs', id: 'a-uuid', uuid: 'a-uuid', at: '2026-03-05T10:00:20.000Z' }),
+      draft({ source: 'csv', id: 'q-1@other', at: '2026-03-05T10:01:00.000Z' }),
+      draft({ id: 'later', at: '2026-04-05T10:00:00.000Z' }),
+    ]);
+    expect(again.duplicates.map(({ source }) => source)).toEqual(['page-log', 'jobs', 'csv']);
+    expect(again.logged.map(({ job }) => job.id)).toEqual(['later']);
+    // In the tray already, or put away there.
+    expect(sort(book(...RULES), [draft()], new Set(['q-1@x'])).duplicates).toHaveLength(1);
+    // Within one import too.
+    expect(sort(book(...RULES), [draft(), draft()]).duplicates).toHaveLength(1);
+  });
+});

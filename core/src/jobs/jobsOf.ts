@@ -1,0 +1,130 @@
+import { IPP_GROUP, IPP_TAG, type IppAttribute, type IppMessage, type IppValue } from '../ipp';
+import { numberId, tidyTitle, type DraftJob, type ReadJobs, type RefusedLine } from './draftJob';
+import { mediaSize } from './mediaSize';
+
+const ASKED = [
+  'job-id',
+  'job-uuid',
+  'job-name',
+  'job-state',
+  'job-originating-user-name',
+  'job-printer-uri',
+  'copies',
+  'media',
+  'media-col',
+  'job-impressions-completed',
+  'job-media-sheets-completed',
+  'time-at-completed',
+  'date-time-at-completed',
+];
+/** So many jobs are asked for at once. */
+const LIMIT = 500;
+
+/** A Get-Jobs request for what a queue has done. */
+export function jobsRequest(uri: string, requestId: number): IppMessage {
+  const text = (tag: number, value: string): IppValue => ({ type: 'text', tag, value });
+  return {
+    version: [1, 1],
+    code: 0x000a,
+    requestId,
+    data: new Uint8Array(0),
+    groups: [
+      {
+        tag: IPP_GROUP.operation,
+        attributes: [
+          { name: 'attributes-charset', values: [text(IPP_TAG.charset, 'utf-8')] },
+          { name: 'attributes-natural-language', values: [text(IPP_TAG.language, 'en')] },
+          { name: 'printer-uri', values: [text(IPP_TAG.uri, uri)] },
+          { name: 'limit', values: [{ type: 'integer', value: LIMIT }] },
+          { name: 'which-jobs', values: [text(IPP_TAG.keyword, 'completed')] },
+          { name: 'requested-attributes', values: ASKED.map((name) => text(IPP_TAG.keyword, name)) },
+        ],
+      },
+    ],
+  };
+}
+
+const STATES: Readonly<Record<number, DraftJob['state']>> = { 7: 'cancelled', 8: 'aborted', 9: 'completed' };
+/** Seconds since 1970 are at least this; smaller ones count from the printer's own start. */
+const EPOCH_SECONDS = 946_684_800;
+
+/**
+ * Jobs of a Get-Jobs answer. Each attribute may be missing or have no value; what is not told stays unknown.
+ *
+ * @param message decoded answer
+ * @returns drafts in the printer's order; jobs that are not finished, or printed nothing, are refused with the reason
+ */
+export function jobsOf(message: IppMessage): ReadJobs {
+  const jobs: DraftJob[] = [];
+  const refused: RefusedLine[] = [];
+  message.groups
+    .filter((group) => group.tag === IPP_GROUP.job)
+    .forEach((group, i) => {
+      const of = new Map(group.attributes.map((attribute) => [attribute.name, attribute]));
+      const title = tidyTitle(textOf(of.get('job-name')) ?? '');
+      const number = numberOf(of.get('job-id'));
+      const uuid = textOf(of.get('job-uuid'))?.replace(/^urn:uuid:/, '') ?? null;
+      const uri = textOf(of.get('job-printer-uri')) ?? '';
+      const queue = decodeURIComponent(uri.split('/').filter(Boolean).at(-1) ?? '');
+      const stateNumber = numberOf(of.get('job-state'));
+      const refuse = (reason: RefusedLine['reason']): void =>
+        void refused.push({ line: i + 1, text: `${queue} ${number ?? '?'} ${title}`.slice(0, 200), reason });
+      if (stateNumber !== null && stateNumber < 7) return refuse('notFinished');
+      const impressions =
+        numberOf(of.get('job-impressions-completed')) ?? numberOf(of.get('job-media-sheets-completed'));
+      if (impressions === 0) return refuse('nothingPrinted');
+      const at = completedAt(of);
+      const media = textOf(of.get('media')) ?? '';
+      const size = mediaSize(media) ?? sizeOfCollection(of.get('media-col'));
+      jobs.push({
+        id: uuid ?? numberId(queue, number, at, title),
+        source: 'jobs',
+        queue,
+        number,
+        uuid,
+        title,
+        user: textOf(of.get('job-originating-user-name')) ?? '',
+        copies: numberOf(of.get('copies')),
+        impressions,
+        media,
+        widthMm: size?.widthMm ?? null,
+        heightMm: size?.heightMm ?? null,
+        at,
+        state: STATES[stateNumber ?? 0] ?? 'unknown',
+      });
+    });
+  return { jobs, refused };
+}
+
+const textOf = (attribute: IppAttribute | undefined): string | null => {
+  const value = attribute?.values[0];
+  return value?.type === 'text' || value?.type === 'localized' ? value.value : null;
+};
+const numberOf = (attribute: IppAttribute | undefined): number | null => {
+  const value = attribute?.values[0];
+  return value?.type === 'integer' || value?.type === 'enum' ? value.value : null;
+};
+
+/** `date-time-at-completed` (RFC 2579), else seconds since 1970; up-time alone tells no date. */
+function completedAt(of: ReadonlyMap<string, IppAttribute>): string | null {
+  const date = of.get('date-time-at-completed')?.values[0];
+  if (date?.type === 'octets' && date.value.length === 11) {
+    const [high, low, month, day, hour, minute, second, tenths, sign, zoneHour, zoneMinute] = [...date.value];
+    const zone = (sign === 0x2d ? -1 : 1) * (zoneHour! * 60 + zoneMinute!);
+    const at = Date.UTC(high! * 256 + low!, month! - 1, day, hour, minute! - zone, second, tenths! * 100);
+    if (!Number.isNaN(at)) return new Date(at).toISOString();
+  }
+  const seconds = numberOf(of.get('time-at-completed'));
+  return seconds !== null && seconds >= EPOCH_SECONDS ? new Date(seconds * 1000).toISOString() : null;
+}
+
+/** `media-col` tells the size in hundredths of a mm. */
+function sizeOfCollection(attribute: IppAttribute | undefined): { widthMm: number; heightMm: number } | null {
+  const value = attribute?.values[0];
+  if (value?.type !== 'collection') return null;
+  const size = value.members.find(({ name }) => name === 'media-size')?.values[0];
+  if (size?.type !== 'collection') return null;
+  const part = (name: string): number | null => numberOf(size.members.find((member) => member.name === name));
+  const [x, y] = [part('x-dimension'), part('y-dimension')];
+  return x && y ? { widthMm: x / 100, heightMm: y / 100 } : null;
+}

@@ -1,0 +1,191 @@
+import { all, type Book, type Context } from '../ledger';
+import type { Fact, FactDraft, FactOf } from '../workbook';
+import type { DraftJob } from './draftJob';
+
+/** What is known, or guessed, of a job beside what it tells itself. */
+export interface JobGuess {
+  readonly printerId: string | null;
+  readonly subjectId: string | null;
+  readonly paperId: string | null;
+}
+
+export interface SortedJobs {
+  /** Certain by rule: facts to be recorded. */
+  readonly logged: readonly { readonly job: DraftJob; readonly fact: FactDraft }[];
+  /** Something is missing, or only guessed: one key each. */
+  readonly waiting: readonly { readonly job: DraftJob; readonly guess: JobGuess }[];
+  /** Put away by rule, or nothing was printed. */
+  readonly ignored: readonly DraftJob[];
+  /** In the log, or in the tray, already; whatever source they came from. */
+  readonly duplicates: readonly DraftJob[];
+}
+
+/** One job logged by two sources: their clocks may differ by so much, ms. */
+const SAME_JOB_MS = 120_000;
+
+/**
+ * Sorts jobs of a print system: what is in the log already, what rules make certain, and what waits for a person. Twice imported
+ * is once there, whatever the source and order.
+ *
+ * @param book for rules, printers and subjects
+ * @param facts of the log, for what was logged before
+ * @param jobs as read
+ * @param seen ids that wait in the tray, or were put away there
+ */
+export function sortJobs(
+  book: Book,
+  facts: readonly Fact[],
+  jobs: readonly DraftJob[],
+  seen: ReadonlySet<string> = new Set(),
+): SortedJobs {
+  const { context } = book;
+  const known = new Known(seen);
+  const titles = new Map<string, FactOf<'printed'>>();
+  for (const fact of facts)
+    if (fact.kind === 'printed') {
+      titles.set(fact.title, fact);
+      if (fact.job)
+        known.add({
+          ...fact.job,
+          uuid: null,
+          queue: fact.job.queue ?? '',
+          number: fact.job.number ?? null,
+          at: fact.at,
+        });
+    }
+  const sorted = { logged: [], waiting: [], ignored: [], duplicates: [] } as {
+    -readonly [K in keyof SortedJobs]: SortedJobs[K][number][];
+  };
+  for (const job of jobs) {
+    if (known.has(job)) {
+      sorted.duplicates.push(job);
+      continue;
+    }
+    known.add(job);
+    const { guess, ignore } = ruleFor(context, job);
+    const count = job.impressions ?? job.copies;
+    if (ignore || count === 0) {
+      sorted.ignored.push(job);
+      continue;
+    }
+    const certain =
+      guess.printerId && guess.subjectId && job.widthMm && job.heightMm && count && job.at
+        ? jobFact(job, guess)
+        : null;
+    if (certain) sorted.logged.push({ job, fact: certain });
+    else {
+      // The same title was logged before: likely the same kind of picture, but a person says so.
+      const before = titles.get(job.title);
+      sorted.waiting.push({
+        job,
+        guess: {
+          printerId: guess.printerId ?? printerByName(context, job.queue) ?? before?.printerId ?? null,
+          subjectId: guess.subjectId ?? before?.subjectId ?? null,
+          paperId: guess.paperId ?? before?.paperId ?? null,
+        },
+      });
+    }
+  }
+  return sorted;
+}
+
+/**
+ * A job as a print of the log.
+ *
+ * @returns null while its printer, subject, size or count is not known
+ */
+export function jobFact(
+  job: DraftJob,
+  { printerId, subjectId, paperId }: JobGuess,
+  size: { readonly widthMm: number; readonly heightMm: number } | null = job.widthMm && job.heightMm
+    ? { widthMm: job.widthMm, heightMm: job.heightMm }
+    : null,
+): FactDraft | null {
+  const copies = job.impressions ?? job.copies;
+  if (!printerId || !subjectId || !size || !copies) return null;
+  return {
+    kind: 'printed',
+    printerId,
+    subjectId,
+    title: job.title || 'Untitled',
+    copies,
+    widthMm: size.widthMm,
+    heightMm: size.heightMm,
+    ...(paperId ? { paperId } : {}),
+    ...(job.at ? { at: job.at } : {}),
+    job: {
+      id: job.id,
+      source: job.source,
+      ...(job.queue ? { queue: job.queue } : {}),
+      ...(job.number === null ? {} : { number: job.number }),
+    },
+  };
+}
+
+function ruleFor(context: Context, job: DraftJob): { guess: JobGuess; ignore: boolean } {
+  const rules = all(context, 'jobRule').filter(
+    (rule) => (rule.queue === '' || rule.queue === job.queue) && matches(rule.title, job.title),
+  );
+  // A rule that names more speaks first.
+  const ordered = [...rules].sort((a, b) => weight(b) - weight(a));
+  const first = (key: 'printerId' | 'subjectId' | 'paperId'): string | null =>
+    ordered.find((rule) => rule[key] !== null)?.[key] ?? null;
+  return {
+    guess: { printerId: first('printerId'), subjectId: first('subjectId'), paperId: first('paperId') },
+    ignore: ordered[0]?.ignore ?? false,
+  };
+}
+
+const weight = (rule: { readonly queue: string; readonly title: string }): number =>
+  2 * Number(rule.title !== '') + Number(rule.queue !== '');
+
+/** A pattern with * for anything, whatever the case. */
+function matches(pattern: string, title: string): boolean {
+  if (pattern === '') return true;
+  const parts = pattern.toLowerCase().split('*');
+  const text = title.toLowerCase();
+  if (parts.length === 1) return text === parts[0];
+  let at = 0;
+  return parts.every((part, i) => {
+    const found = i === parts.length - 1 ? text.length - part.length : text.indexOf(part, at);
+    const fits = i === 0 ? text.startsWith(part) : found >= at && text.slice(found).startsWith(part);
+    at = (i === 0 ? 0 : found) + part.length;
+    return fits;
+  });
+}
+
+const printerByName = (context: Context, queue: string): string | null => {
+  const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
+  return all(context, 'printer').find(({ name }) => queue !== '' && plain(name) === plain(queue))?.id ?? null;
+};
+
+type Identity = Pick<DraftJob, 'id' | 'uuid' | 'queue' | 'number' | 'at'>;
+
+/** Jobs that are known, by identity and by queue, number and time. */
+class Known {
+  private readonly numbered = new Map<string, (string | null)[]>();
+  private readonly ids: Set<string>;
+
+  constructor(ids: ReadonlySet<string>) {
+    this.ids = new Set(ids);
+  }
+
+  add({ id, queue, number, at }: Identity): void {
+    this.ids.add(id);
+    if (number === null) return;
+    const key = `${queue}/${number}`;
+    this.numbered.set(key, [...(this.numbered.get(key) ?? []), at]);
+  }
+
+  has({ id, queue, number, at }: Identity): boolean {
+    if (this.ids.has(id)) return true;
+    // Job numbers start again after a reset: only near in time are two of them one.
+    return (
+      number !== null &&
+      at !== null &&
+      (this.numbered.get(`${queue}/${number}`) ?? []).some(
+        (other) => other !== null && Math.abs(Date.parse(other) - Date.parse(at)) <= SAME_JOB_MS,
+      )
+    );
+  }
+}
