@@ -26,15 +26,24 @@ import {
 import { EXIT } from './exit';
 import type { Options } from './main';
 import { checksOf } from './checksOf';
+import { importOf } from './importOf';
 import { reportText } from './reportText';
 import { shadesOf } from './shadesOf';
 import { stepsOf } from './stepsOf';
 
 export type Command =
-  'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'checks' | 'shades' | 'plan';
+  'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'checks' | 'shades' | 'import' | 'plan';
 
 /** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
-export type Done = { readonly data: unknown; readonly text: string; readonly exit?: number } | string;
+export type Done =
+  | {
+      readonly data: unknown;
+      readonly text: string;
+      readonly exit?: number;
+      /** A file to be written, whole or not at all. */
+      readonly write?: { readonly file: string; readonly text: string };
+    }
+  | string;
 
 /** Every command: the same core as the screens, over an exported workbook. */
 export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options: Options) => Done>> = {
@@ -93,6 +102,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     };
   },
   steps: stepsOf,
+  import: importOf,
   checks: checksOf,
   shades: shadesOf,
   quote: (facts, { at, words }) => {

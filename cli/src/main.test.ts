@@ -1,17 +1,18 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
 import {
   inkNow,
   Ledger,
+  parseWorkbook,
   serializeWorkbook,
   type EditionQuote,
   type PrinterPlan,
   type SpokenReport,
   type UseForecast,
 } from '@hiraeth/core';
-import { script, setUp, weigh, install, print } from '../../core/src/testing/bench';
+import { define, fill, script, setUp, weigh, install, print } from '../../core/src/testing/bench';
 import { main } from './main';
 
 const dir = mkdtempSync(join(tmpdir(), 'hiraeth-'));
@@ -172,4 +173,117 @@ test.each([
   const result = await run(...argv);
   expect([result.code, result.out]).toEqual([2, '']);
   expect(result.err).toMatch(complaint);
+});
+
+test('steps lays a refill out: what each step needs, where each answer leads, what stops it', async () => {
+  const { code, out } = await run('steps', file, '--cartridge', 'cyan', '--json');
+  const laid = JSON.parse(out) as {
+    steps: {
+      id: string;
+      requires: object;
+      doseMl: number | null;
+      answers: { code: string; leadsTo: string }[];
+    }[];
+    problems: string[];
+  };
+  expect([code, laid.problems]).toEqual([0, []]);
+  const step = (id: string) => laid.steps.find((one) => one.id === id)!;
+  expect(step('open').requires).toEqual({ plug: null, vent: null, seal: null, keeper: 'on', tape: null });
+  expect(step('load-0-0').doseMl).toBeGreaterThan(20);
+  expect(step('drip-1').answers).toContainEqual({ code: 'tooFull', leadsTo: 'drip-1-stand' });
+  const wrong = await run('steps', file, '--cartridge', 'cyan', '--bottle', 'bottle-magenta', '--json');
+  expect((JSON.parse(wrong.out) as typeof laid).problems).toEqual(['mismatch']);
+  const quick = await run('steps', file, '--cartridge', 'cyan', '--quick');
+  expect(quick.out).toMatch(/Weigh it as it is[^]*Inject slowly[^]*Weigh it full/);
+  expect(quick.out).not.toMatch(/Shake/);
+});
+
+test.each([
+  [['steps', file], /Which cartridge\? .*cyan \(cyan\)/],
+  [['steps', file, '--cartridge', 'cyan', '--method', 'pour'], /not a method: funnelToLine/],
+  [['steps', file, '--cartridge', 'cyan', '--occasion', 'now'], /not an occasion: first/],
+  [['import', file], /What are they\?/],
+  [['import', file, '--as', 'csv'], /Which files/],
+])('%j is asked back', async (argv, complaint) => {
+  const { code, err } = await run(...argv);
+  expect([code, err]).toEqual([2, expect.stringMatching(complaint)]);
+});
+
+test('checks and shades: the head and the colours of each printer', async () => {
+  const looked = join(dir, 'looked.hiraeth.json');
+  const patch = (l: number) => [{ name: 'A1', lab: [l, 0, 0] as [number, number, number] }];
+  const chart = {
+    kind: 'shadeMeasured',
+    printerId: 'printer',
+    chart: 'Rows',
+    condition: 'M1',
+    illuminant: 'D50',
+  } as const;
+  const book = script([
+    ...setUp,
+    weigh('cyan', 80),
+    install,
+    { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 2 }] },
+    { ...chart, ink: 'original', patches: patch(50) },
+    { ...chart, ink: 'refill', patches: patch(54) },
+    { kind: 'profiled', printerId: 'printer', name: 'Rag' },
+    fill('cyan', 8, { bottleId: 'bottle-magenta' }),
+  ]);
+  writeFileSync(looked, serializeWorkbook(book, '2026-04-01T00:00:00.000Z'));
+  const checks = await run('checks', looked, '--at', '2026-03-02');
+  expect(checks.out).toMatch(/Test printer: One light cleaning of these channels[^]*cyan +gaps, 2 missing/);
+  const shades = await run('shades', looked, '--at', '2026-03-02');
+  expect(shades.out).toMatch(
+    /profile anew\? Now[^]*against the original: Plainly different; mean ΔE00 3\.9/,
+  );
+  const data = JSON.parse((await run('shades', looked, '--json')).out) as {
+    printers: { series: object[] }[];
+  };
+  expect(data.printers[0]!.series).toMatchObject([
+    { chart: 'Rows', againstOriginal: { count: 1, verdict: 'plain' } },
+  ]);
+});
+
+test('import: a page log is logged by rule into a new file, and the second time nothing is left of it', async () => {
+  const room = join(dir, 'rules.hiraeth.json');
+  const rules = script([
+    ...setUp,
+    define({
+      entity: 'jobRule',
+      id: 'r',
+      name: 'Photos',
+      queue: 'photo10',
+      title: '*.jpg',
+      printerId: 'printer',
+      subjectId: 'any',
+      paperId: null,
+      ignore: false,
+    }),
+  ]);
+  writeFileSync(room, serializeWorkbook(rules, '2026-04-01T00:00:00.000Z'));
+  const log = join(import.meta.dirname, '../../core/src/jobs/testing/page_log.default');
+  const out = join(dir, 'after.hiraeth.json');
+  const first = await run('import', room, log, '--as', 'page-log', '--out', out, '--json');
+  const found = JSON.parse(first.out) as {
+    drafts: { tray: string; title: string }[];
+    logged: number;
+    duplicates: number;
+  };
+  expect([first.code, found.logged, found.drafts.filter(({ tray }) => tray === 'waiting').length]).toEqual([
+    0, 2, 10,
+  ]);
+  const after = parseWorkbook(readFileSync(out, 'utf8'));
+  expect(after.ok && after.value.facts.filter((fact) => fact.kind === 'printed')).toMatchObject([
+    { title: 'IMG_0042.jpg', copies: 1, widthMm: 210, job: { queue: 'photo10', number: 2 } },
+    { title: 'photo.jpg', copies: 1, widthMm: 127 },
+  ]);
+  const again = await run('import', out, log, '--as', 'page-log', '--json');
+  expect(JSON.parse(again.out)).toMatchObject({ logged: 0, duplicates: 2 });
+  const words = await run('import', room, log, '--as', 'page-log');
+  expect(words.out).toMatch(/^2 logged by rule, 10 wait for a word, 2 put away, 0 known already/);
+  expect((await run('import', room, log, '--as', 'jobs')).err).toMatch(/no answer of a print system/);
+  expect((await run('import', room, log, '--as', 'page-log', '--format', '%u')).err).toMatch(/has no %p/);
+  expect((await run('import', room, log, '--as', 'page-log', '--out', join(dir, 'no', 'where'))).err).toMatch(
+    /could not be written/,
+  );
 });

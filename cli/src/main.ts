@@ -1,5 +1,5 @@
 import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
+import { rename, stat, writeFile } from 'node:fs/promises';
 import { COMMANDS, type Command } from './commands';
 import { EXIT } from './exit';
 import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, type Result } from '@hiraeth/core';
@@ -19,6 +19,8 @@ hiraeth steps FILE --cartridge ID [--bottle ID[,ID…]] [--method M] [--occasion
                                            a refill laid out, step by step, and what stops it from beginning
 hiraeth checks FILE [--at DATE] [--json]   each head by its nozzle checks, and what to do next
 hiraeth shades FILE [--at DATE] [--json]   measured shades compared, fading, and whether to profile anew
+hiraeth import FILE JOBS… --as page-log|jobs|csv [--format 'PAGELOGFORMAT'] [--out OUT] [--json]
+                                           prints out of a print system's own records; OUT is the workbook with what rules logged
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
@@ -57,10 +59,26 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
     return EXIT.file;
   }
   try {
-    const done = COMMANDS[options.command](workbook.value.facts, options);
+    const inputs: { name: string; bytes: Uint8Array }[] = [];
+    for (const name of options.more) {
+      const bytes = await readBytes(name);
+      if (!bytes.ok) {
+        io.stderr.write(`${bytes.problem}\n`);
+        return EXIT.file;
+      }
+      inputs.push({ name, bytes: bytes.value });
+    }
+    const done = COMMANDS[options.command](workbook.value.facts, { ...options, inputs });
     if (typeof done === 'string') {
       io.stderr.write(`${done}\n`);
       return EXIT.usage;
+    }
+    if (done.write) {
+      const failed = await writeWhole(done.write.file, done.write.text);
+      if (failed !== null) {
+        io.stderr.write(`${done.write.file} could not be written: ${failed}. Nothing was changed.\n`);
+        return EXIT.file;
+      }
     }
     io.stdout.write(options.json ? `${JSON.stringify(done.data, null, 2)}\n` : done.text);
     return done.exit ?? EXIT.fine;
@@ -82,6 +100,11 @@ export interface Options {
   readonly to: string | null;
   readonly json: boolean;
   readonly words: ReadonlyMap<string, string>;
+  /** Further files, by name; and as they were read. */
+  readonly more: readonly string[];
+  readonly inputs: readonly { readonly name: string; readonly bytes: Uint8Array }[];
+  /** Milliseconds since 1970. */
+  readonly now: number;
 }
 
 const FLAGS: Readonly<Record<Command, readonly string[]>> = {
@@ -103,6 +126,7 @@ const FLAGS: Readonly<Record<Command, readonly string[]>> = {
   steps: ['--at', '--cartridge', '--bottle', '--method', '--occasion', '--quick'],
   checks: ['--at'],
   shades: ['--at'],
+  import: ['--as', '--format', '--out'],
   plan: ['--at', '--weeks', '--years', '--seed'],
 };
 /** Options that take no word after them. */
@@ -115,6 +139,7 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
   if (!Object.hasOwn(FLAGS, command)) return `“${command}” is not a command.`;
   const known = FLAGS[command as Command];
   let file: string | undefined;
+  const more: string[] = [];
   let json = false;
   const words = new Map<string, string>();
   for (let i = 0; i < rest.length; i++) {
@@ -130,8 +155,10 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
         words.set(word, new Date(time).toISOString());
       } else words.set(word, value);
     } else if (word.startsWith('--')) return `“${word}” is not an option of ${command}.`;
-    else if (file !== undefined) return 'Only one file at a time.';
-    else file = word;
+    else if (file !== undefined) {
+      if (command !== 'import') return 'Only one file at a time.';
+      more.push(word);
+    } else file = word;
   }
   if (file === undefined) return 'Which file?';
   const from = words.get('--from') ?? null;
@@ -145,6 +172,9 @@ function readArguments(argv: readonly string[], now: () => number): Options | st
     to,
     json,
     words,
+    more,
+    inputs: [],
+    now: now(),
   };
 }
 
@@ -168,7 +198,24 @@ const SILENCE_MS = 10_000;
 
 /** A file's text, bounded in size and, for a pipe that never ends, in time. */
 export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Result<string, string>> {
-  const no = (why: string): Result<string, string> => fail(`${file} cannot be read: ${why}`);
+  const bytes = await readBytes(file, silenceMs);
+  return bytes.ok ? ok(Buffer.from(bytes.value).toString('utf8')) : bytes;
+}
+
+/** Beside it first, then in its place: a file is never half-written. */
+async function writeWhole(file: string, text: string): Promise<string | null> {
+  try {
+    await writeFile(`${file}.part`, text);
+    await rename(`${file}.part`, file);
+    return null;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+}
+
+/** A file's bytes, bounded likewise. */
+async function readBytes(file: string, silenceMs = SILENCE_MS): Promise<Result<Uint8Array, string>> {
+  const no = (why: string): Result<Uint8Array, string> => fail(`${file} cannot be read: ${why}`);
   try {
     const found = await stat(file);
     if (found.isDirectory()) return no('it is a folder. Name the exported file in it.');
@@ -181,7 +228,7 @@ export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Re
     const chunks: Buffer[] = [];
     let size = 0;
     const stream = createReadStream(file);
-    const end = (result: Result<string, string>): void => {
+    const end = (result: Result<Uint8Array, string>): void => {
       clearTimeout(timer);
       stream.destroy();
       resolve(result);
@@ -196,7 +243,7 @@ export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Re
         return end(fail(explain({ code: 'fileTooLarge', bytes: size, most: MAX_FILE_BYTES })));
       chunks.push(Buffer.from(chunk));
     });
-    stream.on('end', () => end(ok(Buffer.concat(chunks).toString('utf8'))));
+    stream.on('end', () => end(ok(new Uint8Array(Buffer.concat(chunks)))));
     stream.on('error', (error) => end(no(error.message)));
   });
 }

@@ -113,7 +113,7 @@ describe('a real spooler’s page log', () => {
     );
   });
 
-  test('200,000 lines are read as they come, with progress', () => {
+  test('twenty thousand lines are read as they come, with progress', () => {
     const text = Array.from(
       { length: 20_000 },
       (_, i) => `q ann ${i + 1} [24/Nov/2026:10:00:00 +0000] total 1 - localhost T${i} A4 -`,
