@@ -464,6 +464,23 @@ export const ABERLANW: StudioScenario = {
 export const ABERLANW_LOOKS: LooksStory = {
   printerId: 'nine',
   paperId: 'rag',
+  definitions: (
+    [
+      ['harbours', 'Harbours are nocturnes', '*harbour*', 'nocturnes'],
+      ['lichens', 'Lichen studies', '*lichen*', 'lichens'],
+      ['seaweeds', 'Pressed seaweeds', '*seaweed*', 'pressings'],
+    ] as const
+  ).map(([id, name, title, subjectId]) => ({
+    entity: 'jobRule',
+    id: `rule-${id}`,
+    name,
+    queue: '',
+    title,
+    printerId: 'nine',
+    subjectId,
+    paperId: null,
+    ignore: false,
+  })),
   everyDays: 14,
   pale: ['ye', 'lg'],
   torchEvery: 2,

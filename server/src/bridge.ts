@@ -2,10 +2,14 @@ import { request as httpRequest } from 'node:http';
 import {
   decodeIpp,
   encodeIpp,
+  jobsOf,
+  jobsRequest,
   markersOf,
   markersRequest,
   MAX_IPP_BYTES,
+  type IppMessage,
   type MarkerReport,
+  type ReadJobs,
 } from '@hiraeth/core';
 
 /** A printer that the server's owner allowed it to ask. */
@@ -16,14 +20,14 @@ export interface BridgedPrinter {
   readonly uri: string;
 }
 
-export type BridgeAnswer =
-  | { readonly ok: true; readonly report: MarkerReport }
-  | {
-      readonly ok: false;
-      readonly code: 'off' | 'slow' | 'redirects' | 'refused' | 'tooLong' | 'garbage';
-      /** In words: what is likely wrong, and what to do. */
-      readonly words: string;
-    };
+export interface BridgeRefusal {
+  readonly ok: false;
+  readonly code: 'off' | 'slow' | 'redirects' | 'refused' | 'tooLong' | 'garbage';
+  /** In words: what is likely wrong, and what to do. */
+  readonly words: string;
+}
+export type BridgeAnswer = { readonly ok: true; readonly report: MarkerReport } | BridgeRefusal;
+export type JobsAnswer = ({ readonly ok: true } & ReadJobs) | BridgeRefusal;
 
 const TIMEOUT_MS = 5000;
 let requestIds = 0;
@@ -35,19 +39,39 @@ let requestIds = 0;
  * @param printer configured by the owner: its address never comes from a browser
  * @param timeoutMs for the whole exchange
  */
-export function askPrinter(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<BridgeAnswer> {
+export const askPrinter = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<BridgeAnswer> =>
+  exchange(printer, markersRequest(printer.uri, nextId()), timeoutMs, (message) => ({
+    ok: true,
+    report: markersOf(message),
+  }));
+
+/** Asks one printer, or a queue, for the jobs that it has done; bounded likewise. */
+export const askJobs = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<JobsAnswer> =>
+  exchange(printer, jobsRequest(printer.uri, nextId()), timeoutMs, (message) => ({
+    ok: true,
+    ...jobsOf(message),
+  }));
+
+const nextId = (): number => (requestIds = (requestIds % 0x7ffffffe) + 1);
+
+function exchange<T extends { readonly ok: true }>(
+  printer: BridgedPrinter,
+  question: IppMessage,
+  timeoutMs: number,
+  read: (message: IppMessage) => T,
+): Promise<T | BridgeRefusal> {
   const url = new URL(printer.uri.replace(/^ipp:/, 'http:'));
-  const body = encodeIpp(markersRequest(printer.uri, (requestIds = (requestIds % 0x7ffffffe) + 1)));
+  const body = encodeIpp(question);
   return new Promise((resolve) => {
     let settled = false;
-    const settle = (answer: BridgeAnswer): void => {
+    const settle = (answer: T | BridgeRefusal): void => {
       if (settled) return;
       settled = true;
       clearTimeout(timer);
       outgoing.destroy();
       resolve(answer);
     };
-    const no = (code: Extract<BridgeAnswer, { ok: false }>['code'], words: string): void =>
+    const no = (code: BridgeRefusal['code'], words: string): void =>
       settle({ ok: false, code, words: `${printer.name} ${words}` });
     const timer = setTimeout(
       () =>
@@ -98,7 +122,7 @@ export function askPrinter(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Pro
               'refused',
               `refuses the question (IPP status 0x${decoded.value.code.toString(16).padStart(4, '0')}).`,
             );
-          settle({ ok: true, report: markersOf(decoded.value) });
+          settle(read(decoded.value));
         });
         response.on('error', () => no('off', 'broke the answer off. Ask again.'));
       },

@@ -147,3 +147,33 @@ describe('the bridge', () => {
     expect(read('[{"id":"s","name":"S","uri":"http://a/b"}]')).toThrow(/wrong at 0\.uri: an address such as/);
   });
 });
+
+test('jobs of the simulated printer: what it printed, asked through the bridge, each with its identity', async () => {
+  const { router, desk } = makeSimulator(1, () => Date.UTC(2026, 2, 5, 10));
+  const host = createServer(createApp({ dist, hosts: ['127.0.0.1'], simulator: router }));
+  await new Promise<void>((ready) => host.listen(0, '127.0.0.1', ready));
+  try {
+    const { port } = host.address() as AddressInfo;
+    const uri = `ipp://127.0.0.1:${port}/ipp/print`;
+    const bridge = createApp({ dist, hosts: ['127.0.0.1'], printers: [{ id: 'it', name: 'Nine', uri }] });
+    await request(host)
+      .post('/api/sim')
+      .send({ do: 'print', sheets: 3, title: 'Harbour\nat night' })
+      .expect(200);
+    await request(host).post('/api/sim').send({ do: 'print', sheets: 1 }).expect(200);
+    const { body } = (await request(bridge).get('/api/printers/it/jobs')) as {
+      body: { ok: boolean; jobs: object[] };
+    };
+    expect(body).toMatchObject({ ok: true, refused: [] });
+    // The last first; what it had printed before anyone asked comes after.
+    expect(body.jobs.slice(0, 2)).toMatchObject([
+      { title: 'Harbour at night', copies: 1, at: '2026-03-05T10:00:00.000Z' },
+      { title: 'Harbour at night', impressions: 3, widthMm: 297, heightMm: 420, queue: '' },
+    ]);
+    expect(body.jobs).toHaveLength(desk.jobs.length);
+    expect(new Set(body.jobs.map((job) => (job as { id: string }).id)).size).toBe(desk.jobs.length);
+    expect((await request(bridge).get('/api/printers/none/jobs')).status).toBe(404);
+  } finally {
+    await new Promise((done) => host.close(done));
+  }
+});

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type Request, type Response, type NextFunction, type Router } from 'express';
 import helmet from 'helmet';
-import { askPrinter, type BridgeAnswer, type BridgedPrinter } from './bridge';
+import { askJobs, askPrinter, type BridgedPrinter } from './bridge';
 
 export interface AppOptions {
   /** The built web application. */
@@ -49,6 +49,7 @@ export function createApp(options: AppOptions): Express {
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   const printers = options.printers ?? [];
   const ask = askTogether((printer) => askPrinter(printer, options.timeoutMs));
+  const askForJobs = askTogether((printer) => askJobs(printer, options.timeoutMs));
   app.get(
     '/api/printers',
     (_request, response) => void response.json(printers.map(({ id, name }) => ({ id, name }))),
@@ -56,14 +57,18 @@ export function createApp(options: AppOptions): Express {
   app.get('/api/printers/:id', (request, response, next) => {
     const printer = printers.find((known) => known.id === request.params.id);
     if (!printer) {
-      response.status(404).json({
-        ok: false,
-        code: 'unknown',
-        words: 'This server does not know that printer: its owner lists the ones it may ask.',
-      });
+      response.status(404).json(UNKNOWN);
       return;
     }
     ask(printer).then((answer) => response.json(answer), next);
+  });
+  app.get('/api/printers/:id/jobs', (request, response, next) => {
+    const printer = printers.find((known) => known.id === request.params.id);
+    if (!printer) {
+      response.status(404).json(UNKNOWN);
+      return;
+    }
+    askForJobs(printer).then((answer) => response.json(answer), next);
   });
   app.use(
     '/api',
@@ -92,11 +97,17 @@ export function createApp(options: AppOptions): Express {
   return app;
 }
 
+const UNKNOWN = {
+  ok: false,
+  code: 'unknown',
+  words: 'This server does not know that printer: its owner lists the ones it may ask.',
+};
+
 /** Many who ask at once share one question to the printer. */
-export function askTogether(
-  ask: (printer: BridgedPrinter) => Promise<BridgeAnswer>,
-): (printer: BridgedPrinter) => Promise<BridgeAnswer> {
-  const asking = new Map<string, Promise<BridgeAnswer>>();
+export function askTogether<T>(
+  ask: (printer: BridgedPrinter) => Promise<T>,
+): (printer: BridgedPrinter) => Promise<T> {
+  const asking = new Map<string, Promise<T>>();
   return (printer) => {
     const now = asking.get(printer.id);
     if (now) return now;

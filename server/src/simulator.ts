@@ -1,9 +1,23 @@
 import express, { type Router } from 'express';
 import { decodeIpp, encodeIpp } from '@hiraeth/core';
-import { answerIpp, SIMULATED_NINE, SimulatedPrinter, type IppDesk, type PanelKey } from '@hiraeth/rig';
+import {
+  answerIpp,
+  keepJob,
+  SIMULATED_NINE,
+  SimulatedPrinter,
+  type IppDesk,
+  type PanelKey,
+} from '@hiraeth/rig';
 
 const MOST_DOCUMENT = 8_000_000;
 const KEYS: readonly PanelKey[] = ['exchange', 'door', 'yes', 'no', 'hold', 'close', 'check', 'clean'];
+
+/** Titles, sheets, and hours ago. */
+const HISTORY: readonly (readonly [title: string, copies: number, hoursAgo: number])[] = [
+  ['Harbour at night 7', 6, 30],
+  ['Lichen study 12', 2, 28],
+  ['Invitation, both sides', 12, 5],
+];
 
 export interface Simulator {
   /** Mount at the root: `/ipp/print` speaks IPP, `/api/sim` is its panel. */
@@ -23,7 +37,21 @@ export function makeSimulator(seed: number, now: () => number): Simulator {
     printer: new SimulatedPrinter(SIMULATED_NINE, seed),
     jobs: [],
     upSeconds: () => Math.floor((now() - began) / 1000) + 1,
+    now,
   };
+  // What it printed before anyone asked.
+  HISTORY.forEach(([title, copies, hours], i) =>
+    keepJob(desk, {
+      id: i + 1,
+      name: title,
+      user: 'studio',
+      at: 1,
+      bytes: 0,
+      copies,
+      media: 'iso_a3_297x420mm',
+      completed: Math.floor((began - hours * 3_600_000) / 1000) * 1000,
+    }),
+  );
   const router = express.Router();
   router.post(
     '/ipp/print{/:job}',
@@ -41,7 +69,7 @@ export function makeSimulator(seed: number, now: () => number): Simulator {
   );
   router.get('/api/sim', (_request, response) => void response.json(desk.printer.panel()));
   router.post('/api/sim', express.json({ limit: 2000 }), (request, response) => {
-    const problem = act(desk.printer, request.body);
+    const problem = act(desk, request.body);
     if (problem) response.status(400).json({ error: problem });
     else response.json(desk.printer.panel());
   });
@@ -49,7 +77,8 @@ export function makeSimulator(seed: number, now: () => number): Simulator {
 }
 
 /** Does one thing at the simulated printer; words when it cannot be done. */
-function act(printer: SimulatedPrinter, body: unknown): string | null {
+function act(desk: IppDesk, body: unknown): string | null {
+  const { printer } = desk;
   if (typeof body !== 'object' || body === null || !('do' in body)) return 'Say what to do.';
   const slot = 'slot' in body && typeof body.slot === 'number' ? body.slot : -1;
   const cartridge = printer.slots[slot] ?? null;
@@ -63,8 +92,21 @@ function act(printer: SimulatedPrinter, body: unknown): string | null {
     case 'print': {
       const sheets = 'sheets' in body && typeof body.sheets === 'number' ? body.sheets : 1;
       if (!(sheets >= 1 && sheets <= 200)) return 'Between 1 and 200 sheets.';
-      for (let i = 0; i < sheets; i++)
-        if (!printer.print(printer.slots.map((_, c) => 0.05 + 0.02 * (c % 4))).printed) break;
+      let printed = 0;
+      while (printed < sheets && printer.print(printer.slots.map((_, c) => 0.05 + 0.02 * (c % 4))).printed)
+        printed += 1;
+      const title = 'title' in body && typeof body.title === 'string' ? body.title : 'Harbour at night';
+      if (printed > 0)
+        keepJob(desk, {
+          id: (desk.jobs.at(-1)?.id ?? 0) + 1,
+          name: title.slice(0, 120),
+          user: 'studio',
+          at: desk.upSeconds(),
+          bytes: 0,
+          copies: printed,
+          media: 'iso_a3_297x420mm',
+          completed: desk.now(),
+        });
       return null;
     }
     case 'topUp':

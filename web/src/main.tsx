@@ -14,6 +14,7 @@ import { persistence, updateReady } from './app/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
 import { openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
+import { readJobsAside } from './workers/readJobsAside';
 import { simulateAside } from './workers/simulateAside';
 import { registerOffline } from './workers/registerOffline';
 
@@ -23,6 +24,7 @@ const services = makeServices({
   openStore: openIdbStore,
   makeDemo: makeDemoAside,
   simulate: simulateAside,
+  readJobs: readJobsAside,
 });
 const store = makeStore(services);
 

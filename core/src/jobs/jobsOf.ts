@@ -65,7 +65,7 @@ export function jobsOf(message: IppMessage): ReadJobs {
       const number = numberOf(of.get('job-id'));
       const uuid = textOf(of.get('job-uuid'))?.replace(/^urn:uuid:/, '') ?? null;
       const uri = textOf(of.get('job-printer-uri')) ?? '';
-      const queue = decodeURIComponent(uri.split('/').filter(Boolean).at(-1) ?? '');
+      const queue = queueOf(uri);
       const stateNumber = numberOf(of.get('job-state'));
       const refuse = (reason: RefusedLine['reason']): void =>
         void refused.push({ line: i + 1, text: `${queue} ${number ?? '?'} ${title}`.slice(0, 200), reason });
@@ -104,6 +104,16 @@ const numberOf = (attribute: IppAttribute | undefined): number | null => {
   const value = attribute?.values[0];
   return value?.type === 'integer' || value?.type === 'enum' ? value.value : null;
 };
+
+/** The queue's name, where a spooler serves several; a printer's own address names none. */
+function queueOf(uri: string): string {
+  const name = /\/(?:printers|classes)\/([^/?#]+)/.exec(uri)?.[1] ?? '';
+  try {
+    return decodeURIComponent(name);
+  } catch {
+    return name;
+  }
+}
 
 /** `date-time-at-completed` (RFC 2579), else seconds since 1970; up-time alone tells no date. */
 function completedAt(of: ReadonlyMap<string, IppAttribute>): string | null {

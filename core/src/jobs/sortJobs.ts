@@ -156,7 +156,10 @@ function matches(pattern: string, title: string): boolean {
 
 const printerByName = (context: Context, queue: string): string | null => {
   const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
-  return all(context, 'printer').find(({ name }) => queue !== '' && plain(name) === plain(queue))?.id ?? null;
+  return (
+    all(context, 'printer').find(({ name }) => queue !== '' && plain(queue).startsWith(plain(name)))?.id ??
+    null
+  );
 };
 
 type Identity = Pick<DraftJob, 'id' | 'uuid' | 'queue' | 'number' | 'at'>;

@@ -26,6 +26,11 @@ export interface IppJob {
   readonly user: string;
   readonly at: number;
   readonly bytes: number;
+  /** Sheets, copies included; and of how many copies. */
+  readonly copies: number;
+  readonly media: string;
+  /** Milliseconds since 1970. */
+  readonly completed: number;
 }
 
 /** What the answering side keeps between requests. */
@@ -34,6 +39,8 @@ export interface IppDesk {
   readonly jobs: IppJob[];
   /** Seconds since it was switched on, at least 1. */
   readonly upSeconds: () => number;
+  /** Milliseconds since 1970. */
+  readonly now: () => number;
 }
 
 const FORMATS = [
@@ -45,6 +52,7 @@ const FORMATS = [
 ];
 /** True use of one received job for each channel, ml: a middling picture on an A3 sheet. */
 const JOB_ML = 0.11;
+const DEFAULT_MEDIA = 'iso_a3_297x420mm';
 /** Jobs that are remembered. */
 const MOST_JOBS = 200;
 
@@ -124,9 +132,11 @@ export function answerIpp(desk: IppDesk, request: IppMessage, uri: string): IppM
         user: String(one('requesting-user-name') ?? 'anonymous'),
         at: desk.upSeconds(),
         bytes: request.data.length,
+        copies: 1,
+        media: String(one('media') ?? DEFAULT_MEDIA),
+        completed: desk.now(),
       };
-      desk.jobs.push(made);
-      if (desk.jobs.length > MOST_JOBS) desk.jobs.shift();
+      keepJob(desk, made);
       return reply(STATUS.ok, [
         { tag: IPP_GROUP.job, attributes: pick(jobAttributes(made, uri), SHORT_JOB, [], '') },
       ]);
@@ -169,6 +179,37 @@ export function answerIpp(desk: IppDesk, request: IppMessage, uri: string): IppM
   }
 }
 
+/** Adds a job to the printer's own history; the oldest fall out of it. */
+export function keepJob(desk: IppDesk, job: IppJob): void {
+  desk.jobs.push(job);
+  if (desk.jobs.length > MOST_JOBS) desk.jobs.shift();
+}
+
+/** A moment as RFC 2579 writes it, in UTC. */
+function dateTime(ms: number): Uint8Array {
+  const at = new Date(ms);
+  const year = at.getUTCFullYear();
+  return Uint8Array.from([
+    year >> 8,
+    year & 255,
+    at.getUTCMonth() + 1,
+    at.getUTCDate(),
+    at.getUTCHours(),
+    at.getUTCMinutes(),
+    at.getUTCSeconds(),
+    0,
+    0x2b,
+    0,
+    0,
+  ]);
+}
+
+/** A job's identity for good: of the printer's name, its number and its second. */
+const uuidOf = (job: IppJob): string => {
+  const hex = (job.completed % 2 ** 44).toString(16).padStart(12, '0').slice(-12);
+  return `urn:uuid:00000000-0000-4000-8000-${job.id.toString(16).padStart(4, '0').slice(-4)}${hex.slice(4)}`;
+};
+
 const SHORT_JOB = ['job-uri', 'job-id', 'job-state', 'job-state-reasons'];
 const JOB_TEMPLATE = [
   'copies-default',
@@ -202,6 +243,14 @@ function jobAttributes(job: IppJob, uri: string): IppAttribute[] {
     { name: 'job-printer-uri', values: [text(IPP_TAG.uri, uri)] },
     { name: 'job-name', values: [text(IPP_TAG.name, job.name.slice(0, 127))] },
     { name: 'job-originating-user-name', values: [text(IPP_TAG.name, job.user.slice(0, 127))] },
+    { name: 'job-uuid', values: [text(IPP_TAG.uri, uuidOf(job))] },
+    { name: 'copies', values: [integer(job.copies)] },
+    { name: 'media', values: [keyword(job.media)] },
+    { name: 'job-impressions-completed', values: [integer(job.copies)] },
+    {
+      name: 'date-time-at-completed',
+      values: [{ type: 'octets', tag: 0x31, value: dateTime(job.completed) }],
+    },
     { name: 'job-state', values: [enumerated(9)] },
     { name: 'job-state-reasons', values: [keyword('job-completed-successfully')] },
     { name: 'job-k-octets', values: [integer(Math.ceil(job.bytes / 1024))] },

@@ -7,4 +7,4 @@ export {
 export { SIMULATED_NINE } from './nine';
 export { Resetter, type ResetterLight } from './Resetter';
 export { FloatSensor, type FloatFault } from './FloatSensor';
-export { answerIpp, type IppDesk, type IppJob } from './answerIpp';
+export { answerIpp, keepJob, type IppDesk, type IppJob } from './answerIpp';

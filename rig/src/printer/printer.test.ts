@@ -259,7 +259,12 @@ test('“empty at” is not later than the truth by more than its margin in 95 %
 });
 
 test('the simulated printer’s IPP: markers come through the codec as they are; wrong requests get their status', () => {
-  const desk: IppDesk = { printer: make(), jobs: [], upSeconds: () => 7 };
+  const desk: IppDesk = {
+    printer: make(),
+    jobs: [],
+    upSeconds: () => 7,
+    now: () => Date.UTC(2026, 2, 5, 10),
+  };
   const uri = 'ipp://127.0.0.1:9/ipp/print';
   const ask = (change: (request: ReturnType<typeof markersRequest>) => ReturnType<typeof markersRequest>) => {
     const decoded = decodeIpp(encodeIpp(change(markersRequest(uri, 5))));

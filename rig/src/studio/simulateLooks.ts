@@ -1,10 +1,12 @@
-import { compareFacts, makeStamp, type Fact, type FactDraft, type Printer } from '@hiraeth/core';
+import { compareFacts, makeStamp, type Entity, type Fact, type FactDraft, type Printer } from '@hiraeth/core';
 import { makeChance } from '../random';
 
 /** What happens to a head and to colours beside the ink: told by day of the simulated period. */
 export interface LooksStory {
   readonly printerId: string;
   readonly paperId: string;
+  /** Defined by the studio beside its inks: rules for the print system's jobs. */
+  readonly definitions: readonly Entity[];
   /** A nozzle that fails from a day on, in one channel. */
   readonly failing: readonly { readonly slotId: string; readonly line: number; readonly fromDay: number }[];
   /** Gaps that one look shows and a cleaning, or waiting, mends by the next. */
@@ -99,6 +101,7 @@ export function simulateLooks(
       ...(torch ? {} : { unseen: story.pale.filter((id) => known.has(id)) }),
     });
   }
+  for (const entity of story.definitions) write(2, { kind: 'defined', entity });
   write(story.profile.day, {
     kind: 'profiled',
     printerId: printer.id,

@@ -9,6 +9,7 @@ import {
   type PolicyResult,
 } from '@hiraeth/core';
 import type { Tabs, WorkbookStore } from '../storage';
+import type { ReadJobsFile } from '../workers/readJobsAside';
 
 export type Which = 'own' | 'demo';
 
@@ -22,6 +23,8 @@ export interface Services {
   readonly makeDemo: (at: string) => Promise<Fact[]>;
   /** Tries every policy; ends early by its signal, fails when it cannot be done. */
   readonly simulate: (input: Omit<PolicyInput, 'random'>, signal: AbortSignal) => Promise<PolicyResult[]>;
+  /** Reads a file of jobs; tells its progress, ends early by its signal. */
+  readonly readJobs: ReadJobsFile;
   ledger: Ledger;
   /** What the browser had stored, as it was read: to be exported when nothing else goes. */
   rescued: readonly Fact[];
@@ -36,7 +39,9 @@ export interface Services {
 }
 
 export function makeServices(
-  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate'> & { random: () => number },
+  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs'> & {
+    random: () => number;
+  },
 ): Services {
   const stamp = makeStamp(parts.clock, parts.random);
   return {

@@ -31,6 +31,7 @@ function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: F
       return Promise.resolve(demo);
     },
     simulate: () => Promise.resolve([]),
+    readJobs: () => Promise.reject(new Error('not here')),
   });
   const store = makeStore(services);
   return {

@@ -1,4 +1,4 @@
-import type { Marker } from '@hiraeth/core';
+import type { DraftJob, Marker, RefusedLine } from '@hiraeth/core';
 
 /** A printer that the local server may ask. */
 export interface KnownPrinter {
@@ -45,6 +45,33 @@ export async function askBridge(printerId: string): Promise<BridgeReport> {
       const { markers } = answer.report;
       return { ok: true, markers: Array.isArray(markers) ? markers.filter(isMarker) : [] };
     }
+    return { ok: false, words: isObject(answer) && typeof answer.words === 'string' ? answer.words : GONE };
+  } catch {
+    return { ok: false, words: GONE };
+  }
+}
+
+export type JobsReport =
+  | { readonly ok: true; readonly jobs: readonly DraftJob[]; readonly refused: readonly RefusedLine[] }
+  | { readonly ok: false; readonly words: string };
+
+const isJob = (value: unknown): value is DraftJob =>
+  isObject(value) &&
+  typeof value.id === 'string' &&
+  typeof value.title === 'string' &&
+  typeof value.queue === 'string' &&
+  (value.at === null || typeof value.at === 'string');
+
+/** Asks a printer, through the server, for the jobs that it has done. Never throws. */
+export async function askForJobs(printerId: string): Promise<JobsReport> {
+  try {
+    const answer = await json(`/api/printers/${encodeURIComponent(printerId)}/jobs`);
+    if (isObject(answer) && answer.ok === true && Array.isArray(answer.jobs))
+      return {
+        ok: true,
+        jobs: answer.jobs.filter(isJob),
+        refused: Array.isArray(answer.refused) ? (answer.refused as RefusedLine[]) : [],
+      };
     return { ok: false, words: isObject(answer) && typeof answer.words === 'string' ? answer.words : GONE };
   } catch {
     return { ok: false, words: GONE };

@@ -3,7 +3,15 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { seeded, simulatePolicies, type Fact, type FactKind, type FactOf } from '@hiraeth/core';
+import {
+  parseJobsCsv,
+  parsePageLog,
+  seeded,
+  simulatePolicies,
+  type Fact,
+  type FactKind,
+  type FactOf,
+} from '@hiraeth/core';
 import { makeServices, ServicesContext, type Services } from '../app/services';
 import { makeStore, type AppStore } from '../app/store';
 import { ThemeSwitch } from '../app/ThemeSwitch';
@@ -34,6 +42,14 @@ export async function renderApp(
     random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
     openStore: (which) => shelf.open(which),
     makeDemo: () => Promise.resolve([]),
+    readJobs: (file, onProgress) => {
+      onProgress(1);
+      return Promise.resolve(
+        file.kind === 'csv'
+          ? parseJobsCsv(file.text, file.mapping ?? undefined)
+          : parsePageLog(file.text, file.format),
+      );
+    },
     simulate: (input) => Promise.resolve(simulatePolicies({ ...input, years: 100, random: seeded(1) })),
   });
   const store = makeStore(services);

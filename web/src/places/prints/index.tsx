@@ -18,6 +18,7 @@ import { fromLocalField, toLocalField } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { PrintLog } from './PrintLog';
+import { TrayPanel } from './TrayPanel';
 import { UseTable } from './UseTable';
 
 /** Log what was printed; what each print takes is learnt from it. */
@@ -206,6 +207,7 @@ export default function Prints() {
             </Button>
           </div>
         </form>
+        <TrayPanel />
         <PrintLog />
       </div>
       <aside>

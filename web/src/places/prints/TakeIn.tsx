@@ -1,0 +1,169 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import TextField from '@mui/material/TextField';
+import { useEffect, useRef, useState } from 'react';
+import {
+  DEFAULT_PAGE_LOG,
+  guessCsvMapping,
+  jobProblemWords,
+  REFUSAL_WORDS,
+  type CsvMapping,
+  type RefusedLine,
+} from '@hiraeth/core';
+import { useServices } from '../../app/services';
+import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
+import { remember } from '../../app/remember';
+import { CsvColumns } from './CsvColumns';
+import type { Tray } from './useTray';
+
+const FORMAT_KEY = 'hiraeth-page-log-format';
+const MAPPING_KEY = 'hiraeth-csv-mapping';
+const SHOWN = 5;
+
+/** Jobs taken in: asked of the printer, from the spooler's page log, or from a table. */
+export function TakeIn({ tray }: { readonly tray: Tray }) {
+  const { readJobs } = useServices();
+  const [printers, setPrinters] = useState<readonly KnownPrinter[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const [bad, setBad] = useState(false);
+  const [refused, setRefused] = useState<readonly RefusedLine[]>([]);
+  const [share, setShare] = useState<number | null>(null);
+  const [format, setFormat] = useState(() => remember.get(FORMAT_KEY) ?? '');
+  const [table, setTable] = useState<{ text: string; mapping: CsvMapping } | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  useEffect(() => {
+    let alive = true;
+    void bridgedPrinters().then((list) => alive && setPrinters(list));
+    return () => {
+      alive = false;
+      stop.current?.abort();
+    };
+  }, []);
+  const complain = (words: string): void => {
+    setBad(true);
+    setSaid(words);
+  };
+  const done = async (jobs: Parameters<Tray['takeIn']>[0], lines: readonly RefusedLine[]): Promise<void> => {
+    setBad(false);
+    setSaid(await tray.takeIn(jobs));
+    setRefused(lines);
+  };
+  const ask = async (printer: KnownPrinter): Promise<void> => {
+    const answer = await askForJobs(printer.id);
+    // A printer's own address names no queue: then it is called as the server's list calls it.
+    if (answer.ok)
+      await done(
+        answer.jobs.map((job) => (job.queue === '' ? { ...job, queue: printer.name } : job)),
+        answer.refused,
+      );
+    else complain(answer.words);
+  };
+  const read = async (file: Parameters<typeof readJobs>[0]): Promise<void> => {
+    stop.current = new AbortController();
+    setShare(0);
+    try {
+      const found = await readJobs(file, setShare, stop.current.signal);
+      if (found.ok) await done(found.value.jobs, found.value.refused);
+      else complain(jobProblemWords(found.problem));
+    } catch (error) {
+      complain(error instanceof Error ? error.message : 'It could not be read.');
+    } finally {
+      setShare(null);
+    }
+  };
+  const open = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const text = await file.text();
+    if (/\[\d{1,2}\/[A-Za-z]{3}\/\d{4}:/.test(text.slice(0, 4000))) {
+      remember.set(FORMAT_KEY, format);
+      return read({ kind: 'page-log', text, format: format.trim() || undefined });
+    }
+    const mapping = remembered(text) ?? guessCsvMapping(text);
+    if (!mapping) return complain('It is neither a page log nor a table with a header.');
+    setTable({ text, mapping });
+  };
+  return (
+    <div className="stack">
+      <div className="row">
+        {printers.map((printer) => (
+          <Button key={printer.id} variant="outlined" onClick={() => void ask(printer)}>
+            Ask {printer.name} what it printed
+          </Button>
+        ))}
+        <Button component="label" variant="outlined">
+          From a page log or a table
+          <input
+            type="file"
+            hidden
+            aria-label="File of jobs"
+            onChange={(event) => {
+              void open(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </Button>
+      </div>
+      <details className="why">
+        <summary>The spooler’s own format</summary>
+        <TextField
+          fullWidth
+          label="PageLogFormat"
+          value={format}
+          onChange={(event) => setFormat(event.target.value)}
+          placeholder={DEFAULT_PAGE_LOG}
+          helperText="Only where its administrator set another one"
+        />
+      </details>
+      {table && (
+        <CsvColumns
+          text={table.text}
+          mapping={table.mapping}
+          onMapping={(mapping) => setTable({ ...table, mapping })}
+          onCancel={() => setTable(null)}
+          onTake={() => {
+            remember.set(MAPPING_KEY, JSON.stringify(table.mapping));
+            setTable(null);
+            void read({ kind: 'csv', ...table });
+          }}
+        />
+      )}
+      {share !== null && (
+        <div className="row">
+          <LinearProgress
+            variant="determinate"
+            value={100 * share}
+            aria-label="Reading"
+            sx={{ flex: 1, maxWidth: 320 }}
+          />
+          <Button onClick={() => stop.current?.abort()}>Stop</Button>
+        </div>
+      )}
+      {said && (
+        <p role="status" className={bad ? 'bad' : ''}>
+          {said}
+        </p>
+      )}
+      {refused.length > 0 && (
+        <ul className="plain small">
+          {refused.slice(0, SHOWN).map(({ line, text, reason }) => (
+            <li key={line} className="soft">
+              Line {line}: {REFUSAL_WORDS[reason]} ({text.slice(0, 60)})
+            </li>
+          ))}
+          {refused.length > SHOWN && <li className="soft">… and {refused.length - SHOWN} more.</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** The mapping that was used last, where this table has its columns. */
+function remembered(text: string): CsvMapping | null {
+  try {
+    const kept = JSON.parse(remember.get(MAPPING_KEY) ?? 'null') as CsvMapping | null;
+    const header = text.slice(0, text.indexOf('\n'));
+    return kept && Object.values(kept.columns).every((column) => header.includes(column)) ? kept : null;
+  } catch {
+    return null;
+  }
+}

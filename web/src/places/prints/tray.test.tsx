@@ -1,0 +1,116 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterEach, expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import { define, script, setUp } from '../../../../core/src/testing/bench';
+import { renderApp } from '../../testing/renderApp';
+import Prints from './index';
+
+const AT = '2026-12-01T10:00:00.000Z';
+const room = script([
+  ...setUp,
+  define({
+    entity: 'jobRule',
+    id: 'rule',
+    name: 'Photos',
+    queue: 'photo10',
+    title: '*.jpg',
+    printerId: 'printer',
+    subjectId: 'any',
+    paperId: null,
+    ignore: false,
+  }),
+]);
+const log = readFileSync(
+  join(import.meta.dirname, '../../../../core/src/jobs/testing/page_log.default'),
+  'utf8',
+);
+const file = (text: string, name = 'page_log') => new File([text], name, { type: 'text/plain' });
+// The test page's files cannot be read by themselves.
+File.prototype.text = function (this: File): Promise<string> {
+  return new Promise((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result as string);
+    reader.readAsText(this);
+  });
+};
+const panel = () => screen.getByRole('region', { name: 'Jobs that printed' });
+
+afterEach(() => localStorage.clear());
+
+test('a page log: what rules make certain is logged, the rest waits; twice is once', async () => {
+  const { user, facts, store } = await renderApp(<Prints />, room, AT);
+  const upload = () => user.upload(screen.getByLabelText('File of jobs'), file(log));
+  await upload();
+  await waitFor(() =>
+    expect(within(panel()).getByRole('status')).toHaveTextContent(
+      '2 logged by rule, 10 wait below, 2 put away, 0 known already.',
+    ),
+  );
+  expect(facts('printed').map(({ title, copies }) => [title, copies])).toEqual([
+    ['IMG_0042.jpg', 1],
+    ['photo.jpg', 1],
+  ]);
+  await upload();
+  await waitFor(() =>
+    expect(within(panel()).getByRole('status')).toHaveTextContent(
+      '0 logged by rule, 0 wait below, 0 put away, 14 known already.',
+    ),
+  );
+  const note = store.getState().workbook.notes.tray as { waiting: object[]; away: string[] };
+  expect([note.waiting.length, note.away.length]).toEqual([10, 2]);
+});
+
+test('one key each: a job is completed, logged by Enter, put away by Delete; “always so” makes a rule', async () => {
+  const { user, facts } = await renderApp(<Prints />, room, AT);
+  await user.upload(screen.getByLabelText('File of jobs'), file(log));
+  const row = await within(panel()).findByRole('listitem', { name: 'Fine art A3+ proof' });
+  // Half a job is not logged.
+  row.focus();
+  await user.keyboard('{Enter}');
+  expect(facts('printed')).toHaveLength(2);
+  await user.selectOptions(within(row).getByLabelText('Printer'), 'printer');
+  await user.selectOptions(within(row).getByLabelText('Subject'), 'any');
+  await user.click(within(row).getByRole('button', { name: 'Always so' }));
+  await waitFor(() =>
+    expect(facts('defined').at(-1)!.entity).toMatchObject({
+      entity: 'jobRule',
+      queue: 'photo10',
+      title: 'Fine art A*+ proof',
+    }),
+  );
+  within(panel()).getByRole('listitem', { name: 'Fine art A3+ proof' }).focus();
+  await user.keyboard('{Enter}');
+  await waitFor(() =>
+    expect(facts('printed').find(({ title }) => title === 'Fine art A3+ proof')).toMatchObject({
+      widthMm: 330.2,
+      job: { number: 3 },
+    }),
+  );
+  expect(within(panel()).queryByRole('listitem', { name: 'Fine art A3+ proof' })).toBeNull();
+  within(panel()).getByRole('listitem', { name: '(stdin)' }).focus();
+  await user.keyboard('{Delete}');
+  await waitFor(() => expect(within(panel()).queryByRole('listitem', { name: '(stdin)' })).toBeNull());
+});
+
+test('a table: its columns are guessed, corrected, and remembered', async () => {
+  const { user, facts } = await renderApp(<Prints />, room, AT);
+  const table = 'What;Printed at;Copies;Size;Printer\nSea.jpg;24.11.2026;3;A3;photo10\n';
+  await user.upload(screen.getByLabelText('File of jobs'), file(table, 'history.csv'));
+  const columns = await screen.findByRole('group', { name: 'Columns of the table' });
+  expect(within(columns).getByRole('button', { name: 'Say which is title and date' })).toBeDisabled();
+  await user.selectOptions(within(columns).getByLabelText('Title'), 'What');
+  await user.click(within(columns).getByRole('button', { name: 'Take in 1 jobs' }));
+  await waitFor(() =>
+    expect(facts('printed')).toMatchObject([{ title: 'Sea.jpg', copies: 3, widthMm: 297 }]),
+  );
+  await user.upload(screen.getByLabelText('File of jobs'), file(table.replace('Sea', 'Bay'), 'history.csv'));
+  expect(await screen.findByRole('button', { name: 'Take in 1 jobs' })).toBeEnabled();
+});
+
+test('a file that is neither is said so, and nothing is taken in', async () => {
+  const { user, facts } = await renderApp(<Prints />, room, AT);
+  await user.upload(screen.getByLabelText('File of jobs'), file('hello'));
+  expect(await screen.findByText('It is neither a page log nor a table with a header.')).toBeInTheDocument();
+  expect(facts('printed')).toEqual([]);
+});

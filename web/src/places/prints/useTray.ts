@@ -1,0 +1,99 @@
+import { useCallback, useMemo } from 'react';
+import { jobFact, sortJobs, type DraftJob, type FactDraft, type JobGuess } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { keepNote } from '../../app/thunks';
+
+/** Where jobs that wait are kept beside the facts, with those that were put away. */
+const TRAY_NOTE = 'tray';
+/** Ids of jobs put away that are remembered. */
+const MOST_AWAY = 20_000;
+
+interface TrayNote {
+  readonly waiting: readonly DraftJob[];
+  readonly away: readonly string[];
+}
+const EMPTY: TrayNote = { waiting: [], away: [] };
+
+/** A waiting job as the person completes it. */
+export interface Completed extends JobGuess {
+  readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
+}
+
+export interface Tray {
+  readonly waiting: readonly { readonly job: DraftJob; readonly guess: JobGuess }[];
+  /** Takes jobs in; says what became of them. */
+  readonly takeIn: (jobs: readonly DraftJob[]) => Promise<string>;
+  readonly log: (jobs: readonly { readonly job: DraftJob; readonly as: Completed }[]) => Promise<void>;
+  readonly putAway: (jobs: readonly DraftJob[]) => Promise<void>;
+}
+
+/** The tray of jobs that the print system did and nobody logged yet. */
+export function useTray(): Tray {
+  const ledger = useLedger();
+  const record = useRecord();
+  const dispatch = useAppDispatch();
+  const { clock } = useServices();
+  const note = (useAppSelector((state) => state.workbook.notes[TRAY_NOTE]) as TrayNote | undefined) ?? EMPTY;
+  const keep = useCallback((next: TrayNote) => dispatch(keepNote(TRAY_NOTE, next)), [dispatch]);
+
+  const takeIn: Tray['takeIn'] = async (jobs) => {
+    const seen = new Set([...note.away, ...note.waiting.map(({ id }) => id)]);
+    const sorted = sortJobs(ledger, ledger.facts, jobs, seen);
+    const next: TrayNote = {
+      waiting: [...note.waiting, ...sorted.waiting.map(({ job }) => job)],
+      away: [...note.away, ...sorted.ignored.map(({ id }) => id)].slice(-MOST_AWAY),
+    };
+    const facts = sorted.logged.map(({ fact }) => fact);
+    if (facts.length > 0) {
+      const saved = await record(facts, `Saved: ${facts.length} prints logged by rule.`, () => ({
+        [TRAY_NOTE]: next,
+      }));
+      if (!saved) return 'Nothing was taken in.';
+    } else await keep(next);
+    return `${facts.length} logged by rule, ${sorted.waiting.length} wait below, ${sorted.ignored.length} put away, ${sorted.duplicates.length} known already.`;
+  };
+
+  const without = (ids: ReadonlySet<string>): readonly DraftJob[] =>
+    note.waiting.filter(({ id }) => !ids.has(id));
+
+  const log: Tray['log'] = async (jobs) => {
+    const facts = jobs.flatMap(({ job, as }): FactDraft[] => {
+      const fact = jobFact(job, as, as.size);
+      return fact ? [{ ...fact, at: job.at ?? new Date(clock.now()).toISOString() }] : [];
+    });
+    if (facts.length === 0) return;
+    const ids = new Set(jobs.map(({ job }) => job.id));
+    await record(
+      facts,
+      `Saved: ${facts.length === 1 ? 'one print' : `${facts.length} prints`} from the tray.`,
+      () => ({
+        [TRAY_NOTE]: { ...note, waiting: without(ids) },
+      }),
+    );
+  };
+
+  const putAway: Tray['putAway'] = async (jobs) => {
+    const ids = new Set(jobs.map(({ id }) => id));
+    await keep({ waiting: without(ids), away: [...note.away, ...ids].slice(-MOST_AWAY) });
+  };
+
+  // Guesses follow the rules and prints that came since; what another source has logged meanwhile is gone.
+  const waiting = useMemo(() => {
+    const sorted = sortJobs(ledger, ledger.facts, note.waiting);
+    const certain = sorted.logged.flatMap(({ job, fact }) =>
+      fact.kind === 'printed'
+        ? [
+            {
+              job,
+              guess: { printerId: fact.printerId, subjectId: fact.subjectId, paperId: fact.paperId ?? null },
+            },
+          ]
+        : [],
+    );
+    return [...certain, ...sorted.waiting];
+  }, [ledger, note.waiting]);
+
+  return { waiting, takeIn, log, putAway };
+}

@@ -1,0 +1,11 @@
+import { expose } from 'comlink';
+import { parseJobsCsv, parsePageLog, type CsvMapping } from '@hiraeth/core';
+
+const api = {
+  pageLog: (text: string, format: string | undefined, onProgress: (share: number) => void) =>
+    parsePageLog(text, format, onProgress),
+  csv: (text: string, mapping: CsvMapping | null) => parseJobsCsv(text, mapping ?? undefined),
+};
+export type JobsWorker = typeof api;
+
+expose(api);
