@@ -44,6 +44,7 @@ const ROOMS = [
   'nozzle',
   'colour',
   'advice',
+  'due',
   'check',
   'report',
   'forecast',

@@ -14,6 +14,7 @@ export * from './check';
 export * from './bench';
 export * from './scale';
 export * from './advice';
+export * from './due';
 export * from './account';
 export * from './exposure';
 export * from './report';

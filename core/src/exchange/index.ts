@@ -1,2 +1,3 @@
 export { toCsv, type CsvTable } from './toCsv';
 export { monthsCsv } from './monthsCsv';
+export { dueCalendar } from './dueCalendar';

@@ -30,3 +30,4 @@ export {
 export { patchProblemWords, REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from './shadeWords';
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
 export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
+export { dueWords } from './dueWords';

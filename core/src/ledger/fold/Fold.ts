@@ -6,6 +6,7 @@ import { UNKNOWN_VAR } from './belief';
 import { EMPTY_MIX } from './mixes';
 import {
   newBottleState,
+  copyState,
   newLedgerState,
   newPrinterState,
   type BottleState,
@@ -36,14 +37,7 @@ export class Fold {
   /** A state that nobody will change; the fold goes on with copies. */
   snapshot(): LedgerState {
     this.owned = new Set();
-    const { state } = this;
-    return {
-      cartridges: new Map(state.cartridges),
-      printers: new Map(state.printers),
-      bottles: new Map(state.bottles),
-      chips: new Map(state.chips),
-      purchases: state.purchases,
-    };
+    return copyState(this.state);
   }
 
   /** A cartridge to write to, begun on first mention; undefined when the workbook does not define it. */

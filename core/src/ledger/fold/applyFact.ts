@@ -190,6 +190,9 @@ export function applyFact(fold: Fold, fact: Fact): void {
       if (printer) printer.padPosition = printer.timeline.length;
       return;
     }
+    case 'snoozed':
+      fold.state.snoozed.set(fact.what, fact.until);
+      return;
     case 'retired': {
       if (fact.what === 'cartridge') {
         leave(fold, fact.subjectId, fact.at);
@@ -203,7 +206,6 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'squeezeCalibrated':
     case 'shadeSwitched':
     case 'quoted':
-    case 'snoozed':
     case 'noted':
     case 'voided':
       return;

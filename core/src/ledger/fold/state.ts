@@ -300,6 +300,8 @@ export interface LedgerState {
   bottles: Map<string, BottleState>;
   chips: Map<string, Log<ChipLine>>;
   purchases: Log<Purchase>;
+  /** Due items put off: until when. */
+  snoozed: Map<string, string>;
 }
 
 export const newLedgerState = (): LedgerState => ({
@@ -308,6 +310,17 @@ export const newLedgerState = (): LedgerState => ({
   bottles: new Map(),
   chips: new Map(),
   purchases: emptyLog(),
+  snoozed: new Map(),
+});
+
+/** A copy that shares what it holds: what is folded into it leaves the original as it was. */
+export const copyState = (state: LedgerState): LedgerState => ({
+  cartridges: new Map(state.cartridges),
+  printers: new Map(state.printers),
+  bottles: new Map(state.bottles),
+  chips: new Map(state.chips),
+  purchases: state.purchases,
+  snoozed: new Map(state.snoozed),
 });
 
 export const newPrinterState = (): PrinterState => ({

@@ -2,6 +2,7 @@ import type { Fact } from '../../workbook';
 import { applyFact } from '../fold/applyFact';
 import { Fold } from '../fold/Fold';
 import type { Contradiction } from '../fold/walk';
+import { copyState } from '../fold/state';
 import type { Book } from '../Ledger';
 import { openWalk } from './inkNow';
 
@@ -13,13 +14,7 @@ import { openWalk } from './inkNow';
  */
 export function contradictionOf(book: Book, fact: Fact, cartridgeId: string): Contradiction | null {
   const { context, state } = book;
-  const fold = new Fold(context, {
-    cartridges: new Map(state.cartridges),
-    printers: new Map(state.printers),
-    bottles: new Map(state.bottles),
-    chips: new Map(state.chips),
-    purchases: state.purchases,
-  });
+  const fold = new Fold(context, copyState(state));
   applyFact(fold, fact);
   const then = openWalk({ context, state: fold.state }, cartridgeId, fact.at)?.contradiction ?? null;
   return then?.factId === fact.id ? then : null;

@@ -18,6 +18,7 @@ import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
+import { DueList } from './DueList';
 import { Foretold } from './Foretold';
 import { Policies } from './Policies';
 
@@ -52,6 +53,7 @@ export default function Plan() {
           A plan goes by how the printer is used: it begins two weeks after its first entry in{' '}
           <Link to="/prints">Prints</Link>, and gets sharper with every <Link to="/weigh-in">weigh-in</Link>.
         </p>
+        <DueList />
       </div>
     );
   const plan = planFrom(basis, results === 'failed' || results === null ? [] : results);
@@ -89,6 +91,7 @@ export default function Plan() {
           </p>
         </div>
         <PrinterPick />
+        <DueList />
         <Ahead printer={printer} basis={basis} />
         <Policies plan={plan} state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'} />
       </div>

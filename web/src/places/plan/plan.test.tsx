@@ -52,6 +52,23 @@ describe('the plan', () => {
       expect(screen.getByRole('row', { name: new RegExp(`^${shade}.* to `) })).toHaveTextContent(/2026/);
   });
 
+  test('what is due leads to where it is done, can be put off, and goes into a calendar', async () => {
+    const { user, facts } = await renderApp(<Plan />, used(8), '2026-03-20T12:00:00.000Z');
+    const due = screen.getByRole('region', { name: 'Due' });
+    expect(within(due).getByRole('link', { name: 'Print a nozzle check on Test printer' })).toHaveAttribute(
+      'href',
+      '/checks?printer=printer',
+    );
+    const count = within(due).getAllByRole('listitem').length;
+    await user.click(
+      within(due).getByRole('button', { name: 'Put off for a week: Print a nozzle check on Test printer' }),
+    );
+    await waitFor(() => expect(facts('snoozed')).toMatchObject([{ what: 'nozzleCheck/printer' }]));
+    expect(within(due).getAllByRole('listitem')).toHaveLength(count - 1);
+    expect(within(due).getByText('1 put off')).toBeInTheDocument();
+    expect(within(due).getByRole('button', { name: 'Into a calendar (.ics)' })).toBeEnabled();
+  });
+
   test('each way of changing is told, the one to use first, and those that are not open say why', async () => {
     await renderApp(<Plan />, used(8), AT);
     await tried();

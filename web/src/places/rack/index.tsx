@@ -3,6 +3,8 @@ import { Link } from 'react-router';
 import {
   all,
   adviceTitle,
+  dueItems,
+  dueWords,
   formatUncertain,
   headHealth,
   isGaugeOff,
@@ -16,7 +18,7 @@ import {
   type PrinterAdvice,
   type SlotView,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useHour, useLedger, useNow } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { ago } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
@@ -64,9 +66,27 @@ export function Rack() {
       </div>
       <aside>
         <CanPrint />
+        <DueLine />
         <StripKey />
       </aside>
     </div>
+  );
+}
+
+const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
+
+/** How much is due; the list itself stands in Plan. */
+function DueLine() {
+  const ledger = useLedger();
+  const at = useHour();
+  const due = dueItems(ledger, at, 0).filter(({ snoozedUntil }) => snoozedUntil === null);
+  if (due.length === 0) return null;
+  return (
+    <p>
+      <Link to="/plan">{due.length === 1 ? 'One thing is due' : `${due.length} things are due`}</Link>:{' '}
+      {lowerFirst(dueWords(due[0]!).what)}
+      {due.length > 1 ? ' and more' : ''}.
+    </p>
   );
 }
 

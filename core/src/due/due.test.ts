@@ -1,0 +1,101 @@
+import { expect, test } from '@jest/globals';
+import ICAL from 'ical.js';
+import { dueCalendar } from '../exchange';
+import { Ledger } from '../ledger';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import type { FactDraft } from '../workbook';
+import { dueWords } from '../words';
+import { dueItems } from './index';
+
+const DAY = 86_400_000;
+const START = '2026-03-01T09:00:00.000Z';
+const on = (day: number): string => new Date(Date.parse(START) + day * DAY).toISOString();
+const room = (...more: FactDraft[]): Ledger =>
+  Ledger.from(
+    script([
+      ...setUp,
+      ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 85)),
+      install,
+      { kind: 'nozzleChecked', printerId: 'printer', gaps: [] },
+      ...more,
+    ]),
+  );
+const due = (ledger: Ledger, day: number, ahead = 0) => dueItems(ledger, on(day), ahead);
+const ids = (ledger: Ledger, day: number, ahead = 0) => due(ledger, day, ahead).map(({ id }) => id);
+
+test.each<[string, FactDraft[], number, string[]]>([
+  ['nothing on the first day', [], 0.5, []],
+  ['a check after idle days', [], 7, ['nozzleCheck/printer']],
+  ['shaken together, not one by one', [], 13, ['nozzleCheck/printer', 'agitate/printer']],
+  ['weighed in after three weeks', [], 22, ['nozzleCheck/printer', 'agitate/printer', 'weighIn/printer']],
+  ['what is nearly empty is topped up', [weigh('cyan', 47)], 0.5, ['topUp/cyan']],
+])('%s', (_name, more, day, found) => {
+  const items = due(room(...more), day);
+  expect(items.map(({ id }) => id).sort()).toEqual([...found].sort());
+  for (const item of items) {
+    expect(Object.values(dueWords(item)).every((words) => /\S/.test(words))).toBe(true);
+    expect(item.doneBy.length).toBeGreaterThan(0);
+  }
+});
+
+test('done by the fact that does it; put off until its day', () => {
+  const ledger = room();
+  expect(ids(ledger, 22)).toContain('weighIn/printer');
+  ledger.add(script([weigh('cyan', 84), weigh('magenta', 84), weigh('yellow', 84)], on(22)));
+  expect(ids(ledger, 22.5)).not.toContain('weighIn/printer');
+  ledger.add(script([{ kind: 'snoozed', what: 'nozzleCheck/printer', until: on(30) }], on(22.5)));
+  const check = (day: number) => due(ledger, day).find(({ code }) => code === 'nozzleCheck')!.snoozedUntil;
+  expect([check(23), check(31)]).toEqual([on(30), null]);
+});
+
+test('what comes within a fortnight is seen ahead, as later', () => {
+  const [first] = due(room(), 10, 14).filter(({ code }) => code === 'weighIn');
+  expect(first).toMatchObject({ urgency: 'later', subject: { name: 'Test printer' } });
+  expect(Date.parse(first!.at)).toBeCloseTo(Date.parse(on(21)), -8);
+});
+
+test('a full waste pad, an old bottle, a rest that ends, a changed ink', () => {
+  const cleanings = Array.from({ length: 20 }, (): FactDraft => ({
+    kind: 'cleaned',
+    printerId: 'printer',
+    level: 'deep',
+  }));
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      define({ ...PRINTER, padCapacityMl: 90 }),
+      { kind: 'bottleOpened', bottleId: 'bottle-cyan' },
+      weigh('cyan', 70),
+      fill('cyan', 10),
+      weigh('magenta', 85),
+      weigh('yellow', 85),
+      { kind: 'installed', printerId: 'printer', into: [{ slotId: 'magenta', cartridgeId: 'magenta' }] },
+      { kind: 'profiled', printerId: 'printer', name: 'Rag' },
+      fill('magenta', 8, { bottleId: 'bottle-cyan' }),
+      print(1),
+      ...cleanings,
+    ]),
+  );
+  expect(ids(ledger, 0.02, 1)).toEqual(
+    expect.arrayContaining(['padFull/printer', 'profile/printer', 'rested/cyan']),
+  );
+  expect(due(ledger, 0.02, 1).find(({ code }) => code === 'padFull')).toMatchObject({ urgency: 'now' });
+  expect(ids(ledger, 600)).toContain('bottleOld/bottle-cyan');
+});
+
+test('as a calendar another program reads the same days; a second export updates, it does not double', () => {
+  const ledger = room(weigh('cyan', 47));
+  const at = on(10);
+  const items = dueItems(ledger, at, 14);
+  const read = (text: string) =>
+    new ICAL.Component(ICAL.parse(text) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map((event) => new ICAL.Event(event))
+      .map((event) => [event.uid, event.summary, event.startDate.toString()]);
+  const events = read(dueCalendar(items, at, 'Test room'));
+  expect(events).toHaveLength(items.length);
+  expect(events).toContainEqual(['topUp/cyan@hiraeth', 'Top up cyan', at.slice(0, 10)]);
+  expect(events).toContainEqual(['weighIn/printer@hiraeth', 'Weigh in Test printer', on(21).slice(0, 10)]);
+  const later = read(dueCalendar(dueItems(ledger, on(11), 14), on(11), 'Test room'));
+  expect(later.map(([uid]) => uid)).toEqual(expect.arrayContaining(events.map(([uid]) => uid)));
+});

@@ -1,0 +1,182 @@
+import { cartridgeView, printerAdvice, type CartridgeView } from '../advice';
+import { reprofile } from '../colour';
+import { all, find, padMl, settingsOf, slotFor, type Book } from '../ledger';
+import { headAdvice } from '../nozzle';
+import { DUE, type FactKind } from '../workbook';
+
+export type DueCode =
+  'topUp' | 'weighIn' | 'nozzleCheck' | 'agitate' | 'rested' | 'bottleOld' | 'padFull' | 'profile';
+
+/** Something to be done: what, of what, since when, why, and by which fact it is done. */
+export interface DueItem {
+  /** The same for as long as it is the same thing to do: a calendar updates it, a snooze knows it. */
+  readonly id: string;
+  readonly code: DueCode;
+  readonly subject: {
+    readonly kind: 'printer' | 'cartridge' | 'bottle';
+    readonly id: string;
+    readonly name: string;
+  };
+  /** When it is, or was, due; UTC. */
+  readonly at: string;
+  readonly urgency: 'now' | 'soon' | 'later';
+  /** Days, a share or ml, as its words need them. */
+  readonly figure: number | null;
+  readonly doneBy: readonly FactKind[];
+  readonly snoozedUntil: string | null;
+}
+
+const DAY_MS = 86_400_000;
+const MONTH_MS = 30.44 * DAY_MS;
+/** A waste pad this full is to be seen to. */
+const PAD_SHARE = 0.85;
+
+/**
+ * All that is due, or will be within a span of days, of every printer, cartridge and bottle: each done by the fact that does
+ * it, or put off.
+ *
+ * @param at UTC instant
+ * @param aheadDays how far to look
+ * @returns the most pressing first; what is put off is among them, with until when
+ */
+export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
+  const { context, state } = book;
+  const now = Date.parse(at);
+  const horizon = now + aheadDays * DAY_MS;
+  const items: DueItem[] = [];
+  const add = (
+    code: DueCode,
+    subject: DueItem['subject'],
+    dueMs: number,
+    doneBy: readonly FactKind[],
+    figure: number | null = null,
+    pressing = false,
+  ): void => {
+    if (dueMs > horizon) return;
+    const id = `${code}/${subject.id}`;
+    const until = state.snoozed.get(id) ?? null;
+    items.push({
+      id,
+      code,
+      subject,
+      at: new Date(dueMs).toISOString(),
+      urgency: pressing ? 'now' : dueMs <= now ? 'soon' : 'later',
+      figure,
+      doneBy,
+      snoozedUntil: until !== null && until > at ? until : null,
+    });
+  };
+  const { weighInDays } = settingsOf(context);
+  for (const printer of all(context, 'printer')) {
+    const subject = { kind: 'printer' as const, id: printer.id, name: printer.name };
+    const advice = printerAdvice(book, printer.id, at);
+    const here = advice?.slots.flatMap(({ cartridge }) => cartridge ?? []) ?? [];
+    if (here.length === 0) continue;
+    for (const { advice: one, cartridge } of advice!.slots)
+      if (cartridge && TOP_UP.has(one.code))
+        add(
+          'topUp',
+          ofCartridge(cartridge),
+          now,
+          ['filled'],
+          cartridge.ink?.value ?? null,
+          one.urgency === 'now',
+        );
+    // A set is weighed as one: the one that waits longest says when.
+    const longest = Math.max(...here.map(({ usedDays }) => usedDays));
+    add('weighIn', subject, now + (weighInDays - longest) * DAY_MS, ['weighed'], longest);
+    const head = headAdvice(book, printer.id, at);
+    if (head?.act === 'check') add('nozzleCheck', subject, now, ['nozzleChecked'], head.daysIdle);
+    if (printer.padCapacityMl !== null && printer.padCapacityMl > 0) {
+      const share = padMl(book, printer.id) / printer.padCapacityMl;
+      if (share >= PAD_SHARE) add('padFull', subject, now, ['padReset'], share, share >= 1);
+    }
+    const profile = reprofile(book, printer.id, at);
+    if (profile.verdict === 'now') add('profile', subject, now, ['profiled'], profile.printsSince);
+  }
+  for (const cartridge of all(context, 'cartridge')) {
+    const view = cartridgeView(book, cartridge.id, at);
+    if (!view || view.state.retired || view.wetMl !== null) continue;
+    const subject = ofCartridge(view);
+    if (view.restUntil !== null) add('rested', subject, Date.parse(view.restUntil), ['weighed']);
+    const { state: own } = view;
+    const moved = [own.agitatedAt, own.lastFillAt, own.lastWeighed?.at]
+      .filter((t): t is string => Boolean(t))
+      .sort()
+      .at(-1);
+    if (
+      cartridge.inkClass === 'pigment' &&
+      moved &&
+      (own.seat || (view.ink && view.ink.value > view.reserveMl))
+    )
+      add(
+        'agitate',
+        subject,
+        Date.parse(moved) + DUE.agitateDays * DAY_MS,
+        ['agitated', 'filled', 'weighed'],
+        (now - Date.parse(moved)) / DAY_MS,
+      );
+  }
+  for (const bottle of all(context, 'bottle')) {
+    const opened = state.bottles.get(bottle.id);
+    if (!opened?.openedAt || opened.retired) continue;
+    const left = bottle.volumeMl - opened.outMl;
+    // One that is nearly empty will be used up before it is too old.
+    if (left < 0.1 * bottle.volumeMl) continue;
+    const name = `${find(context, 'ink', bottle.inkId)?.name ?? bottle.id}, ${bottle.lot || 'no lot'}`;
+    add(
+      'bottleOld',
+      { kind: 'bottle', id: bottle.id, name },
+      Date.parse(opened.openedAt) + DUE.bottleMonths * MONTH_MS,
+      ['retired'],
+      (now - Date.parse(opened.openedAt)) / MONTH_MS,
+    );
+  }
+  return grouped(book, items).sort(
+    (a, b) =>
+      RANK[a.urgency] - RANK[b.urgency] || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),
+  );
+}
+
+const TOP_UP: ReadonlySet<string> = new Set([
+  'topUpNow',
+  'topUpSoon',
+  'topUpAtReading',
+  'topUpThenReset',
+  'replaceChip',
+]);
+const RANK = { now: 0, soon: 1, later: 2 } as const;
+const ofCartridge = ({ body: { cartridge } }: CartridgeView): DueItem['subject'] => ({
+  kind: 'cartridge',
+  id: cartridge.id,
+  name: cartridge.label,
+});
+
+/** Cartridges of one printer are shaken together: one thing to do, not nine. */
+function grouped(book: Book, items: readonly DueItem[]): DueItem[] {
+  const kept: DueItem[] = [];
+  const sets = new Map<string, DueItem[]>();
+  for (const item of items) {
+    const cartridge = item.code === 'agitate' ? find(book.context, 'cartridge', item.subject.id) : undefined;
+    const printer = cartridge && slotFor(book.context, cartridge)?.printer;
+    if (!printer) kept.push(item);
+    else sets.set(printer.id, [...(sets.get(printer.id) ?? []), item]);
+  }
+  for (const [printerId, set] of sets) {
+    const first = set.reduce((a, b) => (a.at <= b.at ? a : b));
+    const id = `agitate/${printerId}`;
+    const until = book.state.snoozed.get(id) ?? null;
+    const due = set.filter((one) => one.urgency !== 'later').length;
+    kept.push({
+      ...first,
+      id,
+      subject: {
+        kind: 'printer',
+        id: printerId,
+        name: `${find(book.context, 'printer', printerId)?.name ?? printerId}: ${Math.max(1, due)} of its cartridges`,
+      },
+      snoozedUntil: until !== null && until > first.at ? until : null,
+    });
+  }
+  return kept;
+}

@@ -1,0 +1,1 @@
+export { dueItems, type DueCode, type DueItem } from './dueItems';

@@ -1,0 +1,39 @@
+import type { DueItem } from '../due';
+
+/** What is to be done, and why, in words. */
+export function dueWords({ code, subject: { name }, figure }: DueItem): {
+  readonly what: string;
+  readonly why: string;
+} {
+  const days = figure === null ? '' : `${Math.round(figure)} days`;
+  switch (code) {
+    case 'topUp':
+      return {
+        what: `Top up ${name}`,
+        why: figure === null ? 'The log says so.' : `About ${figure.toFixed(1)} ml are left in it.`,
+      };
+    case 'weighIn':
+      return { what: `Weigh in ${name}`, why: `Last weighed ${days} ago: the doubt grows with every print.` };
+    case 'nozzleCheck':
+      return {
+        what: `Print a nozzle check on ${name}`,
+        why: figure === null ? 'None is in the log yet.' : `Idle for ${days}.`,
+      };
+    case 'agitate':
+      return { what: `Shake ${name}`, why: `Pigment settles; last moved ${days} ago.` };
+    case 'rested':
+      return { what: `Weigh ${name} after its rest`, why: 'That mass is its honest full mass.' };
+    case 'bottleOld':
+      return {
+        what: `Look at the bottle ${name}`,
+        why: `Open for ${Math.round(figure ?? 0)} months: ink ages.`,
+      };
+    case 'padFull':
+      return {
+        what: `See to the waste pad of ${name}`,
+        why: `By the log it is ${Math.round(100 * (figure ?? 0))} % full. A qualified technician renews it.`,
+      };
+    case 'profile':
+      return { what: `Profile ${name} anew`, why: 'The ink in it has changed since the last profile.' };
+  }
+}

@@ -1,0 +1,102 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { dueCalendar, dueItems, dueWords, settingsOf, type DueItem } from '@hiraeth/core';
+import { useHour, useLedger, useRecord } from '../../app/hooks';
+import { day } from '../../parts/dates';
+import { download } from '../../parts/download';
+
+const WEEK_MS = 7 * 86_400_000;
+const AHEAD_DAYS = 21;
+
+/** What is due, or will be soon: each done where it is done, put off for a week, or taken into a calendar. */
+export function DueList() {
+  const ledger = useLedger();
+  const at = useHour();
+  const record = useRecord();
+  const all = dueItems(ledger, at, AHEAD_DAYS);
+  const items = all.filter(({ snoozedUntil }) => snoozedUntil === null);
+  const off = all.length - items.length;
+  return (
+    <section className="section" aria-label="Due">
+      <header>
+        <h2>Due</h2>
+        {all.length > 0 && (
+          <Button
+            size="small"
+            onClick={() =>
+              download(
+                'hiraeth-due.ics',
+                dueCalendar(all, at, settingsOf(ledger.context).name),
+                'text/calendar',
+              )
+            }
+          >
+            Into a calendar (.ics)
+          </Button>
+        )}
+        {off > 0 && <span className="soft small">{off} put off</span>}
+      </header>
+      {items.length === 0 ? (
+        <p className="soft">Nothing is due in the next three weeks.</p>
+      ) : (
+        <ul className="plain">
+          {items.map((item) => {
+            const { what, why } = dueWords(item);
+            return (
+              <li key={item.id} className="duerow">
+                <span className={TONES[item.urgency]}>{item.urgency === 'later' ? day(item.at) : 'now'}</span>
+                <span>
+                  <Link to={placeOf(item)}>{what}</Link> <span className="soft small">{why}</span>
+                </span>
+                <Button
+                  size="small"
+                  aria-label={`Put off for a week: ${what}`}
+                  onClick={() =>
+                    void record(
+                      [
+                        {
+                          kind: 'snoozed',
+                          what: item.id,
+                          until: new Date(
+                            Math.max(Date.parse(at), Date.parse(item.at)) + WEEK_MS,
+                          ).toISOString(),
+                        },
+                      ],
+                      `Saved: put off for a week: ${what}.`,
+                    )
+                  }
+                >
+                  In a week
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+const TONES = { now: 'bad', soon: 'warn', later: 'soft' } as const;
+
+/** Where it is done. */
+function placeOf({ code, subject }: DueItem): string {
+  switch (code) {
+    case 'topUp':
+      return `/bench?cartridge=${subject.id}`;
+    case 'weighIn':
+      return `/weigh-in?printer=${subject.id}`;
+    case 'nozzleCheck':
+      return `/checks?printer=${subject.id}`;
+    case 'profile':
+      return `/shades?printer=${subject.id}`;
+    case 'agitate':
+      return '/';
+    case 'rested':
+      return `/cartridge/${subject.id}`;
+    case 'bottleOld':
+      return '/inks';
+    case 'padFull':
+      return '/workbook';
+  }
+}
