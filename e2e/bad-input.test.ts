@@ -74,6 +74,7 @@ test('a bottle of another shade, with too little in it: asked, and a conversion 
   await page.getByLabel(/^Bottle for cyan/).selectOption({ label: 'Ink magenta, lot M1 (250 ml)' });
   await page.getByLabel('Occasion').selectOption({ label: 'conversion to another ink' });
   await page.getByLabel('Weigh before and after').uncheck();
+  await page.getByLabel('It is meant so').check();
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Inject slowly/);
   await page.getByRole('button', { name: 'Another amount went in' }).click();

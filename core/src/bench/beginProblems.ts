@@ -51,7 +51,7 @@ export function beginProblems(book: Book, choice: RunChoice): BeginProblem[] {
     found.push({ severity: 'stop', code: 'noScale' });
   // By scale alone a syringe's marks are not needed; the tool check names it all the same.
   if (dosed === 'syringe' && !choice.byScale && !find(context, 'syringe', choice.syringeId ?? undefined))
-    found.push({ severity: 'stop', code: 'noSyringe' });
+    found.push({ severity: 'ask', code: 'noSyringe' });
   if (dosed === 'squeezes' && !choice.byScale && choice.squeezeMl === null)
     found.push({ severity: 'ask', code: 'noSqueeze' });
   if (choice.byScale && !(body.maxG > body.emptyG.value)) found.push({ severity: 'stop', code: 'noMasses' });

@@ -13,6 +13,7 @@ import {
 import { useServices } from '../../app/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { remember } from '../../app/remember';
+import { FileButton } from '../../parts/FileButton';
 import { CsvColumns } from './CsvColumns';
 import type { Tray } from './useTray';
 
@@ -71,8 +72,7 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
       setShare(null);
     }
   };
-  const open = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const open = async (file: File): Promise<void> => {
     const text = await file.text();
     if (/\[\d{1,2}\/[A-Za-z]{3}\/\d{4}:/.test(text.slice(0, 4000))) {
       remember.set(FORMAT_KEY, format);
@@ -90,18 +90,9 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
             Ask {printer.name} what it printed
           </Button>
         ))}
-        <Button component="label" variant="outlined">
+        <FileButton label="File of jobs" onFile={(file) => void open(file)}>
           From a page log or a table
-          <input
-            type="file"
-            hidden
-            aria-label="File of jobs"
-            onChange={(event) => {
-              void open(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </Button>
+        </FileButton>
       </div>
       <details className="why">
         <summary>The spooler’s own format</summary>

@@ -13,6 +13,7 @@ import {
   type Printer,
 } from '@hiraeth/core';
 import { useHour, useLedger, useRecord } from '../../app/hooks';
+import { FileButton } from '../../parts/FileButton';
 import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
 
 const ILLUMINANTS = ['D50', 'D65'] as const;
@@ -86,16 +87,13 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
         }
         error={found !== null && !found.ok}
       />
-      <Button component="label" size="small">
+      <FileButton
+        label="File of measured patches"
+        accept=".txt,.csv,.cgats,.cie,text/*"
+        onFile={(file) => void file.text().then(setText)}
+      >
         From a file
-        <input
-          type="file"
-          hidden
-          aria-label="File of measured patches"
-          accept=".txt,.csv,.cgats,.cie,text/*"
-          onChange={(event) => void event.target.files?.[0]?.text().then(setText)}
-        />
-      </Button>
+      </FileButton>
       <Pick<'refill' | 'original'>
         label="Printed with"
         value={ink}
