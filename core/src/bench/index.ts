@@ -34,6 +34,8 @@ export { beginRun, dosedParts, type RunChoice } from './beginRun';
 export { beginProblems, type BeginProblem } from './beginProblems';
 export { goingIn, type GoingInProblem } from './goingIn';
 export { layOut, plannedAnswer, type LaidOut, type LaidStep } from './layOut';
+export { placeOfStep, type Held, type Place, type StepPlace } from './placeOfStep';
+export { inkInRun } from './inkInRun';
 export { mismatchesOf } from './mismatchesOf';
 export { occasionOf } from './occasionOf';
 export { suggestChoice } from './suggestChoice';

@@ -1,6 +1,16 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { CAUTION_WORDS, COVERAGE, numberOf, stepWords, unmetPorts, type StepNumber } from '@hiraeth/core';
+import {
+  CAUTION_WORDS,
+  COVERAGE,
+  inkInRun,
+  numberOf,
+  placeOfStep,
+  stepWords,
+  unmetPorts,
+  type StepNumber,
+} from '@hiraeth/core';
+import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Countdown } from './Countdown';
 import { Outcome, whereOf } from './Outcome';
 import { useRehearsalScale } from './useRehearsalScale';
@@ -29,7 +39,10 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const number = numberOf(step);
   const decimals = number ? decimalsOf(number) : 0;
   const scaleG = step.kind === 'load' || step.kind === 'draw' ? step.scaleG : null;
-  return (
+  const { type, cartridge } = env.body;
+  const place = placeOfStep(step, type.construction);
+  const ink = inkInRun(run, env);
+  const sheet = (
     <div className="stack" style={{ alignContent: 'start' }}>
       <h1 ref={heading} tabIndex={-1} style={{ outline: 'none' }}>
         {words.title}
@@ -71,6 +84,20 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
           <b>Mind:</b> {CAUTION_WORDS[code]}
         </p>
       ))}
+    </div>
+  );
+  if (!place) return sheet;
+  return (
+    <div className="step-with-drawing">
+      {sheet}
+      <CartridgeDrawing
+        construction={type.construction}
+        shades={cartridge.shades}
+        fill={ink && { share: ink.value / type.capacityMl, u: ink.u / type.capacityMl }}
+        ports={run.ports}
+        {...place}
+        width={320}
+      />
     </div>
   );
 }

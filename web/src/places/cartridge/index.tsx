@@ -27,6 +27,7 @@ import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { Big } from '../../parts/Big';
 import { ago, clock, moment } from '../../parts/dates';
+import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Swatch } from '../../parts/Swatch';
 import { Strip, StripKey } from '../../parts/Strip';
@@ -129,6 +130,18 @@ export default function CartridgePlace() {
         {open && (
           <div>
             <h2>Ports</h2>
+            <CartridgeDrawing
+              construction={view.body.type.construction}
+              shades={cartridge.shades}
+              fill={
+                view.ink && {
+                  share: view.ink.value / view.body.type.capacityMl,
+                  u: view.ink.u / view.body.type.capacityMl,
+                }
+              }
+              ports={state.ports}
+              width="100%"
+            />
             <p>
               {Object.entries(open)
                 .filter(([, port]) => port !== undefined && port !== 'none')

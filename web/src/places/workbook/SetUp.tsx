@@ -27,6 +27,7 @@ import {
 import { useLedger, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
+import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
 import { Swatch } from '../../parts/Swatch';
 import { setUpEntities, typeOf, type SetUpInput } from './setUpDraft';
@@ -261,6 +262,12 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         </Button>
       </div>
       <h2>Its refillable cartridges</h2>
+      <CartridgeDrawing
+        construction={construction}
+        shades={(rows[0]?.shade ?? 'grey').split(', ')}
+        fill={{ share: 0.6, u: 0.02 }}
+        width={240}
+      />
       <div className="form">
         <Pick<Construction>
           label="Construction"
