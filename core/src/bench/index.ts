@@ -38,6 +38,7 @@ export { placeOfStep, type Held, type Place, type StepPlace } from './placeOfSte
 export { inkInRun } from './inkInRun';
 export { mismatchesOf } from './mismatchesOf';
 export { occasionOf } from './occasionOf';
+export { stopsQuick, takenAsDone } from './stopsQuick';
 export { suggestChoice } from './suggestChoice';
 export { suggestBottle } from './suggestBottle';
 export { suggestSyringe } from './suggestSyringe';

@@ -49,6 +49,8 @@ export interface CartridgeRun {
 export interface BenchRun {
   readonly id: string;
   readonly rehearsal: boolean;
+  /** Quick: only what is measured or decided stops the run. */
+  readonly gear?: 'guided' | 'quick';
   readonly queue: readonly CartridgeRun[];
   /** The one in hand. */
   readonly at: number;

@@ -60,6 +60,7 @@ export function Chooser() {
   // By the printer's school: weight is the truth, unless its owner fills to a line or a volume.
   const [scaleChoice, setByScale] = useState<boolean | null>(null);
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
+  const [quick, setQuick] = useState(false);
   const [squeeze, setSqueeze] = useState('');
   const [doses, setDoses] = useState<Record<string, string>>({});
   // What was asked when the person said yes: another question asks anew.
@@ -158,7 +159,14 @@ export function Chooser() {
         startedAt,
       );
     });
-    const bench: BenchRun = { id: queue[0]!.id, rehearsal, queue, at: 0, startedAt };
+    const bench: BenchRun = {
+      id: queue[0]!.id,
+      rehearsal,
+      gear: quick ? 'quick' : 'guided',
+      queue,
+      at: 0,
+      startedAt,
+    };
     void dispatch(keepNote(BENCH_NOTE, bench));
   };
   return (
@@ -277,6 +285,10 @@ export function Chooser() {
                 <Checkbox checked={rehearsal} onChange={(event) => setRehearsal(event.target.checked)} />
               }
               label="Rehearse only: nothing is written"
+            />
+            <FormControlLabel
+              control={<Checkbox checked={quick} onChange={(event) => setQuick(event.target.checked)} />}
+              label="Quick gear: stop only at numbers"
             />
           </>
         )}

@@ -1,6 +1,17 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState } from 'react';
-import { currentStep, find, numberOf, runEnv, stepsFor, stepWords, type BenchRun } from '@hiraeth/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import {
+  currentStep,
+  find,
+  numberOf,
+  plannedAnswer,
+  runEnv,
+  stepsFor,
+  stepWords,
+  stopsQuick,
+  takenAsDone,
+  type BenchRun,
+} from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
@@ -8,6 +19,7 @@ import { isPlainKey } from '../../parts/isPlainKey';
 import { Outcome } from './Outcome';
 import { RestedVerdict } from './RestedVerdict';
 import { StepSheet } from './StepSheet';
+import { TakenAsDone } from './TakenAsDone';
 import { useBench } from './useBench';
 import { useSpeech } from './useSpeech';
 
@@ -36,7 +48,23 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
     const now = list.current?.querySelector<HTMLElement>('[aria-current]');
     if (now && list.current) list.current.scrollTop = now.offsetTop - list.current.offsetTop - 60;
   }, [at]);
-  const { back, finish } = actions;
+  const quick = bench.gear === 'quick';
+  const taking = useRef<string | null>(null);
+  useEffect(() => {
+    if (!quick || !env || !step || finished || stopsQuick(step)) return;
+    // Each once: the next one comes when this is kept.
+    const key = `${run.id}/${step.id}`;
+    if (taking.current === key) return;
+    taking.current = key;
+    void actions.next(step, plannedAnswer(run, env, step, now)).finally(() => (taking.current = null));
+  });
+  const { finish, notSo, back: backOne } = actions;
+  const lastDone = run.done.at(-1);
+  // A step back in the quick gear would be taken as done again at once: it goes on step by step.
+  const back = useCallback(
+    (): Promise<void> => (quick && lastDone !== undefined ? notSo(lastDone) : backOne()),
+    [quick, lastDone, notSo, backOne],
+  );
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!isPlainKey(event, true)) return;
@@ -124,14 +152,19 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
             </div>
           </div>
         ) : (
-          <StepSheet
-            key={`${run.id}/${step.id}`}
-            bench={bench}
-            run={run}
-            env={env}
-            step={step}
-            actions={actions}
-          />
+          <div>
+            {quick && (
+              <TakenAsDone steps={takenAsDone(steps, run)} onNotSo={(id) => void actions.notSo(id)} />
+            )}
+            <StepSheet
+              key={`${run.id}/${step.id}`}
+              bench={bench}
+              run={run}
+              env={env}
+              step={step}
+              actions={actions}
+            />
+          </div>
         )}
         <aside>
           <div className="stack controls">
@@ -168,6 +201,9 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
             {run.spiltMl > 0 && <p className="small">Spilt so far: {run.spiltMl.toFixed(1)} ml</p>}
             <Button color="warning" onClick={() => void actions.abandon()}>
               Leave it off
+            </Button>
+            <Button onClick={() => actions.shift(quick ? 'guided' : 'quick')}>
+              {quick ? 'Step by step' : 'Quick gear'}
             </Button>
           </div>
           <div>

@@ -158,3 +158,41 @@ test('on paper: every step with its answers, and where the hole is at true size'
   const template = screen.getByRole('img', { name: /hole of 3 mm, its centre 12 mm from the left/ });
   expect(template).toHaveAttribute('width', '62mm');
 });
+
+test('quick gear: a top-up by its numbers alone, a press for each; what was taken as done can be said to be otherwise', async () => {
+  const { user, facts } = await shown(bodyRoom('compartmentTank', 1, { more: [weigh('it', 60)] }));
+  await user.click(screen.getByRole('checkbox', { name: 'It' }));
+  await user.click(screen.getByLabelText('Quick gear: stop only at numbers'));
+  await user.click(screen.getByRole('button', { name: 'Begin' }));
+  await waitFor(() => expect(heading()).toBe('Weigh it as it is'));
+  expect(
+    screen.getByText(/^Taken as done: is everything here\?, shake the bottle, match/),
+  ).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Not so: Shut the outlet', hidden: true }));
+  await waitFor(() => expect(heading()).toBe('Shut the outlet'));
+  // That step is guided now; the gear can be taken up again.
+  await user.click(screen.getByRole('button', { name: 'Quick gear' }));
+  await waitFor(() => expect(heading()).toBe('Weigh it as it is'));
+  let presses = 0;
+  const type = async (grams: string): Promise<void> => {
+    await user.clear(screen.getByLabelText('Weight, g'));
+    await user.type(screen.getByLabelText('Weight, g'), `${grams}{Enter}`);
+  };
+  await type('60.05');
+  await waitFor(() => expect(heading()).toMatch(/^Inject slowly/));
+  for (let i = 0; i < 6 && /^Inject/.test(heading() ?? ''); i++) {
+    const before = heading();
+    screen.getByRole('heading', { level: 1 }).focus();
+    await user.keyboard(' ');
+    presses += 1;
+    await waitFor(() => expect(heading()).not.toBe(before));
+  }
+  await waitFor(() => expect(heading()).toBe('Weigh it full'));
+  await type(screen.getByTestId('step-number').textContent!.replace(/[^\d.]/g, ''));
+  await waitFor(() => expect(heading()).toBe('Into the log'));
+  await user.keyboard(' ');
+  presses += 1;
+  await waitFor(() => expect(facts('filled')).toHaveLength(1));
+  expect(presses).toBeLessThanOrEqual(5);
+  expect(facts('chipReset')).toMatchObject([{ worked: true }]);
+});

@@ -11,6 +11,7 @@ import {
   type RunEnv,
   type RunEvent,
   type Step,
+  type StepId,
   type StepOutcome,
 } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
@@ -31,6 +32,9 @@ export interface BenchActions {
   readonly skip: (step: Step) => void;
   readonly foam: () => void;
   readonly turnTo: (index: number) => void;
+  readonly shift: (gear: 'guided' | 'quick') => void;
+  /** A step was not done as taken: back to it, guided. */
+  readonly notSo: (stepId: string) => Promise<void>;
   readonly finish: () => Promise<void>;
   readonly abandon: () => Promise<void>;
 }
@@ -99,6 +103,28 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     await put(apply(run, { type: 'back' }));
   };
 
+  const notSo: BenchActions['notSo'] = async (stepId) => {
+    const steps = run.done.slice(run.done.indexOf(stepId as StepId));
+    const written = run.written.flatMap((entry) =>
+      steps.some((id) => entry.startsWith(`${id}:`)) ? [entry.slice(entry.indexOf(':') + 1)] : [],
+    );
+    const then = {
+      ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
+      gear: 'guided' as const,
+    };
+    if (written.length === 0) return void (await keep(then));
+    const taken = await dispatch(
+      record(
+        written
+          .reverse()
+          .map((factId) => ({ kind: 'voided' as const, factId, reason: 'a step back on the bench' })),
+        null,
+        () => ({ [BENCH_NOTE]: then }),
+      ),
+    );
+    if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
+  };
+
   /** The queue once this run has ended; nothing when it was the last. */
   const without = (ended: CartridgeRun): BenchRun | undefined => {
     const queue = bench.queue.map((old) => (old.id === ended.id ? ended : old));
@@ -113,6 +139,8 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     skip: (step) => void put(apply(run, { type: 'skipped', step })),
     foam: () => void put(apply(run, { type: 'foamed' })),
     turnTo: (index) => void keep({ ...bench, at: index }),
+    shift: (gear) => void keep({ ...bench, gear }),
+    notSo,
     finish: async () => void (await keep(without(apply(run, { type: 'ended', state: 'done' })))),
     abandon: async () => {
       const recorded = run.done.includes('summary');

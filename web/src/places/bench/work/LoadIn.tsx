@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import {
   chamberDensity,
+  dosesOf,
   formatUncertain,
   loadFromScale,
   planOf,
@@ -25,6 +26,8 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
   const ml = typed.value ?? planned;
   const plan = planOf(run, env);
   const naive = plan.naiveMl - plan.addMl.value;
+  const prime =
+    dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0) - Math.max(0, plan.addMl.value);
   const live = useCallback(
     ({ massG }: MassReading) =>
       void actions.next(step, {
@@ -79,7 +82,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
               : plan.targetBy === 'maximum'
                 ? 'its own maximum'
                 : 'full'}
-          ).
+          ){prime > 0.01 && `, and ${prime.toFixed(1)} ml more that the prime takes out again`}.
           {Math.abs(naive) > 0.05 &&
             ` “1 g = 1 ml” would add ${plan.naiveMl.toFixed(2)} ml: ${Math.abs(naive).toFixed(2)} ml too ${naive > 0 ? 'many' : 'few'}.`}
           {plan.bottleAfterMl !== null &&
