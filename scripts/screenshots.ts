@@ -36,7 +36,7 @@ const VIEWS: readonly {
   readonly then?: (page: Page) => Promise<void>;
 }[] = [
   { name: 'rack', path: '/' },
-  { name: 'bench', path: '/bench?cartridge=nine-a-gy', then: (page) => bench(page, 6) },
+  { name: 'bench', path: '/bench?cartridge=nine-a-gy', then: (page) => bench(page, 10) },
   { name: 'bench-choose', path: '/bench?cartridge=nine-a-gy' },
   { name: 'weigh-in', path: '/weigh-in' },
   { name: 'cartridge', path: '/cartridge/nine-b-lm' },
@@ -48,6 +48,9 @@ const VIEWS: readonly {
   },
   { name: 'inks', path: '/inks' },
   { name: 'prints', path: '/prints' },
+  { name: 'checks', path: '/checks' },
+  { name: 'shades', path: '/shades' },
+  { name: 'paper', path: '/bench/steps?cartridge=six-one-cy' },
   { name: 'cost', path: '/cost' },
   {
     name: 'plan',

@@ -252,6 +252,17 @@ describe('the way through a run', () => {
     expect(judge(66, 65.95)).toMatchObject({ state: 'sound', restedG: 65.95 });
     expect(judge(66, 64)).toMatchObject({ state: 'leaked', lostMl: expect.closeTo(2 / 1.064, 3) });
     expect(judgeRest(run, env)).toBeNull();
+    // A prime after the last weighing is no leak, and a drain that was weighed counts from its own weighing.
+    const later = (answers: Record<string, Answer>) =>
+      judgeRest({ ...run, answers: { 'weigh-after-1': mass(66), ...answers } }, env)!.state;
+    const drawn: Answer = { kind: 'volume', ml: { value: 2, u: 0.1 }, fate: 'bin' };
+    expect(later({ 'tissue-1-prime': drawn, 'weigh-rested': mass(63.9) })).toBe('sound');
+    expect(later({ 'drip-1-drain': drawn, 'drip-1-weigh': mass(64), 'weigh-rested': mass(63.95) })).toBe(
+      'sound',
+    );
+    expect(later({ 'drip-1-drain': drawn, 'drip-1-weigh': mass(64), 'weigh-rested': mass(62) })).toBe(
+      'leaked',
+    );
   });
 
   test('three inks of three densities: the scale reads the target when the last dose is in, and the log adds up to it', () => {

@@ -1,5 +1,6 @@
+import type { Uncertain } from '../quantity';
 import type { CartridgeRun } from './run';
-import { afterMasses, massOf } from './answers';
+import { massOf } from './answers';
 import { pouredDensity } from './pouredDensity';
 import type { RunEnv } from './runEnv';
 
@@ -15,16 +16,32 @@ const SIGMAS = 3;
 const LEAST_G = 0.15;
 
 /**
- * What the weighing after the rest says: the mass stood still (then it is the honest full mass), or it fell and ink leaked.
+ * What the weighing after the rest says: the mass stood still (then it is the honest full mass), or it fell and ink leaked. What
+ * was drawn by hand after the last weighing did not leak.
  *
  * @returns null when it was not weighed both after the fill and after the rest
  */
 export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
   const rested = massOf(run, 'weigh-rested');
-  const full = afterMasses(run).at(-1);
+  const rho = pouredDensity(env);
+  const full = restsFrom(run, rho.value);
   if (!rested || !full) return null;
   const fell = full.value - rested.value;
   const limit = Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));
-  const rho = pouredDensity(env);
   return { state: fell > limit ? 'leaked' : 'sound', restedG: rested.value, lostMl: fell / rho.value };
+}
+
+/** The mass that it went to its rest with: the last weighing of the full cartridge, less what came out by hand since. */
+function restsFrom(run: CartridgeRun, rho: number): Uncertain | null {
+  let mass: Uncertain | null = null;
+  // Answers of a run that was put together by hand stand in the order of their keys.
+  const order = run.done.length > 0 ? run.done : Object.keys(run.answers);
+  for (const id of order) {
+    const answer = run.answers[id];
+    if (answer?.kind === 'mass' && (id.startsWith('weigh-after') || id.endsWith('-weigh')))
+      mass = answer.massG;
+    else if (mass && answer?.kind === 'volume' && id !== 'leftover' && answer.fate !== 'cartridge')
+      mass = { value: mass.value - answer.ml.value * rho, u: Math.hypot(mass.u, answer.ml.u * rho) };
+  }
+  return mass;
 }

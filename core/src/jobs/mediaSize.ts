@@ -28,7 +28,7 @@ const MOST_MM = 10_000;
  *
  * @param media as the client sent it
  * @returns mm; null when the name tells no size
- * @example mediaSize('na_super-b_13x19in') // { widthMm: 330.2, heightMm: 482.6 }
+ * @example mediaSize('na_super-b_13x19in').widthMm // 330.2
  */
 export function mediaSize(media: string): { readonly widthMm: number; readonly heightMm: number } | null {
   const name = media.trim().replace(/\.(borderless|fullbleed|transverse|nomargins?)$/i, '');

@@ -18,7 +18,7 @@ const MOST = 5000;
  *
  * @param text as typed
  * @param lines in the channel's field; null where nobody told
- * @example readGaps('#57, 121', 180) // lines 57 and 121 are missing
+ * @example readGaps('#57, 121', 180).value.nozzles // 2
  */
 export function readGaps(text: string, lines: number | null): Result<ChannelLook, GapProblem> {
   const typed = text.trim();

@@ -188,7 +188,7 @@ test('quick gear: a top-up by its numbers alone, a press for each; what was take
     await waitFor(() => expect(heading()).not.toBe(before));
   }
   await waitFor(() => expect(heading()).toBe('Weigh it full'));
-  await type(screen.getByTestId('step-number').textContent!.replace(/[^\d.]/g, ''));
+  await type(screen.getByTestId('step-number').textContent.replace(/[^\d.]/g, ''));
   await waitFor(() => expect(heading()).toBe('Into the log'));
   await user.keyboard(' ');
   presses += 1;

@@ -11,7 +11,6 @@ import {
   type RunEnv,
   type RunEvent,
   type Step,
-  type StepId,
   type StepOutcome,
 } from '@hiraeth/core';
 import { useRecord } from '../../app/hooks';
@@ -104,7 +103,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
   };
 
   const notSo: BenchActions['notSo'] = async (stepId) => {
-    const steps = run.done.slice(run.done.indexOf(stepId as StepId));
+    const steps = run.done.slice(run.done.indexOf(stepId));
     const written = run.written.flatMap((entry) =>
       steps.some((id) => entry.startsWith(`${id}:`)) ? [entry.slice(entry.indexOf(':') + 1)] : [],
     );
