@@ -233,9 +233,7 @@ test('checks and shades: the head and the colours of each printer', async () => 
   const checks = await run('checks', looked, '--at', '2026-03-02');
   expect(checks.out).toMatch(/Test printer: One light cleaning of these channels[^]*cyan +gaps, 2 missing/);
   const shades = await run('shades', looked, '--at', '2026-03-02');
-  expect(shades.out).toMatch(
-    /profile anew\? Now[^]*against the original: Plainly different; mean ΔE00 3\.9/,
-  );
+  expect(shades.out).toMatch(/profile anew\? Now[^]*against the original: Plainly different; mean ΔE00 3\.9/);
   const data = JSON.parse((await run('shades', looked, '--json')).out) as {
     printers: { series: object[] }[];
   };

@@ -41,4 +41,5 @@ export { occasionOf } from './occasionOf';
 export { stopsQuick, takenAsDone } from './stopsQuick';
 export { suggestChoice } from './suggestChoice';
 export { suggestBottle } from './suggestBottle';
+export { syringeU } from './syringeU';
 export { suggestSyringe } from './suggestSyringe';

@@ -7,10 +7,10 @@ import { dosesOf } from './dosesOf';
 import { planOf } from './planOf';
 import { chamberDensity, pouredDensity } from './pouredDensity';
 import type { RunEnv } from './runEnv';
+import { syringeU } from './syringeU';
 import type { StepId } from './step';
 
-/** Relative standard uncertainty of a syringe's marks, and of a line seen through a wall. */
-const SYRINGE_U = 0.02;
+/** Relative standard uncertainty of a line seen through a wall. */
 const LINE_U = 0.06;
 
 /** The weighing that a step just took, as a fact: written at once, so that an abandoned run keeps what was measured. */
@@ -56,8 +56,7 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
   const total = byChamber.reduce((sum, ml) => sum + ml, 0);
   const { dosed } = METHOD_DATA[run.method];
   const by = dosed === 'line' ? 'line' : dosed === 'squeezes' ? 'squeezes' : 'syringe';
-  const rough = dosed === 'line' ? LINE_U : SYRINGE_U;
-  const graduation = env.syringe ? env.syringe.graduationMl / Math.sqrt(12) : 0.3;
+  const readU = (ml: number): number => Math.hypot(dosed === 'line' ? LINE_U * ml : 0, syringeU(ml, env));
   const masses = [massStart(run), ...afterMasses(run)];
   const amounts: FillAmount[] = [];
   const weighed = rise(masses[0], masses[1], pouredDensity(env, byChamber));
@@ -75,10 +74,10 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
             by: 'mass',
             ml: {
               value: (all.value * ml) / total,
-              u: (all.u * ml) / total + (chambers > 1 ? rough * ml : 0),
+              u: (all.u * ml) / total + (chambers > 1 ? readU(ml) : 0),
             },
           }
-        : { chamber, bottleId, correction: 0, by, ml: { value: ml, u: Math.hypot(rough * ml, graduation) } },
+        : { chamber, bottleId, correction: 0, by, ml: { value: ml, u: readU(ml) } },
     );
   });
   for (let i = 1; run.answers[`top-off-${i}`]; i++) {
@@ -91,7 +90,7 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
       bottleId,
       correction: i,
       by: drops ? 'mass' : by,
-      ml: drops && drops.value > 0 ? drops : { value: ml, u: Math.hypot(rough * ml, graduation) },
+      ml: drops && drops.value > 0 ? drops : { value: ml, u: readU(ml) },
     });
   }
   return amounts;

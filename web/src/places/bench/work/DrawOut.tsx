@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Fate } from '@hiraeth/core';
+import { syringeU, type Fate } from '@hiraeth/core';
 import { QuantityField, readTyped } from '../../../parts/fields';
 import type { StepProps } from './props';
 
@@ -15,7 +15,6 @@ export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
   const [text, setText] = useState(step.ml.value.toFixed(step.draw === 'leftover' ? 1 : 2));
   const [fate, setFate] = useState<Fate>(step.suggested);
   const typed = readTyped(text, 'volume');
-  const graduation = env.syringe?.graduationMl ?? 0.5;
   const risky = fate === 'bottle' && step.mixed;
   const [sure, setSure] = useState(false);
   return (
@@ -25,7 +24,7 @@ export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
         event.preventDefault();
         void actions.next(step, {
           kind: 'volume',
-          ml: { value: typed.value ?? 0, u: Math.max(0.05, graduation / Math.sqrt(12)) },
+          ml: { value: typed.value ?? 0, u: syringeU(typed.value ?? 0, env) },
           fate,
         });
       }}
