@@ -11,7 +11,16 @@ import {
 } from '../words';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
 import type { ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
-import { canPrint, emptyAt, slotView, troubleCauses, TROUBLES, type Trouble } from './index';
+import {
+  canPrint,
+  dryingTray,
+  emptyAt,
+  likelyEmpty,
+  slotView,
+  troubleCauses,
+  TROUBLES,
+  type Trouble,
+} from './index';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const read = (percent: number): FactDraft => ({
@@ -280,4 +289,68 @@ test('a long job: cleanings that the printer makes in its middle are in the figu
   expect([plain.cleanings, cleaned.cleanings, job(60, 59).cleanings]).toEqual([0, 2, 0]);
   expect(cleaned.channels[0]!.use.value - plain.channels[0]!.use.value).toBeCloseTo(2 * 0.4, 6);
   expect(plain.head).toMatchObject({ act: 'group', slotIds: ['cyan'] });
+});
+
+test('one of them is empty: the likeliest by the log first, shares that add up, the unknown last', () => {
+  const ledger = Ledger.from(script([...setUp, weigh('cyan', 46.5), weigh('magenta', 80), install]));
+  const [first, second, third] = likelyEmpty(ledger, 'printer', '2026-03-02T00:00:00.000Z');
+  expect([first!.slotId, second!.slotId, third]).toMatchObject([
+    'cyan',
+    'magenta',
+    { slotId: 'yellow', probability: null },
+  ]);
+  expect(first!.probability).toBeGreaterThan(0.95);
+  expect(first!.probability! + second!.probability!).toBeCloseTo(1, 9);
+  // Of two that are both plenty, the lower one.
+  const full = Ledger.from(
+    script([...setUp, weigh('cyan', 70), weigh('magenta', 80), weigh('yellow', 75), install]),
+  );
+  expect(likelyEmpty(full, 'printer', '2026-03-02T00:00:00.000Z').map(({ slotId }) => slotId)).toEqual([
+    'cyan',
+    'yellow',
+    'magenta',
+  ]);
+  expect(likelyEmpty(full, 'x', '2026-03-02T00:00:00.000Z')).toEqual([]);
+});
+
+test('the drying tray: who is weighed next, when each is ready, and which is dry; a fill takes it off', () => {
+  const dry = (subjectId: string, value: number): FactDraft => ({
+    kind: 'weighed',
+    what: 'cartridge',
+    subjectId,
+    massG: { value, u: 0.0153 },
+    scaleId: 'scale',
+    purpose: 'drying',
+  });
+  const rinse = (cartridgeId: string): FactDraft => ({
+    kind: 'flushed',
+    cartridgeId,
+    chamber: 0,
+    addedMl: 9,
+    drawnMl: 4,
+  });
+  // Worked example 4 on a body of 41.58 g: it falls towards its dry mass, a minute stands for half an hour.
+  const falling = [46.12, 44.34, 43.31, 42.52, 42.09];
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      rinse('cyan'),
+      rinse('magenta'),
+      ...falling.map((g) => dry('cyan', g)),
+      rinse('yellow'),
+      dry('yellow', 41.65),
+    ]),
+  );
+  const at = '2026-03-01T12:00:00.000Z';
+  const tray = dryingTray(ledger, ledger.facts, at);
+  expect(tray.map(({ cartridgeId, state }) => [cartridgeId, state])).toEqual([
+    ['cyan', 'drying'],
+    ['magenta', 'tooFew'],
+    ['yellow', 'dry'],
+  ]);
+  expect(tray[0]!.readyAt! > tray[0]!.weighings.at(-1)!.at).toBe(true);
+  expect(tray[0]!.waterMl).toBeCloseTo(0.5, 0);
+  expect(tray[1]!.waterMl).toBeCloseTo(5, 0);
+  ledger.add(script([fill('yellow', 10)], at));
+  expect(dryingTray(ledger, ledger.facts, at).map(({ cartridgeId }) => cartridgeId)).not.toContain('yellow');
 });

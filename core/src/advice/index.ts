@@ -14,3 +14,5 @@ export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { canPrint, type Job, type JobChannel, type JobForecast } from './canPrint';
 export { inkLasts, type InkSupply } from './inkLasts';
 export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCause } from './troubleCauses';
+export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
+export { dryingTray, type Drying } from './dryingTray';

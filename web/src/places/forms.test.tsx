@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import { all, bottleRemaining, listOf, type Ledger, cartridgeView, type FactDraft } from '@hiraeth/core';
-import { fill, install, print, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../../../core/src/testing/bench';
 import { useLedger, useNow } from '../app/hooks';
 import { onlyOnce } from '../parts/onlyOnce';
 import { renderApp } from '../testing/renderApp';
@@ -9,7 +9,10 @@ import { Evidence } from './cartridge/Evidence';
 import { BuyKit } from './cost/BuyKit';
 import { BuyBottle } from './inks/BuyBottle';
 import { SqueezeBench } from './inks/SqueezeBench';
+import Gauge from './gauge';
+import Prepare from './prepare';
 import { Dilute } from './prepare/Dilute';
+import { ScaleRail } from '../parts/ScaleRail';
 import { CanPrint } from './rack/CanPrint';
 import { Rack } from './rack';
 import WeighIn from './weighin';
@@ -235,5 +238,54 @@ describe('other evidence', () => {
     await user.clear(screen.getByLabelText('Level seen, %'));
     await user.type(screen.getByLabelText('Level seen, %'), '35{Enter}');
     await waitFor(() => expect(facts('levelSeen')[0]).toMatchObject({ fraction: 0.35 }));
+  });
+});
+
+describe('a printer with one lamp for all', () => {
+  const lamp = script([
+    ...setUp,
+    define({ ...PRINTER, gauge: { ...PRINTER.gauge, display: 'lampForAll' } }),
+    weigh('cyan', 46.5),
+    weigh('magenta', 80),
+    weigh('yellow', 75),
+    install,
+  ]);
+  test('is never asked for a figure; “one of them is empty” names the likely one, and what was found is recorded', async () => {
+    const { user, facts } = await renderApp(<Gauge />, lamp, '2026-03-02T10:00:00.000Z');
+    expect(screen.queryByLabelText(/printer says %/)).toBeNull();
+    const part = screen.getByRole('region', { name: 'One of them is empty' });
+    await user.click(within(part).getByRole('button', { name: 'It says that one of them is empty' }));
+    expect(within(part).getByText(/^Likely cyan: look there first/)).toBeInTheDocument();
+    await user.click(within(part).getByRole('button', { name: /^cyan, \d+ %/ }));
+    await waitFor(() =>
+      expect(facts('fadedOrRanDry')).toMatchObject([{ cartridgeId: 'cyan', ranDry: false }]),
+    );
+  });
+});
+
+describe('the drying tray', () => {
+  test('several at once: the marked one is weighed by the rail, then the next', async () => {
+    const rinsed = script([
+      ...setUp,
+      { kind: 'flushed', cartridgeId: 'cyan', chamber: 0, addedMl: 9, drawnMl: 4 },
+      { kind: 'flushed', cartridgeId: 'magenta', chamber: 0, addedMl: 9, drawnMl: 4 },
+    ]);
+    const { user, facts } = await renderApp(
+      <>
+        <Prepare />
+        <ScaleRail />
+      </>,
+      rinsed,
+      '2026-03-01T10:00:00.000Z',
+    );
+    const tray = screen.getByRole('region', { name: 'On the drying tray' });
+    expect(within(tray).getByRole('row', { name: /cyan.*5\.0 ml, 11 %/ })).toBeInTheDocument();
+    await user.click(within(tray).getByLabelText('Weigh magenta next'));
+    await user.type(screen.getByLabelText('Weight, g'), '46.20{Enter}');
+    await waitFor(() =>
+      expect(facts('weighed')).toMatchObject([{ subjectId: 'magenta', purpose: 'drying' }]),
+    );
+    // The one that was not weighed yet is next.
+    await waitFor(() => expect(within(tray).getByLabelText('Weigh cyan next')).toBeChecked());
   });
 });

@@ -22,6 +22,7 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { Connect } from './Connect';
+import { OneIsEmpty } from './OneIsEmpty';
 import { Signals } from './Signals';
 
 /** What the printer believes, what is really there, and which step is still open. */
@@ -45,6 +46,7 @@ export default function Gauge() {
         <h1>Gauge</h1>
         {first && <Lead view={first} />}
         <PrinterPick />
+        <OneIsEmpty printer={printer} />
         <div>
           {slots.map((view) => (
             <Row key={view.slot.id} printer={printer} view={view} />
@@ -95,6 +97,9 @@ function Lead({ view }: { readonly view: SlotView }) {
   );
 }
 
+/** Printers that show no figure for a channel are never asked for one. */
+const NO_FIGURE: ReadonlySet<Printer['gauge']['display']> = new Set(['lampForAll', 'invisible']);
+
 function Row({ printer, view }: { readonly printer: Printer; readonly view: SlotView }) {
   const ledger = useLedger();
   const enterGauge = useGaugeEntry(printer.id);
@@ -128,6 +133,8 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
       <div>
         {isGaugeOff(state) ? (
           <span className="soft">gauge off: by weight</span>
+        ) : NO_FIGURE.has(printer.gauge.display) ? (
+          <span className="soft">shows no figure</span>
         ) : printer.gauge.display === 'steps' && printer.gauge.steps.length > 0 ? (
           <Pick
             label={`${slot.name} shows`}

@@ -148,6 +148,8 @@ function Verdict({
   readonly at: (minutes: number) => string;
   readonly view: CartridgeView;
 }) {
+  const record = useRecord();
+  const { cartridge } = view.body;
   if (!fit.ok)
     return (
       <p className="warn" role="status">
@@ -176,6 +178,30 @@ function Verdict({
           : ''}
         .
       </p>
+      {dryEnough && !dryKnown && (
+        <Button
+          variant="outlined"
+          onClick={() =>
+            void record(
+              [
+                {
+                  kind: 'defined',
+                  entity: {
+                    ...cartridge,
+                    emptyG: {
+                      value: Number(dryG.value.toFixed(2)),
+                      u: Number(Math.max(0.01, dryG.u).toFixed(3)),
+                    },
+                  },
+                },
+              ],
+              `Saved: ${cartridge.label} weighs ${dryG.value.toFixed(2)} g empty.`,
+            )
+          }
+        >
+          Keep {dryG.value.toFixed(2)} g as its own empty mass
+        </Button>
+      )}
       {notes.map((note) => (
         <p key={note} className="warn">
           {NOTES[note]}

@@ -23,6 +23,7 @@ import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 import { Dilute } from './Dilute';
 import { Dry } from './Dry';
+import { DryingTray } from './DryingTray';
 import { Mix } from './Mix';
 
 const NAMES: Record<Preparation['way'], string> = {
@@ -61,6 +62,7 @@ export default function Prepare() {
           No cartridge yet: <Link to="/workbook?set-up=printer">set up a printer</Link> first.
         </p>
       )}
+      {!view && <DryingTray />}
       {view && <Ways key={view.body.cartridge.id} view={view} />}
     </div>
   );
