@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import type { Construction, Fate, InkClass, Method, Ports } from '../workbook';
+import type { Construction, Fate, InkClass, Method, Ports, Printer } from '../workbook';
 import type { Caution } from './cautions';
 import type { CheckAnswer, CheckCode } from './checks';
 
@@ -60,7 +60,7 @@ export type Doing =
       readonly code: 'take-out';
       readonly exchangeState: boolean;
       readonly openMinutes: number;
-      readonly carriage: boolean;
+      readonly feed: Printer['feed'];
     }
   | {
       readonly code: 'shut-outlet';

@@ -1,5 +1,6 @@
 import type { BeginProblem, GoingInProblem } from '../bench';
-import { mismatchWords } from './stepWords';
+import type { Printer } from '../workbook';
+import { mismatchWords } from './mismatchWords';
 
 /** Why a run cannot begin, and what to do. */
 export function beginProblemWords(problem: BeginProblem): string {
@@ -69,3 +70,11 @@ export function goingInWords(problem: GoingInProblem): { readonly what: string; 
       };
   }
 }
+
+/** Before anything is pulled out of a printer: its exchange state, where it needs one, and how long it may stand open. */
+export const pullOutWords = ({
+  exchangeState,
+  openMinutes,
+  feed,
+}: Pick<Printer, 'exchangeState' | 'openMinutes' | 'feed'>): string =>
+  `${exchangeState ? 'Put the printer into its exchange state first: it stays switched on. ' : ''}One at a time, never the whole bay. ${feed === 'carriage' ? 'The head' : 'Its place'} must not stand open for more than ${openMinutes} minutes.`;

@@ -16,10 +16,11 @@ export {
 export { CAUSE_WORDS, LEVER_WORDS } from './costWords';
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';
-export { beginProblemWords, goingInWords } from './benchWords';
+export { beginProblemWords, goingInWords, pullOutWords } from './benchWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
-export { mismatchWords, stepAnswerWords, stepWords, type StepWords } from './stepWords';
+export { stepAnswerWords, stepWords, type StepWords } from './stepWords';
+export { mismatchWords } from './mismatchWords';
 export {
   CHANNEL_STATE_WORDS,
   effectWords,

@@ -1,6 +1,7 @@
-import type { CheckAnswer, CheckCode, DecideCode, Doing, Mismatch, PlainDoing, Step, StepOf } from '../bench';
+import type { CheckAnswer, CheckCode, DecideCode, Doing, PlainDoing, Step, StepOf } from '../bench';
+import { pullOutWords } from './benchWords';
 import { LOAD_WORDS } from './methodWords';
-import { CLASS_NAMES } from './names';
+import { mismatchWords } from './mismatchWords';
 
 /** What a person reads at a step. */
 export interface StepWords {
@@ -199,18 +200,6 @@ const DECIDE_WORDS: Readonly<Record<DecideCode, string>> = {
   'head-clean': 'Clean the head?',
 };
 
-/** How a bottle differs from the cartridge, as one would say it. */
-export function mismatchWords(differs: Mismatch): string {
-  switch (differs.code) {
-    case 'shade':
-      return `The bottle holds ${differs.bottle}, the cartridge is for ${differs.cartridge}.`;
-    case 'inkClass':
-      return `The bottle holds ${CLASS_NAMES[differs.bottle]} ink, the cartridge ${CLASS_NAMES[differs.cartridge]}: mixed, they clog.`;
-    case 'lot':
-      return `Another lot: ${differs.bottle} in the bottle, ${differs.inside} inside. Colours may shift a little.`;
-  }
-}
-
 /**
  * The words of a step: what to do, when to stop, what never to do.
  *
@@ -266,10 +255,7 @@ function doingWords(doing: Doing): StepWords {
         `${doing.ml.toFixed(1)} ml, of which ${doing.keepBackMl.toFixed(1)} ml stay in it so that no foam goes in. Add or press back what differs; the bottle stays closed otherwise.`,
       );
     case 'take-out':
-      return say(
-        'Take it out now',
-        `${doing.exchangeState ? 'Put the printer into its exchange state first: it stays switched on. ' : ''}One at a time, never the whole bay. ${doing.carriage ? 'The head' : 'Its place'} must not stand open for more than ${doing.openMinutes} minutes.`,
-      );
+      return say('Take it out now', pullOutWords(doing));
     case 'shut-outlet':
       return outletWords(doing);
     case 'open':

@@ -109,7 +109,7 @@ export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: La
         code: 'take-out',
         exchangeState: env.printer?.exchangeState ?? false,
         openMinutes: env.printer?.openMinutes ?? 15,
-        carriage: env.printer?.feed === 'carriage',
+        feed: env.printer?.feed ?? 'stationary',
       },
     });
   if (env.sensor && run.byScale) add({ id: 'sensor-off', kind: 'do', doing: { code: 'sensor-off' } });

@@ -15,6 +15,7 @@ import {
   lifeOf,
   METHOD_NAMES,
   reasonWords,
+  pullOutWords,
   recordsOf,
   slotFor,
   slotView,
@@ -229,6 +230,7 @@ function Actions({ view }: { readonly view: CartridgeView }) {
           Retire it
         </Button>
       </div>
+      {state.seat && home && <p className="soft small">{pullOutWords(home.printer)}</p>}
       {retiring && (
         <div className="row" role="group" aria-label="Why retire it?">
           <span>Why?</span>

@@ -10,6 +10,7 @@ import {
   isGaugeOff,
   inkByWeight,
   parseQuantity,
+  pullOutWords,
   readMass,
   slotView,
   type FactDraft,
@@ -143,7 +144,7 @@ export default function WeighIn() {
           </div>
           <p>
             {next
-              ? `Next: ${next.slot.name}. Out, dry at the outlet, on the scale, back in: one at a time, never the whole bay.`
+              ? `Next: ${next.slot.name}. Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}`
               : views.length === 0
                 ? 'No cartridge is in this printer by the log. Put one in from the Rack.'
                 : 'All weighed. The ink is known again.'}
