@@ -88,6 +88,18 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         return { entity: 'subject', id: newId('subject'), name: 'Another subject' };
       case 'paper':
         return { entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' };
+      case 'jobRule':
+        return {
+          entity: 'jobRule',
+          id: newId('rule'),
+          name: 'Rule for jobs',
+          queue: '',
+          title: '*test page*',
+          printerId: null,
+          subjectId: null,
+          paperId: null,
+          ignore: true,
+        };
       default:
         return null;
     }
@@ -109,6 +121,7 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         ...slots.map(({ key, label }) => ({ value: key, label })),
         { value: 'subject', label: 'a subject' },
         { value: 'paper', label: 'a paper' },
+        { value: 'jobRule', label: 'a rule for jobs that printed' },
         ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
       ]}
       onPick={(choice) => void add(choice)}

@@ -31,6 +31,7 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'tool', name: 'Other tools' },
   { kind: 'subject', name: 'Subjects' },
   { kind: 'paper', name: 'Papers' },
+  { kind: 'jobRule', name: 'Rules for jobs' },
 ];
 
 /** The workbook itself: its files, what is owned, and every entry in it. */
@@ -153,6 +154,8 @@ function about(entity: Entity): string {
       return entity.count === 1 ? '' : `${entity.count} of them`;
     case 'paper':
       return `brightener: ${entity.brightener}`;
+    case 'jobRule':
+      return `${entity.queue || 'any queue'}, titles like ${entity.title || 'any'}${entity.ignore ? ': put away' : ''}`;
     default:
       return '';
   }
