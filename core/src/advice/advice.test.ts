@@ -1,6 +1,8 @@
 import { expect, test } from '@jest/globals';
+import { goingIn } from '../bench';
 import { counterOf, Ledger } from '../ledger';
 import { listOf } from '../exposure';
+import { headAdvice } from '../nozzle';
 import {
   adviceTitle,
   BY_LOG_WORDS,
@@ -250,6 +252,33 @@ test.each<[Trouble, string, FactDraft[], string]>([
   const { ledger } = advise([...full, ...facts]);
   const causes = troubleCauses(ledger, 'cyan', seen, AT);
   expect(causes.map(({ cause, byLog }) => `${cause} ${byLog}`).join(', ')).toBe(found);
+});
+
+test.each<[string, FactDraft[], string, string]>([
+  [
+    'a shut vent',
+    [{ kind: 'portChanged', cartridgeId: 'cyan', ports: { vent: 'shut' } }],
+    'ventShut',
+    'ports',
+  ],
+  ['a taped vent', [{ kind: 'portChanged', cartridgeId: 'cyan', ports: { tape: 'on' } }], 'taped', 'ports'],
+  ['ink that may be at its reserve', [weigh('cyan', 45.4)], 'nothingInside', 'topUp'],
+])('%s is the same to the Rack, the door, the checks and a job', (_name, facts, door, act) => {
+  const gone: FactDraft = {
+    kind: 'nozzleChecked',
+    printerId: 'printer',
+    gaps: [{ slotId: 'cyan', nozzles: 99 }],
+  };
+  const lines = define({ ...PRINTER, headLines: 100 });
+  const { ledger, advice } = advise([...full, ...facts, gone, lines]);
+  expect(goingIn(ledger, 'cyan', AT).map(({ code }) => code)).toEqual([door]);
+  expect([advice.code, advice.urgency]).toEqual([act === 'ports' ? 'closePorts' : 'topUpNow', 'now']);
+  expect(advice.why.map(reasonWords).join(' ')).toMatch(act === 'ports' ? /vent is/ : /reserve/);
+  expect(headAdvice(ledger, 'printer', '2026-03-02T00:00:00.000Z')!.act).toBe(act);
+  const job = { subjectId: 'any', copies: 1, widthMm: 100, heightMm: 100 };
+  expect(['no', 'notKnown']).toContain(canPrint(ledger, 'printer', [job], AT).answer);
+  const cause = troubleCauses(ledger, 'cyan', 'fadesAfterSheets', AT)[0]!;
+  expect([cause.cause, cause.byLog]).toEqual([act === 'ports' ? 'ventShut' : 'reallyEmpty', 'yes']);
 });
 
 test('every trouble has its causes in words, with and without a cartridge to ask the log about', () => {

@@ -1,7 +1,7 @@
+import { portProblems, type PortProblem } from '../bench';
 import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
 import { find, isGaugeOff, modelOf, settingsOf, slotFor, type Book, type Contradiction } from '../ledger';
-import { ONE_SIDED } from '../quantity';
-import { predictUse, safeCount } from '../usage';
+import { atReserve, predictUse, safeCount } from '../usage';
 import { DUE, type ChipStrategy, type Printer, type Slot } from '../workbook';
 import { cartridgeView, DAY_MS, type CartridgeView } from './cartridgeView';
 import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
@@ -42,8 +42,7 @@ export type Reason =
   | { readonly code: 'belowReserve' }
   | { readonly code: 'contradiction'; readonly of: Contradiction }
   | { readonly code: 'wet'; readonly ml: number }
-  | { readonly code: 'plugOut' }
-  | { readonly code: 'ventShut' }
+  | { readonly code: PortProblem }
   | { readonly code: 'emptyAt'; readonly of: CartridgeEmptyAt }
   | { readonly code: 'printerSaid'; readonly fraction: number }
   | { readonly code: 'signalled'; readonly signal: string }
@@ -132,7 +131,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   const reading = off ? null : (state.gauge?.fraction ?? null);
   const atReading = empty !== null && reading !== null && reading <= empty.actAt;
   const stopped = machine.phase === 'stopped';
-  const portsWrong = view.ink !== null && (state.ports.plug === 'out' || state.ports.vent === 'shut');
+  const ports = ink === null ? [] : portProblems(state.ports, view.body.type.construction);
   const notKnown: NotKnown | null =
     view.wetMl !== null
       ? 'wet'
@@ -140,7 +139,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
         ? 'neverWeighed'
         : ink.contradiction
           ? 'contradiction'
-          : portsWrong
+          : ports.length > 0
             ? 'portsWrong'
             : stopped
               ? 'stopped'
@@ -163,15 +162,9 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (reading !== null) why.push({ code: 'printerSaid', fraction: reading });
 
   if (view.wetMl !== null) return say('dry', 'now', { code: 'wet', ml: view.wetMl });
-  if (portsWrong)
-    return say(
-      'closePorts',
-      'now',
-      ...(state.ports.plug === 'out' ? [{ code: 'plugOut' as const }] : []),
-      ...(state.ports.vent === 'shut' ? [{ code: 'ventShut' as const }] : []),
-    );
+  if (ports.length > 0) return say('closePorts', 'now', ...ports.map((code) => ({ code })));
   if (machine.phase === 'spent') return say('newChip', 'now', { code: 'refusedTwice' });
-  const low = ink !== null && ink.value - ONE_SIDED * ink.u <= reserveMl;
+  const low = ink !== null && atReserve(ink, reserveMl);
   if (low) {
     why.push({ code: 'belowReserve' });
     if (ink.contradiction) why.push({ code: 'contradiction', of: ink.contradiction });

@@ -1,5 +1,7 @@
-import { CONSTRUCTION_DATA } from '../bench';
+import { CONSTRUCTION_DATA, noAir } from '../bench';
 import { cartridgeOf, composition, find, inkNow, mixesOf, type Book } from '../ledger';
+import { atReserve } from '../usage';
+import { DRY_ML } from '../workbook';
 
 /** What a person sees (practice 11). */
 export const TROUBLES = [
@@ -95,13 +97,8 @@ function byLog(book: Book, cartridgeId: string, cause: TroubleCause, at: string)
     case 'notPrimed':
       return is(ports.primed === undefined ? undefined : !ports.primed);
     case 'ventShut':
-      return CONSTRUCTION_DATA[type.construction].vent
-        ? is(
-            ports.vent === undefined && ports.tape !== 'on'
-              ? undefined
-              : ports.vent === 'shut' || ports.tape === 'on',
-          )
-        : 'no';
+      if (noAir(ports, type.construction)) return 'yes';
+      return CONSTRUCTION_DATA[type.construction].vent && ports.vent === undefined ? 'unknown' : 'no';
     case 'emptyWell':
       return CONSTRUCTION_DATA[type.construction].head ? 'unknown' : 'no';
     case 'plugProud':
@@ -111,7 +108,7 @@ function byLog(book: Book, cartridgeId: string, cause: TroubleCause, at: string)
         ? is(state.lastWeighed.massG.value > (cartridge.maxG ?? type.maxG))
         : 'unknown';
     case 'wet':
-      return is((state.wetMl ?? 0) > 0.3);
+      return is((state.wetMl ?? 0) > DRY_ML);
     case 'driedInk':
       return is(state.ranDry > 0 ? true : undefined);
     case 'mixedInks':
@@ -130,9 +127,9 @@ function byLog(book: Book, cartridgeId: string, cause: TroubleCause, at: string)
         ? is(state.chip.machine.phase === 'stopped')
         : 'no';
     case 'reallyEmpty':
-      return ink ? is(ink.value <= type.reserveMl + ink.u) : 'unknown';
+      return ink ? is(atReserve(ink, type.reserveMl)) : 'unknown';
     case 'clogged':
-      return ink ? is(ink.value > type.reserveMl + ink.u ? true : undefined) : 'unknown';
+      return ink ? is(atReserve(ink, type.reserveMl) ? undefined : true) : 'unknown';
     case 'ventBlocked':
     case 'dirtyContacts':
     case 'chipProud':

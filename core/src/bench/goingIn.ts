@@ -1,13 +1,11 @@
 import { bodyOf, cartridgeOf, inkNow, slotFor, type Book } from '../ledger';
+import { atReserve } from '../usage';
 import { DRY_ML, type Ports } from '../workbook';
-import { CONSTRUCTION_DATA } from './methods';
+import { portProblems, type PortProblem } from './portProblems';
 
 /** Why a cartridge must not go into a printer as it is. */
 export type GoingInProblem =
-  | { readonly code: 'plugOut' }
-  | { readonly code: 'ventShut' }
-  | { readonly code: 'taped' }
-  | { readonly code: 'keeperOn' }
+  | { readonly code: PortProblem }
   | { readonly code: 'neverFilled' }
   | { readonly code: 'nothingInside'; readonly ml: number }
   | { readonly code: 'wet'; readonly waterMl: number }
@@ -34,20 +32,16 @@ export function goingIn(
   const state = cartridgeOf(book, cartridgeId);
   if (!body || !state) return [];
   const { cartridge, type } = body;
-  const { plug, vent, tape, keeper } = ports ?? state.ports;
   const found: GoingInProblem[] = [];
   if (state.retired) found.push({ code: 'isRetired' });
-  if (plug === 'out') found.push({ code: 'plugOut' });
-  if (tape === 'on') found.push({ code: 'taped' });
-  else if (vent === 'shut' && CONSTRUCTION_DATA[type.construction].vent) found.push({ code: 'ventShut' });
-  if (keeper === 'on') found.push({ code: 'keeperOn' });
+  found.push(...portProblems(ports ?? state.ports, type.construction).map((code) => ({ code })));
   const slot = into ?? slotFor(book.context, cartridge)?.slot;
   if (slot && slot.shades.join() !== cartridge.shades.join())
     found.push({ code: 'notForSlot', shade: cartridge.shades.join(', '), slot: slot.name });
   const ink = inkNow(book, cartridgeId, at);
   if ((state.wetMl ?? 0) > DRY_ML) found.push({ code: 'wet', waterMl: state.wetMl! });
   else if (state.fills === 0 && cartridge.initial === 'empty') found.push({ code: 'neverFilled' });
-  else if (ink && ink.value <= type.reserveMl)
+  else if (ink && atReserve(ink, type.reserveMl))
     found.push({ code: 'nothingInside', ml: Math.max(0, ink.value) });
   // The chip's last word stands until it is reset, replaced, or left alone on purpose.
   const { machine } = state.chip;

@@ -32,6 +32,7 @@ export { runEnv, type RunEnv } from './runEnv';
 export { numberOf, type StepNumber } from './numberOf';
 export { beginRun, dosedParts, type RunChoice } from './beginRun';
 export { beginProblems, type BeginProblem } from './beginProblems';
+export { noAir, portProblems, type PortProblem } from './portProblems';
 export { goingIn, type GoingInProblem } from './goingIn';
 export { layOut, plannedAnswer, type LaidOut, type LaidStep } from './layOut';
 export { placeOfStep, type Held, type Place, type StepPlace } from './placeOfStep';

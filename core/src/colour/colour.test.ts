@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import { patchProblemWords, reprofileWords, shiftWords, VERDICT_WORDS } from '../words';
+import { patchProblemWords, reprofileWords, shiftWords, testShortWords, VERDICT_WORDS } from '../words';
 import type { FactDraft } from '../workbook';
 import {
   compareShades,
@@ -306,9 +306,19 @@ describe('profile anew?', () => {
 });
 
 test('a test print: three line volumes through the slowest channel, in sheets or in cleanings', () => {
-  const plan = testPrint(book([]), 'printer', { subjectId: 'any', widthMm: 297, heightMm: 420 })!;
+  const plan = testPrint(book([]), 'printer', { subjectId: 'any', widthMm: 297, heightMm: 420 }, AT)!;
   // By the prior 12.474 dm² take 0.1497 ml a channel: 12 ml are 81 sheets; 0.4 ml a cleaning are 30.
   expect([plan.channels[0]!.needMl, plan.sheets, plan.cleanings]).toEqual([12, 81, 30]);
   expect(plan.cleaningsMl).toBeCloseTo(36, 6);
-  expect(testPrint(book([]), 'x', { subjectId: 'any', widthMm: 10, heightMm: 10 })).toBeUndefined();
+  expect(testShortWords(plan)).toEqual([]);
+  // Cyan holds 6 ml: it is not run dry for a test print, and that is said.
+  const low = testPrint(
+    book([weigh('cyan', 50)]),
+    'printer',
+    { subjectId: 'any', widthMm: 297, heightMm: 420 },
+    AT,
+  )!;
+  expect(low.shortOf).toEqual({ sheets: ['cyan'], cleanings: ['cyan'] });
+  expect(testShortWords(low)[0]).toMatch(/^[0-9]+ sheets are more than cyan can give/);
+  expect(testPrint(book([]), 'x', { subjectId: 'any', widthMm: 10, heightMm: 10 }, AT)).toBeUndefined();
 });

@@ -1,6 +1,6 @@
-import { find, modelOf, type Book } from '../ledger';
+import { bodyOf, find, inkNow, modelOf, type Book } from '../ledger';
 import { jobExposure } from '../exposure';
-import { predictUse } from '../usage';
+import { atReserve, predictUse } from '../usage';
 import type { Printer } from '../workbook';
 
 export interface LineChange {
@@ -22,6 +22,8 @@ export interface TestPrint {
   /** Ink that those cleanings would draw over all channels, ml. */
   readonly cleaningsMl: number;
   readonly slowest: string;
+  /** Channels whose ink does not last for so many cleanings, or so many sheets, above the reserve. */
+  readonly shortOf: { readonly cleanings: readonly string[]; readonly sheets: readonly string[] };
 }
 
 /** A well-mixed line holds exp(−x/V) of its old ink after x has gone through: a twentieth after three volumes. */
@@ -35,12 +37,14 @@ export const lineMlOf = (printer: Pick<Printer, 'lineMl' | 'feed'>): number =>
  * How much to print, or to clean, before a test print shows the new ink alone (model 14).
  *
  * @param sheet the pictures that one prints meanwhile
+ * @param at UTC instant
  * @returns undefined when there is no such printer
  */
 export function testPrint(
   book: Book,
   printerId: string,
   sheet: { readonly subjectId: string; readonly widthMm: number; readonly heightMm: number },
+  at: string,
 ): TestPrint | undefined {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
@@ -59,11 +63,25 @@ export function testPrint(
   const cleanings = Math.ceil(
     Math.max(...channels.map((one) => one.needMl / Math.max(1e-6, one.perCleaningMl))),
   );
+  const sheets = Math.ceil(slowest.needMl / slowest.perSheetMl);
+  const slots = book.state.printers.get(printerId)?.slots;
+  const short = (mlOf: (one: LineChange) => number): string[] =>
+    channels.flatMap((one) => {
+      const cartridgeId = slots?.get(one.slotId)?.cartridgeId;
+      const ink = cartridgeId ? inkNow(book, cartridgeId, at) : null;
+      if (!cartridgeId || !ink) return [];
+      const { reserveMl } = bodyOf(book.context, cartridgeId)!.type;
+      return atReserve({ value: ink.value - mlOf(one), u: ink.u }, reserveMl) ? [one.name] : [];
+    });
   return {
     channels,
-    sheets: Math.ceil(slowest.needMl / slowest.perSheetMl),
+    sheets,
     cleanings,
     cleaningsMl: cleanings * printer.draws.light.value * channels.length,
     slowest: slowest.name,
+    shortOf: {
+      cleanings: short((one) => cleanings * one.perCleaningMl),
+      sheets: short((one) => sheets * one.perSheetMl),
+    },
   };
 }

@@ -10,6 +10,7 @@ export {
   type IppProblem,
   type IppValue,
 } from './codec';
+export { ippRequest } from './ippRequest';
 export {
   guessMarkerMap,
   MARKER_ATTRIBUTES,

@@ -1,4 +1,5 @@
-import { fromUtf8, IPP_GROUP, IPP_TAG, type IppMessage, type IppValue } from './codec';
+import { fromUtf8, IPP_GROUP, type IppMessage, type IppValue } from './codec';
+import { ippRequest } from './ippRequest';
 import type { Slot } from '../workbook';
 
 export interface Marker {
@@ -35,29 +36,8 @@ export const MARKER_ATTRIBUTES = [
 ] as const;
 
 /** A Get-Printer-Attributes request for what tells of ink. */
-export function markersRequest(uri: string, requestId: number): IppMessage {
-  const text = (tag: number, value: string): IppValue => ({ type: 'text', tag, value });
-  return {
-    version: [1, 1],
-    code: 0x000b,
-    requestId,
-    data: new Uint8Array(0),
-    groups: [
-      {
-        tag: IPP_GROUP.operation,
-        attributes: [
-          { name: 'attributes-charset', values: [text(IPP_TAG.charset, 'utf-8')] },
-          { name: 'attributes-natural-language', values: [text(IPP_TAG.language, 'en')] },
-          { name: 'printer-uri', values: [text(IPP_TAG.uri, uri)] },
-          {
-            name: 'requested-attributes',
-            values: MARKER_ATTRIBUTES.map((name) => text(IPP_TAG.keyword, name)),
-          },
-        ],
-      },
-    ],
-  };
-}
+export const markersRequest = (uri: string, requestId: number): IppMessage =>
+  ippRequest(0x000b, uri, requestId, MARKER_ATTRIBUTES);
 
 /**
  * What a printer's answer says of its ink: the marker attributes, or its supply table where those are missing. Levels of −1,

@@ -1,4 +1,4 @@
-import { IPP_GROUP, IPP_TAG, type IppAttribute, type IppMessage, type IppValue } from '../ipp';
+import { IPP_GROUP, IPP_TAG, ippRequest, type IppAttribute, type IppMessage } from '../ipp';
 import { numberId, tidyTitle, type DraftJob, type ReadJobs, type RefusedLine } from './draftJob';
 import { mediaSize } from './mediaSize';
 
@@ -21,28 +21,11 @@ const ASKED = [
 const LIMIT = 500;
 
 /** A Get-Jobs request for what a queue has done. */
-export function jobsRequest(uri: string, requestId: number): IppMessage {
-  const text = (tag: number, value: string): IppValue => ({ type: 'text', tag, value });
-  return {
-    version: [1, 1],
-    code: 0x000a,
-    requestId,
-    data: new Uint8Array(0),
-    groups: [
-      {
-        tag: IPP_GROUP.operation,
-        attributes: [
-          { name: 'attributes-charset', values: [text(IPP_TAG.charset, 'utf-8')] },
-          { name: 'attributes-natural-language', values: [text(IPP_TAG.language, 'en')] },
-          { name: 'printer-uri', values: [text(IPP_TAG.uri, uri)] },
-          { name: 'limit', values: [{ type: 'integer', value: LIMIT }] },
-          { name: 'which-jobs', values: [text(IPP_TAG.keyword, 'completed')] },
-          { name: 'requested-attributes', values: ASKED.map((name) => text(IPP_TAG.keyword, name)) },
-        ],
-      },
-    ],
-  };
-}
+export const jobsRequest = (uri: string, requestId: number): IppMessage =>
+  ippRequest(0x000a, uri, requestId, ASKED, [
+    { name: 'limit', values: [{ type: 'integer', value: LIMIT }] },
+    { name: 'which-jobs', values: [{ type: 'text', tag: IPP_TAG.keyword, value: 'completed' }] },
+  ]);
 
 const STATES: Readonly<Record<number, DraftJob['state']>> = { 7: 'cancelled', 8: 'aborted', 9: 'completed' };
 /** Seconds since 1970 are at least this; smaller ones count from the printer's own start. */

@@ -1,4 +1,6 @@
-import { cartridgeOf, find, inkNow, type Book } from '../ledger';
+import { noAir } from '../bench';
+import { bodyOf, cartridgeOf, find, inkNow, type Book, type InkNow } from '../ledger';
+import { atReserve } from '../usage';
 import { DUE, type Printer } from '../workbook';
 import { headHealth, type ChannelHealth, type HeadHealth } from './headHealth';
 
@@ -26,6 +28,8 @@ export type HeadReason =
   | { readonly code: 'gaps'; readonly name: string; readonly missing: number; readonly share: number | null }
   | { readonly code: 'allGone'; readonly name: string }
   | { readonly code: 'lowInk'; readonly name: string; readonly ml: number }
+  /** What was meant to be done would take it to its reserve. */
+  | { readonly code: 'wouldEmpty'; readonly name: string; readonly ml: number; readonly act: HeadAct }
   | { readonly code: 'heavy'; readonly name: string; readonly ml: number }
   | { readonly code: 'justIn'; readonly name: string }
   | { readonly code: 'ventShut'; readonly name: string }
@@ -43,6 +47,8 @@ export type HeadReason =
 export interface HeadOption {
   readonly act: HeadAct;
   readonly ml: number;
+  /** Channels that it would take to their reserve: not to be done before they are topped up. */
+  readonly short: readonly string[];
 }
 
 export interface HeadAdvice {
@@ -64,7 +70,7 @@ const DAY_MS = 86_400_000;
 
 /**
  * What to do next about a head, by its checks, its cleanings, its ink and the user's school: the least that may help, with the ink
- * that each choice costs. A channel that is empty, or whose vent is shut, is never cleaned.
+ * that each choice costs. What would take a channel to its reserve, or draw from one whose vent is shut, is never advised.
  *
  * @param at UTC instant
  * @returns undefined when there is no such printer
@@ -80,17 +86,34 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
     .sort()
     .at(-1);
   const daysIdle = since ? Math.max(0, (Date.parse(at) - Date.parse(since)) / DAY_MS) : null;
-  const say = (
-    act: HeadAct,
-    why: readonly HeadReason[],
-    slots: readonly ChannelHealth[] = [],
-  ): HeadAdvice => ({
-    act,
-    slotIds: slots.map(({ slotId }) => slotId),
-    why,
-    options: optionsOf(printer, slots.length > 0 ? slots.length : printer.slots.length),
-    daysIdle,
-  });
+  const inside = insideOf(book, printer, at);
+  const say: Say = (act, why, slots = []) => {
+    const slotIds = slots.map(({ slotId }) => slotId);
+    const options = optionsOf(printer, inside, slotIds);
+    const drawn = inside.filter((one) => drawsFrom(act, one, slotIds));
+    const perChannel = mlPerChannel(printer)[act] ?? 0;
+    const short = perChannel > 0 ? drawn.filter((one) => wouldEmpty(one, perChannel)) : [];
+    const shut = perChannel > 0 ? drawn.filter((one) => one.airless) : [];
+    const done = { options, daysIdle };
+    if (short.length > 0)
+      return {
+        act: 'topUp',
+        slotIds: short.map(({ slotId }) => slotId),
+        why: [
+          ...why,
+          ...short.map(({ name, ink }) => ({ code: 'wouldEmpty' as const, name, ml: mlIn(ink), act })),
+        ],
+        ...done,
+      };
+    if (shut.length > 0)
+      return {
+        act: 'ports',
+        slotIds: shut.map(({ slotId }) => slotId),
+        why: [...why, ...shut.map(({ name }) => ({ code: 'ventShut' as const, name }))],
+        ...done,
+      };
+    return { act, slotIds, why, ...done };
+  };
   if (!last) return say('check', [{ code: 'never' }]);
   if (state.movedAt !== null && state.movedAt > last.at) return say('check', [{ code: 'moved' }]);
   if (daysIdle !== null && daysIdle >= DUE.nozzleCheckIdleDays)
@@ -100,7 +123,7 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
   );
   const unseen = health.channels.filter(({ state }) => state === 'unseen' || state === 'neverChecked');
   const gone = bad.filter(({ state }) => state === 'allGone');
-  if (gone.length > 0) return wholeChannel(book, health, printer, gone, at, say);
+  if (gone.length > 0) return wholeChannel(health, printer, gone, inside, say);
   const worn = bad.filter(({ state }) => state === 'worn');
   const failing = bad.filter(({ state }) => state === 'failing');
   const others = bad.filter(({ state }) => state === 'gaps');
@@ -136,30 +159,81 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
 
 type Say = (act: HeadAct, why: readonly HeadReason[], slots?: readonly ChannelHealth[]) => HeadAdvice;
 
+/** What is in one channel of a head. */
+interface Inside {
+  readonly slotId: string;
+  readonly name: string;
+  /** Is there a cartridge at all? */
+  readonly filled: boolean;
+  readonly ink: InkNow | null;
+  readonly reserveMl: number;
+  readonly airless: boolean;
+  readonly installedAt: string | null;
+}
+
+const insideOf = (book: Book, printer: Printer, at: string): Inside[] =>
+  printer.slots.map(({ id, name }) => {
+    const cartridgeId = book.state.printers.get(printer.id)?.slots.get(id)?.cartridgeId;
+    const state = cartridgeId ? cartridgeOf(book, cartridgeId) : undefined;
+    const type = cartridgeId ? bodyOf(book.context, cartridgeId)?.type : undefined;
+    return {
+      slotId: id,
+      name,
+      filled: state !== undefined,
+      ink: cartridgeId ? inkNow(book, cartridgeId, at) : null,
+      reserveMl: type?.reserveMl ?? 0,
+      airless: state !== undefined && type !== undefined && noAir(state.ports, type.construction),
+      installedAt: state?.installedAt ?? null,
+    };
+  });
+
+const mlIn = (ink: InkNow | null): number => Math.max(0, ink?.value ?? 0);
+
+/** Would drawing so much take it to its reserve? Of what is not known nothing is said. */
+const wouldEmpty = ({ ink, reserveMl }: Inside, ml: number): boolean =>
+  ink !== null && atReserve({ value: ink.value - ml, u: ink.u }, reserveMl);
+
+/** A group cleaning draws from the channels that are meant; all else from the whole head. */
+const drawsFrom = (act: HeadAct, { slotId }: Inside, slotIds: readonly string[]): boolean =>
+  act !== 'group' || slotIds.length === 0 || slotIds.includes(slotId);
+
 /** A channel missing as a whole: ink first, then vent, then air, then a clog. */
 function wholeChannel(
-  book: Book,
   health: HeadHealth,
   printer: Printer,
   gone: readonly ChannelHealth[],
-  at: string,
+  inside: readonly Inside[],
   say: Say,
 ): HeadAdvice {
+  const of = (channel: ChannelHealth): Inside => inside.find(({ slotId }) => slotId === channel.slotId)!;
+  const missing = (channels: readonly ChannelHealth[]): HeadReason[] =>
+    channels.map(({ name }) => ({ code: 'allGone', name }));
+  const empty = gone.filter((one) => !of(one).filled || wouldEmpty(of(one), 0));
+  if (empty.length > 0)
+    return say(
+      'topUp',
+      [
+        ...missing(empty),
+        ...empty.map((one) => ({ code: 'lowInk' as const, name: one.name, ml: mlIn(of(one).ink) })),
+      ],
+      empty,
+    );
+  const shut = gone.filter((one) => of(one).airless);
+  if (shut.length > 0)
+    return say(
+      'ports',
+      [...missing(shut), ...shut.map(({ name }) => ({ code: 'ventShut' as const, name }))],
+      shut,
+    );
   const [channel] = gone as [ChannelHealth];
-  const { name, slotId } = channel;
-  const cartridgeId = book.state.printers.get(printer.id)?.slots.get(slotId)?.cartridgeId;
-  const state = cartridgeId ? cartridgeOf(book, cartridgeId) : undefined;
-  const cartridge = find(book.context, 'cartridge', cartridgeId ?? undefined);
-  const reserve = find(book.context, 'cartridgeType', cartridge?.typeId)?.reserveMl ?? 0;
-  const ink = cartridgeId ? inkNow(book, cartridgeId, at) : null;
-  const first: HeadReason = { code: 'allGone', name };
-  if (!state || (ink && ink.value <= reserve))
-    return say('topUp', [first, { code: 'lowInk', name, ml: Math.max(0, ink?.value ?? 0) }], gone);
-  if (state.ports.vent === 'shut' || state.ports.tape === 'on')
-    return say('ports', [first, { code: 'ventShut', name }], gone);
-  const why: HeadReason[] = ink ? [first, { code: 'heavy', name, ml: ink.value }] : [first];
+  const { name } = channel;
+  const { ink, installedAt } = of(channel);
+  const why: HeadReason[] = [
+    ...missing(gone),
+    ...(ink ? [{ code: 'heavy' as const, name, ml: ink.value }] : []),
+  ];
   const lastFine = channel.history.findLast(({ missing }) => missing === 0)?.at ?? '';
-  const justIn = state.installedAt !== null && state.installedAt > lastFine;
+  const justIn = installedAt !== null && installedAt > lastFine;
   const tries = cleaningsSince(health, lastFine);
   if (tries.length >= ENOUGH)
     return say(
@@ -200,17 +274,24 @@ function cleaning(
 
 const cleaningsSince = (health: HeadHealth, at: string) => health.cleanings.filter((one) => one.at > at);
 
-function optionsOf(printer: Printer, channels: number): HeadOption[] {
-  const { draws, slots } = printer;
-  const options: HeadOption[] = [
-    { act: 'wait', ml: 0 },
-    { act: 'purge', ml: draws.perDm2.value * PURGE_DM2 * slots.length },
-    { act: 'group', ml: draws.group.value * channels },
-    { act: 'light', ml: draws.light.value * slots.length },
-    { act: 'deep', ml: draws.deep.value * slots.length },
-    ...(printer.feed === 'stationary'
-      ? [{ act: 'recharge' as const, ml: draws.recharge.value * slots.length }]
-      : []),
-  ];
-  return options.sort((a, b) => a.ml - b.ml);
-}
+/** Ink that each act draws from one channel, ml. */
+const mlPerChannel = ({ draws, feed }: Printer): Partial<Readonly<Record<HeadAct, number>>> => ({
+  wait: 0,
+  purge: draws.perDm2.value * PURGE_DM2,
+  group: draws.group.value,
+  light: draws.light.value,
+  deep: draws.deep.value,
+  ...(feed === 'stationary' ? { recharge: draws.recharge.value } : {}),
+});
+
+const optionsOf = (printer: Printer, inside: readonly Inside[], slotIds: readonly string[]): HeadOption[] =>
+  (Object.entries(mlPerChannel(printer)) as [HeadAct, number][])
+    .map(([act, ml]) => {
+      const drawn = inside.filter((one) => drawsFrom(act, one, slotIds));
+      return {
+        act,
+        ml: ml * drawn.length,
+        short: ml > 0 ? drawn.filter((one) => wouldEmpty(one, ml)).map(({ name }) => name) : [],
+      };
+    })
+    .sort((a, b) => a.ml - b.ml);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import { gapProblemWords, HEAD_ACT_WORDS, headReasonWords } from '../words';
+import { gapProblemWords, HEAD_ACT_WORDS, headOptionWords, headReasonWords } from '../words';
 import type { FactDraft, Printer } from '../workbook';
 import { headAdvice, headHealth, readGaps, type HeadAdvice } from './index';
 
@@ -161,6 +161,34 @@ test.each<[string, FactDraft[], Partial<Printer>, string, string]>([
     'allGone lowInk',
   ],
   [
+    'two gone, the second of them empty: it is never cleaned',
+    [check({}), weigh('magenta', 44), check({ cyan: 40, magenta: 40 })],
+    {},
+    'topUp',
+    'allGone lowInk',
+  ],
+  [
+    'a gap where a cleaning would take the channel to its reserve',
+    [check({}), weigh('cyan', 44.5), check({ cyan: 3 })],
+    {},
+    'topUp',
+    'gaps wouldEmpty',
+  ],
+  [
+    'gaps everywhere, and one of the others is low: the whole head is not cleaned',
+    [check({}), weigh('yellow', 44), check({ cyan: 3, magenta: 2 })],
+    {},
+    'topUp',
+    'gaps gaps wouldEmpty',
+  ],
+  [
+    'a gap behind a taped vent',
+    [check({}), { kind: 'portChanged', cartridgeId: 'cyan', ports: { tape: 'on' } }, check({ cyan: 3 })],
+    {},
+    'ports',
+    'gaps ventShut',
+  ],
+  [
     'a channel gone whose vent is shut',
     [check({}), { kind: 'portChanged', cartridgeId: 'cyan', ports: { vent: 'shut' } }, check({ cyan: 40 })],
     {},
@@ -199,8 +227,9 @@ test.each<[string, FactDraft[], Partial<Printer>, string, string]>([
   expect(say(advice)).toEqual([act, why]);
   expect(HEAD_ACT_WORDS[advice.act]).toMatch(/\S/);
   for (const reason of advice.why) expect(headReasonWords(reason)).toMatch(/^\S.*\.$/);
-  // A channel without ink is never cleaned, and what cleaning costs is said.
-  if (why.includes('lowInk')) expect(['topUp']).toContain(advice.act);
+  // What would take a channel to its reserve is never advised, and what cleaning costs is said.
+  expect(advice.options.find((option) => option.act === advice.act)?.short ?? []).toEqual([]);
+  for (const option of advice.options) expect(headOptionWords(option)).toMatch(/ml|nothing/);
   expect(advice.options.map(({ ml }) => ml)).toEqual(
     [...advice.options.map(({ ml }) => ml)].sort((a, b) => a - b),
   );

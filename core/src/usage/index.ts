@@ -9,4 +9,5 @@ export {
   type PrinterModel,
 } from './fitPrinter';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
+export { atReserve } from './atReserve';
 export { runsDry, safeCount } from './safeCount';

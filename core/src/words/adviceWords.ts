@@ -83,6 +83,10 @@ export function reasonWords(reason: Reason): string {
       return 'By the log its fill plug is out.';
     case 'ventShut':
       return 'By the log its vent is shut: it would starve after a few sheets.';
+    case 'taped':
+      return 'By the log its vent is taped: it would starve after a few sheets.';
+    case 'keeperOn':
+      return 'By the log its outlet keeper is on: no ink comes through it.';
     case 'emptyAt':
       return emptyAtWords(reason.of);
     case 'printerSaid':

@@ -1,4 +1,4 @@
-import type { ChannelState, CleaningEffect, GapProblem, HeadAct, HeadReason } from '../nozzle';
+import type { ChannelState, CleaningEffect, GapProblem, HeadAct, HeadOption, HeadReason } from '../nozzle';
 
 /** What to do about a head, as one would say it. */
 export const HEAD_ACT_WORDS: Readonly<Record<HeadAct, string>> = {
@@ -49,13 +49,15 @@ export function headReasonWords(reason: HeadReason): string {
     case 'allGone':
       return `${reason.name} is missing as a whole.`;
     case 'lowInk':
-      return `By the log only ${reason.ml.toFixed(1)} ml are left in it: it is ink that lacks, not nozzles. A cleaning would draw air.`;
+      return `By the log only ${reason.ml.toFixed(1)} ml are left in ${reason.name}: it is ink that lacks, not nozzles. A cleaning would draw air.`;
+    case 'wouldEmpty':
+      return `${HEAD_ACT_WORDS[reason.act]} would take ${reason.name} to its reserve: about ${reason.ml.toFixed(1)} ml are left in it.`;
     case 'heavy':
       return `By the log it holds ${reason.ml.toFixed(0)} ml: it is clogged, or there is air in its line; it is not empty.`;
     case 'justIn':
       return `${reason.name} went in since it last printed: it may not have been primed.`;
     case 'ventShut':
-      return `By the log its vent is shut: no ink can follow.`;
+      return `By the log the vent of ${reason.name} is shut: no ink can follow.`;
     case 'failing':
       return `${reason.name}: ${reason.lines.length === 1 ? `line ${reason.lines[0]} was` : `lines ${reason.lines.join(', ')} were`} missing three times in a row${reason.spares === null ? '' : reason.spares > 0 ? `; ${reason.spares} spares are left` : '; no spare is left'}. Cleaning does not bring them back.`;
     case 'cleaned':
@@ -66,6 +68,10 @@ export function headReasonWords(reason: HeadReason): string {
       return 'No line was missing at the last look.';
   }
 }
+
+/** A way on, with the ink that it costs, and who would be short of it. */
+export const headOptionWords = ({ act, ml, short }: HeadOption): string =>
+  `${HEAD_ACT_WORDS[act]}: ${ml === 0 ? 'nothing' : `about ${ml.toFixed(1)} ml`}${short.length > 0 ? `; not before ${short.join(', ')} ${short.length === 1 ? 'is' : 'are'} topped up` : ''}`;
 
 /** What a cleaning brought. */
 export const effectWords = ({ before, after, helped }: CleaningEffect): string =>

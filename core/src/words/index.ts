@@ -26,9 +26,17 @@ export {
   effectWords,
   gapProblemWords,
   HEAD_ACT_WORDS,
+  headOptionWords,
   headReasonWords,
 } from './headWords';
-export { patchProblemWords, REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from './shadeWords';
+export {
+  patchProblemWords,
+  REPROFILE_WORDS,
+  reprofileWords,
+  shiftWords,
+  testShortWords,
+  VERDICT_WORDS,
+} from './shadeWords';
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
 export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
 export { dueWords } from './dueWords';

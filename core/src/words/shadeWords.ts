@@ -1,4 +1,11 @@
-import type { PatchProblem, Reprofile, ReprofileReason, ShadeComparison, ShadeVerdict } from '../colour';
+import type {
+  PatchProblem,
+  Reprofile,
+  ReprofileReason,
+  ShadeComparison,
+  ShadeVerdict,
+  TestPrint,
+} from '../colour';
 
 export const VERDICT_WORDS: Readonly<Record<ShadeVerdict, string>> = {
   same: 'The same, as far as measuring can tell',
@@ -76,3 +83,16 @@ export function patchProblemWords(problem: PatchProblem): string {
       return `More than ${problem.most} patches: measure a smaller chart, or split it.`;
   }
 }
+
+/** Who must be topped up on the way to a test print: nothing is to be run dry for it. */
+export const testShortWords = ({ shortOf, sheets, cleanings }: TestPrint): string[] =>
+  [
+    { names: shortOf.sheets, what: `${sheets} sheets` },
+    { names: shortOf.cleanings, what: `${cleanings} light cleanings` },
+  ].flatMap(({ names, what }) =>
+    names.length === 0
+      ? []
+      : [
+          `${what} are more than ${names.join(', ')} can give above the reserve: top up before and on the way.`,
+        ],
+  );

@@ -5,6 +5,7 @@ import {
   HEAD_ACT_WORDS,
   headAdvice,
   headHealth,
+  headOptionWords,
   headReasonWords,
   type HeadAdvice,
   type HeadHealth,
@@ -103,9 +104,9 @@ function Options({ advice, printer }: { readonly advice: HeadAdvice; readonly pr
     <div>
       <h2>What each would cost</h2>
       <ul className="plain" style={{ gap: 4 }}>
-        {advice.options.map(({ act, ml }) => (
-          <li key={act} className={act === advice.act ? '' : 'soft'}>
-            {HEAD_ACT_WORDS[act]}: {ml === 0 ? 'nothing' : `about ${ml.toFixed(1)} ml`}
+        {advice.options.map((option) => (
+          <li key={option.act} className={option.act === advice.act ? '' : 'soft'}>
+            {headOptionWords(option)}
           </li>
         ))}
       </ul>

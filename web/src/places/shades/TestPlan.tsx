@@ -1,17 +1,18 @@
 import { useState } from 'react';
-import { all, testPrint, type Printer } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { all, testPrint, testShortWords, type Printer } from '@hiraeth/core';
+import { useHour, useLedger } from '../../app/hooks';
 import { Pick } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 /** How much to print, or to clean, before a test print shows the new ink alone. */
 export function TestPlan({ printer }: { readonly printer: Printer }) {
   const ledger = useLedger();
+  const at = useHour();
   const subjects = all(ledger.context, 'subject');
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [size, setSize] = useState(() => chooseSize());
   const area = chosenSize(size);
-  const plan = area && subjectId ? testPrint(ledger, printer.id, { subjectId, ...area }) : undefined;
+  const plan = area && subjectId ? testPrint(ledger, printer.id, { subjectId, ...area }, at) : undefined;
   if (subjects.length === 0) return null;
   return (
     <section className="section" aria-label="Plan a test print">
@@ -36,6 +37,11 @@ export function TestPlan({ printer }: { readonly printer: Printer }) {
             {plan.channels.find(({ name }) => name === plan.slowest)!.perSheetMl.toFixed(3)} ml a sheet, and{' '}
             {plan.channels[0]!.needMl.toFixed(0)} ml have to go through until a twentieth of the old is left.
           </p>
+          {testShortWords(plan).map((words) => (
+            <p key={words} className="caution">
+              <b>Mind:</b> {words}
+            </p>
+          ))}
           <p className="soft small">
             Then: the same files, paper and driver settings as for the original. Look at once, after a day,
             and after a month. Lines hold {plan.channels[0]!.lineMl} ml a channel
