@@ -599,6 +599,8 @@ test('whatever is answered: no port opens before the outlet is shut, none goes i
         );
         const start = beginRun(ledger, chosen({ method, occasion, byScale: given.byScale }), 'run', AT);
         const env = runEnv(ledger, start, AT)!;
+        // What the run itself plans is never too much for it, a prime included.
+        expect(toolCheck(start, env).map(({ code }) => code)).not.toContain('dosesTooLarge');
         const sealed = start.ports.seal === 'intact' && !throughOutlet && !head;
         const seen: string[] = [];
         let run = start;

@@ -1,6 +1,5 @@
 import type { FillPlan } from '../fill';
-import { pouredDensity } from './pouredDensity';
-import { primeMlOf } from './primeMlOf';
+import { fillRoomMl } from './fillRoomMl';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
@@ -13,10 +12,7 @@ export interface Dose {
 /** What goes into each chamber (or part), from the plan and the prime that follows, or as the person set it. */
 export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] {
   const { body } = env;
-  // What a prime takes out again goes in with the fill, as far as the body bears it.
-  const roomMl = (body.maxG - plan.targetG) / pouredDensity(env).value;
-  const add = Math.max(0, plan.addMl.value);
-  const total = add > 0 ? add + Math.min(Math.max(0, roomMl), primeMlOf(run, env)) : 0;
+  const total = fillRoomMl(run, env, plan);
   if (run.method === 'twoPart') {
     const head = Math.min(
       total,

@@ -1,6 +1,7 @@
 import { TOLERANCE_G } from '../fill';
 import type { Construction, Tool } from '../workbook';
 import { dosesOf } from './dosesOf';
+import { fillRoomMl } from './fillRoomMl';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import { planOf } from './planOf';
 import type { CartridgeRun } from './run';
@@ -85,7 +86,7 @@ export function toolCheck(
       capacityG: env.scale?.capacityG ?? 0,
       maxG,
     });
-  const room = Math.max(0, plan.addMl.value);
+  const room = fillRoomMl(run, env, plan);
   const doses = dosesOf(run, env, plan);
   const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
   const least = Math.min(...doses.filter((dose) => dose.ml > 0).map((dose) => dose.ml));
