@@ -600,7 +600,14 @@ test('whatever is answered: no port opens before the outlet is shut, none goes i
         const start = beginRun(ledger, chosen({ method, occasion, byScale: given.byScale }), 'run', AT);
         const env = runEnv(ledger, start, AT)!;
         // What the run itself plans is never too much for it, a prime included.
-        expect(toolCheck(start, env).map(({ code }) => code)).not.toContain('dosesTooLarge');
+        const tools = toolCheck(start, env);
+        expect(tools.map(({ code }) => code)).not.toContain('dosesTooLarge');
+        // … and the loads that are told before are those that come.
+        const told = tools.find((finding) => finding.code === 'syringe');
+        if (told && env.syringe)
+          expect(stepsFor(start, env).filter((step) => step.kind === 'load' && !step.drops)).toHaveLength(
+            told.loads,
+          );
         const sealed = start.ports.seal === 'intact' && !throughOutlet && !head;
         const seen: string[] = [];
         let run = start;

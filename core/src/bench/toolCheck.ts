@@ -2,6 +2,7 @@ import { TOLERANCE_G } from '../fill';
 import type { Construction, Tool } from '../workbook';
 import { dosesOf } from './dosesOf';
 import { fillRoomMl } from './fillRoomMl';
+import { loadsOf } from './loadsOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import { planOf } from './planOf';
 import type { CartridgeRun } from './run';
@@ -70,12 +71,16 @@ export function toolCheck(
     if (have.length > 0 && !fits) say({ ok: false, code: 'clipFits', heightMm: type.bodyHeightMm! });
     else say({ ok: have.length > 0, code: 'tool', tool, name: have[0]?.name ?? null });
   }
+  const room = fillRoomMl(run, env, plan);
+  const doses = dosesOf(run, env, plan);
+  const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
+  const loads = doses.reduce((sum, dose) => sum + loadsOf(dose.ml, run, env.syringe).length, 0);
   if (method.dosed === 'syringe')
     say({
-      ok: env.syringe !== null && plan.loads.length <= MOST_LOADS,
+      ok: env.syringe !== null && loads <= MOST_LOADS,
       code: 'syringe',
       name: env.syringe?.name ?? null,
-      loads: plan.loads.length,
+      loads,
       keepBackMl: env.syringe?.keepBackMl ?? 0,
     });
   if (run.byScale)
@@ -86,9 +91,6 @@ export function toolCheck(
       capacityG: env.scale?.capacityG ?? 0,
       maxG,
     });
-  const room = fillRoomMl(run, env, plan);
-  const doses = dosesOf(run, env, plan);
-  const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
   const least = Math.min(...doses.filter((dose) => dose.ml > 0).map((dose) => dose.ml));
   if (method.dosed === 'syringe' && env.syringe && least < COARSE * env.syringe.graduationMl)
     say({

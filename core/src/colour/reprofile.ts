@@ -2,13 +2,15 @@ import { listOf } from '../exposure';
 import { composition, find, inkOfBottle, mixesOf, type Book, type Mix } from '../ledger';
 import { shadeSeries } from './shadeSets';
 
+type Against = 'lot' | 'original';
+
 export type ReprofileReason =
   | { readonly code: 'noProfile' }
   /** Share of the ink that is not what the profile was made with: another ink, or another lot of it. */
   | { readonly code: 'foreign'; readonly slot: string; readonly share: number }
   | { readonly code: 'lot'; readonly slot: string; readonly share: number }
-  | { readonly code: 'measured'; readonly mean: number; readonly p95: number }
-  | { readonly code: 'measuredSame'; readonly mean: number }
+  | { readonly code: 'measured'; readonly against: Against; readonly mean: number; readonly p95: number }
+  | { readonly code: 'measuredSame'; readonly against: Against; readonly mean: number }
   | { readonly code: 'unchanged' };
 
 export interface Reprofile {
@@ -77,11 +79,12 @@ export function reprofile(
   let verdict: Reprofile['verdict'] = foreign ? 'now' : why.length > 0 ? 'soon' : 'notYet';
   if (measured) {
     const { mean, p95, verdict: seen } = measured.found;
+    const against = measured.from.ink === 'original' ? 'original' : 'lot';
     if (seen === 'same') {
       verdict = foreign ? 'soon' : 'notYet';
-      why.push({ code: 'measuredSame', mean });
+      why.push({ code: 'measuredSame', against, mean });
     } else {
-      why.push({ code: 'measured', mean, p95 });
+      why.push({ code: 'measured', against, mean, p95 });
       verdict = mean >= NOW_MEAN ? 'now' : mean >= SOON_MEAN ? 'soon' : verdict;
     }
   }

@@ -1,11 +1,12 @@
 import type { DueItem } from '../due';
+import { agoWords } from './daysWords';
 
 /** What is to be done, and why, in words. */
 export function dueWords({ code, subject: { name }, figure }: DueItem): {
   readonly what: string;
   readonly why: string;
 } {
-  const days = figure === null ? '' : `${Math.round(figure)} days`;
+  const ago = figure === null ? '' : agoWords(figure);
   switch (code) {
     case 'topUp':
       return {
@@ -13,14 +14,14 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
         why: figure === null ? 'The log says so.' : `About ${figure.toFixed(1)} ml are left in it.`,
       };
     case 'weighIn':
-      return { what: `Weigh in ${name}`, why: `Last weighed ${days} ago: the doubt grows with every print.` };
+      return { what: `Weigh in ${name}`, why: `Last weighed ${ago}: the doubt grows with every print.` };
     case 'nozzleCheck':
       return {
         what: `Print a nozzle check on ${name}`,
-        why: figure === null ? 'None is in the log yet.' : `Idle for ${days}.`,
+        why: figure === null ? 'None is in the log yet.' : `Last used ${ago}.`,
       };
     case 'agitate':
-      return { what: `Shake ${name}`, why: `Pigment settles; last moved ${days} ago.` };
+      return { what: `Shake ${name}`, why: `Pigment settles; last moved ${ago}.` };
     case 'rested':
       return { what: `Weigh ${name} after its rest`, why: 'That mass is its honest full mass.' };
     case 'bottleOld':

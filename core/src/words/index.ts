@@ -21,6 +21,7 @@ export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { stepAnswerWords, stepWords, type StepWords } from './stepWords';
 export { mismatchWords } from './mismatchWords';
+export { agoWords, wholeDays } from './daysWords';
 export {
   CHANNEL_STATE_WORDS,
   effectWords,

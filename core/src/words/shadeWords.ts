@@ -23,6 +23,8 @@ export const REPROFILE_WORDS: Readonly<Record<Reprofile['verdict'], string>> = {
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
+const AGAINST_WORDS = { lot: 'against the last lot', original: 'against the original' } as const;
+
 /** Why to profile anew, or not. */
 export function reprofileWords(reason: ReprofileReason): string {
   switch (reason.code) {
@@ -33,9 +35,9 @@ export function reprofileWords(reason: ReprofileReason): string {
     case 'lot':
       return `${reason.slot}: ${percent(reason.share)} of what is inside is another lot than then.`;
     case 'measured':
-      return `Measured since: mean ΔE00 ${reason.mean.toFixed(1)}, 95 % below ${reason.p95.toFixed(1)}.`;
+      return `Measured since, ${AGAINST_WORDS[reason.against]}: mean ΔE00 ${reason.mean.toFixed(1)}, 95 % below ${reason.p95.toFixed(1)}.`;
     case 'measuredSame':
-      return `Measured since, it is the same within the noise (mean ΔE00 ${reason.mean.toFixed(1)}).`;
+      return `Measured since, ${AGAINST_WORDS[reason.against]} it is the same within the noise (mean ΔE00 ${reason.mean.toFixed(1)}).`;
     case 'unchanged':
       return 'The ink in its channels is what it was then.';
   }

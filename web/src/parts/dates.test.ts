@@ -1,9 +1,9 @@
 import { expect, test } from '@jest/globals';
-import { ago, clock, day, fromLocalField, moment, span, toLocalField } from './dates';
+import { clock, day, fromLocalField, moment, span, toLocalField } from './dates';
 import { readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';
 import { shadeColour } from './shade';
-import { SHADES } from '@hiraeth/core';
+import { agoWords, SHADES } from '@hiraeth/core';
 
 test('moments are written in the reader’s zone, and a field gives back the same moment', () => {
   const iso = '2026-11-24T09:30:00.000Z';
@@ -20,7 +20,7 @@ test.each([
   [0.5, 'today'],
   [1.2, 'yesterday'],
   [12.9, '12 days ago'],
-])('%d days: %s', (days, words) => expect(ago(days)).toBe(words));
+])('%d days: %s', (days, words) => expect(agoWords(days)).toBe(words));
 
 test('a field reads what is typed, says what is wrong, and is silent while empty', () => {
   expect(readTyped('', 'mass')).toEqual({ text: '', value: null, error: null });

@@ -7,14 +7,6 @@ export const clock = (iso: string): string => format(new Date(iso), 'HH:mm');
 export const span = (fromIso: string, toIso: string): string =>
   formatDistanceStrict(new Date(fromIso), new Date(toIso));
 
-/** Days in words. */
-export function ago(days: number): string {
-  if (days < 1 / 24) return 'just now';
-  if (days < 1) return 'today';
-  const whole = Math.floor(days);
-  return whole === 1 ? 'yesterday' : `${whole} days ago`;
-}
-
 /** The value of a datetime-local field for an instant, and back. */
 export const toLocalField = (iso: string): string => format(new Date(iso), "yyyy-MM-dd'T'HH:mm");
 export const fromLocalField = (value: string): string | null => {

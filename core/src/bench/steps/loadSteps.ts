@@ -1,6 +1,7 @@
 import { judgeFill, type FillPlan } from '../../fill';
 import { massOf, massStart } from '../answers';
 import { dosesOf } from '../dosesOf';
+import { loadsOf } from '../loadsOf';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { chamberDensity, pouredDensity } from '../pouredDensity';
@@ -16,10 +17,8 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
   const start = massStart(run);
   let scaleG = start?.value ?? null;
   doses.forEach((dose, part) => {
-    const size =
-      env.syringe && method.dosed === 'syringe' ? env.syringe.capacityMl - env.syringe.keepBackMl : dose.ml;
-    const pieces = Math.max(1, Math.ceil(dose.ml / Math.max(size, 0.1) - 1e-9), method.halves ? 2 : 1);
-    let left = dose.ml;
+    const loads = loadsOf(dose.ml, run, env.syringe);
+    const pieces = loads.length;
     if (part > 0 && dose.chamber !== doses[part - 1]!.chamber && method.dosed === 'syringe')
       add({
         id: `rinse-${part}`,
@@ -27,9 +26,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         doing: { code: 'rinse', next: dose.name },
         cautions: ['needle'],
       });
-    for (let i = 0; i < pieces; i++) {
-      const ml = method.halves ? dose.ml / pieces : Math.min(size, left);
-      left -= ml;
+    loads.forEach((ml, i) => {
       if (scaleG !== null) scaleG += ml * chamberDensity(env, dose.chamber).value;
       add({
         id: `load-${part}-${i}`,
@@ -54,7 +51,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
           doing: { code: 'pause', method: run.method },
           waitSeconds: 120,
         });
-    }
+    });
     if (run.method === 'twoPart' && part === 0) {
       add({ id: 'head-plug', kind: 'do', doing: { code: 'head-plug' }, changes: { plug: 'in' } });
       add({

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
+  agoWords,
   adviceTitle,
   cartridgeTotals,
   cartridgeView,
@@ -27,7 +28,7 @@ import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { Big } from '../../parts/Big';
-import { ago, clock, moment } from '../../parts/dates';
+import { clock, moment } from '../../parts/dates';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Swatch } from '../../parts/Swatch';
@@ -92,7 +93,7 @@ export default function CartridgePlace() {
             )}
             {view.weighedDaysAgo !== null && (
               <p className="soft small">
-                {view.ink?.source}; last weighed {ago(view.weighedDaysAgo)}:{' '}
+                {view.ink?.source}; last weighed {agoWords(view.weighedDaysAgo)}:{' '}
                 {formatUncertain(state.lastWeighed!.massG, 'g')}
               </p>
             )}

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import {
+  agoWords,
   CAUTION_WORDS,
   HEAD_ACT_WORDS,
   headAdvice,
@@ -13,7 +14,7 @@ import {
 } from '@hiraeth/core';
 import { useHour, useLedger } from '../../app/hooks';
 import { Big } from '../../parts/Big';
-import { ago, day } from '../../parts/dates';
+import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Cleanings } from './Cleanings';
 import { LogCheck } from './LogCheck';
@@ -88,7 +89,7 @@ function Answer({ health, advice }: { readonly health: HeadHealth; readonly advi
         </p>
         <p className="soft small">
           {last ? `Last looked at ${day(last.at)}${worst.length > 0 ? `: ${worst.join(', ')}` : ''}. ` : ''}
-          {advice.daysIdle === null ? '' : `Last used ${ago(advice.daysIdle)}.`}
+          {advice.daysIdle === null ? '' : `Last used ${agoWords(advice.daysIdle)}.`}
           {health.since ? ` This head is in it since ${day(health.since)}.` : ''}
         </p>
       </div>

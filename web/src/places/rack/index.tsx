@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import {
+  agoWords,
   all,
   adviceTitle,
   dueItems,
@@ -20,7 +21,6 @@ import {
 } from '@hiraeth/core';
 import { useHour, useLedger, useNow } from '../../app/hooks';
 import { Big } from '../../parts/Big';
-import { ago } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
 import { CanPrint } from './CanPrint';
@@ -211,7 +211,7 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
         <span>
           {cartridge?.weighedDaysAgo === null || !cartridge
             ? 'never weighed'
-            : `weighed ${ago(cartridge.weighedDaysAgo)}`}
+            : `weighed ${agoWords(cartridge.weighedDaysAgo)}`}
         </span>
       </div>
     </div>

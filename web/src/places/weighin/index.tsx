@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
+  agoWords,
   COVERAGE,
   expectedMass,
   explain,
@@ -19,7 +20,6 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
-import { ago } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
@@ -177,7 +177,7 @@ export default function WeighIn() {
                     <div className="soft small">
                       {view.cartridge!.weighedDaysAgo === null
                         ? 'never weighed'
-                        : `weighed ${ago(view.cartridge!.weighedDaysAgo)}`}
+                        : `weighed ${agoWords(view.cartridge!.weighedDaysAgo)}`}
                     </div>
                   </td>
                   <td className="n soft">

@@ -1,0 +1,23 @@
+import type { Syringe } from '../workbook';
+import { METHOD_DATA } from './methods';
+import type { CartridgeRun } from './run';
+
+/**
+ * A dose in the loads in which it goes in: full syringes first, the rest last; in halves where the method wants it so; by line or
+ * squeezes as one.
+ *
+ * @param ml of the dose
+ * @returns ml of each load, at least one
+ */
+export function loadsOf(
+  ml: number,
+  { method }: Pick<CartridgeRun, 'method'>,
+  syringe: Syringe | null,
+): number[] {
+  const { dosed, halves } = METHOD_DATA[method];
+  const size = syringe && dosed === 'syringe' ? Math.max(0.1, syringe.capacityMl - syringe.keepBackMl) : ml;
+  const count = Math.max(1, size > 0 ? Math.ceil(ml / size - 1e-9) : 1, halves ? 2 : 1);
+  return Array.from({ length: count }, (_, i) =>
+    halves ? ml / count : Math.min(size, Math.max(0, ml - i * size)),
+  );
+}
