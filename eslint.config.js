@@ -38,6 +38,7 @@ const ROOMS = [
   'prepare',
   'ipp',
   'jobs',
+  'image',
   'bench',
   'account',
   'cost',

@@ -10,6 +10,7 @@ export * from './colour';
 export * from './gauge';
 export * from './ipp';
 export * from './jobs';
+export * from './image';
 export * from './check';
 export * from './bench';
 export * from './scale';

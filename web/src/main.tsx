@@ -14,6 +14,7 @@ import { persistence, updateReady } from './app/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
 import { openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
+import { measurePictureAside } from './workers/measurePictureAside';
 import { readJobsAside } from './workers/readJobsAside';
 import { simulateAside } from './workers/simulateAside';
 import { registerOffline } from './workers/registerOffline';
@@ -25,6 +26,7 @@ const services = makeServices({
   makeDemo: makeDemoAside,
   simulate: simulateAside,
   readJobs: readJobsAside,
+  measurePicture: measurePictureAside,
 });
 const store = makeStore(services);
 

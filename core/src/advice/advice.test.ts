@@ -1,7 +1,8 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
+import { ALWAYS, inkAccount } from '../account';
 import { goingIn } from '../bench';
-import { counterOf, Ledger } from '../ledger';
-import { listOf } from '../exposure';
+import { counterOf, Ledger, modelOf } from '../ledger';
+import { imageExposure, listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
 import {
   adviceTitle,
@@ -11,6 +12,7 @@ import {
   reasonWords,
   TROUBLE_WORDS,
 } from '../words';
+import { predictUse } from '../usage';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
 import type { ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
 import {
@@ -382,4 +384,68 @@ test('the drying tray: who is weighed next, when each is ready, and which is dry
   expect(tray[1]!.waterMl).toBeCloseTo(5, 0);
   ledger.add(script([fill('yellow', 10)], at));
   expect(dryingTray(ledger, ledger.facts, at).map(({ cartridgeId }) => cartridgeId)).not.toContain('yellow');
+});
+
+describe('a picture that was measured, and a queue of jobs', () => {
+  const room = (...more: readonly FactDraft[]) =>
+    Ledger.from(
+      script([...setUp, ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 70)), install, ...more]),
+    );
+  const at = '2026-03-02T00:00:00.000Z';
+  const a3 = { subjectId: 'any', copies: 20, widthMm: 297, heightMm: 420 };
+  const asks = (cyan: number) =>
+    new Map([
+      ['cyan', cyan],
+      ['magenta', 0.012],
+      ['yellow', 0.012],
+    ]);
+
+  test('its own demand moves its channel’s use, within what its kind takes; knowing more never widens', () => {
+    const ledger = room();
+    const [kind, little, much] = [undefined, asks(0.001), asks(0.05)].map(
+      (demand) => canPrint(ledger, 'printer', [{ ...a3, demand }], at).channels[0]!.use,
+    );
+    expect(little!.value).toBeLessThan(kind!.value);
+    expect(much!.value).toBeGreaterThan(kind!.value);
+    for (const use of [little!, much!]) expect(use.u).toBeLessThanOrEqual(kind!.u);
+  });
+
+  test('all that waits is in the answer; how many of the last are safe is what the answer says of so many', () => {
+    const ledger = room();
+    const one = canPrint(ledger, 'printer', [a3], at);
+    const two = canPrint(ledger, 'printer', [a3, { ...a3, demand: asks(0.02) }], at);
+    two.channels.forEach(({ use }, i) => expect(use.value).toBeGreaterThan(one.channels[i]!.use.value));
+    expect(two.safeCopies!).toBeLessThan(one.safeCopies!);
+    const risk = (copies: number): number =>
+      canPrint(ledger, 'printer', [a3, { ...a3, copies }], at).probability!;
+    const safe = canPrint(ledger, 'printer', [a3, a3], at).safeCopies!;
+    expect(risk(safe)).toBeLessThanOrEqual(0.05);
+    expect(risk(safe + 1)).toBeGreaterThan(0.05);
+  });
+
+  test('what to top up first is just enough for 95 %', () => {
+    const job = { ...a3, copies: 400 };
+    const short = canPrint(room(), 'printer', [job], at).channels[0]!;
+    expect(short.topUpMl).toBeGreaterThan(1);
+    expect(short.left!.value + short.topUpMl - 1.645 * short.left!.u).toBeCloseTo(3.5, 2);
+    expect(canPrint(room(), 'printer', [{ ...a3, copies: 1 }], at).channels[0]!.topUpMl).toBe(0);
+  });
+
+  test('a print logged with its demand teaches the picture’s coefficient, and stands in the account as printed', () => {
+    const print = (cyan: number): FactDraft => ({
+      kind: 'printed',
+      printerId: 'printer',
+      title: 'Measured',
+      ...a3,
+      demand: [...asks(cyan)].map(([slotId, mlPerDm2]) => ({ slotId, mlPerDm2 })),
+    });
+    // 20 A3 at 0.02 ml/dm² ask for 4.99 ml of cyan; 2.5 g less at 1.065 g/ml: 2.35 ml, about half of it.
+    const ledger = room(print(0.02), weigh('cyan', 67.5), print(0.02), weigh('cyan', 65));
+    const model = modelOf(ledger, 'printer')!;
+    const use = predictUse(model, 'cyan', imageExposure(4.99));
+    expect(use.value).toBeCloseTo(2.35, 0);
+    expect(use.u).toBeLessThan(0.6 * 4.99);
+    const printed = inkAccount(ledger, 'printer', ALWAYS, '2026-12-01T00:00:00.000Z')!.channels[0]!.entries;
+    expect(printed.find(({ cause }) => cause === 'printed')).toMatchObject({ subjectId: null });
+  });
 });

@@ -1,10 +1,10 @@
-import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
+import { NO_EXPOSURE } from '../exposure';
 import { find, modelOf, type Book } from '../ledger';
 import { headAdvice, type HeadAdvice } from '../nozzle';
-import { normalCdf, type Uncertain } from '../quantity';
-import { predictUse, runsDry, SHARED_SCATTER } from '../usage';
+import { normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
+import { queueUse, runsDry, type PrinterModel } from '../usage';
 import type { Printer } from '../workbook';
-import { NO_PRINT, slotView, type AdviceCode, type NotKnown } from './adviceFor';
+import { NO_PRINT, slotView, type AdviceCode, type NotKnown, type SlotView } from './adviceFor';
 
 export interface JobChannel {
   readonly slotId: string;
@@ -14,6 +14,8 @@ export interface JobChannel {
   /** That it comes to its reserve; null: not known. */
   readonly probability: number | null;
   readonly notKnown: NotKnown | null;
+  /** To be filled in before, so that it stays above its reserve with 95 %, ml; 0: nothing. */
+  readonly topUpMl: number;
 }
 
 export interface JobForecast {
@@ -27,6 +29,8 @@ export interface JobForecast {
   readonly blocked: readonly { readonly slotId: string; readonly name: string; readonly code: AdviceCode }[];
   /** Cleanings in the middle that the printer makes by itself: their ink is in the figures. */
   readonly cleanings: number;
+  /** How many of the last job in the queue are safe: at most 5 % that any channel comes to its reserve; null: not known. */
+  readonly safeCopies: number | null;
   /** What its head asks for first; a gap is not empty ink. */
   readonly head: HeadAdvice | null;
 }
@@ -36,12 +40,23 @@ export interface Job {
   readonly copies: number;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** What the picture itself asks for, where it was measured, ml/dm² by slot. */
+  readonly demand?: ReadonlyMap<string, number> | undefined;
 }
 
 /** Below these probabilities of running short the answer is yes, likely, risky. */
 const YES = 0.01;
 const LIKELY = 0.05;
 const RISKY = 0.2;
+const MOST_COPIES = 10_000;
+
+interface Row {
+  readonly code: AdviceCode;
+  readonly reserveMl: number;
+  readonly channel: JobChannel;
+  readonly shared: number;
+}
+
 /**
  * Can these jobs be printed with the ink that is really there? The probability is that *any* channel comes to its reserve:
  * half of a picture's scatter is shared by all channels, the rest is each one's own. A slot of which something is not known
@@ -53,31 +68,9 @@ const RISKY = 0.2;
 export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at: string): JobForecast {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
-  const cleanings = printer ? ownCleanings(printer, jobs) : 0;
-  const exposure = jobs.reduce<Exposure>(
-    (sum, job) =>
-      addExposure(sum, jobExposure(job.subjectId, (job.copies * job.widthMm * job.heightMm) / 10_000)),
-    printer && cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
-  );
-  const rows = (printer && model ? printer.slots : []).map((slot) => {
-    const view = slotView(book, printerId, slot.id, at)!;
-    const use = predictUse(model!, slot.id, exposure);
-    const ink = view.advice.notKnown === null ? (view.cartridge?.ink ?? null) : null;
-    return {
-      code: view.advice.code,
-      reserveMl: view.cartridge?.reserveMl ?? 0,
-      ink,
-      channel: {
-        slotId: slot.id,
-        name: slot.name,
-        use,
-        left: ink ? { value: ink.value - use.value, u: Math.hypot(ink.u, use.u) } : null,
-        probability: ink ? runsDry(ink, view.cartridge!.reserveMl, use) : null,
-        notKnown: view.advice.notKnown,
-      },
-      shared: sharedU(model!, slot.id, exposure),
-    };
-  });
+  const views = printer && model ? printer.slots.map((slot) => slotView(book, printerId, slot.id, at)!) : [];
+  const rowsOf = (some: readonly Job[]): Row[] => views.map((view) => rowOf(view, printer!, model!, some));
+  const rows = rowsOf(jobs);
   const channels = rows.map((row) => row.channel);
   const unknown = channels.find((channel) => channel.probability === null);
   const blocked = rows
@@ -103,9 +96,67 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
     channels,
     first: unknown ?? worst,
     blocked,
-    cleanings,
+    cleanings: printer ? ownCleanings(printer, jobs) : 0,
+    safeCopies:
+      probability === null
+        ? null
+        : blocked.length > 0
+          ? 0
+          : safeCopies(jobs, (some) => anyShort(rowsOf(some))),
     head: headAdvice(book, printerId, at) ?? null,
   };
+}
+
+function rowOf(view: SlotView, printer: Printer, model: PrinterModel, jobs: readonly Job[]): Row {
+  const { slot, cartridge, advice } = view;
+  const cleanings = ownCleanings(printer, jobs);
+  const { use, sharedU } = queueUse(
+    model,
+    slot.id,
+    jobs.map(({ subjectId, copies, widthMm, heightMm, demand }) => ({
+      subjectId,
+      dm2: (copies * widthMm * heightMm) / 10_000,
+      demand,
+    })),
+    cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
+  );
+  const ink = advice.notKnown === null ? (cartridge?.ink ?? null) : null;
+  const reserveMl = cartridge?.reserveMl ?? 0;
+  const left = ink ? { value: ink.value - use.value, u: Math.hypot(ink.u, use.u) } : null;
+  return {
+    code: advice.code,
+    reserveMl,
+    channel: {
+      slotId: slot.id,
+      name: slot.name,
+      use,
+      left,
+      probability: ink ? runsDry(ink, reserveMl, use) : null,
+      notKnown: advice.notKnown,
+      topUpMl: left ? Math.max(0, reserveMl + ONE_SIDED * left.u - left.value) : 0,
+    },
+    shared: sharedU,
+  };
+}
+
+/** The most copies of the last job that stay within the risk, by halving. */
+function safeCopies(jobs: readonly Job[], risk: (jobs: readonly Job[]) => number): number | null {
+  const last = jobs.at(-1);
+  if (!last) return null;
+  const stays = (copies: number): boolean => risk([...jobs.slice(0, -1), { ...last, copies }]) <= LIKELY;
+  if (!stays(1)) return 0;
+  let low = 1;
+  let high = 2;
+  while (high < MOST_COPIES && stays(high)) {
+    low = high;
+    high *= 2;
+  }
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (stays(middle)) low = middle;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Cleanings that the printer makes by itself in the middle of long jobs. */
@@ -114,21 +165,8 @@ function ownCleanings({ cleansEverySheets: everySheets }: Printer, jobs: readonl
   return jobs.reduce((sum, job) => sum + Math.floor(job.copies / everySheets), 0);
 }
 
-/** The part of a channel's doubt that all of them have in common, ml. */
-function sharedU(model: NonNullable<ReturnType<typeof modelOf>>, slotId: string, exposure: Exposure): number {
-  const scattered = predictUse(model, slotId, exposure).u ** 2;
-  const still =
-    predictUse(model, slotId, {
-      ...exposure,
-      areas: exposure.areas.map((area) => ({ ...area, squares: 0 })),
-    }).u ** 2;
-  return Math.sqrt(Math.max(0, SHARED_SCATTER * (scattered - still)));
-}
-
 /** One less the probability that all channels stay above, over what they share. */
-function anyShort(
-  rows: readonly { readonly channel: JobChannel; readonly reserveMl: number; readonly shared: number }[],
-): number {
+function anyShort(rows: readonly Row[]): number {
   const STEPS = 41;
   let stays = 0;
   let weight = 0;

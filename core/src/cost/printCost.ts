@@ -1,6 +1,7 @@
+import { NO_EXPOSURE } from '../exposure';
 import { find, modelOf, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
-import { SHARED_SCATTER, coefficientPerDm2 } from '../usage';
+import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
 import { addUp, priceOfEntry, type PrinterCost } from './printerCost';
 
 /** What one print costs, in minor units: the average with its doubt, and how far single prints lie about it. */
@@ -22,8 +23,15 @@ export interface PrintCost {
  *
  * @param cost of the printer, from `printerCost`
  * @param dm2 area of one print, dm²
+ * @param demand what the picture itself asks for, where it was measured, ml/dm² by slot: then it is this one picture's cost
  */
-export function printCost(book: Book, cost: PrinterCost, subjectId: string, dm2: number): PrintCost {
+export function printCost(
+  book: Book,
+  cost: PrinterCost,
+  subjectId: string,
+  dm2: number,
+  demand?: ReadonlyMap<string, number>,
+): PrintCost {
   const printer = find(book.context, 'printer', cost.printerId)!;
   const model = modelOf(book, cost.printerId)!;
   const printed = cost.printed.find((area) => area.subjectId === subjectId);
@@ -38,12 +46,14 @@ export function printCost(book: Book, cost: PrinterCost, subjectId: string, dm2:
   let originalOwn = 0;
   cost.channels.forEach((channel, i) => {
     const slot = printer.slots[i]!;
-    const coefficient = coefficientPerDm2(model, channel.slotId, subjectId);
+    const picture =
+      demand && queueUse(model, channel.slotId, [{ subjectId, dm2: 1, demand }], NO_EXPOSURE).use;
+    const coefficient = picture ?? coefficientPerDm2(model, channel.slotId, subjectId);
     const entries = channel.entries.filter(
       (entry) => entry.cause === 'printed' && entry.subjectId === subjectId,
     );
     const took = entries.reduce((sum, entry) => sum + entry.ml, 0);
-    const perDm2 = printed && took > 0 ? took / printed.dm2 : coefficient.value;
+    const perDm2 = !picture && printed && took > 0 ? took / printed.dm2 : coefficient.value;
     const minor = addUp(entries.map((entry) => priceOfEntry(book, slot, entry)));
     const price = took > 0 && minor !== null ? minor / took : channel.refillMinorPerMl;
     const relative = coefficient.value > 0 ? coefficient.u / coefficient.value : 0;
@@ -56,7 +66,8 @@ export function printCost(book: Book, cost: PrinterCost, subjectId: string, dm2:
     originalOwn += (each * relative * (channel.originalMinorPerMl ?? 0)) ** 2;
     const density = channel.drawnMl.value > 0 ? channel.sharedU / channel.drawnMl.value : 0;
     shared += each * density * (price ?? 0);
-    const spread = each * model.scatter * (price ?? 0);
+    // A picture that was measured has its own doubt already.
+    const spread = picture ? 0 : each * model.scatter * (price ?? 0);
     scatterOwn += (1 - SHARED_SCATTER) * spread ** 2;
     scatterShared += Math.sqrt(SHARED_SCATTER) * spread;
   });

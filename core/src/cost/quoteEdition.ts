@@ -1,7 +1,7 @@
 import { find, modelOf, type Book } from '../ledger';
 import { ONE_SIDED, type Uncertain } from '../quantity';
-import { jobExposure } from '../exposure';
-import { predictUse } from '../usage';
+import { NO_EXPOSURE } from '../exposure';
+import { queueUse } from '../usage';
 import { printerCost } from './printerCost';
 import { printCost } from './printCost';
 
@@ -16,6 +16,8 @@ export interface EditionInput {
   readonly spoils: number;
   /** Paper for one, minor units; null: left out. */
   readonly paperMinor: number | null;
+  /** What the picture itself asks for, where it was measured, ml/dm² by slot. */
+  readonly demand?: ReadonlyMap<string, number> | undefined;
   /** Put on top of the ink and paper, as a share (0.1 for a tenth). */
   readonly allowance: number;
 }
@@ -54,8 +56,8 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
   if (!printer || !model || !cost) return undefined;
   const sheets = input.copies + input.proofs + input.spoils;
   const dm2 = (input.widthMm * input.heightMm) / 10_000;
-  const exposure = jobExposure(input.subjectId, sheets * dm2);
-  const one = printCost(book, cost, input.subjectId, dm2);
+  const job = { subjectId: input.subjectId, dm2: sheets * dm2, demand: input.demand };
+  const one = printCost(book, cost, input.subjectId, dm2, input.demand);
   const ink: Uncertain | null =
     one.refill && one.single !== null ? { value: sheets * one.refill.value, u: sheets * one.single } : null;
   const paper = input.paperMinor === null ? null : input.paperMinor * sheets;
@@ -68,7 +70,7 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
     at,
     sheets,
     channels: printer.slots.map((slot) => {
-      const ml = predictUse(model, slot.id, exposure);
+      const ml = queueUse(model, slot.id, [job], NO_EXPOSURE).use;
       return { slotId: slot.id, name: slot.name, ml, haveMl: ml.value + ONE_SIDED * ml.u };
     }),
     inkMinor: ink,

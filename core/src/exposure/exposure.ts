@@ -42,6 +42,17 @@ export const jobExposure = (subjectId: string, dm2: number): Exposure => ({
   areas: [{ subjectId, dm2, squares: dm2 * dm2 }],
 });
 
+/**
+ * One job of a picture whose own demand is known.
+ *
+ * @param ml that its separation asks of the channel for all copies
+ */
+export const imageExposure = (ml: number): Exposure => ({
+  ...NO_EXPOSURE,
+  imageMl: ml,
+  imageSquares: ml * ml,
+});
+
 /** Both, one after the other. */
 export function addExposure(a: Exposure, b: Exposure): Exposure {
   if (a === NO_EXPOSURE) return b;

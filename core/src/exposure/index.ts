@@ -1,6 +1,7 @@
 export {
   addExposure,
   drewInk,
+  imageExposure,
   jobExposure,
   NO_EXPOSURE,
   timesExposure,

@@ -10,4 +10,5 @@ export {
 } from './fitPrinter';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
 export { atReserve } from './atReserve';
+export { queueUse, type PictureJob, type QueueUse } from './queueUse';
 export { runsDry, safeCount } from './safeCount';

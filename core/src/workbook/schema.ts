@@ -417,6 +417,11 @@ export const factSchema = z.discriminatedUnion('kind', [
     subjectId: id,
     paperId: id.optional(),
     edition: z.string().max(100).optional(),
+    /** What the picture itself asks of each channel by its separation, ml/dm², where it was measured. */
+    demand: z
+      .array(z.strictObject({ slotId: id, mlPerDm2: amount.max(10) }))
+      .max(16)
+      .optional(),
     /** Where it came from, when nobody typed it: the print system's own identity, so that it is never logged twice. */
     job: z
       .strictObject({

@@ -19,6 +19,7 @@ export const ROUTES: RouteObject[] = [
       { path: '/', element: <Rack />, errorElement: <ErrorSheet /> },
       ...(
         [
+          ['/slip', () => import('../places/rack/Slip')],
           ['/bench', () => import('../places/bench')],
           ['/bench/steps', () => import('../places/bench/Paper')],
           ['/weigh-in', () => import('../places/weighin')],

@@ -9,6 +9,7 @@ import {
   type PolicyResult,
 } from '@hiraeth/core';
 import type { Tabs, WorkbookStore } from '../storage';
+import type { MeasurePicture } from '../workers/measurePictureAside';
 import type { ReadJobsFile } from '../workers/readJobsAside';
 
 export type Which = 'own' | 'demo';
@@ -25,6 +26,8 @@ export interface Services {
   readonly simulate: (input: Omit<PolicyInput, 'random'>, signal: AbortSignal) => Promise<PolicyResult[]>;
   /** Reads a file of jobs; tells its progress, ends early by its signal. */
   readonly readJobs: ReadJobsFile;
+  /** Measures what a picture asks of each channel. */
+  readonly measurePicture: MeasurePicture;
   ledger: Ledger;
   /** What the browser had stored, as it was read: to be exported when nothing else goes. */
   rescued: readonly Fact[];
@@ -39,7 +42,7 @@ export interface Services {
 }
 
 export function makeServices(
-  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs'> & {
+  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs' | 'measurePicture'> & {
     random: () => number;
   },
 ): Services {

@@ -32,6 +32,7 @@ function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: F
     },
     simulate: () => Promise.resolve([]),
     readJobs: () => Promise.reject(new Error('not here')),
+    measurePicture: () => Promise.reject(new Error('not here')),
   });
   const store = makeStore(services);
   return {

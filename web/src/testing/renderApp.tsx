@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import {
+  ColourCount,
+  imageDemand,
   parseJobsCsv,
   parsePageLog,
   seeded,
@@ -42,6 +44,28 @@ export async function renderApp(
     random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
     openStore: (which) => shelf.open(which),
     makeDemo: () => Promise.resolve([]),
+    // A browser's decoders are not here: every picture is the same mid grey.
+    measurePicture: (file, printers, onProgress) => {
+      onProgress(1);
+      const count = new ColourCount();
+      count.add([128, 128, 128, 255], 4, 8);
+      return Promise.resolve({
+        ok: true,
+        value: {
+          name: file.name,
+          widthPx: 1,
+          heightPx: 1,
+          printMm: null,
+          space: 'srgb',
+          profile: null,
+          profileKnown: false,
+          small: { width: 1, height: 1, rgba: new Uint8ClampedArray([128, 128, 128, 255]) },
+          demand: Object.fromEntries(
+            printers.map(({ id, slots }) => [id, { photo: imageDemand(count, 'srgb', slots), matte: null }]),
+          ),
+        },
+      });
+    },
     readJobs: (file, onProgress) => {
       onProgress(1);
       return Promise.resolve(

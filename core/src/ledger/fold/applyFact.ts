@@ -409,15 +409,19 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   const printer = fold.printer(fact.printerId);
   if (!printer) return;
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
-  printer.timeline = append(printer.timeline, {
-    type: 'job',
-    at: fact.at,
-    subjectId: fact.subjectId,
-    dm2,
-    copies: fact.copies,
-    widthMm: fact.widthMm,
-    heightMm: fact.heightMm,
-  });
+  const { at, subjectId, copies, widthMm, heightMm } = fact;
+  printer.timeline = append(
+    printer.timeline,
+    fact.demand
+      ? {
+          type: 'image',
+          at,
+          dm2,
+          copies,
+          demand: new Map(fact.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
+        }
+      : { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm },
+  );
   printer.areaDm2 += dm2;
   printer.copies += fact.copies;
   printer.jobs += 1;

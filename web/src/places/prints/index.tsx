@@ -1,21 +1,25 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import {
   all,
   CLEANING_LEVELS,
   formatUncertain,
+  nearestSubject,
   printCost,
   printerCost,
   type CleaningLevel,
   type FactDraft,
+  type MeasuredPicture,
 } from '@hiraeth/core';
 import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { PicturePick } from '../../parts/picture/PicturePick';
+import { demandMap, demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { PrintLog } from './PrintLog';
 import { TrayPanel } from './TrayPanel';
@@ -44,6 +48,18 @@ export default function Prints() {
   const [cleaning, setCleaning] = useState<CleaningLevel>('light');
   const [error, setError] = useState<string | null>(null);
 
+  const measured = useCallback(
+    (found: MeasuredPicture): void => {
+      const asked = found.demand[printerId];
+      const near = asked && nearestSubject(ledger, printerId, asked.photo)[0];
+      if (near) setSubjectId(near.subjectId);
+      if (found.printMm) setSize(chooseSize(found.printMm));
+      setTitle((before) => before || found.name.replace(/\.[^.]+$/, ''));
+    },
+    [ledger, printerId],
+  );
+  const picture = usePicture(measured);
+
   if (printers.length === 0)
     return (
       <div className="stack">
@@ -61,7 +77,13 @@ export default function Prints() {
   const cost = printerCost(ledger, printerId, now);
   const one =
     cost && area && subjectId && subjectId !== 'new'
-      ? printCost(ledger, cost, subjectId, (area.widthMm * area.heightMm) / 10_000)
+      ? printCost(
+          ledger,
+          cost,
+          subjectId,
+          (area.widthMm * area.heightMm) / 10_000,
+          demandMap(picture, printerId),
+        )
       : null;
   const isNewSubject = subjectId === 'new';
   const save = async (): Promise<void> => {
@@ -73,6 +95,7 @@ export default function Prints() {
     if (when !== null && at === null) return setError('Choose the day and time of printing.');
     const drafts: FactDraft[] = [];
     const id = isNewSubject ? newId('subject') : subjectId;
+    const demand = demandOf(picture, printerId);
     if (isNewSubject)
       drafts.push({ kind: 'defined', entity: { entity: 'subject', id, name: subjectName.trim() } });
     drafts.push({
@@ -84,11 +107,13 @@ export default function Prints() {
       subjectId: id,
       ...(paperId ? { paperId } : {}),
       ...(edition.trim() ? { edition: edition.trim() } : {}),
+      ...(demand ? { demand: [...demand] } : {}),
       ...(at ? { at } : {}),
     });
     const saved = await record(drafts, `Saved: ${count} × ${title.trim() || 'Untitled'}.`);
     if (!saved) return;
     setTitle('');
+    picture.clear();
     setCopies('1');
     setWhen(null);
     setError(null);
@@ -173,6 +198,7 @@ export default function Prints() {
               slotProps={{ inputLabel: { shrink: true } }}
             />
           </div>
+          <PicturePick value={picture} printerId={printerId} maps />
           {error && (
             <p className="bad" role="alert">
               {error}

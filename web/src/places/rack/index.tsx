@@ -65,8 +65,8 @@ export function Rack() {
         <Shelf />
       </div>
       <aside>
-        <CanPrint />
         <DueLine />
+        <CanPrint />
         <StripKey />
       </aside>
     </div>

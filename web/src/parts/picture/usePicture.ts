@@ -1,0 +1,88 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { all, PICTURE_PROBLEM_WORDS, type ChannelDemand, type MeasuredPicture } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { useServices } from '../../app/services';
+
+export interface Picture {
+  readonly picture: MeasuredPicture | null;
+  /** Printed with matte black, where a printer has both blacks. */
+  readonly matte: boolean;
+  readonly setMatte: (matte: boolean) => void;
+  /** Share measured so far; null: nothing is being measured. */
+  readonly share: number | null;
+  readonly error: string | null;
+  readonly measure: (file: File) => void;
+  readonly stop: () => void;
+  readonly clear: () => void;
+}
+
+/**
+ * A picture that is measured for every printer of the workbook; only what it asks for is kept.
+ *
+ * @param onMeasured told once for each picture
+ */
+export function usePicture(onMeasured: (picture: MeasuredPicture) => void): Picture {
+  const ledger = useLedger();
+  const { measurePicture } = useServices();
+  const [picture, setPicture] = useState<MeasuredPicture | null>(null);
+  const [matte, setMatte] = useState(false);
+  const [share, setShare] = useState<number | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const running = useRef<AbortController | null>(null);
+  useEffect(() => () => running.current?.abort(), []);
+  const measure = useCallback(
+    async (file: File): Promise<void> => {
+      running.current?.abort();
+      const stop = (running.current = new AbortController());
+      const current = (): boolean => running.current === stop && !stop.signal.aborted;
+      setShare(0);
+      setError(null);
+      try {
+        const found = await measurePicture(
+          file,
+          all(ledger.context, 'printer').map(({ id, slots }) => ({ id, slots })),
+          (done) => current() && setShare(done),
+          stop.signal,
+        );
+        if (!current()) return;
+        if (found.ok) {
+          setPicture(found.value);
+          onMeasured(found.value);
+        } else setError(`${file.name}: ${PICTURE_PROBLEM_WORDS[found.problem]}`);
+      } catch (failed) {
+        if (current()) setError(failed instanceof Error ? failed.message : 'It could not be read.');
+      } finally {
+        if (running.current === stop) setShare(null);
+      }
+    },
+    [ledger, measurePicture, onMeasured],
+  );
+  return {
+    picture,
+    matte,
+    setMatte,
+    share,
+    error,
+    measure: (file) => void measure(file),
+    stop: () => running.current?.abort(),
+    clear: () => {
+      setPicture(null);
+      setError(null);
+    },
+  };
+}
+
+/** What a picture asks of a printer's channels; undefined: no picture, or measured before the printer was there. */
+export function demandOf(
+  { picture, matte }: Picture,
+  printerId: string,
+): readonly ChannelDemand[] | undefined {
+  const found = picture?.demand[printerId];
+  return found && ((matte && found.matte) || found.photo);
+}
+
+/** The same by slot, as core takes it. */
+export function demandMap(picture: Picture, printerId: string): ReadonlyMap<string, number> | undefined {
+  const found = demandOf(picture, printerId);
+  return found && new Map(found.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2]));
+}

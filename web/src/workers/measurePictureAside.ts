@@ -1,0 +1,25 @@
+import { proxy } from 'comlink';
+import type { MeasuredPicture, PictureProblem, Result, Slot } from '@hiraeth/core';
+import { aside } from './aside';
+import type { PictureWorker } from './picture.worker';
+
+/** Channels of a printer that a picture is measured for. */
+export interface ForPrinter {
+  readonly id: string;
+  readonly slots: readonly Slot[];
+}
+
+export type MeasurePicture = (
+  file: Blob & { readonly name: string },
+  printers: readonly ForPrinter[],
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+) => Promise<Result<MeasuredPicture, PictureProblem>>;
+
+/** Measures a picture in a worker, strip by strip: a hundred megapixels never hold up the page. */
+export const measurePictureAside: MeasurePicture = (file, printers, onProgress, signal) =>
+  aside<PictureWorker, Awaited<ReturnType<MeasurePicture>>>(
+    () => new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' }),
+    (remote) => remote.measure(file, printers, proxy(onProgress)),
+    signal,
+  );
