@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { encode } from 'fast-png';
 import { parseWorkbook } from '@hiraeth/core';
 import {
   bodyRoom,
@@ -204,6 +205,39 @@ test('what an edition takes and costs, when the kit is paid back, and where the 
   await expect(page.getByTestId('payback')).toContainText(/After \d+\.\d months/);
   await expect(page.getByRole('row', { name: /^Cleaning, deep/ })).toContainText('ml');
   await expect(page.getByRole('row', { name: /^Price of originals/ })).toContainText('£');
+  // Kept as it was said, on a sheet of its own.
+  await edition.getByLabel('Edition').fill('Low tide');
+  await edition.getByLabel('Copies').fill('36');
+  await edition.getByLabel('Picture to measure').setInputFiles({
+    name: 'tide.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(
+      encode({
+        width: 2,
+        height: 1,
+        data: new Uint8Array([20, 30, 60, 250, 250, 250]),
+        channels: 3,
+        depth: 8,
+      }),
+    ),
+  });
+  await expect(edition.getByTestId('picture')).toContainText('2 × 1 px');
+  const total = /£[\d.]+/.exec(await edition.getByTestId('edition').innerText())![0];
+  await edition.getByRole('button', { name: 'Keep this quote' }).click();
+  await saved(page, /“Low tide” stays priced/);
+  // A scenario, dragged by its keys.
+  const then = page.getByRole('region', { name: 'What if' });
+  const refilled = await then.getByTestId('then-Refilled').innerText();
+  await then.getByRole('slider', { name: 'Price of the ink' }).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft');
+  await expect(then.getByTestId('then-Refilled')).not.toHaveText(refilled);
+  await then.getByRole('button', { name: 'As it was' }).click();
+  await expect(then.getByTestId('then-Refilled')).toHaveText(refilled);
+  await edition.getByRole('link', { name: 'Low tide' }).click();
+  await expect(page.getByRole('heading', { name: 'Low tide' })).toBeVisible();
+  await expect(page.getByText(total).first()).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Picture/ })).toContainText('tide.png');
+  await noAxeFindings(page);
 });
 
 test('the plan says what comes to its reserve first, which way of changing is best, and what to order', async ({

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ALWAYS } from '../account';
-import { monthsCsv } from '../exchange';
+import { monthsCsv, quoteCsv } from '../exchange';
 import { Ledger } from '../ledger';
 import {
   cartridge,
@@ -15,16 +15,19 @@ import {
   TYPE,
   weigh,
 } from '../testing/bench';
-import type { FactDraft, Printer } from '../workbook';
+import type { FactDraft, Printer, PurchaseKind } from '../workbook';
 import {
   AS_IT_WAS,
   beforeFirstFill,
+  leftOut,
   leversOf,
   meanPrint,
   paybackOf,
   periodCost,
   printerCost,
+  promise,
   quoteEdition,
+  quoteOutcome,
   singleChanges,
   whatIf,
   type FirstFillInput,
@@ -294,6 +297,120 @@ describe('an edition', () => {
     expect(bare.totalMinor).toEqual(bare.inkMinor);
     expect(quoteEdition(year([], null), edition, AT)!.totalMinor).toBeNull();
     expect(quoteEdition(book, { ...edition, printerId: 'nobody' }, AT)).toBeUndefined();
+  });
+});
+
+describe('what else a print costs, by hand', () => {
+  const buys = (what: PurchaseKind, priceMinor: number, part: object = {}): FactDraft => ({
+    kind: 'purchased',
+    what,
+    name: what,
+    priceMinor,
+    ...part,
+  });
+  const costWith = (...more: FactDraft[]) => printerCost(year(more), 'printer', AT)!;
+  const bare = costWith();
+  /** A year of so many months of 30.44 days, to the 365 days and 6 hours that lie between. */
+  const ofAYear = (minor: number, months: number): number => (minor * 11.998) / months;
+
+  test.each<readonly [string, readonly FactDraft[], refill: number, original: number]>([
+    ['a chip for each of two fills: 2 × 3.00', [buys('chips', 300), buys('chips', 300)], 600, 0],
+    [
+      'another kit, over 24 months: half of 72.00',
+      [buys('kit', 7200, { lifeMonths: 24 })],
+      ofAYear(7200, 24),
+      0,
+    ],
+    ['a second set, bought used: a third of 36.00', [buys('cartridges', 3600)], ofAYear(3600, 36), 0],
+    [
+      'a kit with ink for 30.00 in its bottles: a third of 90.00 − 30.00',
+      [buys('kit', 9000, { inkMinor: 3000 })],
+      ofAYear(6000, 36),
+      0,
+    ],
+    ['emptied cartridges sold for 4.50', [buys('emptiesSold', 450)], -450, 0],
+    ['working time', [buys('work', 5000)], 5000, 0],
+    ['paper, on both sides', [buys('paper', 12_000)], 12_000, 12_000],
+    [
+      'a head over 60 months, on both sides',
+      [buys('wear', 30_000, { lifeMonths: 60 })],
+      ofAYear(30_000, 60),
+      ofAYear(30_000, 60),
+    ],
+    ['another printer’s chips', [buys('chips', 900, { printerId: 'elsewhere' })], 0, 0],
+  ])('%s', (_, more, refill, original) => {
+    const cost = costWith(...more);
+    expect(Math.abs(cost.refill.minor! - bare.refill.minor! - refill)).toBeLessThan(4);
+    expect(Math.abs(cost.original.minor! - bare.original.minor! - original)).toBeLessThan(4);
+    expect(cost.refill.minor! + cost.savedMinor!).toBeCloseTo(cost.original.minor!, 6);
+    const was = whatIf(year(more), cost, AS_IT_WAS)!;
+    expect([was.refillMinor, was.originalMinor]).toEqual([
+      expect.closeTo(cost.refill.minor!, 4),
+      expect.closeTo(cost.original.minor!, 4),
+    ]);
+    const months = periodCost(year(more), 'printer', ALWAYS, AT)!.months;
+    expect(months.reduce((sum, month) => sum + month.refillMinor!, 0)).toBeCloseTo(cost.refill.minor!, 4);
+    expect(months.reduce((sum, month) => sum + month.originalMinor!, 0)).toBeCloseTo(cost.original.minor!, 4);
+  });
+
+  test('an emptied original that brings 2.00: as many as were emptied; free ink is free, not unknown', () => {
+    const slots = printer.slots.map((slot) => ({
+      ...slot,
+      original: { ...slot.original!, emptyMinor: 200 },
+    }));
+    const sold = costWith(define({ ...printer, slots }));
+    // (68 + 48 + 2 × 2.636 × 1.0) ml at 46 usable: 2.636 cartridges.
+    expect(bare.original.minor! - sold.original.minor!).toBeCloseTo(2.636 * 200, -1);
+    const free = printerCost(year([bottle('cyan', 0)]), 'printer', AT)!;
+    expect(free.channels[0]!.drawnMinor).toBe(0);
+    const half = printerCost(year([bottle('cyan', 450)]), 'printer', AT)!;
+    expect(half.channels[0]!.drawnMinor! / bare.channels[0]!.drawnMinor!).toBeCloseTo(0.5, 9);
+    expect(half.channels[1]!.drawnMinor).toBe(bare.channels[1]!.drawnMinor);
+  });
+
+  test('what nobody entered is named as left out', () => {
+    expect(leftOut(year(), 'printer')).toEqual([
+      'chips',
+      'consumables',
+      'work',
+      'wear',
+      'paper',
+      'electricity',
+      'disposal',
+    ]);
+    expect(leftOut(year([buys('paper', 1), buys('work', 1)]), 'printer')).not.toContain('paper');
+  });
+
+  test('a quote stays as it was said; what its prints took stands beside it, and goes when they are taken back', () => {
+    const input = {
+      printerId: 'printer',
+      subjectId: 'any',
+      widthMm: 297,
+      heightMm: 420,
+      copies: 10,
+      proofs: 0,
+      spoils: 0,
+      paperMinor: null,
+      allowance: 0,
+    };
+    const said = quoteEdition(year(), input, AT)!;
+    const kept = { ...promise(said, 'Tide', null), at: '2026-12-01T00:00:00.000Z' } as FactDraft;
+    const printed = { ...print(10), edition: 'Tide', at: '2026-12-02T00:00:00.000Z' } as FactDraft;
+    const ledger = year([kept, printed, buys('chips', 99_000)]);
+    const quote = ledger.facts.find((fact) => fact.kind === 'editionPriced')!;
+    expect(quote.totalMinor).toEqual(said.totalMinor);
+    const took = quoteOutcome(ledger, quote, AT)!;
+    expect(took.sheets).toBe(10);
+    expect(took.ml.value).toBeCloseTo(
+      said.channels.reduce((sum, { ml }) => sum + ml.value, 0),
+      6,
+    );
+    expect(took.inkMinor!).toBeGreaterThan(said.inkMinor!.value);
+    expect(quoteOutcome(year([kept]), quote, AT)).toBeNull();
+    const rows = quoteCsv(said, 'Tide', 'GBP').split(/\r?\n/);
+    expect(rows).toContain(
+      `in all,${(said.totalMinor!.value / 100).toFixed(2).replace(/\.?0+$/, '')},${Number((said.totalMinor!.u / 100).toFixed(2))},GBP`,
+    );
   });
 });
 

@@ -1,5 +1,6 @@
 export { singleChanges, type ChannelUse } from './singleChanges';
 export {
+  isOwn,
   MONTH_MS,
   priceOfEntry,
   printerCost,
@@ -16,6 +17,9 @@ export {
   type PrintKindCost,
 } from './periodCost';
 export { paybackOf, type Payback } from './payback';
+export { leftOut } from './leftOut';
+export { quoteOutcome, type QuoteOutcome } from './quoteOutcome';
+export { promise } from './promise';
 export { quoteEdition, type EditionInput, type EditionQuote } from './quoteEdition';
 export { beforeFirstFill, type FirstFillEstimate, type FirstFillInput, type Range } from './beforeFirstFill';
 export { AS_IT_WAS, LEVER, leversOf, whatIf, type Lever, type Scenario, type ScenarioCost } from './whatIf';

@@ -1,7 +1,7 @@
 import { listOf } from '../exposure';
 import type { Book } from '../ledger';
 import { COVERAGE } from '../quantity';
-import { MONTH_MS, type PrinterCost } from './printerCost';
+import { isOwn, MONTH_MS, type PrinterCost } from './printerCost';
 
 export interface Payback {
   /** What was bought to last: kits, cartridges, and whatever was given a life; this printer's share, minor units. */
@@ -34,7 +34,7 @@ const NOTHING: Payback = {
 export function paybackOf(book: Book, cost: PrinterCost): Payback {
   if (cost.savedMinor === null) return NOTHING;
   const lasting = cost.refill.parts.flatMap((part) =>
-    part.code === 'purchase' && part.lifeMonths > 0 && part.priceMinor !== null ? [part] : [],
+    part.code === 'purchase' && isOwn(part) && part.lifeMonths > 0 && part.priceMinor !== null ? [part] : [],
   );
   const begin = firstOf(
     book,

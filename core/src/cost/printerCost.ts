@@ -16,7 +16,7 @@ import {
 } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { drawOf } from '../usage';
-import { DENSITY_PRIOR, type Printer, type Settings, type Slot } from '../workbook';
+import { DENSITY_PRIOR, type Printer, type PurchaseKind, type Settings, type Slot } from '../workbook';
 import { printedIn, type PrintedArea } from './printedIn';
 import { singleChanges } from './singleChanges';
 
@@ -66,6 +66,7 @@ export type CostPart =
       readonly share: number;
       readonly minor: number | null;
     }
+  | { readonly code: 'empties'; readonly count: number; readonly minor: number | null }
   | {
       readonly code: 'original';
       readonly slotId: string;
@@ -142,7 +143,8 @@ export function costOfAccount(book: Book, account: InkAccount, shareTo = account
   const printed = printedIn(book, printerId, from, to);
   const channels = printer.slots.map((slot, i) => channelCost(book, printerId, slot, account, i, to));
   const refill = refillSum(book, printer, channels, { from, to, shareTo });
-  const original = originalSum(book, printerId, printer, channels);
+  const both = refill.parts.filter((part) => part.code === 'purchase' && ON_BOTH.has(part.what));
+  const original = originalSum(book, printerId, printer, channels, both);
   const missing = printer.slots.filter((slot) => !slot.original).map((slot) => slot.name);
   const unpriced = channels
     .filter(
@@ -298,30 +300,39 @@ function refillSum(
   const settings = settingsOf(book.context);
   let share: number | null = null;
   for (const purchase of listOf(book.state.purchases)) {
-    if (purchase.what === 'bottle' || purchase.what === 'originals') continue;
+    if (ELSEWHERE.has(purchase.what)) continue;
     if (purchase.printerId !== null && purchase.printerId !== printer.id) continue;
     const spread = spreadOver(purchase, settings, from, to);
     if (spread.part === 0) continue;
+    const sign = purchase.what === 'emptiesSold' ? -1 : 1;
+    const net = purchase.priceMinor === null ? null : sign * (purchase.priceMinor - purchase.inkMinor);
     const mine = purchase.printerId === null ? (share ??= shareOf(book, printer.id, shareTo)) : 1;
     parts.push({
       code: 'purchase',
       what: purchase.what,
       name: purchase.name,
       factId: purchase.factId,
-      priceMinor: purchase.priceMinor,
+      priceMinor: net,
       months: spread.months,
       lifeMonths: spread.lifeMonths,
       share: mine,
-      minor: purchase.priceMinor === null ? null : purchase.priceMinor * spread.part * mine,
+      minor: net === null ? null : net * spread.part * mine,
     });
   }
   return { minor: addUp(parts.map((part) => part.minor)), parts };
 }
 
+/** Ink stands in the account at its bottle's price, originals in their own side's. */
+const ELSEWHERE: ReadonlySet<PurchaseKind> = new Set(['bottle', 'originals']);
+/** What originals would have needed just as well: it stands on both sides. */
+const ON_BOTH: ReadonlySet<PurchaseKind> = new Set(['paper', 'electricity', 'wear']);
+/** A purchase that refilling alone needs. */
+export const isOwn = (part: CostPart): boolean => part.code === 'purchase' && !ON_BOTH.has(part.what);
+
 /** Which part of a purchase a period bears: its own life from its own date. */
 function spreadOver(purchase: Purchase, settings: Settings, from: string, to: string) {
   const usual =
-    purchase.what === 'kit'
+    purchase.what === 'kit' || purchase.what === 'tools'
       ? settings.kitLifeMonths
       : purchase.what === 'cartridges'
         ? settings.cartridgeLifeMonths
@@ -353,11 +364,29 @@ function shareOf(book: Book, printerId: string, to: string): number {
   return total > 0 ? mine / total : 1 / Math.max(1, all(book.context, 'printer').length);
 }
 
+/** Emptied originals that are sold or credited bring some back. */
+function emptiesOf(
+  printer: Printer,
+  uses: readonly { readonly useMl: number; readonly usableMl: number; readonly primeMl: number }[],
+  changes: number,
+): CostPart[] {
+  let minor = 0;
+  let emptied = 0;
+  uses.forEach((use, i) => {
+    const each = printer.slots[i]!.original!.emptyMinor ?? 0;
+    const count = (use.useMl + changes * use.primeMl) / use.usableMl;
+    minor -= count * each;
+    if (each > 0) emptied += count;
+  });
+  return minor < 0 ? [{ code: 'empties', count: emptied, minor }] : [];
+}
+
 function originalSum(
   book: Book,
   printerId: string,
   printer: Printer,
   channels: readonly ChannelCost[],
+  both: readonly CostPart[],
 ): { sum: Sum; changes: number | null } {
   const model = modelOf(book, printerId)!;
   if (printer.slots.some((slot) => !slot.original)) return { sum: { minor: null, parts: [] }, changes: null };
@@ -384,5 +413,6 @@ function originalSum(
       minor: closed ? ml * channel.originalMinorPerMl! : null,
     };
   });
+  parts.push(...emptiesOf(printer, uses, changes), ...both);
   return { sum: { minor: addUp(parts.map((part) => part.minor)), parts }, changes: closed ? changes : null };
 }

@@ -1,6 +1,6 @@
-import { modelOf, type Book } from '../ledger';
+import { find, modelOf, type Book } from '../ledger';
 import { drawOf } from '../usage';
-import { addUp, type PrinterCost } from './printerCost';
+import { addUp, isOwn, type PrinterCost } from './printerCost';
 import { singleChanges } from './singleChanges';
 
 /** One thing that could be otherwise, as a factor or a number; 1 (or the present number) changes nothing. */
@@ -43,13 +43,24 @@ export interface ScenarioCost {
  */
 export function whatIf(book: Book, cost: PrinterCost, scenario: Scenario): ScenarioCost | null {
   const model = modelOf(book, cost.printerId);
-  const equipment = addUp(
-    cost.refill.parts.flatMap((part) => (part.code === 'purchase' ? [part.minor] : [])),
-  );
+  const bought = (own: boolean): number | null =>
+    addUp(
+      cost.refill.parts.flatMap((part) =>
+        part.code === 'purchase' && isOwn(part) === own ? [part.minor] : [],
+      ),
+    );
+  const [equipment, both] = [bought(true), bought(false)];
   const printedMinor = addUp(cost.channels.map((channel) => channel.printedMinor));
   const drawnMinor = addUp(cost.channels.map((channel) => channel.drawnMinor));
   const lostMinor = addUp(cost.channels.map((channel) => channel.lostMinor));
-  if (!model || equipment === null || printedMinor === null || drawnMinor === null || lostMinor === null)
+  if (
+    !model ||
+    equipment === null ||
+    both === null ||
+    printedMinor === null ||
+    drawnMinor === null ||
+    lostMinor === null
+  )
     return null;
   if (cost.original.minor === null) return null;
   const refillMinor =
@@ -57,7 +68,11 @@ export function whatIf(book: Book, cost: PrinterCost, scenario: Scenario): Scena
       (printedMinor * scenario.printed +
         (drawnMinor - printedMinor) * scenario.waste +
         lostMinor * scenario.lost) +
-    equipment * scenario.equipment;
+    equipment * scenario.equipment +
+    both;
+  const emptyMinor = (find(book.context, 'printer', cost.printerId)?.slots ?? []).map(
+    (slot) => slot.original?.emptyMinor ?? 0,
+  );
   const uses = cost.channels.map((channel, i) => ({
     useMl: Math.max(
       0,
@@ -68,13 +83,15 @@ export function whatIf(book: Book, cost: PrinterCost, scenario: Scenario): Scena
     ),
     usableMl: cost.usableMl[i] ?? 1,
     primeMl: drawOf(model, channel.slotId, 'change').value,
-    price: channel.originalMinorPerMl ?? 0,
+    // What an emptied one brings comes off its price.
+    price: (channel.originalMinorPerMl ?? 0) - (emptyMinor[i] ?? 0) / (cost.usableMl[i] ?? 1),
   }));
   const closed = singleChanges(uses);
   if (!closed) return null;
   const originalMinor =
     scenario.originalPrice *
-    uses.reduce((sum, use) => sum + (use.useMl + closed.changes * use.primeMl) * use.price, 0);
+      uses.reduce((sum, use) => sum + (use.useMl + closed.changes * use.primeMl) * use.price, 0) +
+    both;
   const copies = cost.copies * scenario.printed;
   return {
     refillMinor,

@@ -1,5 +1,6 @@
 import type { Cause } from '../account';
 import type { Scenario } from '../cost';
+import type { PurchaseKind } from '../workbook';
 
 /** Where ink went. */
 export const CAUSE_WORDS: Record<Cause, string> = {
@@ -25,4 +26,21 @@ export const LEVER_WORDS: Record<keyof Scenario, string> = {
   waste: 'Cleaning, changes and idle days',
   lost: 'Ink lost by hand',
   equipment: 'Kit, chips and consumables',
+};
+
+/** What was bought, or done at a price. */
+export const PURCHASE_WORDS: Record<PurchaseKind, string> = {
+  bottle: 'a bottle of ink',
+  kit: 'a kit: cartridges, resetter, syringes',
+  chips: 'chips',
+  consumables: 'needles, gloves, towels',
+  cartridges: 'empty cartridges, a second set',
+  tools: 'a resetter, syringes, a scale',
+  work: 'working time',
+  disposal: 'disposal',
+  emptiesSold: 'emptied cartridges, sold',
+  paper: 'paper',
+  electricity: 'electricity',
+  wear: 'the printer or its head: wear',
+  originals: 'original cartridges',
 };

@@ -110,6 +110,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'bottleOpened':
       return `Opened ${lotName(ledger, fact.bottleId)}`;
     case 'purchased':
+      if (fact.what === 'emptiesSold')
+        return `Sold ${fact.name} for ${fact.priceMinor === null ? 'an unknown price' : money(fact.priceMinor)}`;
       return fact.priceMinor === null
         ? `Bought ${fact.name}, price not known`
         : `Bought ${fact.name} for ${money(fact.priceMinor)}`;
@@ -117,6 +119,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `Waste pad of ${printer(fact.printerId)} renewed`;
     case 'quoted':
       return `Original for ${slot(fact.printerId, fact.slotId)} costs ${money(fact.priceMinor)}`;
+    case 'editionPriced':
+      return `Priced “${fact.name}”, ${fact.copies} copies: ${fact.totalMinor ? money(fact.totalMinor.value) : 'not known'}`;
     case 'snoozed':
       return `Put off: ${fact.what}`;
     case 'retired':

@@ -12,6 +12,7 @@ import {
   MEASURE_CONDITIONS,
   METHODS,
   OCCASIONS,
+  PURCHASES,
   SHADE_CRITERIA,
   SHADE_GRADES,
   SIGNALS,
@@ -49,7 +50,13 @@ const settings = z.strictObject({
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
 });
 
-const original = z.strictObject({ priceMinor: minor, nominalMl: amount.min(0.1), usableMl: amount.min(0.1) });
+const original = z.strictObject({
+  priceMinor: minor,
+  nominalMl: amount.min(0.1),
+  usableMl: amount.min(0.1),
+  /** What an emptied one brings, sold or credited. */
+  emptyMinor: minor.optional(),
+});
 
 const slot = z.strictObject({
   id,
@@ -488,11 +495,13 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('agitated', { cartridgeIds: z.array(id).min(1).max(64) }),
   fact('bottleOpened', { bottleId: id, linerPresent: z.boolean().optional() }),
   fact('purchased', {
-    what: z.enum(['bottle', 'kit', 'chips', 'consumables', 'cartridges', 'originals']),
+    what: z.enum(PURCHASES),
     name,
     /** null: nobody knows what it cost. */
     priceMinor: minor.nullable(),
     bottleId: id.optional(),
+    /** What of a kit's price is its ink's, which stands in its bottles' prices: it is not counted twice. */
+    inkMinor: minor.optional(),
     /** For this printer alone; otherwise shared by the ink that each took. */
     printerId: id.optional(),
     /** Spread over so many months from its own date; 0: counted when bought. */
@@ -500,6 +509,25 @@ export const factSchema = z.discriminatedUnion('kind', [
   }),
   fact('padReset', { printerId: id }),
   fact('quoted', { slotId: id, printerId: id, priceMinor: minor }),
+  /** What an edition was promised at: it stays as it was said, whatever is learnt afterwards. */
+  fact('editionPriced', {
+    printerId: id,
+    name,
+    subjectId: id,
+    widthMm: amount.min(1).max(100000),
+    heightMm: amount.min(1).max(100000),
+    copies: z.int().min(1).max(100000),
+    proofs: z.int().min(0).max(100000),
+    spoils: z.int().min(0).max(100000),
+    paperMinor: minor.nullable(),
+    allowance: z.number().min(0).max(10),
+    /** Name of the picture that was measured for it. */
+    picture: z.string().max(200).optional(),
+    inkMinor: uncertain.nullable(),
+    totalMinor: uncertain.nullable(),
+    originalMinor: uncertain.nullable(),
+    channels: z.array(z.strictObject({ slotId: id, ml: uncertain, haveMl: amount })).max(16),
+  }),
   fact('snoozed', { what: z.string().max(100), until: instant }),
   fact('retired', { what: z.enum(['cartridge', 'bottle', 'printer', 'tool']), subjectId: id, reason: text }),
   fact('noted', { subjectId: id.optional(), text: text.min(1) }),

@@ -100,6 +100,24 @@ export const BECAUSE = [
 ] as const;
 export type Because = (typeof BECAUSE)[number];
 
+/** What was bought, or done at a price; emptied cartridges that were sold bring some back. */
+export const PURCHASES = [
+  'bottle',
+  'kit',
+  'chips',
+  'consumables',
+  'cartridges',
+  'tools',
+  'work',
+  'disposal',
+  'emptiesSold',
+  'paper',
+  'electricity',
+  'wear',
+  'originals',
+] as const;
+export type PurchaseKind = (typeof PURCHASES)[number];
+
 /** Why a cartridge is filled: dry and new, an original's first refill, on the same ink, or to another ink. */
 export const OCCASIONS = ['first', 'original', 'topUp', 'conversion'] as const;
 export type Occasion = (typeof OCCASIONS)[number];

@@ -2,7 +2,15 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { Suspense, useEffect, useRef } from 'react';
-import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import {
+  Link,
+  NavigationType,
+  NavLink,
+  Outlet,
+  useLocation,
+  useNavigate,
+  useNavigationType,
+} from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
@@ -28,6 +36,11 @@ export function Shell() {
   const main = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
   const navigate = useNavigate();
+  const moved = useNavigationType();
+  useEffect(() => {
+    // A new sheet is read from its top; going back finds it as it was left.
+    if (moved !== NavigationType.Pop) window.scrollTo(0, 0);
+  }, [pathname, moved]);
   useEffect(() => {
     const place = PLACES.find((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)));
     document.title = `${place?.name ?? (pathname === '/keys' ? 'Keys' : 'Cartridge')} · Hiraeth`;

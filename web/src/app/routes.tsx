@@ -34,6 +34,7 @@ export const ROUTES: RouteObject[] = [
           ['/shades', () => import('../places/shades')],
           ['/shades/chart', () => import('../places/shades/ChartSheet')],
           ['/cost', () => import('../places/cost')],
+          ['/cost/quote/:id', () => import('../places/cost/QuoteSheet')],
           ['/plan', () => import('../places/plan')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],

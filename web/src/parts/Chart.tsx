@@ -1,8 +1,10 @@
+import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
 import { COVERAGE, type Uncertain } from '@hiraeth/core';
 import { useThemeName } from '../app/ThemeSwitch';
 import { PALETTES } from '../app/theme';
-import type { EChartsCoreOption } from 'echarts/core';
+import type { EChartsCoreOption, EChartsType } from 'echarts/core';
+import { downloadAs } from './download';
 
 export type Palette = (typeof PALETTES)['light' | 'dim'];
 
@@ -11,10 +13,13 @@ interface ChartProps {
   readonly label: string;
   readonly height?: number;
   readonly option: (palette: Palette) => EChartsCoreOption;
+  /** Offer the picture as a file of this name. */
+  readonly file?: string;
 }
 
 /** A chart that loads its library when it is first shown, and draws anew when its data or the theme changes. */
-export function Chart({ label, height = 260, option }: ChartProps) {
+export function Chart({ label, height = 260, option, file }: ChartProps) {
+  const drawn = useRef<EChartsType | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const [theme] = useThemeName();
   useEffect(() => {
@@ -23,6 +28,7 @@ export function Chart({ label, height = 260, option }: ChartProps) {
     void import('./echarts').then(({ init }) => {
       if (!alive || !box.current) return;
       const chart = init(box.current);
+      drawn.current = chart;
       const palette = PALETTES[theme];
       chart.setOption({
         animation: !matchMedia('(prefers-reduced-motion: reduce)').matches,
@@ -42,7 +48,24 @@ export function Chart({ label, height = 260, option }: ChartProps) {
       dispose();
     };
   }, [option, label, theme]);
-  return <div ref={box} className="chart" style={{ height }} role="img" aria-label={label} />;
+  return (
+    <>
+      <div ref={box} className="chart" style={{ height }} role="img" aria-label={label} />
+      {file && (
+        <div className="no-print" style={{ textAlign: 'right' }}>
+          <Button
+            size="small"
+            onClick={() => {
+              const url = drawn.current?.getDataURL({ type: 'svg' });
+              if (url) downloadAs(`${file}.svg`, url);
+            }}
+          >
+            This picture (SVG)
+          </Button>
+        </div>
+      )}
+    </>
+  );
 }
 
 /** Axes in the sheet's look. */

@@ -189,6 +189,10 @@ function readBack(
       put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
       continue;
     }
+    if (raw.trim() === '' && field.extra) {
+      put(next, field.path, undefined);
+      continue;
+    }
     if (raw.trim() === '' && field.optional) {
       put(next, field.path, null);
       continue;
@@ -214,10 +218,11 @@ function put(target: Record<string, unknown>, path: string, value: unknown): voi
   let part: Record<string, unknown> = target;
   for (const key of keys.slice(0, -1)) {
     if (typeof part[key] !== 'object' || part[key] === null) {
-      if (value === null || value === '' || value === false) return;
+      if (value === null || value === undefined || value === '' || value === false) return;
       part[key] = {};
     }
     part = part[key] as Record<string, unknown>;
   }
-  part[keys.at(-1)!] = value;
+  if (value === undefined) delete part[keys.at(-1)!];
+  else part[keys.at(-1)!] = value;
 }

@@ -1,4 +1,4 @@
-import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
+import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts';
 import {
   AriaComponent,
   GridComponent,
@@ -10,6 +10,7 @@ import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 
 register([
+  BarChart,
   LineChart,
   ScatterChart,
   CustomChart,

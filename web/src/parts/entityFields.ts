@@ -26,6 +26,8 @@ export interface FieldSpec {
   readonly choices?: readonly { readonly value: string; readonly label: string }[];
   /** An empty field is stored as null. */
   readonly optional?: boolean;
+  /** May be left empty while the rest of its group is filled; then it is not stored. */
+  readonly extra?: boolean;
   readonly help?: string;
   /** Stored in other units than typed: percent as a fraction. */
   readonly per?: number;
@@ -116,6 +118,12 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           { path: `slots.${i}.original.priceMinor`, label: 'Original costs', as: 'money', optional: true },
           { path: `slots.${i}.original.nominalMl`, label: 'Nominal, ml', as: 'volume', optional: true },
           { path: `slots.${i}.original.usableMl`, label: 'Usable, ml', as: 'volume', optional: true },
+          {
+            path: `slots.${i}.original.emptyMinor`,
+            label: 'What an emptied one brings',
+            as: 'money',
+            extra: true,
+          },
         ]),
         {
           path: 'gauge.display',

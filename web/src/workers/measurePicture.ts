@@ -247,7 +247,7 @@ async function tiffPixels(image: GeoTIFFImage, onProgress: (share: number) => vo
     const to = Math.min(height, y + rows);
     const [data, channels] = await readRows(image, [0, y, width, to], samples, mapped);
     if (photometric === PHOTOMETRIC.whiteIsZero) invert(data, channels, bits);
-    count.add(data, channels, mapped ? 8 : (bits));
+    count.add(data, channels, mapped ? 8 : bits);
     sample(rgba, w, h, { data, channels, bits: mapped ? 8 : bits, width, height, from: y, to });
     onProgress(to / height);
   }

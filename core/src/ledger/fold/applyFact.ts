@@ -183,6 +183,7 @@ export function applyFact(fold: Fold, fact: Fact): void {
         lifeMonths: fact.lifeMonths ?? null,
         printerId: fact.printerId ?? null,
         bottleId: fact.bottleId ?? null,
+        inkMinor: fact.inkMinor ?? 0,
       });
       return;
     case 'padReset': {
@@ -206,6 +207,7 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'squeezeCalibrated':
     case 'shadeSwitched':
     case 'quoted':
+    case 'editionPriced':
     case 'noted':
     case 'voided':
       return;

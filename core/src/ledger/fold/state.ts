@@ -2,7 +2,7 @@ import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '
 import type { ChipState } from '../../gauge';
 import type { Source, Uncertain } from '../../quantity';
 import type { Observed } from '../../usage';
-import type { Because, CheckAfter, CheckLight, FactOf, Ports, Signal } from '../../workbook';
+import type { Because, CheckAfter, CheckLight, FactOf, Ports, PurchaseKind, Signal } from '../../workbook';
 
 /** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
 export type Mix = ReadonlyMap<string, number>;
@@ -285,13 +285,15 @@ export interface BottleLoss {
 export interface Purchase {
   readonly at: string;
   readonly factId: string;
-  readonly what: 'bottle' | 'kit' | 'chips' | 'consumables' | 'cartridges' | 'originals';
+  readonly what: PurchaseKind;
   readonly name: string;
   /** null: nobody knows what it cost. */
   readonly priceMinor: number | null;
   readonly lifeMonths: number | null;
   readonly printerId: string | null;
   readonly bottleId: string | null;
+  /** Of its price, what its bottles' prices hold already. */
+  readonly inkMinor: number;
 }
 
 export interface LedgerState {

@@ -1,23 +1,52 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { all, explain, formatUncertain, parseMoney, quoteEdition, settingsOf } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
+import { useCallback, useState } from 'react';
+import {
+  all,
+  explain,
+  formatUncertain,
+  nearestSubject,
+  parseMoney,
+  promise,
+  quoteCsv,
+  quoteEdition,
+  settingsOf,
+  type MeasuredPicture,
+} from '@hiraeth/core';
+import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../app/hooks';
+import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
+import { PicturePick } from '../../parts/picture/PicturePick';
+import { demandMap, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
+import { Quotes } from './Quotes';
 
 /** What an edition will take and cost, before it is promised to anyone. */
 export function Edition({ printerId, at }: { readonly printerId: string; readonly at: string }) {
   const ledger = useLedger();
   const money = useMoney();
   const interval = useMoneyInterval();
+  const record = useRecord();
   const { currency } = settingsOf(ledger.context);
   const subjects = all(ledger.context, 'subject');
+  const [name, setName] = useState('');
   const [subjectId, setSubject] = useState(subjects[0]?.id ?? '');
   const [size, setSize] = useState(() => chooseSize());
   const [copies, setCopies] = useState('25');
   const [spare, setSpare] = useState('2');
   const [paper, setPaper] = useState('');
   const [allowance, setAllowance] = useState('10');
+  const measured = useCallback(
+    (found: MeasuredPicture): void => {
+      const asked = found.demand[printerId];
+      const near = asked && nearestSubject(ledger, printerId, asked.photo)[0];
+      if (near) setSubject(near.subjectId);
+      if (found.printMm) setSize(chooseSize(found.printMm));
+      setName((before) => before || found.name.replace(/\.[^.]+$/, ''));
+    },
+    [ledger, printerId],
+  );
+  const picture = usePicture(measured);
   const n = readWhole(copies, 1);
   const extra = readWhole(spare, 0);
   const percent = readWhole(allowance, 0);
@@ -36,11 +65,13 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
             spoils: extra,
             paperMinor: paid?.ok ? paid.value : null,
             allowance: percent / 100,
+            demand: demandMap(picture, printerId),
           },
           at,
         )
       : undefined;
   if (subjects.length === 0) return null;
+  const called = name.trim() || (subjects.find(({ id }) => id === subjectId)?.name ?? 'An edition');
   return (
     <section className="section" aria-label="Price an edition">
       <header>
@@ -48,10 +79,11 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
         <span className="soft small">at what prints cost on the average of all so far</span>
       </header>
       <div className="form">
+        <TextField label="Edition" value={name} onChange={(event) => setName(event.target.value)} />
         <Pick
           label="Picture’s subject"
           value={subjectId}
-          options={subjects.map(({ id, name }) => ({ value: id, label: name }))}
+          options={subjects.map(({ id, name: called }) => ({ value: id, label: called }))}
           onPick={setSubject}
         />
         <SizePick label="Size of a copy" value={size} onPick={setSize} />
@@ -67,6 +99,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
         />
         <WholeField label="Put on top, %" value={allowance} onText={setAllowance} />
       </div>
+      <PicturePick value={picture} printerId={printerId} maps />
       {!quote && <p role="status">Fill in the fields above to see the price.</p>}
       {quote && (
         <>
@@ -84,6 +117,30 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
               'Not known: the price of an ink in it is missing.'
             )}
           </p>
+          <div className="row">
+            <Button
+              variant="contained"
+              onClick={() =>
+                void record(
+                  [promise(quote, called.slice(0, 80), picture.picture?.name ?? null)],
+                  `Saved: “${called}” stays priced as it is today.`,
+                )
+              }
+            >
+              Keep this quote
+            </Button>
+            <Button
+              onClick={() =>
+                download(
+                  `hiraeth-quote-${at.slice(0, 10)}.csv`,
+                  quoteCsv(quote, called, currency),
+                  'text/csv',
+                )
+              }
+            >
+              As a table (CSV)
+            </Button>
+          </div>
           <table className="lines">
             <thead>
               <tr>
@@ -104,6 +161,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
           </table>
         </>
       )}
+      <Quotes printerId={printerId} at={at} />
     </section>
   );
 }

@@ -7,7 +7,9 @@ import {
   balanceOf,
   formatUncertain,
   gapWords,
+  leftOut,
   meanPrint,
+  PURCHASE_WORDS,
   perDm2,
   printCost,
   periodCost,
@@ -28,7 +30,10 @@ import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
 import { Swatch } from '../../parts/Swatch';
 import { BuyKit } from './BuyKit';
 import { Edition } from './Edition';
+import { OverTime } from './OverTime';
 import { Period } from './Period';
+import { WhatIf } from './WhatIf';
+import { WhereItGoes } from './WhereItGoes';
 import { WorthIt } from './WorthIt';
 
 /** What a print really costs, refill against original, each figure opening into the sum it came from. */
@@ -42,7 +47,10 @@ export default function Cost() {
   const id = usePrinter()?.id ?? '';
   const [period, setPeriod] = useState<PeriodKey>('all');
   // One period, one instant: every sum on the page is cut from the same account.
-  const found = useMemo(() => periodCost(ledger, id, startOf(period, at), at), [ledger, id, period, at]);
+  const found = useMemo(() => {
+    const [from, to] = spanOf(period, at);
+    return periodCost(ledger, id, from, to);
+  }, [ledger, id, period, at]);
   const printed = (ledger.state.printers.get(id)?.jobs ?? 0) > 0;
   if (!found || !printed)
     return (
@@ -62,7 +70,8 @@ export default function Cost() {
   const perPrint = meanPrint(cost, 'refill');
   const refillDm2 = perDm2(cost, 'refill');
   const originalDm2 = perDm2(cost, 'original');
-  const standard = settingsOf(ledger.context).standardSheet;
+  const { standardSheet: standard, currency } = settingsOf(ledger.context);
+  const out = leftOut(ledger, id);
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
   /** Nineteen single prints in twenty lie within. */
   const singleRange = ({ refill, single }: PrintCost): string =>
@@ -114,6 +123,9 @@ export default function Cost() {
         <div className="row">
           <PrinterPick />
           <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />
+          <Button className="no-print" onClick={() => window.print()}>
+            Print this page
+          </Button>
         </div>
         <table className="lines">
           <thead>
@@ -148,6 +160,7 @@ export default function Cost() {
             </tr>
           </tbody>
         </table>
+        <OverTime months={found.months} payback={found.payback} currency={currency} />
         <SumDetails
           title={period === 'all' ? 'Refilled, to date' : 'Refilled, in this period'}
           sum={cost.refill}
@@ -193,7 +206,9 @@ export default function Cost() {
             </tbody>
           </table>
         </section>
+        <WhereItGoes cost={cost} causes={found.causes} />
         <Edition printerId={id} at={at} />
+        <WhatIf cost={cost} />
         <Period found={found} />
       </div>
       <aside>
@@ -219,8 +234,13 @@ export default function Cost() {
           <p>
             Ink by mass between weigh-ins, at the mean price of what was inside; primes, leftovers and spills;
             chips and consumables as bought; the kit spread over its life. An original’s price is per usable
-            ml, with the priming of its one-by-one changes. Paper is left out of both.
+            ml, with the priming of its one-by-one changes. Paper, electricity and wear stand on both sides.
           </p>
+          {out.length > 0 && (
+            <p data-testid="left-out">
+              Left out, since nothing was entered: {out.map((what) => PURCHASE_WORDS[what]).join('; ')}.
+            </p>
+          )}
         </div>
         <Kit buying={buying} onBuying={setBuying} />
       </aside>
@@ -232,16 +252,33 @@ const PERIODS = [
   { value: 'all', label: 'all so far' },
   { value: '12', label: 'last 12 months' },
   { value: '3', label: 'last 3 months' },
+  { value: 'month', label: 'this month' },
+  { value: 'month-1', label: 'last month' },
+  { value: 'year', label: 'this year' },
+  { value: 'year-1', label: 'last year' },
 ] as const;
 type PeriodKey = (typeof PERIODS)[number]['value'];
 
-/** The same day of an earlier month, from its first instant. */
-function startOf(period: PeriodKey, at: string): string {
-  if (period === 'all') return ALWAYS;
+/** From and to, UTC: so many months back to the same day, or a calendar month or year so far or whole. */
+function spanOf(period: PeriodKey, at: string): readonly [from: string, to: string] {
   const date = new Date(at);
-  return new Date(
-    Date.UTC(date.getUTCFullYear(), date.getUTCMonth() - Number(period), date.getUTCDate()),
-  ).toISOString();
+  const [year, month, day] = [date.getUTCFullYear(), date.getUTCMonth(), date.getUTCDate()];
+  const first = (y: number, m: number, d = 1): string => new Date(Date.UTC(y, m, d)).toISOString();
+  switch (period) {
+    case 'all':
+      return [ALWAYS, at];
+    case '12':
+    case '3':
+      return [first(year, month - Number(period), day), at];
+    case 'month':
+      return [first(year, month), at];
+    case 'month-1':
+      return [first(year, month - 1), first(year, month)];
+    case 'year':
+      return [first(year, 0), at];
+    case 'year-1':
+      return [first(year - 1, 0), first(year, 0)];
+  }
 }
 
 const dm2Of = (size: SizeKey): number => {
@@ -250,7 +287,8 @@ const dm2Of = (size: SizeKey): number => {
 };
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
-const labelOf = (part: CostPart): string => (part.code === 'byHand' ? 'Lost by hand' : part.name);
+const labelOf = (part: CostPart): string =>
+  part.code === 'byHand' ? 'Lost by hand' : part.code === 'empties' ? 'Emptied ones, sold' : part.name;
 
 function howOf(part: CostPart): string {
   switch (part.code) {
@@ -260,6 +298,8 @@ function howOf(part: CostPart): string {
       return `${part.ml.toFixed(1)} ml primed, binned, spilt or leaked`;
     case 'purchase':
       return `${part.lifeMonths > 0 ? `${part.months.toFixed(0)} of ${part.lifeMonths} months of its life` : 'as bought'}${part.share < 1 ? `, ${Math.round(100 * part.share)} % for this printer` : ''}`;
+    case 'empties':
+      return `${part.count.toFixed(1)} cartridges, at what one brings`;
     case 'original':
       return `${part.ml.toFixed(1)} ml, of it the priming of ${part.changes.toFixed(1)} changes, × price per usable ml`;
   }
@@ -274,7 +314,7 @@ function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying
   ) : (
     <div>
       <Button variant="outlined" onClick={() => onBuying(true)}>
-        Enter a kit, chips or consumables
+        Enter a kit, chips or other costs
       </Button>
     </div>
   );
