@@ -179,6 +179,14 @@ test('cost on the demo: each figure opens into the sum it came from', async ({ p
     'months of its life',
   );
   await expect(page.getByRole('row', { name: /^Sum/ })).toHaveCount(2);
+  // Down to the lots, and to what their bottles cost.
+  await page.getByText('from which bottles').first().click();
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /ml; its bottle of|its bottle of \d+ ml cost £/ })
+      .first(),
+  ).toBeVisible();
   await expect(
     page.getByText(
       /It adds up, within its doubt|leaked while nothing printed|ink is missing|more was drawn than the log explains/i,

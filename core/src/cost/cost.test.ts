@@ -21,9 +21,11 @@ import {
   beforeFirstFill,
   leftOut,
   leversOf,
+  lotCosts,
   meanPrint,
   paybackOf,
   periodCost,
+  printCost,
   printerCost,
   promise,
   quoteEdition,
@@ -366,6 +368,28 @@ describe('what else a print costs, by hand', () => {
     const half = printerCost(year([bottle('cyan', 450)]), 'printer', AT)!;
     expect(half.channels[0]!.drawnMinor! / bare.channels[0]!.drawnMinor!).toBeCloseTo(0.5, 9);
     expect(half.channels[1]!.drawnMinor).toBe(bare.channels[1]!.drawnMinor);
+  });
+
+  test('each sum opens into lots that add up to it; waste alike by each print costs a small one more', () => {
+    const book = year();
+    const cost = printerCost(book, 'printer', AT)!;
+    for (const channel of cost.channels) {
+      const lots = lotCosts(book, cost, channel.slotId);
+      expect(lots.reduce((sum, lot) => sum + lot.ml, 0)).toBeCloseTo(channel.drawnMl.value, 6);
+      expect(lots.reduce((sum, lot) => sum + lot.minor!, 0)).toBeCloseTo(channel.drawnMinor!, 6);
+    }
+    const lost = lotCosts(book, cost, null).reduce((sum, lot) => sum + lot.minor!, 0);
+    expect(lost).toBeCloseTo(
+      cost.channels.reduce((sum, channel) => sum + channel.lostMinor!, 0),
+      6,
+    );
+    const alike = year([
+      define({ ...ENTITIES.find((one) => one.entity === 'settings'), wasteBy: 'print' } as never),
+    ]);
+    const [byArea, byPrint] = [book, alike].map((one) => printCost(one, cost, 'any', 6.237).refill!.value);
+    // Half of a mean print's area: half of the waste by area, all of it by print.
+    const waste = (cost.refill.minor! - cost.channels.reduce((sum, c) => sum + c.printedMinor!, 0)) / 100;
+    expect(byPrint! - byArea!).toBeCloseTo(waste / 2, 4);
   });
 
   test('what nobody entered is named as left out', () => {

@@ -17,6 +17,7 @@ export {
   type PrintKindCost,
 } from './periodCost';
 export { paybackOf, type Payback } from './payback';
+export { lotCosts, type LotCost } from './lotCosts';
 export { leftOut } from './leftOut';
 export { quoteOutcome, type QuoteOutcome } from './quoteOutcome';
 export { promise } from './promise';

@@ -1,5 +1,5 @@
 import { NO_EXPOSURE } from '../exposure';
-import { find, modelOf, type Book } from '../ledger';
+import { find, modelOf, settingsOf, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
 import { addUp, priceOfEntry, type PrinterCost } from './printerCost';
@@ -19,7 +19,8 @@ export interface PrintCost {
 
 /**
  * The one place where a print's cost is computed. A subject that was printed in the period costs what the account says it took
- * per dm² (so that subjects add up to the whole); another what the learnt use foretells. What never reached paper is shared by area.
+ * per dm² (so that subjects add up to the whole); another what the learnt use foretells. What never reached paper is shared by area, or alike by each print where the
+ * settings say so.
  *
  * @param cost of the printer, from `printerCost`
  * @param dm2 area of one print, dm²
@@ -72,13 +73,16 @@ export function printCost(
     scatterShared += Math.sqrt(SHARED_SCATTER) * spread;
   });
   const onPaper = addUp(cost.channels.map((channel) => channel.printedMinor));
-  const refill = withOverhead(addUp(refills), cost.refill.minor, onPaper, cost.areaDm2, dm2);
+  const byPrint = settingsOf(book.context).wasteBy === 'print';
+  const whole = byPrint ? cost.copies : cost.areaDm2;
+  const share = whole > 0 ? (byPrint ? 1 : dm2) / whole : 0;
+  const refill = withOverhead(addUp(refills), cost.refill.minor, onPaper, share);
   const originalOnPaper = addUp(
     cost.channels.map((channel) =>
       channel.originalMinorPerMl === null ? null : channel.printedMl * channel.originalMinorPerMl,
     ),
   );
-  const original = withOverhead(addUp(originals), cost.original.minor, originalOnPaper, cost.areaDm2, dm2);
+  const original = withOverhead(addUp(originals), cost.original.minor, originalOnPaper, share);
   const average = Math.hypot(Math.sqrt(own), shared);
   return {
     subjectId,
@@ -93,16 +97,15 @@ export function printCost(
   };
 }
 
-/** Ink on paper and, by area, its share of all that never reached it. */
+/** Ink on paper and its share of all that never reached it: by area, or alike for each print. */
 function withOverhead(
   inkMinor: number | null,
   totalMinor: number | null,
   paperMinor: number | null,
-  areaDm2: number,
-  dm2: number,
+  share: number,
 ): number | null {
   if (inkMinor === null || totalMinor === null || paperMinor === null) return null;
-  return areaDm2 > 0 ? inkMinor + (dm2 * (totalMinor - paperMinor)) / areaDm2 : inkMinor;
+  return inkMinor + share * (totalMinor - paperMinor);
 }
 
 /**

@@ -45,6 +45,8 @@ const settings = z.strictObject({
     .strictObject({ widthMm: amount, heightMm: amount })
     .default({ widthMm: 210, heightMm: 297 }),
   kitLifeMonths: z.number().min(1).max(240).default(36),
+  /** What never reaches paper is shared by the area of a print, or alike by each. */
+  wasteBy: z.enum(['area', 'print']).optional(),
   cartridgeLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),

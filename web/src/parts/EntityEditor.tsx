@@ -185,12 +185,12 @@ function readBack(
       const count = optional.get(parent) ?? { filled: 0, of: 0, first: field.path };
       optional.set(parent, { ...count, of: count.of + 1, filled: count.filled + (raw === '' ? 0 : 1) });
     }
-    if (typeof raw === 'boolean' || field.as === 'text' || field.as === 'choice' || field.as === 'flag') {
-      put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
+    if (typeof raw === 'string' && raw.trim() === '' && field.extra) {
+      put(next, field.path, undefined);
       continue;
     }
-    if (raw.trim() === '' && field.extra) {
-      put(next, field.path, undefined);
+    if (typeof raw === 'boolean' || field.as === 'text' || field.as === 'choice' || field.as === 'flag') {
+      put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
       continue;
     }
     if (raw.trim() === '' && field.optional) {

@@ -71,6 +71,16 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         { path: 'standardSheet.widthMm', label: 'Standard sheet, width, mm', as: 'length' },
         { path: 'standardSheet.heightMm', label: 'Standard sheet, height, mm', as: 'length' },
         { path: 'kitLifeMonths', label: 'Kit lasts, months', as: 'plain' },
+        {
+          path: 'wasteBy',
+          label: 'Cleanings and changes are shared',
+          as: 'choice',
+          extra: true,
+          choices: [
+            { value: '', label: 'by the area of a print' },
+            { value: 'print', label: 'alike by each print' },
+          ],
+        },
         { path: 'topUpFraction', label: 'Top up below, % of the target', as: 'percent', per: 100 },
         { path: 'weighInDays', label: 'Weigh-in every, days', as: 'plain' },
       ];

@@ -7,7 +7,10 @@ import {
   balanceOf,
   formatUncertain,
   gapWords,
+  find,
   leftOut,
+  lotName,
+  lotCosts,
   meanPrint,
   PURCHASE_WORDS,
   perDm2,
@@ -15,6 +18,7 @@ import {
   periodCost,
   settingsOf,
   type Balance,
+  type LogSnapshot,
   COVERAGE,
   type PrintCost,
   type PrinterCost,
@@ -73,6 +77,7 @@ export default function Cost() {
   const { standardSheet: standard, currency } = settingsOf(ledger.context);
   const out = leftOut(ledger, id);
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
+  const sellers = asSellersSay(ledger, cost, sheetDm2);
   /** Nineteen single prints in twenty lie within. */
   const singleRange = ({ refill, single }: PrintCost): string =>
     refill === null || single === null
@@ -149,6 +154,13 @@ export default function Cost() {
               <td className="n">{interval(scaled(originalDm2, 100))}</td>
             </tr>
             <tr>
+              <td>
+                The same sheet as sellers reckon it <span className="soft small">ink on paper alone</span>
+              </td>
+              <td className="n soft">{money(sellers.refill, 3)}</td>
+              <td className="n soft">{money(sellers.original, 3)}</td>
+            </tr>
+            <tr>
               <td>A millilitre of ink</td>
               <td className="n">{money(cost.refillPerMl, 3)}</td>
               <td className="n">{money(cost.originalPerMl, 3)}</td>
@@ -162,10 +174,13 @@ export default function Cost() {
         </table>
         <OverTime months={found.months} payback={found.payback} currency={currency} />
         <SumDetails
+          cost={cost}
           title={period === 'all' ? 'Refilled, to date' : 'Refilled, in this period'}
           sum={cost.refill}
         />
-        {cost.savedMinor !== null && <SumDetails title="Originals for the same prints" sum={cost.original} />}
+        {cost.savedMinor !== null && (
+          <SumDetails cost={cost} title="Originals for the same prints" sum={cost.original} />
+        )}
         <Channels cost={cost} />
         <BalanceDetails books={books} />
         <section className="section">
@@ -308,6 +323,28 @@ function howOf(part: CostPart): string {
 const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
   amount && { value: amount.value * by, u: amount.u * by };
 
+/** A sheet's ink on paper alone, an original's price over all that is in it: how ink is usually advertised. */
+function asSellersSay(ledger: LogSnapshot, cost: PrinterCost, sheetDm2: number) {
+  const slots = all(ledger.context, 'printer').find(({ id }) => id === cost.printerId)?.slots ?? [];
+  const sheets = cost.areaDm2 / sheetDm2;
+  const sum = (each: (channel: PrinterCost['channels'][number], i: number) => number | null) =>
+    cost.channels.reduce<number | null>((total, channel, i) => {
+      const one = each(channel, i);
+      return total === null || one === null ? null : total + one;
+    }, 0);
+  const per = (total: number | null): number | null =>
+    total === null || sheets === 0 ? null : total / sheets;
+  return {
+    refill: per(sum((channel) => channel.printedMinor)),
+    original: per(
+      sum((channel, i) => {
+        const original = slots[i]?.original;
+        return original ? (channel.printedMl * original.priceMinor) / original.nominalMl : null;
+      }),
+    ),
+  };
+}
+
 function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying: (on: boolean) => void }) {
   return buying ? (
     <BuyKit onDone={() => onBuying(false)} />
@@ -320,7 +357,15 @@ function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying
   );
 }
 
-function SumDetails({ title, sum }: { readonly title: string; readonly sum: Sum }) {
+function SumDetails({
+  cost,
+  title,
+  sum,
+}: {
+  readonly cost: PrinterCost;
+  readonly title: string;
+  readonly sum: Sum;
+}) {
   const money = useMoney();
   return (
     <details className="sum">
@@ -333,7 +378,12 @@ function SumDetails({ title, sum }: { readonly title: string; readonly sum: Sum 
           {sum.parts.map((part) => (
             <tr key={`${part.code} ${'factId' in part ? part.factId : 'slotId' in part ? part.slotId : ''}`}>
               <td>{labelOf(part)}</td>
-              <td className="soft">{howOf(part)}</td>
+              <td className="soft">
+                {howOf(part)}
+                {(part.code === 'channel' || part.code === 'byHand') && (
+                  <Lots cost={cost} slotId={part.code === 'channel' ? part.slotId : null} />
+                )}
+              </td>
               <td className="n">{money(part.minor)}</td>
             </tr>
           ))}
@@ -343,6 +393,36 @@ function SumDetails({ title, sum }: { readonly title: string; readonly sum: Sum 
           </tr>
         </tbody>
       </table>
+    </details>
+  );
+}
+
+/** Which bottles the ink came from, at what price. */
+function Lots({ cost, slotId }: { readonly cost: PrinterCost; readonly slotId: string | null }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const [open, setOpen] = useState(false);
+  return (
+    <details onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="small">from which bottles</summary>
+      {open && (
+        <ul className="plain small">
+          {lotCosts(ledger, cost, slotId).map((lot) => {
+            const bottle = find(ledger.context, 'bottle', lot.lot);
+            return (
+              <li key={lot.lot}>
+                {lotName(ledger, lot.lot)}: {lot.ml.toFixed(1)} ml, {money(lot.minor)}
+                {bottle && bottle.priceMinor !== null && (
+                  <>
+                    ; its bottle of {bottle.volumeMl} ml cost{' '}
+                    <Link to="/inks">{money(bottle.priceMinor)}</Link>
+                  </>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+      )}
     </details>
   );
 }
