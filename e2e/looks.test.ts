@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { encode } from 'fast-png';
 import ICAL from 'ical.js';
+import { mapped, squareTo, type CheckLayout } from '@hiraeth/core';
+import { makeChance, NINE_LAYOUT, photographCheck } from '@hiraeth/rig';
 import { define, install, print, PRINTER, script, setUp, weigh } from '../core/src/testing/bench';
 import { exportWorkbook, noAxeFindings, openOwn, openWith, saved } from './helpers';
 
@@ -31,6 +34,85 @@ test('the demo’s head over a year: a nozzle that fails is named, on Rack too, 
   await page.getByRole('link', { name: 'A sheet that makes every ink work' }).click();
   await expect(page.getByRole('img', { name: /Ten hues/ })).toBeVisible();
   await noAxeFindings(page);
+});
+
+test('a photograph of the check, taken by the stand-in: read, confirmed, and in the log', async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  await page.goto('/rig');
+  const rig = page.getByRole('region', { name: 'A photographed check' });
+  await rig.getByLabel('Channel').selectOption({ label: 'Yellow' });
+  await rig.getByLabel('Its missing lines').fill('#33');
+  const waiting = page.waitForEvent('download', { timeout: 60_000 });
+  await rig.getByRole('button', { name: 'Photograph it' }).click();
+  const photograph = await (await waiting).path();
+  await page.goto('/checks');
+  const place = page.getByRole('region', { name: 'From a photograph' });
+  await place
+    .getByLabel('Photograph of a check')
+    .setInputFiles({ name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(place.getByRole('alert')).toHaveText(/no picture that can be read/);
+  await place.getByLabel('Photograph of a check').setInputFiles(photograph);
+  await expect(place.getByTestId('photo-read')).toContainText('3 lines are missing.', { timeout: 30_000 });
+  await expect(place.getByRole('img', { name: 'Yellow, in blue light' })).toBeVisible();
+  await expect(page.getByLabel('Missing in Light magenta')).toHaveValue('#57, 121');
+  await expect(page.getByLabel('Missing in Yellow')).toHaveValue('#33');
+  await noAxeFindings(page);
+  await page.getByRole('button', { name: 'Save the check' }).click();
+  await saved(page, /gaps in 2 channels/);
+  await expect(page.getByTestId('missing')).toHaveText('3lines missing');
+  await expect(
+    page.getByRole('region', { name: 'Where lines were missing' }).getByRole('row', { name: /^Yellow/ }),
+  ).toContainText('line 33 at 1 of');
+});
+
+test('a check’s layout is taught by pointing, and from then on photographs are read', async ({ page }) => {
+  await openWith(page, room);
+  await page.goto('/checks');
+  const layout: CheckLayout = {
+    ...NINE_LAYOUT,
+    fields: ['cyan', 'magenta', 'yellow'].map((slotId, i) => ({
+      ...NINE_LAYOUT.fields[[4, 6, 8][i]!]!,
+      slotId: ['cy', 'ma', 'ye'][i]!,
+    })),
+  };
+  const { photo, corners } = photographCheck(
+    layout,
+    { ma: [12] },
+    {
+      ...{ width: 900, height: 675, chance: makeChance(8), perspective: 0.02, turn: 3, noise: 2 },
+      ...{ blur: 0.6, dim: 0.8, glow: 0.05 },
+    },
+  );
+  const data = Uint8Array.from(
+    { length: 900 * 675 * 3 },
+    (_, i) => photo.rgba[4 * Math.floor(i / 3) + (i % 3)]!,
+  );
+  const buffer = Buffer.from(encode({ width: 900, height: 675, data, channels: 3, depth: 8 }));
+  const place = page.getByRole('region', { name: 'From a photograph' });
+  await place
+    .getByLabel('Photograph of a check')
+    .setInputFiles({ name: 'first.png', mimeType: 'image/png', buffer });
+  await place.getByRole('button', { name: 'Mark it in this photograph' }).click();
+  const canvas = place.getByRole('application', { name: 'Photograph to mark points in' });
+  await expect(place.getByRole('status').first()).toContainText('top left corner of the whole grid');
+  const map = squareTo(corners);
+  const points = [
+    ...corners,
+    ...layout.fields.flatMap(({ x, y, width, height }) => [
+      mapped(map, x, y),
+      mapped(map, x + width, y + height),
+    ]),
+  ];
+  for (const [i, [x, y]] of points.entries()) {
+    await expect(place.getByText(`${i} of ${points.length} marked`, { exact: false })).toBeVisible();
+    const box = (await canvas.boundingBox())!;
+    await canvas.click({ position: { x: (x / 900) * box.width, y: (y / 675) * box.height } });
+  }
+  await saved(page, /photographs of it can be read/);
+  await expect(place.getByTestId('photo-read')).toContainText('1 line is missing.', { timeout: 30_000 });
+  await expect(page.getByLabel('Missing in magenta')).toHaveValue('#12');
 });
 
 test('a check by keyboard, then a cleaning that did not help: wait, and look again', async ({ page }) => {

@@ -12,6 +12,9 @@ import {
   type SpokenReport,
   type UseForecast,
 } from '@hiraeth/core';
+import { encode } from 'fast-png';
+import jpeg from 'jpeg-js';
+import { makeChance, NINE_LAYOUT, photographCheck } from '../../rig/src';
 import { define, fill, script, setUp, weigh, install, print } from '../../core/src/testing/bench';
 import { main } from './main';
 
@@ -125,6 +128,54 @@ test('quote prices an edition, as data and in words', async () => {
   const text = await run('quote', file, ...EDITION);
   expect(text.out).toMatch(/^10 × Any, 297 × 420 mm, on Test printer: 10 sheets\n/);
   expect(text.out).toMatch(/cyan +\d+\.\d+ ± \d+\.\d+ ml, have \d+\.\d ml/);
+});
+
+test('read-check counts the lines of a photographed check; what cannot be read says why', async () => {
+  const width = 900;
+  const height = 675;
+  const { photo } = photographCheck(
+    { ...NINE_LAYOUT, fields: NINE_LAYOUT.fields.slice(0, 3) },
+    { pk: [7, 100] },
+    {
+      ...{ width, height, chance: makeChance(3), perspective: 0.02, turn: 4, noise: 3, blur: 0.6 },
+      ...{ dim: 0.7, glow: 0.05 },
+    },
+  );
+  const layout = join(dir, 'layout.json');
+  writeFileSync(layout, JSON.stringify({ ...NINE_LAYOUT, fields: NINE_LAYOUT.fields.slice(0, 3) }));
+  const jpg = join(dir, 'check.jpg');
+  writeFileSync(jpg, jpeg.encode({ width, height, data: Uint8Array.from(photo.rgba) }, 90).data);
+  const { code, out } = await run('read-check', jpg, '--layout', layout, '--json');
+  expect(code).toBe(0);
+  expect(JSON.parse(out)).toMatchObject({
+    refused: null,
+    channels: [
+      { slotId: 'pk', lines: 180, gaps: [{ line: 7, from: 0, to: 1 }, { line: 100 }], unsure: [] },
+      { slotId: 'mk', gaps: [] },
+      { slotId: 'gy', gaps: [] },
+    ],
+  });
+  expect((await run('read-check', jpg, '--layout', layout)).out).toMatch(/pk +2 of 180 missing: 7 \(/);
+  const blank = join(dir, 'blank.png');
+  const white = {
+    width: 90,
+    height: 60,
+    channels: 3,
+    depth: 8,
+    data: new Uint8Array(16_200).fill(250),
+  } as const;
+  writeFileSync(blank, encode(white));
+  for (const [argv, exit, words] of [
+    [[blank, '--layout', layout], 1, /four corners/],
+    [[file, '--layout', layout], 3, /no PNG or JPEG/],
+    [[jpg, '--layout', file], 3, /layout cannot be used/],
+    [[jpg], 2, /Which layout\?/],
+    [[jpg, '--layout', layout, '--corners', '1,2 3'], 3, /--corners are four points/],
+  ] as const) {
+    const said = await run('read-check', ...argv);
+    expect(said.out + said.err).toMatch(words);
+    expect(said.code).toBe(exit);
+  }
 });
 
 test('forecast and score speak of each channel', async () => {

@@ -21,6 +21,8 @@ hiraeth checks FILE [--at DATE] [--json]   each head by its nozzle checks, and w
 hiraeth shades FILE [--at DATE] [--json]   measured shades compared, fading, and whether to profile anew
 hiraeth import FILE JOBS… --as page-log|jobs|csv [--format 'PAGELOGFORMAT'] [--out OUT] [--json]
                                            prints out of a print system's own records; OUT is the workbook with what rules logged
+hiraeth read-check PHOTO --layout LAYOUT.json [--corners 'X,Y X,Y X,Y X,Y'] [--json]
+                                           a photographed nozzle check: which lines are missing; PHOTO is a PNG or JPEG
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
@@ -46,6 +48,7 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
     io.stderr.write(`${options}\n\n${USAGE}`);
     return EXIT.usage;
   }
+  if (options.command === 'read-check') return readPhoto(options, io);
   const read = await readText(options.file);
   if (!read.ok) {
     io.stderr.write(`${read.problem}\n`);
@@ -91,9 +94,38 @@ export async function main(argv: readonly string[], io: Io, now: () => number = 
   }
 }
 
+/** A command over a photograph instead of a workbook. */
+async function readPhoto(options: Options, io: Io): Promise<number> {
+  const layoutFile = options.words.get('--layout');
+  if (layoutFile === undefined) {
+    io.stderr.write('Which layout? Name it by --layout LAYOUT.json.\n');
+    return EXIT.usage;
+  }
+  const photo = await readBytes(options.file);
+  const layout = await readText(layoutFile);
+  for (const read of [photo, layout])
+    if (!read.ok) {
+      io.stderr.write(`${read.problem}\n`);
+      return EXIT.file;
+    }
+  // Decoders are loaded only where a picture is read.
+  const { readCheckOf } = await import('./readCheckOf');
+  const done = readCheckOf(
+    (photo as { readonly value: Uint8Array }).value,
+    (layout as { readonly value: string }).value,
+    options.words.get('--corners'),
+  );
+  if (typeof done === 'string') {
+    io.stderr.write(`${done}\n`);
+    return EXIT.file;
+  }
+  io.stdout.write(options.json ? `${JSON.stringify(done.data, null, 2)}\n` : done.text);
+  return done.exit ?? EXIT.fine;
+}
+
 /** What was asked for on the command line. */
 export interface Options {
-  readonly command: Command;
+  readonly command: Command | 'read-check';
   readonly file: string;
   readonly at: string;
   readonly from: string | null;
@@ -107,7 +139,8 @@ export interface Options {
   readonly now: number;
 }
 
-const FLAGS: Readonly<Record<Command, readonly string[]>> = {
+const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {
+  'read-check': ['--layout', '--corners'],
   report: ['--at', '--from', '--to'],
   check: ['--at'],
   forecast: ['--from', '--to'],

@@ -1,5 +1,5 @@
 import type { Cartridge, CartridgeType, Entity, Ink, Printer } from '@hiraeth/core';
-import type { LooksStory, PrinterScenario, StudioScenario } from '@hiraeth/rig';
+import { NINE_LAYOUT, type LooksStory, type PrinterScenario, type StudioScenario } from '@hiraeth/rig';
 
 /** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */
 
@@ -164,6 +164,7 @@ const nine: PrinterScenario = {
     id: 'nine',
     name: 'Penhallow Nine',
     feed: 'stationary',
+    checkLayout: NINE_LAYOUT,
     slots: NINE.map(([key, title, shade]) => ({
       id: key,
       name: title,

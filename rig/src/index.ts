@@ -3,3 +3,4 @@ export * from './bench';
 export * from './printer';
 export * from './scale';
 export * from './studio';
+export * from './photograph';

@@ -6,3 +6,4 @@ export { profileColours, profileDescription } from './profileDescription';
 export { linearLight, RGB_SPACES, spaceOfProfile, type RgbSpace } from './rgbSpace';
 export { separate } from './separate';
 export { type MeasuredPicture, type PictureProblem } from './picture';
+export * from './check';

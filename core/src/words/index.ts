@@ -20,6 +20,7 @@ export { beginProblemWords, goingInWords, pullOutWords } from './benchWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { stepAnswerWords, stepWords, type StepWords } from './stepWords';
+export { FIELD_LIGHT_WORDS, REFUSED_CHECK_WORDS } from './checkPhotoWords';
 export { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
 export { mismatchWords } from './mismatchWords';
 export { agoWords, wholeDays } from './daysWords';

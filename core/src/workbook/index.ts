@@ -1,3 +1,4 @@
+export { checkLayoutSchema, type CheckLayout, type LayoutField } from './checkLayout';
 export * from './vocabulary';
 export * from './defaults';
 export * from './schema';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checkLayoutSchema } from './checkLayout';
 import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
 import {
   BECAUSE,
@@ -118,6 +119,8 @@ const printer = z.strictObject({
   padCapacityMl: amount.nullable().default(null),
   /** The head: lines in one channel's field of the nozzle check, and spare nozzles of a channel; null: not known. */
   headLines: z.int().min(1).max(5000).nullable().default(null),
+  /** Where the lines of its own nozzle check stand, taught once, so that a photograph of it can be read. */
+  checkLayout: checkLayoutSchema.optional(),
   headSpares: z.int().min(0).max(5000).nullable().default(null),
   /** Ink that stands in one channel's line between bay and head, ml; null: by the feed. */
   lineMl: amount.nullable().default(null),

@@ -18,12 +18,19 @@ import { optionsOf, Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 
 /** A nozzle check in seconds: a field for each channel, Enter goes on to the next, the last one saves. */
-export function LogCheck({ printer }: { readonly printer: Printer }) {
+export function LogCheck({
+  printer,
+  initial,
+}: {
+  readonly printer: Printer;
+  /** As it was read from a photograph, to be confirmed. */
+  readonly initial?: Readonly<Record<string, string>>;
+}) {
   const ledger = useLedger();
   const record = useRecord();
   const papers = all(ledger.context, 'paper');
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const [light, setLight] = useState<CheckLight>('white');
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(initial ?? {});
+  const [light, setLight] = useState<CheckLight>(initial ? 'scan' : 'white');
   const [after, setAfter] = useState<CheckAfter>('routine');
   const [paperId, setPaperId] = useState('');
   const looks = printer.slots.map((slot) => ({
@@ -66,6 +73,7 @@ export function LogCheck({ printer }: { readonly printer: Printer }) {
   return (
     <form className="stack" aria-label="Log a check" onSubmit={(event) => void save(event)}>
       <h2>Log a check</h2>
+      {initial && <p role="status">Filled in from the photograph: look at each, then save.</p>}
       <p className="small soft">
         How many lines are missing (3), which (#57, 121), or – where it cannot be seen. Empty: every line is
         there.

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   agoWords,
@@ -17,8 +18,10 @@ import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Cleanings } from './Cleanings';
+import { HeadMap } from './HeadMap';
 import { LogCheck } from './LogCheck';
 import { LookTable } from './LookTable';
+import { PhotoCheck } from './PhotoCheck';
 import { Trouble } from './Trouble';
 
 /** Does every nozzle print? What was missing at each look, what cleanings brought, and what to do next. */
@@ -26,6 +29,11 @@ export default function Checks() {
   const ledger = useLedger();
   const at = useHour();
   const printer = usePrinter();
+  const [filled, setFilled] = useState<{
+    readonly printerId: string | null;
+    readonly typed: Readonly<Record<string, string>>;
+    readonly count: number;
+  }>({ printerId: null, typed: {}, count: 0 });
   const health = printer && headHealth(ledger, printer.id);
   const advice = printer && headAdvice(ledger, printer.id, at);
   if (!printer || !health || !advice)
@@ -55,11 +63,23 @@ export default function Checks() {
           </header>
           <LookTable health={health} printer={printer} />
         </section>
+        <PhotoCheck
+          key={printer.id}
+          printer={printer}
+          onRead={(typed) =>
+            setFilled((before) => ({ printerId: printer.id, typed, count: before.count + 1 }))
+          }
+        />
+        <HeadMap health={health} printer={printer} />
         <Cleanings health={health} />
         <Trouble printer={printer} />
       </div>
       <aside>
-        <LogCheck key={printer.id} printer={printer} />
+        <LogCheck
+          key={`${printer.id} ${filled.printerId === printer.id ? filled.count : ''}`}
+          printer={printer}
+          {...(filled.printerId === printer.id ? { initial: filled.typed } : {})}
+        />
         <Options advice={advice} printer={printer} />
       </aside>
     </div>

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { FloatSensorPanel } from './FloatSensorPanel';
 import { ReferenceCheck } from './ReferenceCheck';
+import { PhotographPanel } from './PhotographPanel';
 import { ResetterPanel } from './ResetterPanel';
 import { SimulatedPrinterPanel } from './SimulatedPrinterPanel';
 import { SimulatedScalePanel } from './SimulatedScalePanel';
@@ -24,6 +25,7 @@ export default function Rig() {
       <SimulatedScalePanel />
       <ResetterPanel />
       <FloatSensorPanel />
+      <PhotographPanel />
       <ReferenceCheck />
     </div>
   );

@@ -1,0 +1,80 @@
+import { decode as decodePng } from 'fast-png';
+import jpeg from 'jpeg-js';
+import { parseCheckLayout, readCheck, REFUSED_CHECK_WORDS, type Corners, type Photo } from '@hiraeth/core';
+import { EXIT } from './exit';
+import type { Done } from './commands';
+
+/** A jpeg of so many megapixels takes about a gigabyte to decode. */
+const MOST_MP = 100;
+
+/**
+ * A photographed nozzle check, read by its printer's layout.
+ *
+ * @param photo a PNG or JPEG file's bytes
+ * @param layout text of the layout's file
+ * @param corners as typed, `x,y x,y x,y x,y` in pixels from the top left on; undefined: they are looked for
+ */
+export function readCheckOf(photo: Uint8Array, layout: string, corners: string | undefined): Done {
+  const read = parseCheckLayout(layout);
+  if (!read.ok) return `This layout cannot be used: ${read.problem.problems.join('; ')}.`;
+  const marked = corners === undefined ? undefined : cornersOf(corners);
+  if (marked === null)
+    return '--corners are four points in pixels, from the top left on, such as "10,12 900,15 905,700 8,690".';
+  const pixels = decoded(photo);
+  if (!pixels) return 'The photograph is no PNG or JPEG that can be read. Save it as one of these.';
+  const found = readCheck(pixels, read.value, marked);
+  const data = { ...found, channels: found.channels };
+  return {
+    data,
+    text: found.refused
+      ? `${REFUSED_CHECK_WORDS[found.refused]}\n`
+      : found.channels
+          .map(
+            ({ slotId, lines, gaps, unsure }) =>
+              `${slotId.padEnd(20)} ${
+                unsure.length === lines
+                  ? 'cannot be told from this picture'
+                  : gaps.length === 0
+                    ? `all of ${lines} lines`
+                    : `${gaps.length} of ${lines} missing: ${gaps.map(({ line, confidence }) => `${line} (${Math.round(100 * confidence)} %)`).join(', ')}`
+              }${unsure.length > 0 && unsure.length < lines ? `; not sure of ${unsure.join(', ')}` : ''}\n`,
+          )
+          .join(''),
+    exit: found.refused ? EXIT.problems : EXIT.fine,
+  };
+}
+
+function decoded(bytes: Uint8Array): Photo | null {
+  try {
+    if (bytes[0] === 0xff && bytes[1] === 0xd8) {
+      const { width, height, data } = jpeg.decode(bytes, {
+        useTArray: true,
+        maxResolutionInMP: MOST_MP,
+        maxMemoryUsageInMB: 2000,
+      });
+      return { width, height, rgba: data };
+    }
+    const { width, height, channels, depth, data, palette } = decodePng(bytes);
+    if (depth !== 8 && depth !== 16) return null;
+    const rgba = new Uint8ClampedArray(4 * width * height).fill(255);
+    const value = (i: number): number => (depth === 16 ? data[i]! >> 8 : data[i]!);
+    for (let i = 0; i < width * height; i++)
+      for (let k = 0; k < 3; k++)
+        rgba[4 * i + k] = palette
+          ? (palette[data[i]!]?.[k] ?? 0)
+          : value(i * channels + (channels >= 3 ? k : 0));
+    return { width, height, rgba };
+  } catch {
+    return null;
+  }
+}
+
+function cornersOf(text: string): Corners | null {
+  const points = text
+    .trim()
+    .split(/\s+/)
+    .map((one) => one.split(',').map(Number));
+  return points.length === 4 && points.every((point) => point.length === 2 && point.every(Number.isFinite))
+    ? (points as unknown as Corners)
+    : null;
+}

@@ -1,0 +1,47 @@
+import type { LayoutField } from '../../workbook';
+import { mapped, squareTo, type Corners } from './homography';
+import type { Photo } from './photo';
+import { LIGHTS, valueAt } from './readCheck';
+
+/**
+ * A channel's field, straightened: as it looks in white light, or in the light where its ink is dark, brightened to its paper.
+ *
+ * @param corners of the grid in the photo
+ * @param width and height: of the picture, pixels
+ * @param light `own`: where the ink absorbs; `white`: as it is
+ * @returns red green blue alpha, 8 bit
+ */
+export function fieldPicture(
+  photo: Photo,
+  corners: Corners,
+  field: LayoutField,
+  width: number,
+  height: number,
+  light: 'own' | 'white',
+): Uint8ClampedArray {
+  const map = squareTo(corners);
+  const rgba = new Uint8ClampedArray(4 * width * height).fill(255);
+  const own = light === 'own' && field.light !== 'none' ? LIGHTS[field.light] : null;
+  const values = new Float32Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const at = mapped(
+        map,
+        field.x + ((x + 0.5) / width) * field.width,
+        field.y + ((y + 0.5) / height) * field.height,
+      );
+      if (own) values[y * width + x] = valueAt(photo, at, own);
+      else
+        ([LIGHTS.red, LIGHTS.green, LIGHTS.blue] as const).forEach((one, k) => {
+          rgba[4 * (y * width + x) + k] = valueAt(photo, at, one);
+        });
+    }
+  if (!own) return rgba;
+  const sorted = [...values].sort((a, b) => a - b);
+  const [dark, paper] = [sorted[Math.floor(0.02 * sorted.length)]!, sorted[Math.floor(0.9 * sorted.length)]!];
+  values.forEach((value, i) => {
+    const shown = (235 * (value - dark)) / Math.max(8, paper - dark) + 20;
+    for (let k = 0; k < 3; k++) rgba[4 * i + k] = shown;
+  });
+  return rgba;
+}

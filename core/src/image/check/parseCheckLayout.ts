@@ -1,0 +1,34 @@
+import { fail, ok, type Result } from '../../quantity';
+import { checkLayoutSchema, type CheckLayout } from '../../workbook';
+
+/** The first things that are wrong with it, by path. */
+export interface LayoutProblem {
+  readonly code: 'layoutInvalid';
+  readonly problems: readonly string[];
+}
+
+/**
+ * Reads a layout from a file.
+ *
+ * @param text JSON, format `hiraeth-check-layout`
+ */
+export function parseCheckLayout(text: string): Result<CheckLayout, LayoutProblem> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return fail({ code: 'layoutInvalid', problems: ['it is no JSON'] });
+  }
+  const read = checkLayoutSchema.safeParse(value);
+  if (!read.success)
+    return fail({
+      code: 'layoutInvalid',
+      problems: read.error.issues.slice(0, 5).map((issue) => `${issue.path.join('.')}: ${issue.message}`),
+    });
+  const outside = read.data.fields.find(
+    (field) => field.x + field.width > 1.0001 || field.y + field.height > 1.0001,
+  );
+  return outside
+    ? fail({ code: 'layoutInvalid', problems: [`${outside.slotId}: its field reaches out of the frame`] })
+    : ok(read.data);
+}

@@ -1,0 +1,2 @@
+export { NINE_LAYOUT } from './nineLayout';
+export { photographCheck, type PhotographOptions } from './photographCheck';

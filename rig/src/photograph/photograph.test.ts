@@ -1,0 +1,188 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  fieldPicture,
+  inverted,
+  layoutFrom,
+  mapped,
+  parseCheckLayout,
+  readCheck,
+  squareTo,
+  type Corners,
+  type Photo,
+  type Printer,
+} from '@hiraeth/core';
+import { makeChance } from '../random';
+import { NINE_LAYOUT, photographCheck, type PhotographOptions } from './index';
+
+const photographs = new Map<number, ReturnType<typeof photographCheck>>();
+/** Each photograph is taken once: under test that is what takes the time. */
+function taken(seed: number, missing: Record<string, number[]>, more: Partial<PhotographOptions> = {}) {
+  const known = photographs.get(seed);
+  if (known) return known;
+  const made = photographCheck(NINE_LAYOUT, missing, {
+    width: 1000,
+    height: 750,
+    chance: makeChance(seed),
+    perspective: 0.03,
+    turn: 5,
+    noise: 3,
+    blur: 0.7,
+    dim: 0.6,
+    glow: 0.08,
+    ...more,
+  });
+  photographs.set(seed, made);
+  return made;
+}
+const MISSING = { lm: [57, 121], ye: [1, 90, 180], lg: [33], pk: [10] };
+
+describe('a photographed check', () => {
+  test.each([
+    ['askew, in uneven light, on paper that glows', 31, {}],
+    ['upside down', 32, { turn: 183 }],
+  ] as const)('%s: its gaps are found, in yellow and light grey too, and no others', (_, seed, more) => {
+    const { photo, corners } = taken(seed, MISSING, more);
+    const read = readCheck(photo, NINE_LAYOUT);
+    expect(read.refused).toBeNull();
+    read.corners!.forEach(([x, y], i) =>
+      expect(Math.hypot(x - corners[i]![0], y - corners[i]![1])).toBeLessThan(8),
+    );
+    for (const { slotId, lines, gaps } of read.channels) {
+      expect(lines).toBe(180);
+      expect([slotId, gaps.map(({ line }) => line)]).toEqual([
+        slotId,
+        MISSING[slotId as keyof typeof MISSING] ?? [],
+      ]);
+      for (const { confidence } of gaps) expect(confidence).toBeGreaterThan(0.9);
+    }
+  });
+
+  test('a channel that is too faint to tell is unsure as a whole; a clear coat is never counted', () => {
+    const { photo } = taken(31, MISSING);
+    // All of the light greys' lines are gone: that may be no ink, or ink that cannot be seen.
+    const gone = taken(41, { lg: Array.from({ length: 180 }, (_, i) => i + 1) });
+    const faint = readCheck(gone.photo, NINE_LAYOUT).channels.find(({ slotId }) => slotId === 'lg')!;
+    expect(faint.unsure).toHaveLength(180);
+    expect(faint.gaps).toEqual([]);
+    const coat = {
+      ...NINE_LAYOUT,
+      fields: NINE_LAYOUT.fields.map((field) =>
+        field.slotId === 'ye' ? { ...field, light: 'none' as const } : field,
+      ),
+    };
+    expect(readCheck(photo, coat).channels.find(({ slotId }) => slotId === 'ye')).toMatchObject({ gaps: [] });
+  });
+
+  test('something else is refused: an even sheet, noise, another grid', () => {
+    const chance = makeChance(5);
+    const flat = (value: () => number): Photo => ({
+      width: 400,
+      height: 300,
+      rgba: Uint8ClampedArray.from({ length: 480_000 }, value),
+    });
+    expect(
+      readCheck(
+        flat(() => 240),
+        NINE_LAYOUT,
+      ).refused,
+    ).toBe('noCorners');
+    expect(
+      readCheck(
+        flat(() => 255 * chance.next()),
+        NINE_LAYOUT,
+      ).refused,
+    ).not.toBeNull();
+    const { photo } = taken(31, MISSING);
+    const other = {
+      ...NINE_LAYOUT,
+      fields: NINE_LAYOUT.fields.map((field) => ({ ...field, rows: 41, columns: 7 })),
+    };
+    expect(readCheck(photo, other).refused).toBe('notThisGrid');
+  });
+
+  test('the same by marked corners, and shown in the light where the ink is dark', () => {
+    const { photo, corners } = taken(31, MISSING);
+    const read = readCheck(photo, NINE_LAYOUT, corners);
+    expect(read.channels.find(({ slotId }) => slotId === 'ye')!.gaps.map(({ line }) => line)).toEqual(
+      MISSING.ye,
+    );
+    const yellow = NINE_LAYOUT.fields.find(({ slotId }) => slotId === 'ye')!;
+    const darkness = (light: 'own' | 'white'): number => {
+      const rgba = fieldPicture(photo, read.corners!, yellow, 120, 90, light);
+      const grey = Array.from(
+        { length: 120 * 90 },
+        (_, i) => (rgba[4 * i]! + rgba[4 * i + 1]! + rgba[4 * i + 2]!) / 3,
+      ).sort((a, b) => a - b);
+      return grey[Math.floor(0.9 * grey.length)]! - grey[Math.floor(0.05 * grey.length)]!;
+    };
+    expect(darkness('own')).toBeGreaterThan(1.5 * darkness('white'));
+  });
+});
+
+describe('a layout', () => {
+  const corner = fc.tuple(
+    fc.double({ min: 0, max: 0.2, noNaN: true }),
+    fc.double({ min: 0, max: 0.2, noNaN: true }),
+  );
+
+  test('the map of a frame and the map back undo each other', () => {
+    fc.assert(
+      fc.property(corner, corner, corner, corner, (a, b, c, d) => {
+        const corners: Corners = [a, [1 - b[0], b[1]], [1 - c[0], 1 - c[1]], [d[0], 1 - d[1]]];
+        const map = squareTo(corners);
+        (
+          [
+            [0, 0],
+            [1, 0],
+            [1, 1],
+            [0, 1],
+          ] as const
+        ).forEach(([x, y], i) => {
+          const [u, v] = mapped(map, x, y);
+          expect([u, v]).toEqual([expect.closeTo(corners[i]![0], 9), expect.closeTo(corners[i]![1], 9)]);
+          const [s, t] = mapped(inverted(map), u, v);
+          expect([s, t]).toEqual([expect.closeTo(x, 6), expect.closeTo(y, 6)]);
+        });
+      }),
+    );
+  });
+
+  test('is taught by marking it in a first picture: what it reads is what the printer’s own layout reads', () => {
+    const { photo, corners } = taken(31, MISSING);
+    const map = squareTo(corners);
+    const printer = {
+      name: 'Taught',
+      slots: NINE_LAYOUT.fields.map(({ slotId, light }) => ({
+        id: slotId,
+        shades: [{ red: 'cyan', green: 'magenta', blue: 'yellow', white: 'grey', none: 'clear coat' }[light]],
+      })),
+    } as unknown as Printer;
+    const points = NINE_LAYOUT.fields.flatMap(({ x, y, width, height }) => [
+      mapped(map, x, y),
+      mapped(map, x + width, y + height),
+    ]);
+    const taught = layoutFrom(printer, [...corners, ...points], 10, 18)!;
+    expect(parseCheckLayout(JSON.stringify(taught))).toEqual({ ok: true, value: taught });
+    const read = readCheck(photo, taught);
+    expect(read.channels.find(({ slotId }) => slotId === 'lm')!.gaps.map(({ line }) => line)).toEqual(
+      MISSING.lm,
+    );
+    expect(layoutFrom(printer, [...corners, ...[...points].reverse()], 10, 18)).toBeNull();
+    expect(layoutFrom(printer, corners, 10, 18)).toBeNull();
+  });
+
+  test.each([
+    ['no JSON', '{'],
+    ['another file', '{"format":"hiraeth-workbook"}'],
+    [
+      'a field out of its frame',
+      JSON.stringify({ ...NINE_LAYOUT, fields: [{ ...NINE_LAYOUT.fields[0]!, x: 0.9, width: 0.3 }] }),
+    ],
+    ['no lines', JSON.stringify({ ...NINE_LAYOUT, fields: [{ ...NINE_LAYOUT.fields[0]!, rows: 0 }] })],
+  ])('%s is refused with what is wrong', (_, text) => {
+    const read = parseCheckLayout(text);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.problem.problems.length).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,270 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useEffect, useRef, useState } from 'react';
+import {
+  CAUTION_WORDS,
+  FIELD_LIGHT_WORDS,
+  REFUSED_CHECK_WORDS,
+  type CheckChannel,
+  type CheckLayout,
+  type Corners,
+  type Printer,
+} from '@hiraeth/core';
+import { download } from '../../parts/download';
+import { FileButton } from '../../parts/FileButton';
+import { readCheckAside } from '../../workers/readCheckAside';
+import type { CheckPhoto, FieldView } from '../../workers/readCheckPhoto';
+import { MarkPhoto } from './MarkPhoto';
+import { TeachLayout } from './TeachLayout';
+
+const ACCEPT = 'image/png,image/jpeg,image/webp';
+
+/**
+ * A photograph or scan of the printer's own check: each channel straightened, in white light and in the light where its ink is
+ * dark; what is missing is filled into the check, for a person to confirm.
+ */
+export function PhotoCheck({
+  printer,
+  onRead,
+}: {
+  readonly printer: Printer;
+  /** What to type for each channel. */
+  readonly onRead: (typed: Readonly<Record<string, string>>) => void;
+}) {
+  const [file, setFile] = useState<File | null>(null);
+  const [share, setShare] = useState<number | null>(null);
+  const [found, setFound] = useState<CheckPhoto | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [marking, setMarking] = useState(false);
+  const [teaching, setTeaching] = useState(false);
+  const running = useRef<AbortController | null>(null);
+  useEffect(() => () => running.current?.abort(), []);
+  const layout = printer.checkLayout;
+  const read = async (photo: File, how: CheckLayout, corners?: Corners): Promise<void> => {
+    running.current?.abort();
+    const stop = (running.current = new AbortController());
+    const current = (): boolean => running.current === stop && !stop.signal.aborted;
+    setShare(0);
+    setError(null);
+    setFound(null);
+    setMarking(false);
+    try {
+      const answer = await readCheckAside(
+        photo,
+        how,
+        corners,
+        (done) => current() && setShare(done),
+        stop.signal,
+      );
+      if (!current()) return;
+      setFound(answer);
+      if (!answer.read.refused)
+        onRead(Object.fromEntries(answer.read.channels.map((one) => [one.slotId, typedOf(one)])));
+    } catch (failed) {
+      if (current()) setError(failed instanceof Error ? failed.message : 'It could not be read.');
+    } finally {
+      if (running.current === stop) setShare(null);
+    }
+  };
+  const take = (photo: File): void => {
+    setFile(photo);
+    if (layout) void read(photo, layout);
+    else setTeaching(true);
+  };
+  return (
+    <section className="section" aria-label="From a photograph">
+      <header>
+        <h2>From a photograph</h2>
+        {layout && (
+          <>
+            <Button
+              size="small"
+              onClick={() =>
+                download(
+                  `${printer.id}-check-layout.json`,
+                  JSON.stringify(layout, null, 2),
+                  'application/json',
+                )
+              }
+            >
+              Its layout as a file
+            </Button>
+            {file && (
+              <Button size="small" onClick={() => setTeaching(true)}>
+                Teach the layout anew
+              </Button>
+            )}
+          </>
+        )}
+      </header>
+      <div
+        className="dropzone"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          const dropped = event.dataTransfer.files[0];
+          if (dropped) take(dropped);
+        }}
+      >
+        <div className="row">
+          <FileButton label="Photograph of a check" accept={ACCEPT} onFile={take}>
+            Photograph or scan …
+          </FileButton>
+          <span className="soft small">
+            {layout
+              ? 'or drop it here: the whole sheet, from straight above, sharp, in even light.'
+              : 'Its layout is taught once on a first good picture; from then on it is read by itself.'}
+          </span>
+        </div>
+        {share !== null && (
+          <div className="row" role="status">
+            <span style={{ flex: 1 }}>
+              Straightening and counting …
+              <LinearProgress
+                variant="determinate"
+                value={100 * share}
+                aria-label="Share of the photograph that is read"
+              />
+            </span>
+            <Button onClick={() => running.current?.abort()}>Stop</Button>
+          </div>
+        )}
+        {error && (
+          <p className="bad" role="alert">
+            {error}
+          </p>
+        )}
+        {found?.read.refused && (
+          <p className="bad" role="alert">
+            {REFUSED_CHECK_WORDS[found.read.refused]}
+          </p>
+        )}
+        {found && file && layout && !marking && (
+          <Button size="small" onClick={() => setMarking(true)}>
+            Mark the corners by hand
+          </Button>
+        )}
+        {marking && file && layout && (
+          <MarkPhoto
+            file={file}
+            asks={CORNERS}
+            onDone={(points) => void read(file, layout, points as unknown as Corners)}
+            onCancel={() => setMarking(false)}
+          />
+        )}
+        {teaching && file && (
+          <TeachLayout
+            key={file.name}
+            printer={printer}
+            file={file}
+            onDone={(taught, corners) => {
+              setTeaching(false);
+              if (taught) void read(file, taught, corners);
+            }}
+          />
+        )}
+      </div>
+      {found && !found.read.refused && (
+        <>
+          <p data-testid="photo-read">
+            {sayOf(found.read.channels)} It stands in the check beside: look, and confirm it there. A
+            photograph exaggerates the paper’s brightener; a torch: {CAUTION_WORDS.torch}
+          </p>
+          <ul className="check-fields" aria-label="Channels in the photograph">
+            {found.views.map((view) => (
+              <Field
+                key={view.slotId}
+                view={view}
+                name={printer.slots.find(({ id }) => id === view.slotId)?.name ?? view.slotId}
+                channel={found.read.channels.find(({ slotId }) => slotId === view.slotId)!}
+                light={layout?.fields.find(({ slotId }) => slotId === view.slotId)?.light ?? 'white'}
+              />
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+export const CORNERS = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
+
+/** As a person would type it: a dash where it cannot be told. */
+const typedOf = ({ gaps, unsure, lines }: CheckChannel): string =>
+  unsure.length === lines ? '–' : gaps.length === 0 ? '' : `#${gaps.map(({ line }) => line).join(', ')}`;
+
+function sayOf(channels: readonly CheckChannel[]): string {
+  const gaps = channels.reduce((sum, channel) => sum + channel.gaps.length, 0);
+  const unseen = channels.filter(({ unsure, lines }) => unsure.length === lines).length;
+  const unsure = channels.reduce(
+    (sum, channel) => sum + (channel.unsure.length < channel.lines ? channel.unsure.length : 0),
+    0,
+  );
+  return [
+    gaps === 0 ? 'No line is missing.' : `${gaps} ${gaps === 1 ? 'line is' : 'lines are'} missing.`,
+    ...(unsure > 0 ? [`Of ${unsure} it cannot be told.`] : []),
+    ...(unseen > 0 ? [`${unseen} ${unseen === 1 ? 'channel' : 'channels'} cannot be seen in it.`] : []),
+  ].join(' ');
+}
+
+function Field({
+  view,
+  name,
+  channel,
+  light,
+}: {
+  readonly view: FieldView;
+  readonly name: string;
+  readonly channel: CheckChannel;
+  readonly light: keyof typeof FIELD_LIGHT_WORDS;
+}) {
+  const all = channel.unsure.length === channel.lines;
+  return (
+    <li>
+      <strong>{name}</strong>{' '}
+      <span className={channel.gaps.length > 0 || all ? 'warn' : 'soft'}>
+        {all
+          ? 'cannot be told'
+          : channel.gaps.length === 0
+            ? `all of ${channel.lines}`
+            : `missing ${channel.gaps.map(({ line, confidence }) => `${line} (${Math.round(100 * confidence)} %)`).join(', ')}`}
+        {!all && channel.unsure.length > 0 && `; not sure of ${channel.unsure.join(', ')}`}
+      </span>
+      <div className="check-views">
+        <figure>
+          <Pixels view={view} rgba={view.white} label={`${name} in white light`} />
+          <figcaption className="soft small">in white light</figcaption>
+        </figure>
+        <figure>
+          <Pixels view={view} rgba={view.own} label={`${name}, ${FIELD_LIGHT_WORDS[light]}`} />
+          <figcaption className="soft small">{FIELD_LIGHT_WORDS[light]}</figcaption>
+        </figure>
+      </div>
+    </li>
+  );
+}
+
+function Pixels({
+  view,
+  rgba,
+  label,
+}: {
+  readonly view: FieldView;
+  readonly rgba: Uint8ClampedArray;
+  readonly label: string;
+}) {
+  return (
+    <canvas
+      ref={(canvas) => {
+        if (!canvas) return;
+        canvas.width = view.width;
+        canvas.height = view.height;
+        canvas
+          .getContext('2d')
+          ?.putImageData(new ImageData(new Uint8ClampedArray(rgba), view.width, view.height), 0, 0);
+      }}
+      role="img"
+      aria-label={label}
+    />
+  );
+}

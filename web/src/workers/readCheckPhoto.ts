@@ -1,0 +1,73 @@
+import {
+  fieldPicture,
+  readCheck,
+  type CheckLayout,
+  type Corners,
+  type Photo,
+  type ReadCheck,
+} from '@hiraeth/core';
+
+/** A field as a small picture, in white light and in its own. */
+export interface FieldView {
+  readonly slotId: string;
+  readonly width: number;
+  readonly height: number;
+  readonly white: Uint8ClampedArray;
+  readonly own: Uint8ClampedArray;
+}
+
+export interface CheckPhoto {
+  readonly read: ReadCheck;
+  readonly views: readonly FieldView[];
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+const VIEW = 260;
+
+/**
+ * Decodes a photograph in the browser, and reads the check in it.
+ *
+ * @param corners where a person marked them, pixels
+ * @throws Error when it is no picture that the browser can decode
+ */
+export async function readCheckPhoto(
+  file: Blob,
+  layout: CheckLayout,
+  corners: Corners | undefined,
+  onProgress: (share: number) => void,
+): Promise<CheckPhoto> {
+  const photo = await decoded(file);
+  onProgress(0.1);
+  const read = readCheck(photo, layout, corners, (share) => onProgress(0.1 + 0.8 * share));
+  const found = read.corners;
+  const views =
+    read.refused || !found
+      ? []
+      : layout.fields.map((field): FieldView => {
+          const height = Math.round(((VIEW * field.height) / field.width / layout.aspect) * 1);
+          return {
+            slotId: field.slotId,
+            width: VIEW,
+            height,
+            white: fieldPicture(photo, found, field, VIEW, height, 'white'),
+            own: fieldPicture(photo, found, field, VIEW, height, 'own'),
+          };
+        });
+  return { read, views, widthPx: photo.width, heightPx: photo.height };
+}
+
+async function decoded(file: Blob): Promise<Photo> {
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(file);
+  } catch {
+    throw new Error('This is no picture that can be read. Save it as PNG, JPEG or WebP.');
+  }
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser cannot look into a picture.');
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return { width, height, rgba: context.getImageData(0, 0, width, height).data };
+}
