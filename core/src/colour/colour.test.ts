@@ -10,6 +10,8 @@ import {
   parsePatches,
   patchesAsCgats,
   reprofile,
+  shadeHistory,
+  shadeRamps,
   shadeSeries,
   testPrint,
   type Lab,
@@ -256,6 +258,36 @@ test('series: conditions and papers are never mixed; originals, lots and display
   ]);
   expect(m1!.fading[0]!.points[1]!.mean).toBeGreaterThan(1);
   expect(shadeSeries(ledger, 'x')).toEqual([]);
+});
+
+test('a cartridge’s shade history names the lot that stood in its channel, newest first, faded prints left out', () => {
+  const ledger = book([
+    measured({ ink: 'original' }),
+    measured({ lots: [{ slotId: 'cyan', bottleId: 'bottle-cyan' }] }, 0.1),
+    measured({ lots: [{ slotId: 'cyan', bottleId: 'second' }] }, 6),
+    measured({ condition: 'M2' }, 9),
+    measured({ display: { where: 'Window', months: 6 } }, 2),
+  ]);
+  expect(shadeHistory(ledger, 'cyan')).toMatchObject([
+    { bottleId: null, mean: null, verdict: null },
+    { bottleId: 'second', verdict: 'plain' },
+    { bottleId: 'bottle-cyan', verdict: 'same' },
+  ]);
+  expect(shadeHistory(ledger, 'magenta').map(({ bottleId }) => bottleId)).toEqual([null, null, null]);
+  expect(shadeHistory(ledger, 'nobody')).toEqual([]);
+});
+
+test('ramps: steps of one hue in order, by whatever name; too few are none', () => {
+  const patch = (name: string, l: number): Patch => ({ name, lab: [l, 3, 4] });
+  const from = ['G3', 'G1', 'G2', 'cyan 50 %', 'cyan 100 %', 'cyan 7,5', 'S1', 'S2', 'paper'].map((name, i) =>
+    patch(name, 90 - 5 * i),
+  );
+  const to = from.map(({ name, lab }) => patch(name, lab[0] - (name === 'cyan 50 %' ? 4 : 0)));
+  const [cyan, greys, ...none] = shadeRamps(compareShades(from, to)!);
+  expect(none).toEqual([]);
+  expect([cyan!.name, cyan!.steps.map(({ step }) => step)]).toEqual(['cyan', [7.5, 50, 100]]);
+  expect([greys!.name, greys!.steps.map(({ step }) => step)]).toEqual(['G', [1, 2, 3]]);
+  expect(cyan!.steps[1]).toMatchObject({ from: { l: 75, c: 5 }, to: { l: 71, c: 5 } });
 });
 
 describe('profile anew?', () => {

@@ -8,6 +8,8 @@ export {
   type ShadeVerdict,
 } from './compareShades';
 export { shadeSeries, type ShadeSeries, type ShadeSet } from './shadeSets';
+export { shadeHistory, type ShadeLook } from './shadeHistory';
+export { shadeRamps, type ShadeRamp } from './shadeRamps';
 export { reprofile, type Reprofile, type ReprofileReason } from './reprofile';
 export { LINE_VOLUMES, lineMlOf, testPrint, type LineChange, type TestPrint } from './testPrint';
 export { labColour } from './labColour';

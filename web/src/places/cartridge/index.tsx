@@ -36,6 +36,7 @@ import { Strip, StripKey } from '../../parts/Strip';
 import { Evidence } from './Evidence';
 import { LifeChart } from './LifeChart';
 import { MixtureList } from './MixtureList';
+import { ShadeList } from './ShadeList';
 
 const PAGE = 14;
 
@@ -116,6 +117,7 @@ export default function CartridgePlace() {
           <h2>What is inside</h2>
           <MixtureList view={view} />
         </div>
+        <ShadeList cartridgeId={id} />
         <div>
           <h2>Body</h2>
           <p>

@@ -21,6 +21,7 @@ import { Fading } from './Fading';
 import { Grades } from './Grades';
 import { Measure } from './Measure';
 import { PatchPairs } from './PatchPairs';
+import { Ramps } from './Ramps';
 import { ProfileForm } from './ProfileForm';
 import { TestPlan } from './TestPlan';
 
@@ -94,6 +95,7 @@ export default function Shades() {
               </div>
             </div>
             <PatchPairs found={compared.found} />
+            <Ramps found={compared.found} />
           </>
         ) : (
           <p>
