@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { encode } from 'fast-png';
-import { parseWorkbook } from '@hiraeth/core';
+import { parseWorkbook, type Fact } from '@hiraeth/core';
 import {
   bodyRoom,
   cartridge,
@@ -264,6 +264,57 @@ test('the plan says what comes to its reserve first, which way of changing is be
   await expect(page.getByText('not now: needs a second set').first()).toBeVisible({ timeout: 20_000 });
   await page.reload();
   await expect(page.getByLabel('Printer')).toContainText('Penhallow Six');
+});
+
+test('a way of changing is chosen, what is due follows it, and the set is rotated one at a time in one routine', async ({
+  page,
+}) => {
+  await openWith(
+    page,
+    script([
+      ...setUp,
+      ...['cyan', 'magenta', 'yellow'].flatMap((shade) => [
+        define(cartridge(`${shade}-b`, shade, { set: 'B' })),
+        weighed(`${shade}-b`, 85),
+      ]),
+      weighed('cyan', 46.5),
+      weighed('magenta', 62),
+      weighed('yellow', 70),
+      install,
+      ...Array.from({ length: 30 }, () => print(1)),
+    ]).map((fact, i) => ({ ...fact, at: new Date(Date.parse(fact.at) + i * 12 * 3_600_000).toISOString() })),
+  );
+  await page.clock.setFixedTime(new Date('2026-03-28T12:00:00Z'));
+  await page.goto('/plan');
+  await expect(page.getByRole('img', { name: /^magenta: from \d+ ml/ })).toBeVisible();
+  await page
+    .getByRole('button', { name: 'Go by: Rotate the set at the first signal' })
+    .click({ timeout: 30_000 });
+  await saved(page, /what is due follows it/);
+  await page
+    .getByRole('region', { name: 'Due' })
+    .getByRole('link', { name: /^Rotate the set of/ })
+    .click();
+  await expect(page.getByTestId('rotated')).toHaveText('3cartridges to go in');
+  await noAxeFindings(page);
+  await page.getByRole('button', { name: 'It is open: begin' }).click();
+  for (const shade of ['cyan', 'magenta']) {
+    await page.getByLabel(`${shade} out, g`).fill(shade === 'cyan' ? '46.4' : '61.9');
+    await page.getByRole('button', { name: `${shade} is swapped` }).click();
+  }
+  await page.reload();
+  await expect(page.getByTestId('rotated')).toHaveText('2 of 3are in');
+  await page.getByRole('button', { name: 'yellow is swapped' }).click();
+  await page.getByRole('button', { name: 'It is closed: save' }).click();
+  await saved(page, /3 cartridges of Test printer rotated, one priming routine/);
+  const { facts } = JSON.parse((await exportWorkbook(page)).text) as { facts: Fact[] };
+  expect(facts.filter((fact) => fact.kind === 'installed').at(-1)).toMatchObject({
+    into: ['cyan', 'magenta', 'yellow'].map((slotId) => ({ slotId, cartridgeId: `${slotId}-b` })),
+  });
+  expect(facts.filter((fact) => fact.kind === 'weighed').slice(-2)).toMatchObject([
+    { subjectId: 'cyan', massG: { value: 46.4 } },
+    { subjectId: 'magenta' },
+  ]);
 });
 
 test('on a tablet held upright nothing is cut off sideways', async ({ page }) => {

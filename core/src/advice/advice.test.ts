@@ -20,6 +20,7 @@ import {
   dryingTray,
   emptyAt,
   likelyEmpty,
+  rotationOf,
   slotView,
   troubleCauses,
   TROUBLES,
@@ -448,4 +449,32 @@ describe('a picture that was measured, and a queue of jobs', () => {
     const printed = inkAccount(ledger, 'printer', ALWAYS, '2026-12-01T00:00:00.000Z')!.channels[0]!.entries;
     expect(printed.find(({ cause }) => cause === 'printed')).toMatchObject({ subjectId: null });
   });
+});
+
+test('rotation: each slot’s own against the fullest on the shelf, in parts that the head can stand open for', () => {
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      define({ ...PRINTER, openMinutes: 3 }),
+      ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 50)),
+      install,
+      ...['cyan', 'magenta', 'yellow'].flatMap((shade) => [
+        define(cartridge(`${shade}-b`, shade, { set: 'B' })),
+        weigh(`${shade}-b`, 85),
+      ]),
+      define(cartridge('cyan-c', 'cyan', { set: 'C' })),
+      weigh('cyan-c', 60),
+      { kind: 'portChanged', cartridgeId: 'yellow-b', ports: { plug: 'out' } },
+    ]),
+  );
+  const { pairs, parts } = rotationOf(ledger, 'printer', '2026-03-02T00:00:00.000Z')!;
+  expect(pairs.map(({ out, into }) => [out!.body.cartridge.id, into!.body.cartridge.id])).toEqual([
+    ['cyan', 'cyan-b'],
+    ['magenta', 'magenta-b'],
+    ['yellow', 'yellow-b'],
+  ]);
+  expect(pairs.map(({ problems }) => problems.map(({ code }) => code))).toEqual([[], [], ['plugOut']]);
+  // 3 minutes at a minute and a half each.
+  expect(parts).toEqual([['cyan', 'magenta'], ['yellow']]);
+  expect(rotationOf(ledger, 'nobody', AT)).toBeUndefined();
 });

@@ -15,4 +15,5 @@ export { canPrint, type Job, type JobChannel, type JobForecast } from './canPrin
 export { inkLasts, type InkSupply } from './inkLasts';
 export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCause } from './troubleCauses';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
+export { rotationOf, type Rotation, type RotationPair } from './rotation';
 export { dryingTray, type Drying } from './dryingTray';

@@ -3,7 +3,7 @@ import ICAL from 'ical.js';
 import { dueCalendar } from '../exchange';
 import { Ledger } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import type { FactDraft } from '../workbook';
+import type { FactDraft, Printer } from '../workbook';
 import { dueWords } from '../words';
 import { dueItems } from './index';
 
@@ -98,4 +98,25 @@ test('as a calendar another program reads the same days; a second export updates
   expect(events).toContainEqual(['weighIn/printer@hiraeth', 'Weigh in Test printer', on(21).slice(0, 10)]);
   const later = read(dueCalendar(dueItems(ledger, on(11), 14), on(11), 'Test room'));
   expect(later.map(([uid]) => uid)).toEqual(expect.arrayContaining(events.map(([uid]) => uid)));
+});
+
+test('what is due follows the way of changing that was chosen', () => {
+  const going = (policy?: Printer['policy'], ...more: FactDraft[]) =>
+    due(room(define({ ...PRINTER, ...(policy ? { policy } : {}) }), ...more), 1).filter(({ code }) =>
+      ['topUp', 'topUpSet', 'rotate'].includes(code),
+    );
+  // Cyan stands at 4.7 ml, little above its reserve; the others are half full.
+  const low = [weigh('cyan', 46.6), weigh('magenta', 66), weigh('yellow', 85)];
+  expect(going(undefined, ...low).map(({ id }) => id)).toEqual(['topUp/cyan']);
+  const together = going({ code: 'topUpAll', threshold: 0.6 }, ...low);
+  expect(together).toMatchObject([{ id: 'topUpSet/printer', figure: 2, doneBy: ['filled'] }]);
+  expect(dueWords(together[0]!).why).toMatch(/2 stand below the share/);
+  const rotate = going({ code: 'rotateAtSignal', threshold: null }, ...low);
+  expect(rotate).toMatchObject([{ id: 'rotate/printer', figure: null, doneBy: ['installed'] }]);
+  expect(dueWords(rotate[0]!).what).toBe('Rotate the set of Test printer');
+  // By sheets: thirty A3 are sixty A4, whatever the ink.
+  const full = ['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 88));
+  const every = (threshold: number) =>
+    going({ code: 'rotateEveryN', threshold }, ...full, install, print(30)).map(({ figure }) => figure);
+  expect([every(50), every(70)]).toEqual([[60], []]);
 });

@@ -1,11 +1,21 @@
-import { cartridgeView, printerAdvice, type CartridgeView } from '../advice';
+import { cartridgeView, printerAdvice, standardDm2, type CartridgeView } from '../advice';
 import { reprofile } from '../colour';
+import { listOf } from '../exposure';
 import { all, find, padMl, settingsOf, slotFor, type Book } from '../ledger';
 import { headAdvice } from '../nozzle';
 import { DUE, type FactKind } from '../workbook';
 
 export type DueCode =
-  'topUp' | 'weighIn' | 'nozzleCheck' | 'agitate' | 'rested' | 'bottleOld' | 'padFull' | 'profile';
+  | 'topUp'
+  | 'topUpSet'
+  | 'rotate'
+  | 'weighIn'
+  | 'nozzleCheck'
+  | 'agitate'
+  | 'rested'
+  | 'bottleOld'
+  | 'padFull'
+  | 'profile';
 
 /** Something to be done: what, of what, since when, why, and by which fact it is done. */
 export interface DueItem {
@@ -72,14 +82,28 @@ export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
     const advice = printerAdvice(book, printer.id, at);
     const here = advice?.slots.flatMap(({ cartridge }) => cartridge ?? []) ?? [];
     if (here.length === 0) continue;
-    for (const { advice: one, cartridge } of advice!.slots)
-      if (cartridge && TOP_UP.has(one.code))
+    const asking = advice!.slots.filter(({ advice: one, cartridge }) => cartridge && TOP_UP.has(one.code));
+    const pressing = asking.some(({ advice: one }) => one.urgency === 'now');
+    const way = printer.policy?.code ?? 'single';
+    if (way === 'topUpAll') {
+      const below = here.filter(
+        ({ ink, targetMl }) => ink && ink.value < (printer.policy?.threshold ?? 1) * targetMl,
+      ).length;
+      if (asking.length > 0)
+        add('topUpSet', subject, now, ['filled'], Math.max(asking.length, below), pressing);
+    } else if (way === 'rotateAtSignal' || way === 'rotateEveryN' || way === 'rotateBeforeBatch') {
+      const sheets = sheetsSinceChange(book, printer.id);
+      const enough = way === 'rotateEveryN' && sheets >= (printer.policy?.threshold ?? Infinity);
+      if (asking.length > 0 || enough)
+        add('rotate', subject, now, ['installed'], enough ? sheets : null, pressing);
+    } else
+      for (const { advice: one, cartridge } of asking)
         add(
           'topUp',
-          ofCartridge(cartridge),
+          ofCartridge(cartridge!),
           now,
           ['filled'],
-          cartridge.ink?.value ?? null,
+          cartridge!.ink?.value ?? null,
           one.urgency === 'now',
         );
     // A set is weighed as one: the one that waits longest says when.
@@ -136,6 +160,18 @@ export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
     (a, b) =>
       RANK[a.urgency] - RANK[b.urgency] || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),
   );
+}
+
+/** Standard sheets printed since its cartridges were last changed. */
+function sheetsSinceChange(book: Book, printerId: string): number {
+  const timeline = listOf(book.state.printers.get(printerId)!.timeline);
+  let dm2 = 0;
+  for (let i = timeline.length - 1; i >= 0; i--) {
+    const event = timeline[i]!;
+    if (event.type === 'change') break;
+    if (event.type === 'job' || event.type === 'image') dm2 += event.dm2;
+  }
+  return Math.floor(dm2 / standardDm2(book));
 }
 
 const TOP_UP: ReadonlySet<string> = new Set([

@@ -12,10 +12,4 @@ export { planFrom, type PlannedPolicy, type PrinterPlan } from './planFrom';
 export { planPrinter } from './planPrinter';
 export { seeded } from './seeded';
 export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
-export {
-  POLICIES,
-  simulatePolicies,
-  type PolicyCode,
-  type PolicyInput,
-  type PolicyResult,
-} from './simulatePolicies';
+export { simulatePolicies, type PolicyInput, type PolicyResult } from './simulatePolicies';

@@ -2,10 +2,10 @@ import { cartridgeView, inkLasts, slotView, standardDm2 } from '../advice';
 import { printerCost } from '../cost';
 import { all, find, padMl, slotFor, type Book, type Snapshot } from '../ledger';
 import { drawOf } from '../usage';
-import type { Slot } from '../workbook';
+import { POLICIES, type PolicyCode, type Slot } from '../workbook';
 import { forecastInk, type InkForecast } from './forecastInk';
 import { rhythmOf, type Rhythm } from './rhythm';
-import { POLICIES, type PolicyCode, type PolicyInput } from './simulatePolicies';
+import type { PolicyInput } from './simulatePolicies';
 
 /** Why a policy is not open to this printer. */
 export type PolicyBar = 'needsSecondSet' | 'selfResettingChips' | 'noOriginalPrice';

@@ -1,5 +1,6 @@
 import type { BuyItem, PlanBasis, PolicyBar } from './planBasis';
-import type { PolicyCode, PolicyResult } from './simulatePolicies';
+import type { PolicyCode } from '../workbook';
+import type { PolicyResult } from './simulatePolicies';
 
 export interface PlannedPolicy extends PolicyResult {
   readonly bar: PolicyBar | null;

@@ -3,11 +3,10 @@ import { slotView } from '../advice';
 import { singleChanges } from '../cost';
 import { Ledger } from '../ledger';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
-import type { Fact, FactDraft } from '../workbook';
+import { POLICIES, type Fact, type FactDraft } from '../workbook';
 import {
   forecastInk,
   planPrinter,
-  POLICIES,
   rhythmOf,
   seeded,
   simulatePolicies,

@@ -1,14 +1,5 @@
 import type { Uncertain } from '../quantity';
-
-export const POLICIES = [
-  'single',
-  'topUpAll',
-  'rotateAtSignal',
-  'rotateEveryN',
-  'rotateBeforeBatch',
-  'originals',
-] as const;
-export type PolicyCode = (typeof POLICIES)[number];
+import { POLICIES, type PolicyCode } from '../workbook';
 
 export interface PolicyInput {
   /** ml by day, then by channel: what was drawn on days like those to come, changes left out. */

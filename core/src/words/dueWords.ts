@@ -13,6 +13,19 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
         what: `Top up ${name}`,
         why: figure === null ? 'The log says so.' : `About ${figure.toFixed(1)} ml are left in it.`,
       };
+    case 'topUpSet':
+      return {
+        what: `Top up ${name} together`,
+        why: `One of them needs it; ${figure === 1 ? 'it alone stands' : `${figure} stand`} below the share that you chose.`,
+      };
+    case 'rotate':
+      return {
+        what: `Rotate the set of ${name}`,
+        why:
+          figure === null
+            ? 'One of its cartridges needs a top-up: the other set goes in whole, in one routine.'
+            : `${figure} standard sheets since the last change.`,
+      };
     case 'weighIn':
       return { what: `Weigh in ${name}`, why: `Last weighed ${ago}: the doubt grows with every print.` };
     case 'nozzleCheck':

@@ -1,4 +1,5 @@
-import type { PolicyBar, PolicyCode } from '../policy';
+import type { PolicyBar } from '../policy';
+import type { PolicyCode } from '../workbook';
 
 /** What each policy is called. */
 export const POLICY_WORDS: Record<PolicyCode, string> = {

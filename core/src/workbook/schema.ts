@@ -13,6 +13,7 @@ import {
   MEASURE_CONDITIONS,
   METHODS,
   OCCASIONS,
+  POLICIES,
   PURCHASES,
   SHADE_CRITERIA,
   SHADE_GRADES,
@@ -119,6 +120,14 @@ const printer = z.strictObject({
   padCapacityMl: amount.nullable().default(null),
   /** The head: lines in one channel's field of the nozzle check, and spare nozzles of a channel; null: not known. */
   headLines: z.int().min(1).max(5000).nullable().default(null),
+  /** The way of changing that its owner chose: what is due follows it. */
+  policy: z
+    .strictObject({
+      code: z.enum(POLICIES),
+      /** For topping up together: a share of full; for rotating every so many: standard sheets. */
+      threshold: z.number().min(0).max(100000).nullable(),
+    })
+    .optional(),
   /** Where the lines of its own nozzle check stand, taught once, so that a photograph of it can be read. */
   checkLayout: checkLayoutSchema.optional(),
   headSpares: z.int().min(0).max(5000).nullable().default(null),

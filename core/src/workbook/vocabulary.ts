@@ -100,6 +100,17 @@ export const BECAUSE = [
 ] as const;
 export type Because = (typeof BECAUSE)[number];
 
+/** Ways of changing and topping up a printer's cartridges. */
+export const POLICIES = [
+  'single',
+  'topUpAll',
+  'rotateAtSignal',
+  'rotateEveryN',
+  'rotateBeforeBatch',
+  'originals',
+] as const;
+export type PolicyCode = (typeof POLICIES)[number];
+
 /** What was bought, or done at a price; emptied cartridges that were sold bring some back. */
 export const PURCHASES = [
   'bottle',

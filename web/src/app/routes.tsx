@@ -35,6 +35,7 @@ export const ROUTES: RouteObject[] = [
           ['/shades/chart', () => import('../places/shades/ChartSheet')],
           ['/cost', () => import('../places/cost')],
           ['/cost/quote/:id', () => import('../places/cost/QuoteSheet')],
+          ['/rotate', () => import('../places/rotate')],
           ['/plan', () => import('../places/plan')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],

@@ -84,6 +84,10 @@ function placeOf({ code, subject }: DueItem): string {
   switch (code) {
     case 'topUp':
       return `/bench?cartridge=${subject.id}`;
+    case 'topUpSet':
+      return '/bench';
+    case 'rotate':
+      return `/rotate?printer=${subject.id}`;
     case 'weighIn':
       return `/weigh-in?printer=${subject.id}`;
     case 'nozzleCheck':

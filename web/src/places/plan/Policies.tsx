@@ -1,23 +1,38 @@
+import Button from '@mui/material/Button';
 import {
   BAR_WORDS,
   COVERAGE,
   PLAN_DEFAULTS,
   POLICY_WORDS,
   type PlannedPolicy,
+  type Printer,
   type PrinterPlan,
   type Uncertain,
 } from '@hiraeth/core';
-import { useMoney } from '../../app/hooks';
+import { useMoney, useRecord } from '../../app/hooks';
 
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
   plan,
+  printer,
   state,
 }: {
   readonly plan: PrinterPlan;
+  readonly printer: Printer;
   readonly state: 'busy' | 'failed' | 'done';
 }) {
   const money = useMoney();
+  const record = useRecord();
+  const choose = (policy: PlannedPolicy): void =>
+    void record(
+      [
+        {
+          kind: 'defined',
+          entity: { ...printer, policy: { code: policy.code, threshold: policy.threshold } },
+        },
+      ],
+      `Saved: ${printer.name} goes by “${POLICY_WORDS[policy.code]}”; what is due follows it.`,
+    );
   const best = plan.policies.find(({ code }) => code === plan.best);
   const single = plan.policies.find(({ code }) => code === 'single');
   return (
@@ -61,6 +76,21 @@ export function Policies({
                 <tr key={policy.code} className={policy.code === plan.best ? 'total' : ''}>
                   <td>
                     {POLICY_WORDS[policy.code]}
+                    {printer.policy?.code === policy.code ? (
+                      <div className="soft small">chosen: what is due follows it</div>
+                    ) : (
+                      policy.bar === null && (
+                        <div>
+                          <Button
+                            size="small"
+                            aria-label={`Go by: ${POLICY_WORDS[policy.code]}`}
+                            onClick={() => choose(policy)}
+                          >
+                            Go by this
+                          </Button>
+                        </div>
+                      )
+                    )}
                     {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
                   </td>
                   <td className="n">{spread(policy.routinesPerYear, 1)}</td>

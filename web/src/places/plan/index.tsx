@@ -19,6 +19,7 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
 import { DueList } from './DueList';
+import { Fan } from './Fan';
 import { Foretold } from './Foretold';
 import { Policies } from './Policies';
 
@@ -93,7 +94,12 @@ export default function Plan() {
         <PrinterPick />
         <DueList />
         <Ahead printer={printer} basis={basis} />
-        <Policies plan={plan} state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'} />
+        <Fan printer={printer} basis={basis} />
+        <Policies
+          plan={plan}
+          printer={printer}
+          state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'}
+        />
       </div>
       <aside>
         <Buy plan={plan} supplies={inkLasts(ledger, basis.at)} />

@@ -143,6 +143,8 @@ function Why({ job }: { readonly job: JobForecast }) {
 
 /** What to do before: top up, let the printer clean, see to the head. */
 function Before({ job, printerId }: { readonly job: JobForecast; readonly printerId: string }) {
+  const ledger = useLedger();
+  const batch = find(ledger.context, 'printer', printerId)?.policy?.code === 'rotateBeforeBatch';
   const short = job.channels.filter(({ topUpMl }) => topUpMl >= 0.05);
   return (
     <>
@@ -150,6 +152,11 @@ function Before({ job, printerId }: { readonly job: JobForecast; readonly printe
         <p className="small">
           Top up first:{' '}
           {short.map(({ name, topUpMl }) => `${name} by ${topUpMl.toFixed(1)} ml or more`).join(', ')}.
+        </p>
+      )}
+      {batch && job.answer !== 'yes' && (
+        <p className="small">
+          Before a large batch you <Link to={`/rotate?printer=${printerId}`}>rotate the set</Link>.
         </p>
       )}
       {job.cleanings > 0 && (

@@ -46,6 +46,9 @@ export function Shelf() {
               On the shelf{group.printer ? `: ${group.printer.name}` : ''}
               {group.set ? `, set ${group.set}` : ''}
             </h2>
+            {group.printer && group.views.length > 1 && (
+              <Link to={`/rotate?printer=${group.printer.id}`}>Rotate, one at a time</Link>
+            )}
             {group.printer && (
               <Button size="small" onClick={() => install({ printer: group.printer!, views: group.views })}>
                 {group.views.length > 1 ? 'Put the whole set in' : 'Put it in'}

@@ -1,0 +1,60 @@
+import { goingIn, type GoingInProblem } from '../bench';
+import { all, find, slotFor, type Book } from '../ledger';
+import type { Slot } from '../workbook';
+import { cartridgeView, type CartridgeView } from './cartridgeView';
+
+export interface RotationPair {
+  readonly slot: Slot;
+  readonly out: CartridgeView | null;
+  /** The fullest one on the shelf that is meant for this slot; null: there is none. */
+  readonly into: CartridgeView | null;
+  /** What stops it at the printer's door. */
+  readonly problems: readonly GoingInProblem[];
+}
+
+export interface Rotation {
+  readonly pairs: readonly RotationPair[];
+  /** One after the other, in parts that the head can stand open for; in slot order. */
+  readonly parts: readonly (readonly string[])[];
+}
+
+/** Out, in, and a look: so long for one cartridge, minutes. */
+const EACH_MINUTES = 1.5;
+
+/**
+ * A set for the one that is in: each slot's cartridge against the one on the shelf, in parts for which the head may be open.
+ *
+ * @param at UTC instant
+ * @returns undefined when there is no such printer
+ */
+export function rotationOf(book: Book, printerId: string, at: string): Rotation | undefined {
+  const printer = find(book.context, 'printer', printerId);
+  if (!printer) return undefined;
+  const shelf = all(book.context, 'cartridge').flatMap((cartridge) => {
+    const view = cartridgeView(book, cartridge.id, at);
+    const home = slotFor(book.context, cartridge);
+    return view && !view.state.seat && !view.state.retired && home?.printer.id === printerId
+      ? [{ view, slotId: home.slot.id }]
+      : [];
+  });
+  const seats = book.state.printers.get(printerId)?.slots;
+  const pairs = printer.slots.map((slot): RotationPair => {
+    const seated = seats?.get(slot.id)?.cartridgeId;
+    const into =
+      shelf
+        .filter(({ slotId }) => slotId === slot.id)
+        .sort((a, b) => (b.view.ink?.value ?? -1) - (a.view.ink?.value ?? -1))[0]?.view ?? null;
+    return {
+      slot,
+      out: seated ? (cartridgeView(book, seated, at) ?? null) : null,
+      into,
+      problems: into ? goingIn(book, into.body.cartridge.id, at, slot) : [],
+    };
+  });
+  const most = Math.max(1, Math.floor(printer.openMinutes / EACH_MINUTES));
+  const going = pairs.filter(({ into }) => into !== null).map(({ slot }) => slot.id);
+  const parts = Array.from({ length: Math.ceil(going.length / most) }, (_, i) =>
+    going.slice(i * most, (i + 1) * most),
+  );
+  return { pairs, parts };
+}

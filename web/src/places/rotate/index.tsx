@@ -1,0 +1,291 @@
+import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import {
+  formatUncertain,
+  goingInWords,
+  readMass,
+  rotationOf,
+  type FactDraft,
+  type RotationPair,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { remember } from '../../app/remember';
+import { Big } from '../../parts/Big';
+import { QuantityField, readTyped } from '../../parts/fields';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { Swatch } from '../../parts/Swatch';
+
+const KEY = 'hiraeth-rotation';
+/** What is under way, so that nothing is lost with the page. */
+interface Under {
+  readonly printerId: string;
+  readonly startedAt: number;
+  readonly swapped: readonly string[];
+  readonly masses: Readonly<Record<string, string>>;
+}
+
+/** A whole set for the one that is in: one cartridge at a time, each in its slot, one priming routine at the end. */
+export default function Rotate() {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const printer = usePrinter();
+  const [under, setUnder] = useState<Under | null>(read);
+  const rotation = printer && rotationOf(ledger, printer.id, now);
+  const keep = (next: Under | null): void => {
+    setUnder(next);
+    remember.set(KEY, next ? JSON.stringify(next) : '');
+  };
+  if (!printer || !rotation)
+    return (
+      <div className="stack">
+        <h1>Rotate a set</h1>
+        <p>
+          First <Link to="/workbook?set-up=printer">set up a printer</Link>.
+        </p>
+      </div>
+    );
+  const going = rotation.pairs.filter(({ into }) => into !== null);
+  const mine = under?.printerId === printer.id ? under : null;
+  const stopped = going.filter(({ problems }) => problems.length > 0);
+  const done = mine ? going.filter(({ slot }) => mine.swapped.includes(slot.id)) : [];
+  const next = mine ? going.find(({ slot }) => !mine.swapped.includes(slot.id)) : going[0];
+  const finish = async (): Promise<void> => {
+    if (!mine) return;
+    const drafts: FactDraft[] = done.flatMap(({ out, into }) => [
+      ...massDraft(ledger, out?.body.cartridge.id, mine.masses),
+      ...massDraft(ledger, into?.body.cartridge.id, mine.masses),
+    ]);
+    drafts.push({
+      kind: 'installed',
+      printerId: printer.id,
+      into: done.map(({ slot, into }) => ({ slotId: slot.id, cartridgeId: into!.body.cartridge.id })),
+    });
+    const saved = await record(
+      drafts,
+      `Saved: ${done.length} cartridges of ${printer.name} rotated, one priming routine.`,
+    );
+    if (saved) keep(null);
+  };
+  return (
+    <div className="sheet">
+      <div>
+        <h1>Rotate a set</h1>
+        <div className="lead" style={{ paddingTop: 12 }}>
+          <Big
+            text={mine ? `${done.length} of ${going.length}` : String(going.length)}
+            of={mine ? 'are in' : going.length === 1 ? 'cartridge to go in' : 'cartridges to go in'}
+            testId="rotated"
+          />
+          <div>
+            <p>
+              {going.length === 0
+                ? 'None on the shelf is meant for it: a second set is needed.'
+                : mine
+                  ? next
+                    ? `Next: ${next.slot.name}. Out with ${next.out?.body.cartridge.label ?? 'nothing'}, in with ${next.into!.body.cartridge.label}.`
+                    : 'All are in. Close the printer, then save.'
+                  : rotation.parts.length > 1
+                    ? `In ${rotation.parts.length} parts: the head may stand open for ${printer.openMinutes} minutes. Close it between them.`
+                    : 'One at a time, so that none gets into another’s slot.'}
+            </p>
+            {mine && <OpenFor since={mine.startedAt} minutes={printer.openMinutes} />}
+          </div>
+        </div>
+        <PrinterPick />
+        {!mine && going.length > 0 && (
+          <>
+            {printer.exchangeState && (
+              <p>
+                Ask {printer.name} on its own panel to change a cartridge, and wait until it has moved its
+                head there, before anything is pulled out.
+              </p>
+            )}
+            <div className="row">
+              <Button
+                variant="contained"
+                disabled={stopped.length > 0}
+                onClick={() =>
+                  keep({ printerId: printer.id, startedAt: Date.now(), swapped: [], masses: {} })
+                }
+              >
+                It is open: begin
+              </Button>
+              {stopped.length > 0 && (
+                <span className="bad" role="status">
+                  {stopped.length === 1 ? 'One cartridge' : `${stopped.length} cartridges`} cannot go in yet:
+                  see below.
+                </span>
+              )}
+            </div>
+          </>
+        )}
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>Slot</th>
+              <th>Comes out</th>
+              <th>Goes in</th>
+              <th>
+                <span className="visually-hidden">Swap</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rotation.pairs.map((pair) => (
+              <Row
+                key={pair.slot.id}
+                pair={pair}
+                under={mine}
+                isNext={pair === next}
+                onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
+                onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
+              />
+            ))}
+          </tbody>
+        </table>
+        {mine && (
+          <div className="row">
+            <Button variant="contained" disabled={done.length === 0} onClick={() => void finish()}>
+              {next ? `Close it here: save these ${done.length}` : 'It is closed: save'}
+            </Button>
+            <Button onClick={() => keep(null)}>Nothing was changed</Button>
+          </div>
+        )}
+      </div>
+      <aside>
+        <div>
+          <h2>Afterwards</h2>
+          <p>
+            Reset the chips of the set that came out once it is topped up on the{' '}
+            <Link to="/bench">Bench</Link>; it rests meanwhile. Print a{' '}
+            <Link to={`/checks?printer=${printer.id}`}>check</Link> before the first good sheet.
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+function Row({
+  pair: { slot, out, into, problems },
+  under,
+  isNext,
+  onMass,
+  onSwapped,
+}: {
+  readonly pair: RotationPair;
+  readonly under: Under | null;
+  readonly isNext: boolean;
+  readonly onMass: (cartridgeId: string, text: string) => void;
+  readonly onSwapped: () => void;
+}) {
+  const swapped = under?.swapped.includes(slot.id) ?? false;
+  const side = (view: RotationPair['out'], which: string) =>
+    view ? (
+      <>
+        <Link to={`/cartridge/${view.body.cartridge.id}`}>{view.body.cartridge.label}</Link>{' '}
+        <span className="soft small">{view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}</span>
+        {under && (isNext || swapped) && (
+          <div style={{ maxWidth: 170, marginTop: 6 }}>
+            <QuantityField
+              label={`${which}, g`}
+              kind="mass"
+              value={under.masses[view.body.cartridge.id] ?? ''}
+              onText={(text) => onMass(view.body.cartridge.id, text)}
+            />
+          </div>
+        )}
+      </>
+    ) : (
+      <span className="soft">none</span>
+    );
+  return (
+    <tr className={isNext && under ? 'total' : ''}>
+      <td>
+        <Swatch shades={slot.shades} /> {slot.name}
+      </td>
+      <td>{side(out, `${slot.name} out`)}</td>
+      <td>
+        {side(into, `${slot.name} in`)}
+        {problems.map((problem, i) => {
+          const { what, mend } = goingInWords(problem);
+          return (
+            <div key={i} className="bad small">
+              {what} {mend}
+            </div>
+          );
+        })}
+      </td>
+      <td className="n">
+        {swapped ? (
+          <span>it is in</span>
+        ) : (
+          under &&
+          isNext && (
+            <Button variant="outlined" onClick={onSwapped}>
+              {slot.name} is swapped
+            </Button>
+          )
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** How long the head has stood open, and when that is enough. */
+function OpenFor({ since, minutes }: { readonly since: number; readonly minutes: number }) {
+  const [at, setAt] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setAt(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const left = Math.round(minutes * 60 - (at - since) / 1000);
+  const words = `${Math.floor(Math.abs(left) / 60)}:${String(Math.abs(left) % 60).padStart(2, '0')}`;
+  return (
+    <p className={left < 120 ? 'bad' : 'soft'} role="timer">
+      {left > 0
+        ? `The head may stand open for ${words} more.`
+        : `Open ${words} too long: close it now, and go on with the rest later.`}
+    </p>
+  );
+}
+
+function massDraft(
+  ledger: ReturnType<typeof useLedger>,
+  cartridgeId: string | undefined,
+  masses: Readonly<Record<string, string>>,
+): FactDraft[] {
+  const typed = cartridgeId ? readTyped(masses[cartridgeId] ?? '', 'mass').value : null;
+  return cartridgeId && typed !== null
+    ? [
+        {
+          kind: 'weighed',
+          what: 'cartridge',
+          subjectId: cartridgeId,
+          purpose: 'weighIn',
+          ...readMass(ledger.context, typed),
+        },
+      ]
+    : [];
+}
+
+function read(): Under | null {
+  try {
+    const kept = JSON.parse(remember.get(KEY) || 'null') as Partial<Under> | null;
+    return kept &&
+      typeof kept.printerId === 'string' &&
+      Array.isArray(kept.swapped) &&
+      typeof kept.startedAt === 'number'
+      ? {
+          printerId: kept.printerId,
+          startedAt: kept.startedAt,
+          swapped: kept.swapped,
+          masses: kept.masses ?? {},
+        }
+      : null;
+  } catch {
+    return null;
+  }
+}
