@@ -68,3 +68,11 @@ export { padMl } from './read/padMl';
 export { readMass, type MassReading } from './read/readMass';
 export { scaleFor } from './read/scaleFor';
 export { scaleReading } from './read/scaleReading';
+export {
+  LABEL_START,
+  labelCode,
+  LABELLED,
+  readLabelCode,
+  type Labelled,
+  type Scanned,
+} from './read/labelCode';

@@ -18,7 +18,7 @@ import {
 } from '../testing/bench';
 import { spokenReport } from '../words';
 import { parseWorkbook, serializeWorkbook, type Entity, type Fact, type FactDraft } from '../workbook';
-import { all, Ledger, type Book } from './index';
+import { all, LABELLED, labelCode, Ledger, readLabelCode, type Book } from './index';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const life: FactDraft[] = [
@@ -221,4 +221,24 @@ test('a file that is wrong throughout is told by its first twenty faults, in bou
   expect(result.ok ? null : result.problem).toMatchObject({ code: 'fileInvalid', count: expect.any(Number) });
   if (!result.ok && result.problem.code === 'fileInvalid')
     expect(result.problem.problems.length).toBeLessThanOrEqual(20);
+});
+
+test('a label’s code is read back as what it stands on, whatever its id; others say what they are', () => {
+  const ledger = Ledger.from(script([...setUp]));
+  fc.assert(
+    fc.property(fc.constantFrom(...LABELLED), fc.string({ minLength: 1, maxLength: 64 }), (what, id) => {
+      const found = readLabelCode(ledger, labelCode(what, id));
+      if (id.trim() === id && !found.known) expect(found).toEqual({ known: false, what, text: id });
+    }),
+  );
+  expect(readLabelCode(ledger, ' %hc:cyan\r\n')).toEqual({
+    known: true,
+    what: 'cartridge',
+    id: 'cyan',
+    name: 'cyan',
+  });
+  expect(readLabelCode(ledger, labelCode('bottle', 'bottle-cyan'))).toMatchObject({ name: 'Ink cyan, M1' });
+  for (const id of ['__proto__', 'constructor'])
+    expect(readLabelCode(ledger, labelCode('cartridge', id)).known).toBe(false);
+  expect(readLabelCode(ledger, '4006381333931')).toEqual({ known: false, what: null, text: '4006381333931' });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
+import { addExposure, imageExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
 import { COUNTER_PRIOR } from '../gauge';
 import { PRINTER } from '../testing/bench';
 import {
@@ -11,6 +11,7 @@ import {
   partsOfUse,
   predictPrior,
   predictUse,
+  queueUse,
   runsDry,
   safeCount,
   withCount,
@@ -188,5 +189,57 @@ describe('how many are safe', () => {
     [{ value: 10, u: 0 }, { value: 10, u: 0 }, 1],
   ])('ink %j less use %j against a reserve of 4 ml', (has, use, probability) => {
     expect(runsDry(has, 4, use)).toBeCloseTo(probability, 9);
+  });
+});
+
+describe('jobs one after the other', () => {
+  const model = newModel(SLOTS, DRAWS);
+  const demand = fc.double({ min: 0, max: 0.1, noNaN: true });
+  const area = fc.double({ min: 0.5, max: 300, noNaN: true });
+
+  test('without measured pictures it is what their exposures draw together', () => {
+    const { use } = queueUse(
+      model,
+      's0',
+      [
+        { subjectId: 'a', dm2: 40 },
+        { subjectId: 'b', dm2: 60 },
+      ],
+      { ...NO_EXPOSURE, light: 1 },
+    );
+    const together = addExposure(addExposure(jobExposure('a', 40), jobExposure('b', 60)), {
+      ...NO_EXPOSURE,
+      light: 1,
+    });
+    expect(use).toEqual(predictUse(model, 's0', together));
+  });
+
+  test('a measured picture never widens its kind’s doubt, lies between both forecasts, and grows with its demand', () => {
+    fc.assert(
+      fc.property(demand, demand, area, (one, other, dm2) => {
+        const by = (asked: number) =>
+          queueUse(model, 's0', [{ subjectId: 'a', dm2, demand: new Map([['s0', asked]]) }], NO_EXPOSURE);
+        const kind = predictUse(model, 's0', jobExposure('a', dm2));
+        const image = predictUse(model, 's0', imageExposure(one * dm2));
+        const { use, sharedU } = by(one);
+        expect(use.u).toBeLessThanOrEqual(kind.u + 1e-12);
+        expect(use.value).toBeGreaterThanOrEqual(Math.min(kind.value, image.value) - 1e-9);
+        expect(use.value).toBeLessThanOrEqual(Math.max(kind.value, image.value) + 1e-9);
+        expect(sharedU).toBeLessThanOrEqual(use.u + 1e-12);
+        // Much more is never foretold as less.
+        if (other > one) expect(by(other).use.value).toBeGreaterThan(by(one).use.value - 0.35 * kind.value);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a channel of which the picture says nothing goes by its kind', () => {
+    const { use } = queueUse(
+      model,
+      's1',
+      [{ subjectId: 'a', dm2: 10, demand: new Map([['s0', 1]]) }],
+      NO_EXPOSURE,
+    );
+    expect(use).toEqual(predictUse(model, 's1', jobExposure('a', 10)));
   });
 });

@@ -22,6 +22,7 @@ export { LOAD_WORDS, MATTERS } from './methodWords';
 export { stepAnswerWords, stepWords, type StepWords } from './stepWords';
 export { FIELD_LIGHT_WORDS, REFUSED_CHECK_WORDS } from './checkPhotoWords';
 export { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
+export { unknownCodeWords } from './scanWords';
 export { mismatchWords } from './mismatchWords';
 export { agoWords, wholeDays } from './daysWords';
 export {

@@ -13,6 +13,7 @@ import {
 } from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
+import { ScanProvider } from '../parts/scan/useScans';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
 import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
@@ -49,123 +50,132 @@ export function Shell() {
   usePrinterPolling();
   return (
     <AskProvider>
-      <a className="skip" href="#main" onClick={() => main.current?.focus()}>
-        Skip to the sheet
-      </a>
-      <header className="head">
-        <div className="title">
-          <strong>Hiraeth</strong>
-          <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
-        </div>
-        <nav aria-label="Places">
-          {PLACES.map((place) => (
-            <NavLink key={place.to} to={place.to} end={place.to === '/'} title={`Key: g, then ${place.key}`}>
-              {place.name}
-            </NavLink>
-          ))}
-        </nav>
-      </header>
-      <aside className="band" aria-label="Which workbook this is">
-        <span className={which === 'demo' ? '' : 'soft'}>
-          {which === 'demo'
-            ? 'The demo print room: all of it made up. Try anything.'
-            : 'My own workbook, kept in this browser.'}
-        </span>
-        <Button
-          size="small"
-          onClick={() =>
-            void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
-          }
-        >
-          {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
-        </Button>
-        <span style={{ marginLeft: 'auto' }} />
-        <Link to="/keys">Keys</Link>
-        <Button size="small" onClick={switchTheme}>
-          {themeName === 'light' ? 'Dim the page' : 'Light page'}
-        </Button>
-      </aside>
-      {update && (
-        <div className="band" role="status">
-          <span>A newer version of the program is ready. What you recorded stays as it is.</span>
-          <Button size="small" onClick={() => services.takeUpdate?.()}>
-            Load it
-          </Button>
-        </div>
-      )}
-      {status === 'ready' && ledger.aside.length > 0 && (
-        <div className="band warn" role="status">
-          <span>
-            {ledger.aside.length === 1 ? 'One entry' : `${ledger.aside.length} entries`} could not be worked
-            in and {ledger.aside.length === 1 ? 'is' : 'are'} left out of every figure ({ledger.aside[0]!.why}
-            ). Take it back, or correct what it defines:
-          </span>
-          <Link to="/workbook">to the entries</Link>
-        </div>
-      )}
-      {status === 'ready' && !pen && (
-        <div className="band warn" role="status">
-          <span>Another tab of this workbook is writing; this one follows it.</span>
-          <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
-            Write here
-          </Button>
-        </div>
-      )}
-      <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
-        {status === 'failed' ? (
-          <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
-            <h1>The workbook did not open</h1>
-            <p className="bad">{error}</p>
-            <div className="row">
-              <Button variant="contained" onClick={() => location.reload()}>
-                Load it again
-              </Button>
-              <ExportNow />
-            </div>
+      <ScanProvider>
+        <a className="skip" href="#main" onClick={() => main.current?.focus()}>
+          Skip to the sheet
+        </a>
+        <header className="head">
+          <div className="title">
+            <strong>Hiraeth</strong>
+            <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
           </div>
-        ) : status === 'opening' ? (
-          <p className="soft" role="status">
-            Opening the workbook …{' '}
-            {progress && progress.of > 5000
-              ? `${progress.what === 'reading' ? 'read' : 'worked in'} ${Math.round((100 * progress.done) / progress.of)} %`
-              : ''}
-          </p>
-        ) : (
-          <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
-            <Outlet />
-          </Suspense>
+          <nav aria-label="Places">
+            {PLACES.map((place) => (
+              <NavLink
+                key={place.to}
+                to={place.to}
+                end={place.to === '/'}
+                title={`Key: g, then ${place.key}`}
+              >
+                {place.name}
+              </NavLink>
+            ))}
+          </nav>
+        </header>
+        <aside className="band" aria-label="Which workbook this is">
+          <span className={which === 'demo' ? '' : 'soft'}>
+            {which === 'demo'
+              ? 'The demo print room: all of it made up. Try anything.'
+              : 'My own workbook, kept in this browser.'}
+          </span>
+          <Button
+            size="small"
+            onClick={() =>
+              void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
+            }
+          >
+            {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+          </Button>
+          <span style={{ marginLeft: 'auto' }} />
+          <Link to="/labels">Labels</Link>
+          <Link to="/keys">Keys</Link>
+          <Button size="small" onClick={switchTheme}>
+            {themeName === 'light' ? 'Dim the page' : 'Light page'}
+          </Button>
+        </aside>
+        {update && (
+          <div className="band" role="status">
+            <span>A newer version of the program is ready. What you recorded stays as it is.</span>
+            <Button size="small" onClick={() => services.takeUpdate?.()}>
+              Load it
+            </Button>
+          </div>
         )}
-      </main>
-      <ScaleRail />
-      <Snackbar
-        key={notice?.id}
-        open={notice !== null}
-        autoHideDuration={notice?.tone === 'bad' ? null : 9000}
-        onClose={(_event, reason) => reason !== 'clickaway' && dispatch(noticed(null))}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        sx={{ bottom: '84px !important' }}
-      >
-        <Alert
-          severity={notice?.tone === 'bad' ? 'error' : 'success'}
-          variant="outlined"
-          icon={false}
-          sx={{ bgcolor: 'background.paper', alignItems: 'center', maxWidth: 620 }}
-          action={
-            <>
-              {notice !== null && notice.undo.length > 0 && (
-                <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
-                  Undo
+        {status === 'ready' && ledger.aside.length > 0 && (
+          <div className="band warn" role="status">
+            <span>
+              {ledger.aside.length === 1 ? 'One entry' : `${ledger.aside.length} entries`} could not be worked
+              in and {ledger.aside.length === 1 ? 'is' : 'are'} left out of every figure (
+              {ledger.aside[0]!.why}
+              ). Take it back, or correct what it defines:
+            </span>
+            <Link to="/workbook">to the entries</Link>
+          </div>
+        )}
+        {status === 'ready' && !pen && (
+          <div className="band warn" role="status">
+            <span>Another tab of this workbook is writing; this one follows it.</span>
+            <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
+              Write here
+            </Button>
+          </div>
+        )}
+        <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
+          {status === 'failed' ? (
+            <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
+              <h1>The workbook did not open</h1>
+              <p className="bad">{error}</p>
+              <div className="row">
+                <Button variant="contained" onClick={() => location.reload()}>
+                  Load it again
                 </Button>
-              )}
-              <Button size="small" onClick={() => dispatch(noticed(null))}>
-                Close
-              </Button>
-            </>
-          }
+                <ExportNow />
+              </div>
+            </div>
+          ) : status === 'opening' ? (
+            <p className="soft" role="status">
+              Opening the workbook …{' '}
+              {progress && progress.of > 5000
+                ? `${progress.what === 'reading' ? 'read' : 'worked in'} ${Math.round((100 * progress.done) / progress.of)} %`
+                : ''}
+            </p>
+          ) : (
+            <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
+              <Outlet />
+            </Suspense>
+          )}
+        </main>
+        <ScaleRail />
+        <Snackbar
+          key={notice?.id}
+          open={notice !== null}
+          autoHideDuration={notice?.tone === 'bad' ? null : 9000}
+          onClose={(_event, reason) => reason !== 'clickaway' && dispatch(noticed(null))}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+          sx={{ bottom: '84px !important' }}
         >
-          {notice?.text}
-        </Alert>
-      </Snackbar>
+          <Alert
+            severity={notice?.tone === 'bad' ? 'error' : 'success'}
+            variant="outlined"
+            icon={false}
+            sx={{ bgcolor: 'background.paper', alignItems: 'center', maxWidth: 620 }}
+            action={
+              <>
+                {notice !== null && notice.undo.length > 0 && (
+                  <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
+                    Undo
+                  </Button>
+                )}
+                <Button size="small" onClick={() => dispatch(noticed(null))}>
+                  Close
+                </Button>
+              </>
+            }
+          >
+            {notice?.text}
+          </Alert>
+        </Snackbar>
+      </ScanProvider>
     </AskProvider>
   );
 }

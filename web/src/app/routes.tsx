@@ -36,6 +36,7 @@ export const ROUTES: RouteObject[] = [
           ['/cost', () => import('../places/cost')],
           ['/cost/quote/:id', () => import('../places/cost/QuoteSheet')],
           ['/rotate', () => import('../places/rotate')],
+          ['/labels', () => import('../places/labels')],
           ['/plan', () => import('../places/plan')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],

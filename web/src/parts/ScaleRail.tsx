@@ -1,12 +1,15 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { all, explain, find, formatUncertain, inkByWeight, parseQuantity, readMass } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../app/hooks';
 import { useAppSelector } from '../app/store';
 import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
 import { isPlainKey } from './isPlainKey';
+import { useScans } from './scan/useScans';
+
+const CameraScan = lazy(() => import('./scan/CameraScan'));
 
 /**
  * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
@@ -22,6 +25,14 @@ export function ScaleRail() {
   const [error, setError] = useState<string | null>(null);
   const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
+  const [scanning, setScanning] = useState(false);
+  const scanned = useScans().cartridgeId;
+  const [seen, setSeen] = useState<string | null>(null);
+  // What was scanned lies on the scale, until another is chosen.
+  if (scanned !== seen) {
+    setSeen(scanned);
+    if (scanned !== null) setCartridgeId(scanned);
+  }
   const cartridges = all(ledger.context, 'cartridge').filter(
     (cartridge) => !ledger.state.cartridges.get(cartridge.id)?.retired,
   );
@@ -125,6 +136,12 @@ export function ScaleRail() {
       <Button type="submit" variant="contained">
         Take the weight
       </Button>
+      <Button onClick={() => setScanning(true)}>Scan a label</Button>
+      {scanning && (
+        <Suspense fallback={null}>
+          <CameraScan onClose={() => setScanning(false)} />
+        </Suspense>
+      )}
       {live && (
         <Button onClick={() => hub.tare()} disabled={state.settledG === null}>
           Tare

@@ -4,6 +4,7 @@ import { Swatch } from '../../../parts/Swatch';
 import { ResetterPanel } from '../../rig/ResetterPanel';
 import { Countdown } from '../Countdown';
 import { Next } from './Next';
+import { ScannedMatch } from './ScannedMatch';
 import { Options } from './Options';
 import type { StepProps } from './props';
 
@@ -13,6 +14,7 @@ export function Check({ bench, run, step, actions }: StepProps<'check'>) {
   const [choice, setChoice] = useState<string>(differs ? 'differs' : step.answers[0]!);
   return (
     <>
+      {step.check === 'match' && <ScannedMatch run={run} onWrong={() => setChoice('differs')} />}
       {step.pairs.length > 0 && (
         <div className="stack">
           {step.pairs.map((pair, i) => (

@@ -1,0 +1,52 @@
+import { find } from '../define/context';
+import type { Book } from '../Ledger';
+
+/** What a label stands on. */
+export const LABELLED = ['cartridge', 'bottle', 'paper'] as const;
+export type Labelled = (typeof LABELLED)[number];
+
+/** Begins every code: a key that is no shortcut of the app, so that a scanner that types cannot set one off. */
+export const LABEL_START = '%';
+const CODE = /^%h([cbp]):(.{1,64})$/s;
+const LETTERS = { cartridge: 'c', bottle: 'b', paper: 'p' } as const;
+
+/**
+ * The text in a label's code.
+ *
+ * @example labelCode('cartridge', 'nine-A-pk') // "%hc:nine-A-pk"
+ */
+export const labelCode = (what: Labelled, id: string): string => `${LABEL_START}h${LETTERS[what]}:${id}`;
+
+export type Scanned =
+  | { readonly known: true; readonly what: Labelled; readonly id: string; readonly name: string }
+  /** One of ours that this workbook does not know, or another code altogether. */
+  | { readonly known: false; readonly what: Labelled | null; readonly text: string };
+
+/**
+ * What a scanned code is.
+ *
+ * @param text as the scanner read it
+ */
+export function readLabelCode(book: Book, text: string): Scanned {
+  const parts = CODE.exec(text.trim());
+  const what = parts && LABELLED.find((one) => LETTERS[one] === parts[1]);
+  if (!what) return { known: false, what: null, text: text.trim() };
+  const id = parts[2]!;
+  const { context } = book;
+  switch (what) {
+    case 'cartridge': {
+      const found = find(context, 'cartridge', id);
+      return found ? { known: true, what, id, name: found.label } : { known: false, what, text: id };
+    }
+    case 'bottle': {
+      const found = find(context, 'bottle', id);
+      const name =
+        found && `${find(context, 'ink', found.inkId)?.name ?? found.inkId}, ${found.lot || 'no lot'}`;
+      return name ? { known: true, what, id, name } : { known: false, what, text: id };
+    }
+    case 'paper': {
+      const found = find(context, 'paper', id);
+      return found ? { known: true, what, id, name: found.name } : { known: false, what, text: id };
+    }
+  }
+}

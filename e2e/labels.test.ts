@@ -1,0 +1,79 @@
+import { expect, test, type Page } from '@playwright/test';
+import { decode } from 'fast-png';
+import jsQR from 'jsqr';
+import { install, script, setUp, weigh } from '../core/src/testing/bench';
+import { noAxeFindings, openWith, walkTo } from './helpers';
+
+const room = script([...setUp, ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 60)), install]);
+
+/** As a scanner does that types: all keys at once, then Enter. */
+async function scan(page: Page, code: string): Promise<void> {
+  await page.keyboard.type(code);
+  await page.keyboard.press('Enter');
+}
+
+async function codeOf(page: Page, name: string): Promise<{ text: string; png: Buffer }> {
+  const png = await page.getByRole('img', { name: `Code of ${name}` }).screenshot();
+  const { data, width, height, channels } = decode(png);
+  const rgba = new Uint8ClampedArray(4 * width * height).fill(255);
+  for (let i = 0; i < width * height; i++)
+    for (let k = 0; k < 3; k++) rgba[4 * i + k] = data[i * channels + k]!;
+  return { text: jsQR(rgba, width, height)?.data ?? 'unread', png };
+}
+
+test('labels on a sheet can be read; a scanned one opens its cartridge and lies on the scale; others say what they are', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  await page.goto('/labels');
+  await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeVisible();
+  await noAxeFindings(page);
+  const cyan = await codeOf(page, 'cyan');
+  expect(cyan.text).toBe('%hc:cyan');
+  await page.getByLabel('Size of a label').selectOption({ label: '48.5 × 25.4 mm' });
+  const magenta = await codeOf(page, 'magenta');
+  expect(magenta.text).toBe('%hc:magenta');
+  await page.getByRole('checkbox', { name: 'print it' }).first().uncheck();
+  await expect(page.getByRole('button', { name: 'Print 2 labels' })).toBeVisible();
+  await page.getByLabel('For').selectOption({ label: 'bottles' });
+  expect((await codeOf(page, 'Ink yellow')).text).toBe('%hb:bottle-yellow');
+  // Anywhere, also with the focus in a field: its letters neither set off a shortcut nor stay in the field.
+  await page.goto('/prints');
+  await page.getByLabel('Title').fill('Low tide');
+  await scan(page, cyan.text);
+  await expect(page).toHaveURL(/\/cartridge\/cyan$/);
+  await expect(page.getByRole('form', { name: 'Scale' }).getByLabel('of', { exact: true })).toHaveValue(
+    'cyan',
+  );
+  await scan(page, '%hc:gone');
+  await expect(page.getByRole('alert')).toContainText(
+    'label of a cartridge “gone” that is not in this workbook',
+  );
+  // Without a scanner or a camera, from a photograph.
+  await page.getByRole('button', { name: 'Scan a label' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Scan a label' });
+  await dialog
+    .getByLabel('Photograph of a label')
+    .setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: magenta.png });
+  await expect(page).toHaveURL(/\/cartridge\/magenta$/);
+});
+
+test('at the match both labels are scanned: the wrong bottle is refused before it is opened', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  await page.goto('/bench?cartridge=cyan');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /^Match ink and cartridge/);
+  const says = page.getByTestId('scanned-match');
+  await expect(says).toContainText('scan the cartridge and the bottle');
+  await scan(page, '%hb:bottle-magenta');
+  await expect(says).toContainText('This is Ink magenta, M1, not the bottle of this refill');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('heading', { name: 'Is it meant so?' })).toBeVisible();
+  await page.getByRole('button', { name: 'One step back' }).click();
+  await scan(page, '%hc:cyan');
+  await expect(says).toContainText('Right so far; still to scan: the bottle');
+  await scan(page, '%hb:bottle-cyan');
+  await expect(says).toHaveText('Both labels are right.');
+});

@@ -1,0 +1,354 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { CartridgeRun, FactDraft, MeasuredPicture, Printer } from '@hiraeth/core';
+import {
+  cartridge,
+  define,
+  fill,
+  install,
+  print,
+  PRINTER,
+  script,
+  setUp,
+  weigh,
+} from '../../../core/src/testing/bench';
+import { ScaleRail } from '../parts/ScaleRail';
+import { ScanProvider } from '../parts/scan/useScans';
+import { DemandMaps } from '../parts/picture/DemandMaps';
+import { renderApp } from '../testing/renderApp';
+import { ScannedMatch } from './bench/work/ScannedMatch';
+import { HeadMap } from './checks/HeadMap';
+import Cost from './cost';
+import { BuyKit } from './cost/BuyKit';
+import { Edition } from './cost/Edition';
+import QuoteSheet from './cost/QuoteSheet';
+import Labels from './labels';
+import { DueList } from './plan/DueList';
+import Prints from './prints';
+import { CanPrint } from './rack/CanPrint';
+import Slip from './rack/Slip';
+import Rotate from './rotate';
+import { ShadeList } from './cartridge/ShadeList';
+import { Ramps } from './shades/Ramps';
+import { compareShades, headHealth, Ledger } from '@hiraeth/core';
+
+const AT = '2026-03-10T10:00:00.000Z';
+const nothing = (): void => undefined;
+/** A printer that is used for a week, filled from bottles of known price. */
+const used = (...more: FactDraft[]) =>
+  script([
+    ...setUp,
+    define({ entity: 'subject', id: 'night', name: 'Night' }),
+    ...['cyan', 'magenta', 'yellow'].flatMap((id) => [weigh(id, 42), fill(id, 40), weigh(id, 84.5)]),
+    install,
+    print(20),
+    ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 80)),
+    ...more,
+  ]);
+const picture = (name = 'tide.png'): File =>
+  new File(['as a browser would see it'], name, { type: 'image/png' });
+const file = (): HTMLElement => screen.getByLabelText('Picture to measure');
+
+beforeEach(() => localStorage.clear());
+
+describe('a picture that is measured', () => {
+  test('its demand goes with the logged print, its name into the title; without it the kind decides again', async () => {
+    const { user, facts } = await renderApp(<Prints />, used());
+    await user.upload(file(), picture());
+    const box = screen.getByTestId('picture');
+    expect(await within(box).findByText('tide.png')).toBeInTheDocument();
+    expect(within(box).getByRole('list', { name: /asks of each channel/ })).toHaveTextContent(
+      /cyan.*µl\/dm²/,
+    );
+    expect(screen.getByLabelText('Title')).toHaveValue('tide');
+    await user.click(screen.getByRole('button', { name: 'Log the print' }));
+    await waitFor(() => expect(facts('printed')).toHaveLength(2));
+    const [, measured] = facts('printed');
+    expect(measured!.demand!.map(({ slotId }) => slotId)).toEqual(['cyan', 'magenta', 'yellow']);
+    // It was this print's picture: the next one is another.
+    await waitFor(() => expect(within(box).queryByText('tide.png')).toBeNull());
+    await user.upload(file(), picture());
+    await user.click(await within(box).findByRole('button', { name: 'Without it' }));
+    await user.click(screen.getByRole('button', { name: 'Log the print' }));
+    await waitFor(() => expect(facts('printed')).toHaveLength(3));
+    expect(facts('printed').at(-1)!.demand).toBeUndefined();
+  });
+
+  test('each channel’s amount under its small picture, the most of them marked', async () => {
+    const small = { width: 1, height: 1, rgba: new Uint8ClampedArray([9, 9, 9, 255]) };
+    await renderApp(
+      <DemandMaps
+        picture={{ small } as MeasuredPicture}
+        printer={PRINTER}
+        demand={PRINTER.slots.map(({ id }, i) => ({ slotId: id, mlPerDm2: 0.01 * (i + 1) }))}
+        matte={false}
+      />,
+      [],
+    );
+    const shown = screen.getAllByRole('listitem');
+    expect(shown.map((item) => item.className)).toEqual(['', '', 'most']);
+    expect(shown[2]).toHaveTextContent('yellow30.0 µl/dm²');
+  });
+
+  test('what waits today is in the answer, kept over a reload, and taken off again', async () => {
+    const { user } = await renderApp(<CanPrint />, used());
+    const safe = (): number => Number(/Safe are (\d+)/.exec(document.body.textContent)![1]);
+    const alone = safe();
+    await user.upload(file(), picture('edition.png'));
+    await screen.findByText('edition.png');
+    await user.clear(screen.getByLabelText('Copies'));
+    await user.type(screen.getByLabelText('Copies'), '12');
+    await user.click(screen.getByRole('button', { name: /Keep it for today/ }));
+    const waiting = screen.getByRole('list', { name: 'Waiting to be printed' });
+    expect(waiting).toHaveTextContent('12 × edition.png, 297 × 420 mm');
+    expect(safe()).toBeLessThan(alone);
+    const kept = JSON.parse(localStorage.getItem('hiraeth-queue')!) as unknown[];
+    expect(kept).toMatchObject([{ copies: 12, picture: { name: 'edition.png' } }]);
+    await user.click(screen.getByRole('button', { name: 'Take off: 12 × edition.png' }));
+    expect(screen.queryByRole('list', { name: 'Waiting to be printed' })).toBeNull();
+  });
+
+  test.each(['{', '[{"copies":0}]', '[null, 7]', '{"a":1}'])(
+    'a kept queue that is broken (%s) is none',
+    async (kept) => {
+      localStorage.setItem('hiraeth-queue', kept);
+      await renderApp(<CanPrint />, used());
+      expect(screen.queryByRole('list', { name: 'Waiting to be printed' })).toBeNull();
+      expect(screen.getByRole('status')).toHaveTextContent(/goes first/);
+    },
+  );
+
+  test('a slip says after how many sheets, and what then; without its numbers it says where to ask', async () => {
+    await renderApp(<Slip />, used(), AT, '/slip?printer=printer&slot=cyan&after=48&of=Night');
+    const slip = screen.getByRole('region', { name: 'Marker slip' });
+    expect(slip).toHaveTextContent('48 sheets lie above this: Night');
+    expect(slip).toHaveTextContent('Stop here: cyan on Test printer');
+  });
+
+  test.each(['after=0', 'after=1.5', 'slot=none&after=4'])('no slip for %s', async (asked) => {
+    await renderApp(
+      <Slip />,
+      used(),
+      AT,
+      `/slip?printer=printer&slot=cyan&${asked}`.replace('slot=cyan&slot', 'slot'),
+    );
+    expect(screen.getByRole('heading', { name: 'No slip' })).toBeInTheDocument();
+  });
+});
+
+describe('other costs, quotes and scenarios', () => {
+  test('a kit with its ink, its life and its printer; what cannot be is said, and nothing is kept', async () => {
+    const { user, facts } = await renderApp(<BuyKit onDone={nothing} />, used());
+    await user.type(screen.getByLabelText('Price (GBP)'), '90');
+    await user.type(screen.getByLabelText('Of it ink (GBP)'), '95');
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    expect(screen.getByRole('alert')).toHaveTextContent('more than the whole price');
+    expect(facts('purchased')).toEqual([]);
+    await user.clear(screen.getByLabelText('Of it ink (GBP)'));
+    await user.type(screen.getByLabelText('Of it ink (GBP)'), '30');
+    await user.type(screen.getByLabelText('Lasts, months'), '24');
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    await waitFor(() => expect(facts('purchased')).toHaveLength(1));
+    expect(facts('purchased')[0]).toMatchObject({
+      what: 'kit',
+      priceMinor: 9000,
+      inkMinor: 3000,
+      lifeMonths: 24,
+    });
+  });
+
+  test('a price that nobody knows stays unknown; work and paper are kinds of their own', async () => {
+    const { user, facts } = await renderApp(<BuyKit onDone={nothing} />, used());
+    await user.selectOptions(screen.getByLabelText('Bought'), 'work');
+    expect(screen.queryByLabelText('Of it ink (GBP)')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    await waitFor(() => expect(facts('purchased')).toHaveLength(1));
+    expect(facts('purchased')[0]).toMatchObject({ what: 'work', name: 'working time', priceMinor: null });
+  });
+
+  test('a quote is kept as it was said, with its picture, and stands on a sheet of its own', async () => {
+    const { user, facts } = await renderApp(<Edition printerId="printer" at={AT} />, used());
+    await user.upload(file(), picture('low tide.png'));
+    await screen.findByText('low tide.png');
+    expect(screen.getByLabelText('Edition')).toHaveValue('low tide');
+    await user.click(screen.getByRole('button', { name: 'Keep this quote' }));
+    await waitFor(() => expect(facts('editionPriced')).toHaveLength(1));
+    const quote = facts('editionPriced')[0]!;
+    expect(quote).toMatchObject({
+      name: 'low tide',
+      copies: 25,
+      spoils: 2,
+      picture: 'low tide.png',
+      allowance: 0.1,
+    });
+    expect(await screen.findByRole('link', { name: 'low tide' })).toHaveAttribute(
+      'href',
+      `/cost/quote/${quote.id}`,
+    );
+    expect(screen.getByRole('row', { name: /^low tide/ })).toHaveTextContent(/–$/);
+  });
+
+  test('a quote that was taken back has no sheet', async () => {
+    await renderApp(<QuoteSheet />, used(), AT, '/cost/quote/none');
+    expect(screen.getByRole('heading', { name: 'No such quote' })).toBeInTheDocument();
+  });
+
+  test('what if: a scenario stands beside what was, and goes back to it; what was left out is named', async () => {
+    const { user } = await renderApp(<Cost />, used(), AT);
+    const what = screen.getByRole('region', { name: 'What if' });
+    const refilled = (): string => within(what).getByTestId('then-Refilled').textContent;
+    const before = refilled();
+    await user.click(within(what).getByRole('button', { name: 'Bigger bottles' }));
+    expect(refilled()).not.toBe(before);
+    fireEvent.change(within(what).getByRole('slider', { name: 'How much you print' }), {
+      target: { value: 200 },
+    });
+    expect(within(what).getByText('200 %')).toBeInTheDocument();
+    await user.click(within(what).getByRole('button', { name: 'As it was' }));
+    expect(refilled()).toBe(before);
+    expect(screen.getByTestId('left-out')).toHaveTextContent(
+      'working time; the printer or its head: wear; paper',
+    );
+    await user.selectOptions(screen.getByLabelText('Period'), 'month-1');
+    expect(screen.getByText(/Nothing was printed in this period/)).toBeInTheDocument();
+  });
+});
+
+describe('a set for the one that is in', () => {
+  const second = ['cyan', 'magenta', 'yellow'].flatMap((shade) => [
+    define(cartridge(`${shade}-b`, shade, { set: 'B' })),
+    weigh(`${shade}-b`, 85),
+  ]);
+
+  test('one at a time, with the masses that were taken, in one routine; only what was swapped goes in', async () => {
+    const { user, facts } = await renderApp(<Rotate />, used(...second), AT);
+    expect(screen.getByTestId('rotated')).toHaveTextContent('3cartridges to go in');
+    await user.click(screen.getByRole('button', { name: 'It is open: begin' }));
+    expect(screen.getByRole('timer')).toHaveTextContent(/may stand open for 15:00/);
+    await user.type(screen.getByLabelText('cyan out, g'), '79.9');
+    await user.click(screen.getByRole('button', { name: 'cyan is swapped' }));
+    await user.click(screen.getByRole('button', { name: 'Close it here: save these 1' }));
+    await waitFor(() => expect(facts('installed')).toHaveLength(2));
+    expect(facts('installed')[1]).toMatchObject({ into: [{ slotId: 'cyan', cartridgeId: 'cyan-b' }] });
+    expect(facts('weighed').at(-1)).toMatchObject({ subjectId: 'cyan', massG: { value: 79.9 } });
+    await waitFor(() => expect(screen.queryByRole('timer')).toBeNull());
+  });
+
+  test('one whose plug is out stops it before the printer is opened', async () => {
+    await renderApp(
+      <Rotate />,
+      used(...second, { kind: 'portChanged', cartridgeId: 'yellow-b', ports: { plug: 'out' } }),
+      AT,
+    );
+    expect(screen.getByRole('button', { name: 'It is open: begin' })).toBeDisabled();
+    expect(screen.getByText(/Its fill plug is out/)).toBeInTheDocument();
+  });
+
+  test('without a second set it says so', async () => {
+    await renderApp(<Rotate />, used(), AT);
+    expect(screen.getByText(/a second set is needed/)).toBeInTheDocument();
+  });
+
+  test('rotation is due, and leads to where it is done', async () => {
+    const policy: Printer['policy'] = { code: 'rotateEveryN', threshold: 30 };
+    await renderApp(<DueList />, used(define({ ...PRINTER, policy })), AT);
+    expect(screen.getByRole('link', { name: 'Rotate the set of Test printer' })).toHaveAttribute(
+      'href',
+      '/rotate?printer=printer',
+    );
+  });
+});
+
+describe('labels', () => {
+  test('one for each that is in use, with its masses; another size and another kind', async () => {
+    const { user } = await renderApp(
+      <Labels />,
+      used({ kind: 'retired', what: 'cartridge', subjectId: 'yellow', reason: 'cracked' }),
+    );
+    expect(screen.getAllByRole('img', { name: /^Code of/ })).toHaveLength(2);
+    expect(screen.getByRole('list')).toHaveTextContent(/cyan.*set A.*empty 41\.58 g.*full 90\.90 g/);
+    await user.selectOptions(screen.getByLabelText('Size of a label'), 'own');
+    await user.clear(screen.getByLabelText('Width, mm'));
+    await user.type(screen.getByLabelText('Width, mm'), '90');
+    expect(screen.getByRole('list')).toHaveStyle({ gridTemplateColumns: 'repeat(auto-fill, 90mm)' });
+    await user.selectOptions(screen.getByLabelText('For'), 'bottle');
+    expect(screen.getByRole('list')).toHaveTextContent(/Ink cyan.*lot M1.*250 ml/);
+  });
+
+  const typeCode = (code: string): void => {
+    for (const key of code) fireEvent.keyDown(document.body, { key });
+    fireEvent.keyDown(document.body, { key: 'Enter' });
+  };
+
+  test('a scanned cartridge lies on the scale; at the match the wrong one is refused', async () => {
+    let wrong = 0;
+    const run = { cartridgeId: 'cyan', bottleIds: ['bottle-cyan'] } as unknown as CartridgeRun;
+    await renderApp(
+      <ScanProvider>
+        <ScaleRail />
+        <ScannedMatch run={run} onWrong={() => (wrong += 1)} />
+      </ScanProvider>,
+      used(),
+    );
+    const says = screen.getByTestId('scanned-match');
+    typeCode('%hb:bottle-yellow');
+    await waitFor(() =>
+      expect(says).toHaveTextContent('This is Ink yellow, M1, not the bottle of this refill'),
+    );
+    expect(wrong).toBe(1);
+    typeCode('%hc:cyan');
+    await waitFor(() => expect(says).toHaveTextContent('still to scan: the bottle'));
+    typeCode('%hb:bottle-cyan');
+    await waitFor(() => expect(says).toHaveTextContent('Both labels are right.'));
+  });
+
+  test('keys that come as slowly as a person types are no code', async () => {
+    await renderApp(
+      <ScanProvider>
+        <ScaleRail />
+      </ScanProvider>,
+      used(),
+    );
+    fireEvent.keyDown(document.body, { key: '%' });
+    await new Promise((resolve) => setTimeout(resolve, 120));
+    typeCode('hc:cyan');
+    expect(screen.getByLabelText('of')).toHaveValue('');
+  });
+});
+
+describe('what was looked at', () => {
+  test('where lines were missing, look by look', async () => {
+    const check = (lines: readonly number[]): FactDraft => ({
+      kind: 'nozzleChecked',
+      printerId: 'printer',
+      gaps: lines.length > 0 ? [{ slotId: 'cyan', nozzles: lines.length, lines: [...lines] }] : [],
+    });
+    const facts = used(define({ ...PRINTER, headLines: 40 }), check([7]), check([7, 9]), check([7]));
+    const health = headHealth(Ledger.from(facts), 'printer')!;
+    await renderApp(<HeadMap health={health} printer={{ ...PRINTER, headLines: 40 }} />, facts);
+    expect(screen.getByRole('img', { name: 'cyan: line 7 at 3 of 3, line 9 at 1 of 3' })).toBeInTheDocument();
+    expect(document.querySelectorAll('.map-failing')).toHaveLength(3);
+  });
+
+  test('ramps in words; a cartridge’s shades by the lots in its channel', async () => {
+    const patches = (shift: number) =>
+      [1, 2, 3].map((step) => ({ name: `G${step}`, lab: [20 * step + shift, 0, 0] as const }));
+    await renderApp(<Ramps found={compareShades(patches(0), patches(-3))!} />, []);
+    expect(screen.getByRole('img', { name: /^G: darker by 3\.0, most at \d: ΔE00/ })).toBeInTheDocument();
+  });
+
+  test('a cartridge without measurings says nothing; with them, each with its lot', async () => {
+    const measured = (ink: 'original' | 'refill', l: number): FactDraft => ({
+      kind: 'shadeMeasured',
+      ink,
+      printerId: 'printer',
+      chart: 'Rows',
+      condition: 'M1',
+      illuminant: 'D50',
+      patches: [{ name: 'A1', lab: [l, 10, 10] }],
+      ...(ink === 'refill' ? { lots: [{ slotId: 'cyan', bottleId: 'bottle-cyan' }] } : {}),
+    });
+    await renderApp(<ShadeList cartridgeId="cyan" />, used(measured('original', 50), measured('refill', 58)));
+    expect(screen.getByRole('listitem')).toHaveTextContent(/Ink cyan, lot M1: ΔE00 \d\.\d from the original/);
+  });
+});

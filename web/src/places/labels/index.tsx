@@ -1,0 +1,178 @@
+import Button from '@mui/material/Button';
+import { create } from 'qrcode';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { Swatch } from '../../parts/Swatch';
+
+interface Label {
+  readonly what: Labelled;
+  readonly id: string;
+  readonly name: string;
+  readonly shades: readonly string[];
+  readonly lines: readonly string[];
+}
+
+const SIZES = [
+  { value: '63.5x38.1', label: '63.5 × 38.1 mm' },
+  { value: '70x36', label: '70 × 36 mm' },
+  { value: '48.5x25.4', label: '48.5 × 25.4 mm' },
+  { value: '99.1x38.1', label: '99.1 × 38.1 mm' },
+  { value: 'own', label: 'another size' },
+] as const;
+type Size = (typeof SIZES)[number]['value'];
+
+/** Labels for cartridges, bottles and papers: name, shade in words and colour, masses, and a code to scan. */
+export default function Labels() {
+  const ledger = useLedger();
+  const [which, setWhich] = useState<Labelled>('cartridge');
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [size, setSize] = useState<Size>('63.5x38.1');
+  const [width, setWidth] = useState('63.5');
+  const [height, setHeight] = useState('38.1');
+  const labels = labelsOf(ledger, which);
+  const mm =
+    size === 'own'
+      ? [readTyped(width, 'length').value ?? 63.5, readTyped(height, 'length').value ?? 38.1]
+      : size.split('x').map(Number);
+  const [w, h] = [Math.min(200, Math.max(20, mm[0]!)), Math.min(280, Math.max(15, mm[1]!))];
+  const shown = labels.filter(({ id }) => !off.has(id));
+  return (
+    <div className="paper">
+      <h1 className="no-print">Labels</h1>
+      <p className="no-print">
+        A scanned label opens its cartridge and lays it on the scale; at the match on the Bench, bottle and
+        cartridge are compared by theirs. A scanner that types its codes works anywhere; so does the camera.
+      </p>
+      <div className="row no-print">
+        <Pick<Labelled>
+          label="For"
+          value={which}
+          options={[
+            { value: 'cartridge', label: 'cartridges' },
+            { value: 'bottle', label: 'bottles' },
+            { value: 'paper', label: 'papers' },
+          ]}
+          onPick={setWhich}
+        />
+        <Pick<Size> label="Size of a label" value={size} options={SIZES} onPick={setSize} />
+        {size === 'own' && (
+          <>
+            <QuantityField label="Width, mm" kind="length" value={width} onText={setWidth} />
+            <QuantityField label="Height, mm" kind="length" value={height} onText={setHeight} />
+          </>
+        )}
+        <Button variant="contained" disabled={shown.length === 0} onClick={() => window.print()}>
+          Print {shown.length} {shown.length === 1 ? 'label' : 'labels'}
+        </Button>
+      </div>
+      {labels.length === 0 && (
+        <p>
+          None yet: <Link to="/workbook">set it up first</Link>.
+        </p>
+      )}
+      <ul className="labels" style={{ gridTemplateColumns: `repeat(auto-fill, ${w}mm)` }}>
+        {labels.map((label) => (
+          <li key={label.id} className={off.has(label.id) ? 'label off no-print' : 'label'}>
+            <div className="label-body" style={{ width: `${w}mm`, height: `${h}mm` }}>
+              <Code
+                text={labelCode(label.what, label.id)}
+                name={label.name}
+                side={Math.min(h - 6, 0.42 * w)}
+              />
+              <div>
+                <strong>{label.name}</strong>
+                {label.shades.length > 0 && (
+                  <div>
+                    <Swatch shades={label.shades} /> {label.shades.join(', ')}
+                  </div>
+                )}
+                {label.lines.map((line) => (
+                  <div key={line} className="small">
+                    {line}
+                  </div>
+                ))}
+              </div>
+            </div>
+            <label className="no-print small">
+              <input
+                type="checkbox"
+                checked={!off.has(label.id)}
+                onChange={() => {
+                  const next = new Set(off);
+                  if (!next.delete(label.id)) next.add(label.id);
+                  setOff(next);
+                }}
+              />{' '}
+              print it
+            </label>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function labelsOf(ledger: ReturnType<typeof useLedger>, which: Labelled): Label[] {
+  const { context, state } = ledger;
+  switch (which) {
+    case 'cartridge':
+      return all(context, 'cartridge')
+        .filter(({ id }) => !state.cartridges.get(id)?.retired)
+        .map(({ id, label, shades, set }) => {
+          const body = bodyOf(context, id);
+          const full = body?.type.fullG ?? null;
+          return {
+            what: which,
+            id,
+            name: label,
+            shades,
+            lines: [
+              ...(set ? [`set ${set}`] : []),
+              ...(body ? [`empty ${body.emptyG.value.toFixed(2)} g`] : []),
+              ...(full !== null ? [`full ${full.toFixed(2)} g`] : []),
+            ],
+          };
+        });
+    case 'bottle':
+      return all(context, 'bottle')
+        .filter(({ id }) => !state.bottles.get(id)?.retired)
+        .map(({ id, inkId, lot, volumeMl }) => {
+          const ink = find(context, 'ink', inkId);
+          return {
+            what: which,
+            id,
+            name: ink?.name ?? inkId,
+            shades: ink ? [ink.shade] : [],
+            lines: [lot ? `lot ${lot}` : 'no lot', `${volumeMl} ml`],
+          };
+        });
+    case 'paper':
+      return all(context, 'paper').map(({ id, name }) => ({ what: which, id, name, shades: [], lines: [] }));
+  }
+}
+
+/** A QR code of black squares, with the quiet zone that readers need. */
+function Code({ text, name, side }: { readonly text: string; readonly name: string; readonly side: number }) {
+  const { modules } = create(text, { errorCorrectionLevel: 'M' });
+  const quiet = 4;
+  const path: string[] = [];
+  for (let y = 0; y < modules.size; y++)
+    for (let x = 0; x < modules.size; x++)
+      if (modules.get(y, x)) path.push(`M${x + quiet},${y + quiet}h1v1h-1z`);
+  const whole = modules.size + 2 * quiet;
+  return (
+    <svg
+      viewBox={`0 0 ${whole} ${whole}`}
+      style={{ width: `${side}mm`, height: `${side}mm`, flex: 'none' }}
+      role="img"
+      aria-label={`Code of ${name}`}
+      shapeRendering="crispEdges"
+    >
+      <rect width={whole} height={whole} fill="#fff" />
+      <path d={path.join('')} fill="#000" />
+    </svg>
+  );
+}
