@@ -438,6 +438,53 @@ describe('what else a print costs, by hand', () => {
   });
 });
 
+describe('an edition of a picture that was measured', () => {
+  const book = year();
+  const cost = printerCost(book, 'printer', AT)!;
+  const asks = (cyan: number, magenta: number) =>
+    new Map([
+      ['cyan', cyan],
+      ['magenta', magenta],
+    ]);
+  // As much as this year's prints took of each: 60 and 40 ml over 100 × 12.474 dm².
+  const usual = asks(60 / 1247.4, 40 / 1247.4);
+  const edition = (demand?: ReadonlyMap<string, number>) =>
+    quoteEdition(
+      book,
+      {
+        ...{ printerId: 'printer', subjectId: 'any', widthMm: 297, heightMm: 420, copies: 20, proofs: 0 },
+        ...{ spoils: 0, paperMinor: null, allowance: 0, demand },
+      },
+      AT,
+    )!;
+
+  test('one that asks for what the others took costs about what they cost, and is known no worse', () => {
+    const kind = edition();
+    const own = edition(usual);
+    own.channels.forEach(({ ml }, i) => {
+      expect(ml.value / kind.channels[i]!.ml.value).toBeCloseTo(1, 1);
+      expect(ml.u).toBeLessThanOrEqual(kind.channels[i]!.ml.u);
+    });
+    expect(own.inkMinor!.value / kind.inkMinor!.value).toBeCloseTo(1, 1);
+  });
+
+  test('a darker one costs more on both sides, a white one still its share of all that never reaches paper', () => {
+    const [white, mid, dark] = [asks(0, 0), usual, asks(0.15, 0.1)].map((demand) =>
+      printCost(book, cost, 'any', 12.474, demand),
+    );
+    expect(dark!.refill!.value).toBeGreaterThan(mid!.refill!.value);
+    expect(dark!.original!.value).toBeGreaterThan(mid!.original!.value);
+    const waste = (cost.refill.minor! - addUpPrinted()) / 100;
+    expect(white!.refill!.value).toBeGreaterThanOrEqual(waste - 1e-6);
+    expect(white!.refill!.value).toBeLessThan(mid!.refill!.value);
+    // The picture's own doubt is in it: no scatter of its kind comes on top.
+    expect(mid!.single).toBeCloseTo(mid!.refill!.u, 9);
+    expect(printCost(book, cost, 'any', 12.474).single!).toBeGreaterThan(mid!.single!);
+  });
+
+  const addUpPrinted = (): number => cost.channels.reduce((sum, channel) => sum + channel.printedMinor!, 0);
+});
+
 describe('before the first fill', () => {
   const input: FirstFillInput = {
     channels: 9,

@@ -2,7 +2,15 @@ import { expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
 import type { FactDraft, FactKind, Signal } from '../workbook';
-import { explain, factWords, type Problem } from './index';
+import type { MeasuredPicture } from '../image';
+import {
+  explain,
+  factWords,
+  PICTURE_PROBLEM_WORDS,
+  profileWords,
+  REFUSED_CHECK_WORDS,
+  type Problem,
+} from './index';
 
 const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42), install, print(3)]));
 const q = { value: 2.5, u: 0.1 };
@@ -312,3 +320,15 @@ test.each(PROBLEMS.map((problem) => [problem.code, problem] as const))(
     if (!['alreadyVoided', 'entityRule'].includes(problem.code)) expect(words.length).toBeGreaterThan(40);
   },
 );
+
+test('pictures and photographs: each refusal says what to do; how the colours were read is said', () => {
+  for (const words of [...Object.values(PICTURE_PROBLEM_WORDS), ...Object.values(REFUSED_CHECK_WORDS)])
+    expect(words).toMatch(/(Export|Save|Photograph|choose)/);
+  const read = (profile: string | null, profileKnown: boolean) =>
+    profileWords({ profile, profileKnown, space: 'p3' } as MeasuredPicture);
+  expect(read(null, false)).toBe('no profile in it: taken as sRGB');
+  expect(read('Display P3', true)).toBe('colours by its profile, Display P3');
+  expect(read('Rag in the back room', false)).toMatch(
+    /“Rag in the back room” is not understood: taken as sRGB/,
+  );
+});

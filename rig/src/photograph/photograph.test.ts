@@ -2,11 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   fieldPicture,
+  findCorners,
   inverted,
   layoutFrom,
   mapped,
   parseCheckLayout,
   readCheck,
+  shrunk,
   squareTo,
   type Corners,
   type Photo,
@@ -117,6 +119,55 @@ describe('a photographed check', () => {
       return grey[Math.floor(0.9 * grey.length)]! - grey[Math.floor(0.05 * grey.length)]!;
     };
     expect(darkness('own')).toBeGreaterThan(1.5 * darkness('white'));
+  });
+});
+
+describe('the corners of a grid', () => {
+  /** A sheet on a table of any shade, with four solid marks and a scribble between them. */
+  const sheet = (x0: number, y0: number, table: number, by: number): Photo => {
+    const [width, height] = [300 * by, 220 * by];
+    const rgba = new Uint8ClampedArray(4 * width * height).fill(255);
+    const paint = (x: number, y: number, w: number, h: number, value: number): void => {
+      for (let v = y * by; v < (y + h) * by; v++)
+        for (let u = x * by; u < (x + w) * by; u++)
+          for (let k = 0; k < 3; k++) rgba[4 * (v * width + u) + k] = value;
+    };
+    paint(0, 0, 300, 220, table);
+    paint(x0 - 12, y0 - 12, 224, 154, 235);
+    for (const [x, y] of [
+      [0, 0],
+      [190, 0],
+      [190, 120],
+      [0, 120],
+    ] as const)
+      paint(x0 + x, y0 + y, 10, 10, 30);
+    paint(x0 + 60, y0 + 50, 80, 12, 40);
+    return { width, height, rgba };
+  };
+
+  test.each([
+    [30, 30, 60, 1],
+    [60, 50, 10, 1],
+    [75, 22, 120, 2],
+  ])('a sheet at %d, %d on a table of %d, %d pixels to a dot', (x0, y0, table, by) => {
+    const found = findCorners(sheet(x0, y0, table, by))!;
+    [
+      [x0, y0],
+      [x0 + 200, y0],
+      [x0 + 200, y0 + 130],
+      [x0, y0 + 130],
+    ].forEach(([x, y], i) =>
+      expect(Math.hypot(found[i]![0] - x! * by, found[i]![1] - y! * by)).toBeLessThan(3 * by),
+    );
+  });
+
+  test('a copy by averaging keeps the mean; a small picture is itself', () => {
+    const photo = sheet(30, 30, 60, 2);
+    const mean = ({ rgba }: Photo): number => Array.from(rgba).reduce((a, b) => a + b, 0) / rgba.length;
+    const small = shrunk(photo, 200);
+    expect([small.by, small.photo.width, small.photo.height]).toEqual([3, 200, 146]);
+    expect(Math.abs(mean(small.photo) - mean(photo))).toBeLessThan(2);
+    expect(shrunk(photo, 600)).toEqual({ photo, by: 1 });
   });
 });
 

@@ -1,6 +1,19 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { CartridgeRun, FactDraft, MeasuredPicture, Printer } from '@hiraeth/core';
+import {
+  ALWAYS,
+  compareShades,
+  find,
+  headHealth,
+  Ledger,
+  periodCost,
+  PLAN_DEFAULTS,
+  planBasis,
+  type CartridgeRun,
+  type FactDraft,
+  type MeasuredPicture,
+  type Printer,
+} from '@hiraeth/core';
 import {
   cartridge,
   define,
@@ -13,24 +26,28 @@ import {
   weigh,
 } from '../../../core/src/testing/bench';
 import { ScaleRail } from '../parts/ScaleRail';
+import CameraScan from '../parts/scan/CameraScan';
 import { ScanProvider } from '../parts/scan/useScans';
 import { DemandMaps } from '../parts/picture/DemandMaps';
 import { renderApp } from '../testing/renderApp';
 import { ScannedMatch } from './bench/work/ScannedMatch';
 import { HeadMap } from './checks/HeadMap';
+import { TeachLayout } from './checks/TeachLayout';
 import Cost from './cost';
 import { BuyKit } from './cost/BuyKit';
 import { Edition } from './cost/Edition';
+import { OverTime } from './cost/OverTime';
 import QuoteSheet from './cost/QuoteSheet';
+import { WhereItGoes } from './cost/WhereItGoes';
 import Labels from './labels';
 import { DueList } from './plan/DueList';
+import { Fan } from './plan/Fan';
 import Prints from './prints';
 import { CanPrint } from './rack/CanPrint';
 import Slip from './rack/Slip';
 import Rotate from './rotate';
 import { ShadeList } from './cartridge/ShadeList';
 import { Ramps } from './shades/Ramps';
-import { compareShades, headHealth, Ledger } from '@hiraeth/core';
 
 const AT = '2026-03-10T10:00:00.000Z';
 const nothing = (): void => undefined;
@@ -350,5 +367,151 @@ describe('what was looked at', () => {
     });
     await renderApp(<ShadeList cartridgeId="cyan" />, used(measured('original', 50), measured('refill', 58)));
     expect(screen.getByRole('listitem')).toHaveTextContent(/Ink cyan, lot M1: ΔE00 \d\.\d from the original/);
+  });
+});
+
+describe('pictures that say it', () => {
+  test('ink over the coming weeks: one fan a channel, each in words', async () => {
+    const days = Array.from({ length: 30 }, () => print(1));
+    const facts = used(...days).map((fact, i) => ({
+      ...fact,
+      at: new Date(Date.parse(fact.at) + i * 12 * 3_600_000).toISOString(),
+    }));
+    const at = '2026-04-01T12:00:00.000Z';
+    const ledger = Ledger.from(facts);
+    const basis = planBasis(ledger, 'printer', at, PLAN_DEFAULTS)!;
+    await renderApp(<Fan printer={PRINTER} basis={basis} />, facts, at);
+    for (const name of ['cyan', 'magenta', 'yellow'])
+      expect(
+        screen.getByRole('img', { name: new RegExp(`^${name}: from \\d+ ml, at its reserve`) }),
+      ).toBeInTheDocument();
+    expect(screen.getByText(/nine in ten/)).toBeInTheDocument();
+    // A channel of which nothing is known has no fan, and no false promise.
+    expect(basis.forecast.length).toBe(3 * (PLAN_DEFAULTS.weeks + 1));
+  });
+
+  test('where the money for ink goes: the dearest channel first, its parts said; months in one picture', async () => {
+    const facts = used(
+      { kind: 'cleaned', printerId: 'printer', level: 'deep' },
+      weigh('cyan', 74),
+      weigh('yellow', 70),
+    );
+    const ledger = Ledger.from(facts);
+    const found = periodCost(ledger, 'printer', ALWAYS, AT)!;
+    await renderApp(
+      <>
+        <WhereItGoes cost={found.cost} causes={found.causes} />
+        <OverTime
+          months={[0, 1].map((i) => ({ ...found.months[0]!, from: `2026-0${i + 2}-01T00:00:00.000Z` }))}
+          payback={found.payback}
+          currency="GBP"
+        />
+      </>,
+      facts,
+      AT,
+    );
+    const rows = within(screen.getByRole('region', { name: 'Where the money for ink goes' })).getAllByRole(
+      'row',
+    );
+    expect(rows.slice(1).map((row) => row.textContent.split('£')[0])).toEqual([
+      ' yellow',
+      ' cyan',
+      ' magenta',
+    ]);
+    expect(screen.getAllByRole('img', { name: /on paper, £\d+\.\d\d not on paper/ })).toHaveLength(3);
+    expect(screen.getByRole('img', { name: /^Cost by month over 2 months/ })).toBeInTheDocument();
+    expect(screen.getByRole('button', { name: 'This picture (SVG)' })).toBeInTheDocument();
+  });
+
+  test('one month is no picture over time; a price that is not known has no bar', async () => {
+    const facts = used(
+      define({
+        entity: 'bottle',
+        id: 'bottle-cyan',
+        inkId: 'ink-cyan',
+        lot: 'M1',
+        volumeMl: 250,
+        priceMinor: null,
+        emptyG: null,
+      }),
+    );
+    const found = periodCost(Ledger.from(facts), 'printer', ALWAYS, AT)!;
+    await renderApp(
+      <>
+        <WhereItGoes cost={found.cost} causes={found.causes} />
+        <OverTime months={found.months.slice(0, 1)} payback={found.payback} currency="GBP" />
+      </>,
+      facts,
+      AT,
+    );
+    expect(screen.queryByRole('img', { name: /^Cost by month/ })).toBeNull();
+    const region = screen.queryByRole('region', { name: 'Where the money for ink goes' });
+    expect(region?.textContent ?? '').not.toMatch(/cyan/);
+  });
+});
+
+describe('what a check’s layout is taught by', () => {
+  const layout = {
+    format: 'hiraeth-check-layout',
+    version: 1,
+    name: 'Shared',
+    aspect: 1.2,
+    fields: ['cyan', 'magenta', 'yellow'].map((slotId, i) => ({
+      ...{ slotId, x: 0.1 + 0.3 * i, y: 0.1, width: 0.25, height: 0.5, columns: 5, rows: 8 },
+      light: 'white',
+    })),
+  };
+  // A file here has no `text()` of its own.
+  const shared = (value: unknown): File =>
+    Object.assign(new File([], 'layout.json', { type: 'application/json' }), {
+      text: () => Promise.resolve(JSON.stringify(value)),
+    });
+
+  test.each([
+    ['no layout', { format: 'other' }, /This layout cannot be used: format:/],
+    [
+      'another printer’s',
+      { ...layout, fields: [{ ...layout.fields[0]!, slotId: 'gloss' }] },
+      /a channel “gloss” that Test printer does not have/,
+    ],
+  ])('a shared file that is %s is refused with what is wrong', async (_, value, words) => {
+    const { user, facts } = await renderApp(
+      <TeachLayout printer={PRINTER} file={picture()} onDone={nothing} />,
+      used(),
+    );
+    const before = facts('defined').length;
+    await user.upload(screen.getByLabelText('Layout file'), shared(value));
+    expect(await screen.findByRole('alert')).toHaveTextContent(words);
+    expect(facts('defined')).toHaveLength(before);
+  });
+
+  test('a good one stands in the printer’s definition; how many lines is asked before it is marked', async () => {
+    let told: unknown = null;
+    const { user, services } = await renderApp(
+      <TeachLayout printer={PRINTER} file={picture()} onDone={(taught) => (told = taught)} />,
+      used(),
+    );
+    await user.clear(screen.getByLabelText('Rows of lines'));
+    expect(screen.getByRole('button', { name: 'Mark it in this photograph' })).toBeDisabled();
+    await user.upload(screen.getByLabelText('Layout file'), shared(layout));
+    await waitFor(() => expect(told).toEqual(layout));
+    expect(find(services.ledger.context, 'printer', 'printer')!.checkLayout).toEqual(layout);
+  });
+});
+
+describe('a label by the camera', () => {
+  test('without one it says what else there is; a picture that cannot be read is refused', async () => {
+    let closed = 0;
+    const { user } = await renderApp(
+      <ScanProvider>
+        <CameraScan onClose={() => (closed += 1)} />
+      </ScanProvider>,
+      used(),
+    );
+    expect(await screen.findByRole('alert')).toHaveTextContent(/No camera can be used here/);
+    await user.upload(screen.getByLabelText('Photograph of a label'), picture());
+    await waitFor(() => expect(screen.getByRole('alert')).toHaveTextContent(/no picture that can be read/));
+    await user.click(screen.getByRole('button', { name: 'Close' }));
+    expect(closed).toBe(1);
   });
 });

@@ -11,6 +11,8 @@ const TILES = 12;
 const INK = 0.72;
 /** A mark is solid over so many pixels each way. */
 const SOLID = 2;
+/** A mark is no wider than this share of the picture. */
+const MOST_MARK = 0.1;
 
 /**
  * The four corner marks of a printed grid: the outermost solid dark spots on the paper, whatever the light. What hangs together
@@ -31,7 +33,7 @@ export function findCorners(whole: Photo): Corners | null {
       dark[i] = light[i]! < INK * paper(x, y) ? 1 : 0;
     }
   clearFromEdge(dark, width, height);
-  const solid = eroded(dark, width, height);
+  const solid = marksAlone(eroded(dark, width, height), width, height);
   let corners: [Point, Point, Point, Point] | null = null;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
@@ -116,6 +118,38 @@ function clearFromEdge(dark: Uint8Array, width: number, height: number): void {
     take(x, y - 1);
     take(x, y + 1);
   }
+}
+
+/**
+ * Only spots of a mark's size and shape stay: a table's edge that shows in the same light as its sheet is long, and a stroke is
+ * not square.
+ */
+function marksAlone(solid: Uint8Array, width: number, height: number): Uint8Array {
+  const kept = new Uint8Array(solid.length);
+  const seen = new Uint8Array(solid.length);
+  for (let start = 0; start < solid.length; start++) {
+    if (!solid[start] || seen[start]) continue;
+    const spot: number[] = [start];
+    seen[start] = 1;
+    let [left, right, top, bottom] = [width, 0, height, 0];
+    for (let i = 0; i < spot.length; i++) {
+      const [x, y] = [spot[i]! % width, floor(spot[i]! / width)];
+      left = min(left, x);
+      right = max(right, x);
+      top = min(top, y);
+      bottom = max(bottom, y);
+      for (const next of [spot[i]! - 1, spot[i]! + 1, spot[i]! - width, spot[i]! + width])
+        if (solid[next] && !seen[next]) {
+          seen[next] = 1;
+          spot.push(next);
+        }
+    }
+    // Eroding took as much from every side.
+    const [w, h] = [right - left + 1 + 2 * SOLID, bottom - top + 1 + 2 * SOLID];
+    if (w < MOST_MARK * width && h < MOST_MARK * width && max(w, h) < 3 * min(w, h))
+      for (const at of spot) kept[at] = 1;
+  }
+  return kept;
 }
 
 /** Only what is dark all around stays. */
