@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { ALWAYS, inkAccount } from '../account';
 import { goingIn } from '../bench';
+import { periodCost } from '../cost';
 import { counterOf, Ledger, modelOf } from '../ledger';
 import { imageExposure, listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
@@ -20,6 +21,7 @@ import {
   dryingTray,
   emptyAt,
   likelyEmpty,
+  meanSheet,
   rotationOf,
   slotView,
   troubleCauses,
@@ -448,6 +450,10 @@ describe('a picture that was measured, and a queue of jobs', () => {
     expect(use.u).toBeLessThan(0.6 * 4.99);
     const printed = inkAccount(ledger, 'printer', ALWAYS, '2026-12-01T00:00:00.000Z')!.channels[0]!.entries;
     expect(printed.find(({ cause }) => cause === 'printed')).toMatchObject({ subjectId: null });
+    // It is of its kind in the usual mix, in the sizes, and in what was printed since a profile.
+    expect(meanSheet(ledger, 'printer').areas).toMatchObject([{ subjectId: 'any' }]);
+    const { cost, prints } = periodCost(ledger, 'printer', ALWAYS, '2026-12-01T00:00:00.000Z')!;
+    expect(prints.reduce((sum, kind) => sum + kind.copies, 0)).toBe(cost.copies);
   });
 });
 

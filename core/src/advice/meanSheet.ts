@@ -18,7 +18,8 @@ export function meanSheet(book: Book, printerId: string, dm2 = standardDm2(book)
   let jobs = 0;
   for (let i = (timeline?.length ?? 0) - 1; i >= 0 && jobs < JOBS; i--) {
     const event = timeline!.items[i]!;
-    if (event.type !== 'job') continue;
+    // A picture that was measured is of a kind, too.
+    if (event.type !== 'job' && event.type !== 'image') continue;
     jobs += 1;
     areas.set(event.subjectId, (areas.get(event.subjectId) ?? 0) + event.dm2);
     total += event.dm2;

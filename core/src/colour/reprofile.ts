@@ -48,7 +48,11 @@ export function reprofile(
     : undefined;
   const printsSince = state
     ? listOf(state.timeline).reduce(
-        (sum, event) => sum + (event.type === 'job' && profile && event.at > profile.at ? event.copies : 0),
+        (sum, event) =>
+          sum +
+          ((event.type === 'job' || event.type === 'image') && profile && event.at > profile.at
+            ? event.copies
+            : 0),
         0,
       )
     : 0;

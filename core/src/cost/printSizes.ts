@@ -8,7 +8,7 @@ export interface PrintSize {
   readonly copies: number;
 }
 
-/** Kinds and sizes of print in a period, most copies first; pictures of measured demand are left to their own figures. */
+/** Kinds and sizes of print in a period, most copies first; pictures that were measured are of their kind. */
 export function printSizes(book: Book, printerId: string, from: string, to: string): PrintSize[] {
   const timeline = book.state.printers.get(printerId)?.timeline;
   if (!timeline) return [];
@@ -16,7 +16,7 @@ export function printSizes(book: Book, printerId: string, from: string, to: stri
   const end = positionAt(timeline, to);
   for (let i = positionAt(timeline, from); i < end; i++) {
     const event = timeline.items[i]!;
-    if (event.type !== 'job') continue;
+    if (event.type !== 'job' && event.type !== 'image') continue;
     const key = `${event.widthMm}x${event.heightMm}\u0000${event.subjectId}`;
     const known = found.get(key);
     found.set(key, {

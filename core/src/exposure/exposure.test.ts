@@ -99,7 +99,16 @@ describe('a printer’s timeline', () => {
     job(2, 'b', 4),
     cleaning(3, ['cyan']),
     { type: 'change', at: at(4) },
-    { type: 'image', at: at(5), dm2: 2, copies: 1, demand: new Map([['cyan', 0.5]]) },
+    {
+      type: 'image',
+      at: at(5),
+      subjectId: 'a',
+      dm2: 2,
+      copies: 1,
+      widthMm: 100,
+      heightMm: 200,
+      demand: new Map([['cyan', 0.5]]),
+    },
     job(6, 'a', 6),
     cleaning(7, null),
   ]);

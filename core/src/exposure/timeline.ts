@@ -2,25 +2,24 @@ import type { CleaningLevel } from '../workbook';
 import { NO_EXPOSURE, type Exposure } from './exposure';
 import { type Log } from './log';
 
+/** So many prints of one picture. */
+interface Job {
+  readonly at: string;
+  readonly subjectId: string;
+  readonly dm2: number;
+  readonly copies: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
 /** One thing that drew ink from a printer's channels, at its time. */
 export type Drawing =
-  | {
-      readonly type: 'job';
-      readonly at: string;
-      readonly subjectId: string;
-      readonly dm2: number;
-      readonly copies: number;
-      readonly widthMm: number;
-      readonly heightMm: number;
-    }
-  | {
+  | (Job & { readonly type: 'job' })
+  | (Job & {
       readonly type: 'image';
-      readonly at: string;
-      readonly dm2: number;
-      readonly copies: number;
       /** ml/dm² by slot, from the picture itself. */
       readonly demand: ReadonlyMap<string, number>;
-    }
+    })
   | {
       readonly type: 'cleaning';
       readonly at: string;

@@ -412,17 +412,16 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   if (!printer) return;
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
   const { at, subjectId, copies, widthMm, heightMm } = fact;
+  const job = { at, subjectId, dm2, copies, widthMm, heightMm };
   printer.timeline = append(
     printer.timeline,
     fact.demand
       ? {
+          ...job,
           type: 'image',
-          at,
-          dm2,
-          copies,
           demand: new Map(fact.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
         }
-      : { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm },
+      : { ...job, type: 'job' },
   );
   printer.areaDm2 += dm2;
   printer.copies += fact.copies;

@@ -21,6 +21,7 @@ import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
+import { Drift } from './Drift';
 import { asJob, useQueue, type QueuedJob } from './useQueue';
 
 /** Can I print this job, or all that waits today? The probability that a channel comes to its reserve. */
@@ -76,6 +77,7 @@ export function CanPrint() {
         )}
       </p>
       {job && <Before job={job} printerId={printerId} />}
+      <Drift printerId={printerId} />
       {job && one && job.safeCopies !== null && job.safeCopies > 0 && job.first && (
         <p className="small">
           Safe are {job.safeCopies} of this{waiting.length > 0 ? ' after what waits' : ''}.{' '}

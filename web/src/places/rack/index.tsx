@@ -24,6 +24,7 @@ import { Big } from '../../parts/Big';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
 import { CanPrint } from './CanPrint';
+import { Drift } from './Drift';
 import { Shelf } from './Shelf';
 
 /** What is in each printer now, what is due, and whether a job can be printed. */
@@ -49,6 +50,7 @@ export function Rack() {
                   : 'carriage: the head starves first'}{' '}
                 · {ledger.state.printers.get(printer.id)?.copies ?? 0} prints in the log
               </span>
+              <Drift printerId={printer.id} />
             </header>
             {advice.slots.map((view) => (
               <RackRow

@@ -1,0 +1,18 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { reprofile, reprofileWords } from '@hiraeth/core';
+import { useHour, useLedger } from '../../app/hooks';
+
+/** Its colours are no longer those of its profile: said where one looks before printing. */
+export function Drift({ printerId }: { readonly printerId: string }) {
+  const ledger = useLedger();
+  const at = useHour();
+  const { verdict, why } = useMemo(() => reprofile(ledger, printerId, at), [ledger, printerId, at]);
+  if (verdict !== 'now') return null;
+  return (
+    <span className="warn small">
+      Its colours drifted: <Link to={`/shades?printer=${printerId}`}>profile anew</Link>.{' '}
+      {why[0] && reprofileWords(why[0])}
+    </span>
+  );
+}
