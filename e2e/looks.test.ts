@@ -25,7 +25,7 @@ test('the demo’s head over a year: a nozzle that fails is named, on Rack too, 
     page.getByText(/lines 57, 121 were missing three times in a row; 10 spares are left/),
   ).toBeVisible();
   await expect(page.getByText('Nothing: the printer works around it.')).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Light magenta/ })).toContainText('failing: 57, 121');
+  await expect(page.getByRole('row', { name: /^Light magenta/ }).first()).toContainText('failing: 57, 121');
   await page.getByLabel('What do you see?').selectOption({ label: 'one channel is missing on a check' });
   await expect(page.getByText(/Clogged, or air in its line: it holds ink/)).toBeVisible();
   await page.goto('/');

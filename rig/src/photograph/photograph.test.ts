@@ -23,8 +23,8 @@ function taken(seed: number, missing: Record<string, number[]>, more: Partial<Ph
   const known = photographs.get(seed);
   if (known) return known;
   const made = photographCheck(NINE_LAYOUT, missing, {
-    width: 1000,
-    height: 750,
+    width: 880,
+    height: 660,
     chance: makeChance(seed),
     perspective: 0.03,
     turn: 5,
