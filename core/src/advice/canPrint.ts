@@ -1,7 +1,7 @@
 import { NO_EXPOSURE } from '../exposure';
 import { find, modelOf, type Book } from '../ledger';
 import { headAdvice, type HeadAdvice } from '../nozzle';
-import { normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
+import { largestCount, normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
 import { queueUse, runsDry, type PrinterModel } from '../usage';
 import type { Printer } from '../workbook';
 import { NO_PRINT, slotView, type AdviceCode, type NotKnown, type SlotView } from './adviceFor';
@@ -139,24 +139,11 @@ function rowOf(view: SlotView, printer: Printer, model: PrinterModel, jobs: read
   };
 }
 
-/** The most copies of the last job that stay within the risk, by halving. */
+/** The most copies of the last job that stay within the risk. */
 function safeCopies(jobs: readonly Job[], risk: (jobs: readonly Job[]) => number): number | null {
   const last = jobs.at(-1);
   if (!last) return null;
-  const stays = (copies: number): boolean => risk([...jobs.slice(0, -1), { ...last, copies }]) <= LIKELY;
-  if (!stays(1)) return 0;
-  let low = 1;
-  let high = 2;
-  while (high < MOST_COPIES && stays(high)) {
-    low = high;
-    high *= 2;
-  }
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (stays(middle)) low = middle;
-    else high = middle;
-  }
-  return low;
+  return largestCount((copies) => risk([...jobs.slice(0, -1), { ...last, copies }]) <= LIKELY, MOST_COPIES);
 }
 
 /** Cleanings that the printer makes by itself in the middle of long jobs. */

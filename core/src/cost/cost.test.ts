@@ -30,6 +30,7 @@ import {
   promise,
   quoteEdition,
   quoteOutcome,
+  sellersFigure,
   singleChanges,
   whatIf,
   type FirstFillInput,
@@ -387,6 +388,10 @@ describe('what else a print costs, by hand', () => {
       define({ ...ENTITIES.find((one) => one.entity === 'settings'), wasteBy: 'print' } as never),
     ]);
     const [byArea, byPrint] = [book, alike].map((one) => printCost(one, cost, 'any', 6.237).refill!.value);
+    // As sellers say it: 60 ml at 9 and 40 ml at 10 over 100 sheets; originals at 47.50 for 54 nominal ml.
+    const said = sellersFigure(book, cost, 12.474);
+    expect(said.refill! / 9.4).toBeCloseTo(1, 1);
+    expect(said.original! / ((100 * 4750) / 54 / 100)).toBeCloseTo(1, 1);
     // Half of a mean print's area: half of the waste by area, all of it by print.
     const waste = (cost.refill.minor! - cost.channels.reduce((sum, c) => sum + c.printedMinor!, 0)) / 100;
     expect(byPrint! - byArea!).toBeCloseTo(waste / 2, 4);

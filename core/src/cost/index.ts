@@ -18,6 +18,7 @@ export {
 } from './periodCost';
 export { paybackOf, type Payback } from './payback';
 export { lotCosts, type LotCost } from './lotCosts';
+export { sellersFigure } from './sellersFigure';
 export { leftOut } from './leftOut';
 export { quoteOutcome, type QuoteOutcome } from './quoteOutcome';
 export { promise } from './promise';

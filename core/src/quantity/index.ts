@@ -9,3 +9,4 @@ export { inkByMass } from './inkByMass';
 export { decimalsFor, formatUncertain } from './formatUncertain';
 export { formatMoney, minorPerMajor } from './formatMoney';
 export { normalCdf } from './normal';
+export { largestCount } from './largestCount';

@@ -1,5 +1,5 @@
 import { timesExposure, type Exposure } from '../exposure';
-import { normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
+import { largestCount, normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
 
 const MOST = 100_000;
 
@@ -37,21 +37,8 @@ export function safeCount(
   pictures: 'different' | 'same',
   predict: (exposure: Exposure) => Uncertain,
 ): number {
-  const stays = (n: number): boolean => {
+  return largestCount((n) => {
     const use = predict(timesExposure(one, n, pictures));
     return ink.value - use.value - ONE_SIDED * Math.hypot(ink.u, use.u) >= reserveMl;
-  };
-  if (!stays(1)) return 0;
-  let low = 1;
-  let high = 2;
-  while (high < MOST && stays(high)) {
-    low = high;
-    high *= 2;
-  }
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (stays(middle)) low = middle;
-    else high = middle;
-  }
-  return Math.min(low, MOST);
+  }, MOST);
 }

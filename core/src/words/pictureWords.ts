@@ -12,12 +12,13 @@ export const PICTURE_PROBLEM_WORDS: Readonly<Record<PictureProblem, string>> = {
     'Its rows are stored in one piece too large to be read at once. Save it with strips or tiles, or a smaller copy.',
 };
 
-const SPACE_NAMES = { srgb: 'sRGB', p3: 'Display P3', a98: 'Adobe RGB', prophoto: 'ProPhoto' } as const;
-
 /** How its colours were read. */
-export function profileWords({ profile, profileKnown, space }: MeasuredPicture): string {
+export function profileWords({
+  profile,
+  profileKnown,
+}: Pick<MeasuredPicture, 'profile' | 'profileKnown'>): string {
   if (profile === null) return 'no profile in it: taken as sRGB';
   return profileKnown
-    ? `colours by its profile, ${SPACE_NAMES[space]}`
+    ? `colours by its profile, ${profile}`
     : `its profile “${profile}” is not understood: taken as sRGB`;
 }

@@ -2,7 +2,6 @@ import { expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
 import type { FactDraft, FactKind, Signal } from '../workbook';
-import type { MeasuredPicture } from '../image';
 import {
   explain,
   factWords,
@@ -324,8 +323,7 @@ test.each(PROBLEMS.map((problem) => [problem.code, problem] as const))(
 test('pictures and photographs: each refusal says what to do; how the colours were read is said', () => {
   for (const words of [...Object.values(PICTURE_PROBLEM_WORDS), ...Object.values(REFUSED_CHECK_WORDS)])
     expect(words).toMatch(/(Export|Save|Photograph|choose)/);
-  const read = (profile: string | null, profileKnown: boolean) =>
-    profileWords({ profile, profileKnown, space: 'p3' } as MeasuredPicture);
+  const read = (profile: string | null, profileKnown: boolean) => profileWords({ profile, profileKnown });
   expect(read(null, false)).toBe('no profile in it: taken as sRGB');
   expect(read('Display P3', true)).toBe('colours by its profile, Display P3');
   expect(read('Rag in the back room', false)).toMatch(

@@ -215,7 +215,7 @@ describe('other costs, quotes and scenarios', () => {
     const what = screen.getByRole('region', { name: 'What if' });
     const refilled = (): string => within(what).getByTestId('then-Refilled').textContent;
     const before = refilled();
-    await user.click(within(what).getByRole('button', { name: 'Bigger bottles' }));
+    await user.click(within(what).getByRole('button', { name: /^Bigger bottles/ }));
     expect(refilled()).not.toBe(before);
     fireEvent.change(within(what).getByRole('slider', { name: 'How much you print' }), {
       target: { value: 200 },

@@ -5,6 +5,7 @@ import {
   all,
   explain,
   formatUncertain,
+  leftOut,
   nearestSubject,
   parseMoney,
   promise,
@@ -94,7 +95,13 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
           value={paper}
           onChange={(event) => setPaper(event.target.value)}
           error={paid !== null && !paid.ok}
-          helperText={paid !== null && !paid.ok ? explain(paid.problem) : undefined}
+          helperText={
+            paid !== null && !paid.ok
+              ? explain(paid.problem)
+              : leftOut(ledger, printerId).includes('paper')
+                ? undefined
+                : 'The paper that you entered as bought is in the average already: leave this empty.'
+          }
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <WholeField label="Put on top, %" value={allowance} onText={setAllowance} />

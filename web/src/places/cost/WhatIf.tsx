@@ -15,7 +15,7 @@ const LEVERS = Object.keys(AS_IT_WAS) as (keyof Scenario)[];
 
 /** Ready scenarios: each says what it changes. */
 const READY: readonly (readonly [string, Partial<Scenario>])[] = [
-  ['Bigger bottles', { inkPrice: 0.7 }],
+  ['Bigger bottles: ink 30 % cheaper', { inkPrice: 0.7 }],
   ['Printing half as much', { printed: 0.5 }],
   ['Twice as much', { printed: 2 }],
   ['Opened and cleaned half as often', { waste: 0.5 }],

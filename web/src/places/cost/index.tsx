@@ -16,9 +16,9 @@ import {
   perDm2,
   printCost,
   periodCost,
+  sellersFigure,
   settingsOf,
   type Balance,
-  type LogSnapshot,
   COVERAGE,
   type PrintCost,
   type PrinterCost,
@@ -77,7 +77,7 @@ export default function Cost() {
   const { standardSheet: standard, currency } = settingsOf(ledger.context);
   const out = leftOut(ledger, id);
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
-  const sellers = asSellersSay(ledger, cost, sheetDm2);
+  const sellers = sellersFigure(ledger, cost, sheetDm2);
   /** Nineteen single prints in twenty lie within. */
   const singleRange = ({ refill, single }: PrintCost): string =>
     refill === null || single === null
@@ -322,28 +322,6 @@ function howOf(part: CostPart): string {
 
 const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
   amount && { value: amount.value * by, u: amount.u * by };
-
-/** A sheet's ink on paper alone, an original's price over all that is in it: how ink is usually advertised. */
-function asSellersSay(ledger: LogSnapshot, cost: PrinterCost, sheetDm2: number) {
-  const slots = all(ledger.context, 'printer').find(({ id }) => id === cost.printerId)?.slots ?? [];
-  const sheets = cost.areaDm2 / sheetDm2;
-  const sum = (each: (channel: PrinterCost['channels'][number], i: number) => number | null) =>
-    cost.channels.reduce<number | null>((total, channel, i) => {
-      const one = each(channel, i);
-      return total === null || one === null ? null : total + one;
-    }, 0);
-  const per = (total: number | null): number | null =>
-    total === null || sheets === 0 ? null : total / sheets;
-  return {
-    refill: per(sum((channel) => channel.printedMinor)),
-    original: per(
-      sum((channel, i) => {
-        const original = slots[i]?.original;
-        return original ? (channel.printedMl * original.priceMinor) / original.nominalMl : null;
-      }),
-    ),
-  };
-}
 
 function Kit({ buying, onBuying }: { readonly buying: boolean; readonly onBuying: (on: boolean) => void }) {
   return buying ? (

@@ -1,4 +1,4 @@
-import { find, slotView, type PlanBasis, type Printer } from '@hiraeth/core';
+import { slotView, type PlanBasis, type Printer } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
@@ -70,8 +70,7 @@ export function Fan({ printer, basis }: { readonly printer: Printer; readonly ba
         })}
       </ul>
       <p className="soft small">
-        From {day(basis.at)} to {day(basis.forecast.at(-1)!.at)}; up to{' '}
-        {find(ledger.context, 'printer', printer.id)!.name}’s full cartridges.
+        From {day(basis.at)} to {day(basis.forecast.at(-1)!.at)}; the top is a full cartridge.
       </p>
     </section>
   );

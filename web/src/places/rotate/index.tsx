@@ -51,6 +51,7 @@ export default function Rotate() {
   const stopped = going.filter(({ problems }) => problems.length > 0);
   const done = mine ? going.filter(({ slot }) => mine.swapped.includes(slot.id)) : [];
   const next = mine ? going.find(({ slot }) => !mine.swapped.includes(slot.id)) : going[0];
+  const unread = Object.values(mine?.masses ?? {}).some((text) => readTyped(text, 'mass').error !== null);
   const finish = async (): Promise<void> => {
     if (!mine) return;
     const drafts: FactDraft[] = done.flatMap(({ out, into }) => [
@@ -147,10 +148,15 @@ export default function Rotate() {
         </table>
         {mine && (
           <div className="row">
-            <Button variant="contained" disabled={done.length === 0} onClick={() => void finish()}>
+            <Button variant="contained" disabled={done.length === 0 || unread} onClick={() => void finish()}>
               {next ? `Close it here: save these ${done.length}` : 'It is closed: save'}
             </Button>
             <Button onClick={() => keep(null)}>Nothing was changed</Button>
+            {unread && (
+              <span className="bad" role="status">
+                A mass cannot be read: mend it, or empty its field.
+              </span>
+            )}
           </div>
         )}
       </div>
