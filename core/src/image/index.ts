@@ -1,4 +1,5 @@
 export { ColourCount } from './ColourCount';
+export { demandBySlot } from './demandBySlot';
 export { demandPicture } from './demandPicture';
 export { FULL_ML_PER_DM2, imageDemand, type ChannelDemand } from './imageDemand';
 export { nearestSubject, type NearSubject } from './nearestSubject';

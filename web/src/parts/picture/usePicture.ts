@@ -1,7 +1,25 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { all, PICTURE_PROBLEM_WORDS, type ChannelDemand, type MeasuredPicture } from '@hiraeth/core';
+import {
+  all,
+  demandBySlot,
+  nearestSubject,
+  PICTURE_PROBLEM_WORDS,
+  type ChannelDemand,
+  type MeasuredPicture,
+} from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
 import { useServices } from '../../app/services';
+import { chooseSize, type ChosenSize } from '../SizePick';
+
+/** What a measured picture proposes for the fields around it. */
+export interface Proposal {
+  /** The kind that it is most like; null: nothing was learnt of any yet. */
+  readonly subjectId: string | null;
+  /** Its printed size at its own resolution; null: it names none. */
+  readonly size: ChosenSize | null;
+  /** The file's name without its ending. */
+  readonly name: string;
+}
 
 export interface Picture {
   readonly picture: MeasuredPicture | null;
@@ -19,15 +37,20 @@ export interface Picture {
 /**
  * A picture that is measured for every printer of the workbook; only what it asks for is kept.
  *
- * @param onMeasured told once for each picture
+ * @param printerId for which kinds are compared
+ * @param onMeasured told once for each picture what it proposes
  */
-export function usePicture(onMeasured: (picture: MeasuredPicture) => void): Picture {
+export function usePicture(printerId: string, onMeasured: (proposal: Proposal) => void): Picture {
   const ledger = useLedger();
   const { measurePicture } = useServices();
   const [picture, setPicture] = useState<MeasuredPicture | null>(null);
   const [matte, setMatte] = useState(false);
   const [share, setShare] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const latest = useRef(onMeasured);
+  useEffect(() => {
+    latest.current = onMeasured;
+  });
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
   const measure = useCallback(
@@ -47,7 +70,13 @@ export function usePicture(onMeasured: (picture: MeasuredPicture) => void): Pict
         if (!current()) return;
         if (found.ok) {
           setPicture(found.value);
-          onMeasured(found.value);
+          const { name, printMm, demand } = found.value;
+          const asked = demand[printerId];
+          latest.current({
+            subjectId: (asked && nearestSubject(ledger, printerId, asked.photo)[0]?.subjectId) ?? null,
+            size: printMm && chooseSize(printMm),
+            name: name.replace(/\.[^.]+$/, ''),
+          });
         } else setError(`${file.name}: ${PICTURE_PROBLEM_WORDS[found.problem]}`);
       } catch (failed) {
         if (current()) setError(failed instanceof Error ? failed.message : 'It could not be read.');
@@ -55,7 +84,7 @@ export function usePicture(onMeasured: (picture: MeasuredPicture) => void): Pict
         if (running.current === stop) setShare(null);
       }
     },
-    [ledger, measurePicture, onMeasured],
+    [ledger, measurePicture, printerId],
   );
   return {
     picture,
@@ -84,5 +113,5 @@ export function demandOf(
 /** The same by slot, as core takes it. */
 export function demandMap(picture: Picture, printerId: string): ReadonlyMap<string, number> | undefined {
   const found = demandOf(picture, printerId);
-  return found && new Map(found.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2]));
+  return found && demandBySlot(found);
 }

@@ -1,18 +1,16 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import {
   all,
   explain,
   formatUncertain,
   leftOut,
-  nearestSubject,
   parseMoney,
   promise,
   quoteCsv,
   quoteEdition,
   settingsOf,
-  type MeasuredPicture,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../app/hooks';
 import { download } from '../../parts/download';
@@ -37,17 +35,11 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
   const [spare, setSpare] = useState('2');
   const [paper, setPaper] = useState('');
   const [allowance, setAllowance] = useState('10');
-  const measured = useCallback(
-    (found: MeasuredPicture): void => {
-      const asked = found.demand[printerId];
-      const near = asked && nearestSubject(ledger, printerId, asked.photo)[0];
-      if (near) setSubject(near.subjectId);
-      if (found.printMm) setSize(chooseSize(found.printMm));
-      setName((before) => before || found.name.replace(/\.[^.]+$/, ''));
-    },
-    [ledger, printerId],
-  );
-  const picture = usePicture(measured);
+  const picture = usePicture(printerId, ({ subjectId: near, size: printed, name }) => {
+    if (near) setSubject(near);
+    if (printed) setSize(printed);
+    setName((before) => before || name);
+  });
   const n = readWhole(copies, 1);
   const extra = readWhole(spare, 0);
   const percent = readWhole(allowance, 0);

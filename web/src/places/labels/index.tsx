@@ -46,7 +46,7 @@ export default function Labels() {
         A scanned label opens its cartridge and lays it on the scale; at the match on the Bench, bottle and
         cartridge are compared by theirs. A scanner that types its codes works anywhere; so does the camera.
       </p>
-      <div className="row no-print">
+      <div className="row no-print" style={{ marginTop: 16 }}>
         <Pick<Labelled>
           label="For"
           value={which}

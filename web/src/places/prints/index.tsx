@@ -1,17 +1,15 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   all,
   CLEANING_LEVELS,
   formatUncertain,
-  nearestSubject,
   printCost,
   printerCost,
   type CleaningLevel,
   type FactDraft,
-  type MeasuredPicture,
 } from '@hiraeth/core';
 import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
@@ -48,17 +46,11 @@ export default function Prints() {
   const [cleaning, setCleaning] = useState<CleaningLevel>('light');
   const [error, setError] = useState<string | null>(null);
 
-  const measured = useCallback(
-    (found: MeasuredPicture): void => {
-      const asked = found.demand[printerId];
-      const near = asked && nearestSubject(ledger, printerId, asked.photo)[0];
-      if (near) setSubjectId(near.subjectId);
-      if (found.printMm) setSize(chooseSize(found.printMm));
-      setTitle((before) => before || found.name.replace(/\.[^.]+$/, ''));
-    },
-    [ledger, printerId],
-  );
-  const picture = usePicture(measured);
+  const picture = usePicture(printerId, ({ subjectId: near, size: printed, name }) => {
+    if (near) setSubjectId(near);
+    if (printed) setSize(printed);
+    setTitle((before) => before || name);
+  });
 
   if (printers.length === 0)
     return (

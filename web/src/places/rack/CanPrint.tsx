@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   adviceTitle,
@@ -10,11 +10,9 @@ import {
   formatUncertain,
   HEAD_ACT_WORDS,
   headReasonWords,
-  nearestSubject,
   notKnownWords,
   type HeadAct,
   type JobForecast,
-  type MeasuredPicture,
 } from '@hiraeth/core';
 import { useLedger, useNow } from '../../app/hooks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
@@ -35,16 +33,10 @@ export function CanPrint() {
   const [copies, setCopies] = useState('10');
   const [size, setSize] = useState(() => chooseSize());
   const [queue, setQueue] = useQueue();
-  const measured = useCallback(
-    (picture: MeasuredPicture): void => {
-      const found = picture.demand[printerId];
-      const near = found && nearestSubject(ledger, printerId, found.photo)[0];
-      if (near) setSubjectId(near.subjectId);
-      if (picture.printMm) setSize(chooseSize(picture.printMm));
-    },
-    [ledger, printerId],
-  );
-  const picture = usePicture(measured);
+  const picture = usePicture(printerId, ({ subjectId: near, size: printed }) => {
+    if (near) setSubjectId(near);
+    if (printed) setSize(printed);
+  });
   const count = readWhole(copies, 1);
   const area = chosenSize(size);
   const demand = demandOf(picture, printerId);

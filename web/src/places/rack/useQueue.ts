@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ChannelDemand, Job } from '@hiraeth/core';
+import { demandBySlot, type ChannelDemand, type Job } from '@hiraeth/core';
 import { remember } from '../../app/remember';
 
 /** A job that waits to be printed today; what its picture asks for is kept, the picture is not. */
@@ -16,7 +16,7 @@ const KEY = 'hiraeth-queue';
 
 export const asJob = ({ picture, ...job }: QueuedJob): Job => ({
   ...job,
-  demand: picture ? new Map(picture.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])) : undefined,
+  demand: picture ? demandBySlot(picture.demand) : undefined,
 });
 
 /** The day's jobs, kept in this browser until they are taken off. */
