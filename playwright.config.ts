@@ -4,7 +4,8 @@ const PORT = 4791;
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  // Each file has its own profile, and the server keeps nothing between them.
+  workers: 2,
   // A machine that is busy with something else may miss a deadline once.
   retries: 1,
   timeout: 45_000,

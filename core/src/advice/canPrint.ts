@@ -46,8 +46,11 @@ export interface Job {
 
 /** Below these probabilities of running short the answer is yes, likely, risky. */
 const YES = 0.01;
-const LIKELY = 0.05;
+/** The most that any channel may be risked. */
+export const LIKELY = 0.05;
 const RISKY = 0.2;
+const AS_IT_IS: ReadonlyMap<string, Uncertain> = new Map();
+const STAYS: ReadonlySet<AdviceCode> = new Set(['newChip', 'cleanContacts', 'reseatNow']);
 const MOST_COPIES = 10_000;
 
 interface Row {
@@ -64,12 +67,20 @@ interface Row {
  *
  * @param jobs the queue, one after the other; copies of one job are the same picture
  * @param at UTC instant
+ * @param inkOf as if these slots held so much ink instead, as after a top-up
  */
-export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at: string): JobForecast {
+export function canPrint(
+  book: Book,
+  printerId: string,
+  jobs: readonly Job[],
+  at: string,
+  inkOf: ReadonlyMap<string, Uncertain> = AS_IT_IS,
+): JobForecast {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   const views = printer && model ? printer.slots.map((slot) => slotView(book, printerId, slot.id, at)!) : [];
-  const rowsOf = (some: readonly Job[]): Row[] => views.map((view) => rowOf(view, printer!, model!, some));
+  const rowsOf = (some: readonly Job[]): Row[] =>
+    views.map((view) => rowOf(view, printer!, model!, some, inkOf));
   const rows = rowsOf(jobs);
   const channels = rows.map((row) => row.channel);
   const unknown = channels.find((channel) => channel.probability === null);
@@ -107,7 +118,13 @@ export function canPrint(book: Book, printerId: string, jobs: readonly Job[], at
   };
 }
 
-function rowOf(view: SlotView, printer: Printer, model: PrinterModel, jobs: readonly Job[]): Row {
+function rowOf(
+  view: SlotView,
+  printer: Printer,
+  model: PrinterModel,
+  jobs: readonly Job[],
+  inkOf: ReadonlyMap<string, Uncertain>,
+): Row {
   const { slot, cartridge, advice } = view;
   const cleanings = ownCleanings(printer, jobs);
   const { use, sharedU } = queueUse(
@@ -120,11 +137,13 @@ function rowOf(view: SlotView, printer: Printer, model: PrinterModel, jobs: read
     })),
     cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
   );
-  const ink = advice.notKnown === null ? (cartridge?.ink ?? null) : null;
+  const given = inkOf.get(slot.id);
+  const ink = given ?? (advice.notKnown === null ? (cartridge?.ink ?? null) : null);
   const reserveMl = cartridge?.reserveMl ?? 0;
   const left = ink ? { value: ink.value - use.value, u: Math.hypot(ink.u, use.u) } : null;
   return {
-    code: advice.code,
+    // A top-up mends what it is about, not a chip that is not seen.
+    code: given && !STAYS.has(advice.code) ? 'goOn' : advice.code,
     reserveMl,
     channel: {
       slotId: slot.id,
@@ -132,7 +151,7 @@ function rowOf(view: SlotView, printer: Printer, model: PrinterModel, jobs: read
       use,
       left,
       probability: ink ? runsDry(ink, reserveMl, use) : null,
-      notKnown: advice.notKnown,
+      notKnown: given ? null : advice.notKnown,
       topUpMl: left ? Math.max(0, reserveMl + ONE_SIDED * left.u - left.value) : 0,
     },
     shared: sharedU,

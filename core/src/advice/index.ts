@@ -17,3 +17,6 @@ export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCau
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
 export { rotationOf, type Rotation, type RotationPair } from './rotation';
 export { dryingTray, type Drying } from './dryingTray';
+export { ordersFor, type BottleSize, type InkOrder, type Order } from './ordersFor';
+export { dayPlan, type DayPlan, type Sitting, type TopUp } from './dayPlan';
+export { cartridgeLives, type CartridgeLife } from './cartridgeLives';

@@ -1,7 +1,14 @@
-import { cartridgeView, printerAdvice, standardDm2, type CartridgeView } from '../advice';
+import {
+  cartridgeLives,
+  cartridgeView,
+  ordersFor,
+  printerAdvice,
+  standardDm2,
+  type CartridgeView,
+} from '../advice';
 import { reprofile } from '../colour';
 import { listOf } from '../exposure';
-import { all, find, padMl, settingsOf, slotFor, type Book } from '../ledger';
+import { all, find, padMl, plannedJobs, settingsOf, slotFor, type Book, type Snapshot } from '../ledger';
 import { headAdvice } from '../nozzle';
 import { DUE, type FactKind } from '../workbook';
 
@@ -15,7 +22,11 @@ export type DueCode =
   | 'rested'
   | 'bottleOld'
   | 'padFull'
-  | 'profile';
+  | 'profile'
+  | 'order'
+  | 'print'
+  | 'dose'
+  | 'retire';
 
 /** Something to be done: what, of what, since when, why, and by which fact it is done. */
 export interface DueItem {
@@ -23,7 +34,7 @@ export interface DueItem {
   readonly id: string;
   readonly code: DueCode;
   readonly subject: {
-    readonly kind: 'printer' | 'cartridge' | 'bottle';
+    readonly kind: 'printer' | 'cartridge' | 'bottle' | 'ink' | 'job';
     readonly id: string;
     readonly name: string;
   };
@@ -49,7 +60,7 @@ const PAD_SHARE = 0.85;
  * @param aheadDays how far to look
  * @returns the most pressing first; what is put off is among them, with until when
  */
-export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
+export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] {
   const { context, state } = book;
   const now = Date.parse(at);
   const horizon = now + aheadDays * DAY_MS;
@@ -115,6 +126,23 @@ export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
       const share = padMl(book, printer.id) / printer.padCapacityMl;
       if (share >= PAD_SHARE) add('padFull', subject, now, ['padReset'], share, share >= 1);
     }
+    if (printer.doseEveryDays !== undefined) {
+      const filled = here
+        .flatMap(({ state: own }) => own.lastFillAt ?? [])
+        .sort()
+        .at(-1);
+      const next = filled === undefined ? now : Date.parse(filled) + printer.doseEveryDays * DAY_MS;
+      add('dose', subject, next, ['filled'], printer.doseEveryDays);
+    }
+    for (const life of cartridgeLives(book, printer.id))
+      if (life.verdict === 'retire')
+        add(
+          'retire',
+          { kind: 'cartridge', id: life.cartridgeId, name: life.label },
+          now,
+          ['retired'],
+          life.fills,
+        );
     const profile = reprofile(book, printer.id, at);
     if (profile.verdict === 'now') add('profile', subject, now, ['profiled'], profile.printsSince);
   }
@@ -156,6 +184,17 @@ export function dueItems(book: Book, at: string, aheadDays = 14): DueItem[] {
       (now - Date.parse(opened.openedAt)) / MONTH_MS,
     );
   }
+  for (const order of ordersFor(book, at))
+    add(
+      'order',
+      { kind: 'ink', id: order.kind === 'ink' ? order.inkId : order.name, name: order.name },
+      Date.parse(order.by),
+      ['purchased'],
+      order.kind === 'ink' ? order.volumeMl : null,
+    );
+  for (const { id, job, rest } of plannedJobs(book))
+    if (job.by !== undefined)
+      add('print', { kind: 'job', id, name: job.title }, Date.parse(job.by), ['printed'], rest);
   return grouped(book, items).sort(
     (a, b) =>
       RANK[a.urgency] - RANK[b.urgency] || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),

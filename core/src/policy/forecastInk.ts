@@ -1,12 +1,13 @@
 import { slotView, type NotKnown } from '../advice';
-import type { Book } from '../ledger';
-import { rhythmOf, type Rhythm } from './rhythm';
+import { plannedJobs, type Book } from '../ledger';
+import { NO_EXPOSURE } from '../exposure';
+import type { Uncertain } from '../quantity';
+import { queueUse } from '../usage';
+import { RHYTHM_DRIFT, rhythmOf, type Rhythm } from './rhythm';
 
 /** 90 % of a normal lies within so many standard deviations. */
 const NINETY = 1.645;
 const DAY_MS = 86_400_000;
-/** People's seasons differ from the last half year by about this much. */
-const RHYTHM_DRIFT = 0.15;
 const MOST_DAYS = 3650;
 
 export interface InkPoint {
@@ -33,17 +34,28 @@ export interface InkForecast {
   readonly reserveAt: readonly ReserveDate[];
 }
 
+/** What it is foretold by: the usual rhythm, the jobs that are planned, or these on top of the rhythm (the safe bound). */
+export type ForecastBy = 'rhythm' | 'both' | 'jobs';
+
 /**
- * Each channel's ink over the coming weeks at the usual rhythm, with an interval that widens: the ink's own doubt, the learnt
- * use's, the scatter of weeks, and that people's rhythm drifts.
+ * Each channel's ink over the coming weeks, with an interval that widens: the ink's own doubt, the learnt use's, the scatter
+ * of weeks, that people's rhythm drifts, and the doubt of the pictures that are planned.
  *
  * @param at UTC instant from which it looks ahead
- * @param weeks how far, one point a week
+ * @param weeks how far, one point a week and one at each planned job
+ * @param by the usual rhythm, the planned jobs, or both
  * @returns null when there is no rhythm yet
  */
-export function forecastInk(book: Book, printerId: string, at: string, weeks: number): InkForecast | null {
+export function forecastInk(
+  book: Book,
+  printerId: string,
+  at: string,
+  weeks: number,
+  by: ForecastBy = 'both',
+): InkForecast | null {
   const rhythm = rhythmOf(book, printerId, at);
   if (!rhythm) return null;
+  const pace = by === 'jobs' ? 0 : 1;
   const points: InkPoint[] = [];
   const reserveAt: ReserveDate[] = [];
   rhythm.printer.slots.forEach((slot, s) => {
@@ -55,13 +67,23 @@ export function forecastInk(book: Book, printerId: string, at: string, weeks: nu
       return;
     }
     const { reserveMl } = cartridge;
-    const mean = rhythm.meanMl[s]!;
-    const spread = spreadOf(rhythm, s);
+    const mean = pace * rhythm.meanMl[s]!;
+    const spread = pace * spreadOf(rhythm, s);
+    const steps = by === 'rhythm' ? [] : jobSteps(book, rhythm, slot.id, at);
+    const jobs = (days: number): Uncertain => steps.findLast((step) => step.days <= days)?.use ?? NO_USE;
+    const left = (days: number): number => ink.value - days * mean - jobs(days).value;
     const sd = (days: number): number =>
-      Math.sqrt(ink.u ** 2 + (days * mean) ** 2 * (rhythm.useU[s]! ** 2 + RHYTHM_DRIFT ** 2) + days * spread);
-    for (let week = 0; week <= weeks; week++) {
-      const days = 7 * week;
-      const value = ink.value - days * mean;
+      Math.sqrt(
+        ink.u ** 2 +
+          (days * mean) ** 2 * (rhythm.useU[s]! ** 2 + RHYTHM_DRIFT ** 2) +
+          days * spread +
+          jobs(days).u ** 2,
+      );
+    const last = 7 * weeks;
+    const marks = new Set(Array.from({ length: weeks + 1 }, (_, week) => 7 * week));
+    for (const { days } of steps) if (days <= last) marks.add(days);
+    for (const days of [...marks].sort((a, b) => a - b)) {
+      const value = left(days);
       const half = NINETY * sd(days);
       points.push({
         slotId: slot.id,
@@ -75,11 +97,11 @@ export function forecastInk(book: Book, printerId: string, at: string, weeks: nu
       // The first day on which the ink at this side of its interval is at the reserve.
       let low = 0;
       let high = MOST_DAYS;
-      const at_ = (days: number): number => ink.value - days * mean + z * sd(days);
-      if (at_(high) > reserveMl) return null;
+      const side = (days: number): number => left(days) + z * sd(days);
+      if (side(high) > reserveMl) return null;
       while (high - low > 0.02) {
         const middle = (low + high) / 2;
-        if (at_(middle) > reserveMl) low = middle;
+        if (side(middle) > reserveMl) low = middle;
         else high = middle;
       }
       return new Date(Date.parse(at) + high * DAY_MS).toISOString();
@@ -92,6 +114,29 @@ export function forecastInk(book: Book, printerId: string, at: string, weeks: nu
     );
   });
   return { points, reserveAt };
+}
+
+const NO_USE: Uncertain = { value: 0, u: 0 };
+
+/** What the planned jobs have drawn from a channel after so many days, each job added to those before it. */
+function jobSteps(
+  book: Book,
+  { printer, model }: Rhythm,
+  slotId: string,
+  at: string,
+): { readonly days: number; readonly use: Uncertain }[] {
+  const planned = plannedJobs(book, printer.id)
+    .map(({ job, rest }) => ({
+      days: job.by ? Math.max(0, (Date.parse(job.by) - Date.parse(at)) / DAY_MS) : 0,
+      subjectId: job.subjectId,
+      dm2: (rest * job.widthMm * job.heightMm) / 10_000,
+      demand: job.demand && new Map(job.demand.map((one) => [one.slotId, one.mlPerDm2])),
+    }))
+    .sort((a, b) => a.days - b.days);
+  return planned.map(({ days }, i) => ({
+    days,
+    use: queueUse(model, slotId, planned.slice(0, i + 1), NO_EXPOSURE).use,
+  }));
 }
 
 /** Variance of a day's use beyond its mean, as weeks show it (days hang together), ml² a day. */

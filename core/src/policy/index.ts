@@ -1,9 +1,14 @@
-export { forecastInk, type InkForecast, type InkPoint, type ReserveDate } from './forecastInk';
+export {
+  forecastInk,
+  type ForecastBy,
+  type InkForecast,
+  type InkPoint,
+  type ReserveDate,
+} from './forecastInk';
 export {
   MINUTES,
   PLAN_DEFAULTS,
   planBasis,
-  type BuyItem,
   type PlanBasis,
   type PlanOptions,
   type PolicyBar,
@@ -13,3 +18,6 @@ export { planPrinter } from './planPrinter';
 export { seeded } from './seeded';
 export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
 export { simulatePolicies, type PolicyInput, type PolicyResult } from './simulatePolicies';
+export { weighPlan, type WeighChannel, type WeighPlan, type WeighRhythm } from './weighPlan';
+export { calendarDose, type CalendarDose } from './calendarDose';
+export { secondSet, type SecondSet } from './secondSet';

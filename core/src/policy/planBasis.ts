@@ -1,23 +1,14 @@
-import { cartridgeView, inkLasts, slotView, standardDm2 } from '../advice';
+import { cartridgeView, ordersFor, slotView, standardDm2, type InkOrder, type Order } from '../advice';
 import { printerCost } from '../cost';
 import { all, find, padMl, slotFor, type Book, type Snapshot } from '../ledger';
 import { drawOf } from '../usage';
-import { POLICIES, type PolicyCode, type Slot } from '../workbook';
-import { forecastInk, type InkForecast } from './forecastInk';
+import { POLICIES, type PolicyCode } from '../workbook';
+import { forecastInk, type ForecastBy, type InkForecast } from './forecastInk';
 import { rhythmOf, type Rhythm } from './rhythm';
 import type { PolicyInput } from './simulatePolicies';
 
 /** Why a policy is not open to this printer. */
 export type PolicyBar = 'needsSecondSet' | 'selfResettingChips' | 'noOriginalPrice';
-
-export interface BuyItem {
-  readonly inkId: string;
-  /** UTC day by which it should be ordered. */
-  readonly by: string;
-  readonly volumeMl: number;
-  readonly leftMl: number;
-  readonly perMonthMl: number;
-}
 
 export interface PlanOptions {
   /** How far the ink is foretold, weeks. */
@@ -26,6 +17,8 @@ export interface PlanOptions {
   readonly years: number;
   /** The most that a dry line may happen, per year. */
   readonly allowedRisk: number;
+  /** By the rhythm, the planned jobs, or both, which is the default. */
+  readonly by?: ForecastBy;
 }
 
 /** All of a plan that is known before its policies are simulated. */
@@ -37,16 +30,14 @@ export interface PlanBasis {
   /** What a simulation needs besides chance; null while there is no rhythm to go by. Plain data, so a worker can take it. */
   readonly input: Omit<PolicyInput, 'random'> | null;
   readonly bars: Readonly<Record<PolicyCode, PolicyBar | null>>;
-  readonly buy: readonly BuyItem[];
+  readonly buy: readonly InkOrder[];
+  /** What else is used up: chips, filters, gloves. */
+  readonly alsoBuy: readonly Order[];
   readonly pad: { readonly inMl: number; readonly capacityMl: number | null };
   /** Why there is no plan: not used for two weeks yet, or nothing in it is known. */
   readonly notKnown: 'noRhythm' | 'noInk' | null;
 }
 
-const DAY_MS = 86_400_000;
-const MONTH_DAYS = 30.44;
-/** Ordered so many days before the bottles are empty. */
-const DELIVERY_DAYS = 21;
 /** Working time: one cartridge refilled, one routine with the printer open. */
 export const MINUTES = { fill: 12, routine: 8 } as const;
 /** What Plan and `hiraeth plan` go by unless told otherwise. */
@@ -67,7 +58,8 @@ export function planBasis(
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
   const rhythm = rhythmOf(book, printerId, at);
-  const ink = forecastInk(book, printerId, at, options.weeks);
+  const ink = forecastInk(book, printerId, at, options.weeks, options.by);
+  const orders = ordersFor(book, at, printerId);
   const nothing = printer.slots.map((slot) => ({
     slotId: slot.id,
     median: null,
@@ -84,7 +76,8 @@ export function planBasis(
     bars: Object.fromEntries(
       POLICIES.map((code) => [code, barOf(book, printerId, code)]),
     ) as PlanBasis['bars'],
-    buy: buyOf(book, printer.slots, at),
+    buy: orders.filter((order) => order.kind === 'ink'),
+    alsoBuy: orders.filter((order) => order.kind !== 'ink'),
     pad: { inMl: padMl(book, printerId), capacityMl: printer.padCapacityMl },
     notKnown:
       !rhythm || !ink ? 'noRhythm' : ink.reserveAt.every(({ median }) => median === null) ? 'noInk' : null,
@@ -148,30 +141,4 @@ function barOf(book: Book, printerId: string, code: PolicyCode): PolicyBar | nul
   );
   if (each.some((count) => count < 2)) return 'needsSecondSet';
   return own.some((cartridge) => cartridge.chip?.strategy === 'selfResetting') ? 'selfResettingChips' : null;
-}
-
-/** What to order by when: from use, stock, delivery time and how long an open bottle is good. */
-function buyOf(book: Snapshot, slots: readonly Slot[], at: string): BuyItem[] {
-  return inkLasts(book, at)
-    .filter(({ ink }) =>
-      slots.some((slot) => slot.shades.includes(ink.shade) && slot.inkClass === ink.inkClass),
-    )
-    .flatMap((supply): BuyItem[] => {
-      if (supply.months === null) return [];
-      const bottles = all(book.context, 'bottle').filter((bottle) => bottle.inkId === supply.ink.id);
-      const usual = bottles.at(-1)?.volumeMl ?? 100;
-      // The lower end of what is left: a bottle that is short on the day is no help.
-      const left = Math.max(0, supply.left.value - 1.645 * supply.left.u);
-      const days = (left / supply.perMonth) * MONTH_DAYS - DELIVERY_DAYS;
-      return [
-        {
-          inkId: supply.ink.id,
-          by: new Date(Date.parse(at) + Math.max(0, Math.min(days, 36_500)) * DAY_MS).toISOString(),
-          volumeMl: usual,
-          leftMl: supply.left.value,
-          perMonthMl: supply.perMonth,
-        },
-      ];
-    })
-    .sort((a, b) => (a.by < b.by ? -1 : 1));
 }

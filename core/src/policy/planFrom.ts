@@ -1,4 +1,5 @@
-import type { BuyItem, PlanBasis, PolicyBar } from './planBasis';
+import type { InkOrder, Order } from '../advice';
+import type { PlanBasis, PolicyBar } from './planBasis';
 import type { PolicyCode } from '../workbook';
 import type { PolicyResult } from './simulatePolicies';
 
@@ -14,7 +15,8 @@ export interface PrinterPlan {
   readonly policies: readonly PlannedPolicy[];
   /** The cheapest that is open, in money and time, with a dry risk no more than allowed; null when none is known. */
   readonly best: PolicyCode | null;
-  readonly buy: readonly BuyItem[];
+  readonly buy: readonly InkOrder[];
+  readonly alsoBuy: readonly Order[];
   readonly pad: { readonly inMl: number; readonly capacityMl: number | null; readonly fullAt: string | null };
   readonly notKnown: PlanBasis['notKnown'];
 }
@@ -51,6 +53,7 @@ export function planFrom(basis: PlanBasis, results: readonly PolicyResult[]): Pr
     policies,
     best: best?.code ?? null,
     buy: basis.buy,
+    alsoBuy: basis.alsoBuy,
     pad: {
       ...pad,
       fullAt:

@@ -25,6 +25,8 @@ const DAY_MS = 86_400_000;
 /** So many days back are the usual rhythm, and at least so many are needed to speak of one. */
 export const RHYTHM_DAYS = 180;
 const LEAST_DAYS = 14;
+/** People's seasons differ from the last half year by about this much. */
+export const RHYTHM_DRIFT = 0.15;
 
 /**
  * The usual rhythm of a printer from its last half year.

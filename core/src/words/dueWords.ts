@@ -47,6 +47,26 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
         what: `See to the waste pad of ${name}`,
         why: `By the log it is ${Math.round(100 * (figure ?? 0))} % full. A qualified technician renews it.`,
       };
+    case 'order':
+      return {
+        what: `Order ${name}`,
+        why:
+          figure === null
+            ? 'At the pace so far it runs out.'
+            : `${figure.toFixed(0)} ml, at the pace so far.`,
+      };
+    case 'print':
+      return {
+        what: `Print ${name}`,
+        why: `${figure === 1 ? 'One is' : `${figure} are`} still to be printed.`,
+      };
+    case 'dose':
+      return { what: `The small top-up of ${name}`, why: `Every ${figure} days, each channel a little.` };
+    case 'retire':
+      return {
+        what: `Look at ${name}: retire it?`,
+        why: `Filled ${figure} times, as often as such bodies bear. A leak, a clog or a dead contact ends it.`,
+      };
     case 'profile':
       return { what: `Profile ${name} anew`, why: 'The ink in it has changed since the last profile.' };
   }

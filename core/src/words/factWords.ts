@@ -87,6 +87,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `Took ${fact.cartridgeIds.map(cartridge).join(', ')} out of ${printer(fact.printerId)}`;
     case 'printed':
       return `Printed ${fact.copies} × ${fact.title}, ${fact.widthMm} × ${fact.heightMm} mm, ${find(context, 'subject', fact.subjectId)?.name ?? fact.subjectId}`;
+    case 'jobPlanned':
+      return `To print: ${fact.copies} × ${fact.title}, ${fact.widthMm} × ${fact.heightMm} mm, on ${printer(fact.printerId)}`;
     case 'cleaned':
       return `Head cleaning (${fact.level}) of ${printer(fact.printerId)}`;
     case 'shadeSwitched':

@@ -188,6 +188,20 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
     [{ kind: 'purchased', what: 'emptiesSold', name: 'nine', priceMinor: 900 }, /^Sold nine for £9\.00$/],
     [{ kind: 'purchased', what: 'work', name: 'an hour', priceMinor: null }, /price not known$/],
   ],
+  jobPlanned: [
+    [
+      {
+        kind: 'jobPlanned',
+        printerId: 'printer',
+        title: 'Herring boats',
+        copies: 20,
+        widthMm: 210,
+        heightMm: 297,
+        subjectId: 'any',
+      },
+      /^To print: 20 × Herring boats, 210 × 297 mm, on Test printer$/,
+    ],
+  ],
   editionPriced: [
     [
       {

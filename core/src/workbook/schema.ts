@@ -52,6 +52,8 @@ const settings = z.strictObject({
   cartridgeLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
+  /** From ordering to the doorstep; absent: three weeks. */
+  deliveryDays: z.number().min(0).max(365).optional(),
 });
 
 const original = z.strictObject({
@@ -138,6 +140,8 @@ const printer = z.strictObject({
   cleansEverySheets: amount.nullable().default(null),
   cleansAt: z.enum(CLEANING_LEVELS).default('light'),
   /** How long a cartridge, and the head below it, may stand open. */
+  /** A small top-up of every channel on a fixed day: every so many days; absent: none. */
+  doseEveryDays: z.int().min(1).max(365).optional(),
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),
   gauge: gauge.prefault({}),
@@ -186,6 +190,8 @@ const cartridgeType = z.strictObject({
   /** When a fill is done, g from the target; null: by the size of the fill. */
   toleranceG: amount.nullable().default(null),
   restMinutes: z.number().min(0).max(10080).default(REST_MINUTES.tank),
+  /** Fills that such a body usually bears, by its owner's experience; absent: not known. */
+  bears: z.int().min(1).max(1000).optional(),
   chambers: z.int().min(1).max(3).default(1),
   bodyHeightMm: amount.nullable().default(null),
 });
@@ -335,6 +341,9 @@ const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
 /** Why evidence did not fit what was foretold, by the person who recorded it. */
 const because = z.enum(BECAUSE).optional();
 
+/** What a picture asks of each channel by its separation, ml/dm². */
+const demand = z.array(z.strictObject({ slotId: id, mlPerDm2: amount.max(10) })).max(16);
+
 const portState = z.strictObject({
   plug: z.enum(['in', 'out', 'none']).optional(),
   vent: z.enum(['open', 'shut', 'none']).optional(),
@@ -439,10 +448,9 @@ export const factSchema = z.discriminatedUnion('kind', [
     paperId: id.optional(),
     edition: z.string().max(100).optional(),
     /** What the picture itself asks of each channel by its separation, ml/dm², where it was measured. */
-    demand: z
-      .array(z.strictObject({ slotId: id, mlPerDm2: amount.max(10) }))
-      .max(16)
-      .optional(),
+    demand: demand.optional(),
+    /** The planned job that it is of: so many fewer of it are left to print. */
+    plannedId: id.optional(),
     /** Where it came from, when nobody typed it: the print system's own identity, so that it is never logged twice. */
     job: z
       .strictObject({
@@ -452,6 +460,19 @@ export const factSchema = z.discriminatedUnion('kind', [
         number: z.int().min(0).optional(),
       })
       .optional(),
+  }),
+  /** Something to be printed: an edition, or a job of the day. It is done by prints that name it. */
+  fact('jobPlanned', {
+    printerId: id,
+    title: z.string().max(200),
+    copies: z.int().min(1).max(100000),
+    widthMm: amount.min(1).max(100000),
+    heightMm: amount.min(1).max(100000),
+    subjectId: id,
+    paperId: id.optional(),
+    /** By when it is wanted; absent: as soon as may be. */
+    by: instant.optional(),
+    demand: demand.optional(),
   }),
   fact('cleaned', { printerId: id, level: z.enum(CLEANING_LEVELS), slotIds: z.array(id).max(16).optional() }),
   fact('shadeSwitched', { printerId: id, slotId: id, shade: name }),
@@ -513,6 +534,8 @@ export const factSchema = z.discriminatedUnion('kind', [
     name,
     /** null: nobody knows what it cost. */
     priceMinor: minor.nullable(),
+    /** Pieces, of what is used up piece by piece. */
+    count: z.int().min(1).max(10000).optional(),
     bottleId: id.optional(),
     /** What of a kit's price is its ink's, which stands in its bottles' prices: it is not counted twice. */
     inkMinor: minor.optional(),

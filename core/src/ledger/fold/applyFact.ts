@@ -191,6 +191,12 @@ export function applyFact(fold: Fold, fact: Fact): void {
       if (printer) printer.padPosition = printer.timeline.length;
       return;
     }
+    case 'jobPlanned':
+      fold.state.planned.set(fact.id, {
+        job: fact,
+        printed: fold.state.planned.get(fact.id)?.printed ?? 0,
+      });
+      return;
     case 'snoozed':
       fold.state.snoozed.set(fact.what, fact.until);
       return;
@@ -410,6 +416,13 @@ function seenTo(confirmed: readonly string[] = []): Ports {
 function print(fold: Fold, fact: FactOf<'printed'>): void {
   const printer = fold.printer(fact.printerId);
   if (!printer) return;
+  if (fact.plannedId !== undefined) {
+    const planned = fold.state.planned.get(fact.plannedId);
+    fold.state.planned.set(fact.plannedId, {
+      job: planned?.job ?? null,
+      printed: (planned?.printed ?? 0) + fact.copies,
+    });
+  }
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
   const { at, subjectId, copies, widthMm, heightMm } = fact;
   const job = { at, subjectId, dm2, copies, widthMm, heightMm };

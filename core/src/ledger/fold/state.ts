@@ -304,6 +304,13 @@ export interface LedgerState {
   purchases: Log<Purchase>;
   /** Due items put off: until when. */
   snoozed: Map<string, string>;
+  /** By the fact that planned it; null: prints name a plan that is not, or not yet, in the log. */
+  planned: Map<string, PlannedState>;
+}
+
+export interface PlannedState {
+  readonly job: FactOf<'jobPlanned'> | null;
+  readonly printed: number;
 }
 
 export const newLedgerState = (): LedgerState => ({
@@ -313,6 +320,7 @@ export const newLedgerState = (): LedgerState => ({
   chips: new Map(),
   purchases: emptyLog(),
   snoozed: new Map(),
+  planned: new Map(),
 });
 
 /** A copy that shares what it holds: what is folded into it leaves the original as it was. */
@@ -323,6 +331,7 @@ export const copyState = (state: LedgerState): LedgerState => ({
   chips: new Map(state.chips),
   purchases: state.purchases,
   snoozed: new Map(state.snoozed),
+  planned: new Map(state.planned),
 });
 
 export const newPrinterState = (): PrinterState => ({
