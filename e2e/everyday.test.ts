@@ -108,10 +108,14 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   await form.getByRole('button', { name: 'Log the print' }).click();
   await saved(page, /1 × Panorama/);
   await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toBeVisible();
-  await form.getByLabel('Head cleaning').selectOption({ label: 'deep' });
-  await form.getByRole('button', { name: 'Log a cleaning' }).click();
+  await page.getByLabel('Head cleaning').selectOption({ label: 'deep' });
+  await page.getByRole('button', { name: 'Log a cleaning' }).click();
   await saved(page, /head cleaning/);
-  await page.getByRole('button', { name: 'Take back Panorama' }).click();
+  await page
+    .getByRole('row', { name: /Panorama/ })
+    .getByLabel('Choose this print')
+    .check();
+  await page.getByRole('button', { name: 'Take back this one' }).click();
   await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toHaveCount(0);
   const book = parseWorkbook((await exportWorkbook(page)).text);
   expect(book.ok && book.value.facts.filter((fact) => fact.kind === 'voided')).toHaveLength(1);

@@ -115,7 +115,7 @@ test('can I print 36 of these? with the picture itself, what waits today, and th
   await expect(page.getByRole('status').first()).toContainText(/(magenta|yellow) goes first/);
   const alone = await safe();
   await page.getByLabel('Copies').fill('36');
-  await page.getByRole('button', { name: 'Keep it for today' }).click();
+  await page.getByRole('button', { name: 'Keep it in the plan' }).click();
   await expect(page.getByRole('list', { name: 'Waiting to be printed' })).toHaveText(
     /36 × red\.png, 297 × 420 mm/,
   );

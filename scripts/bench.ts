@@ -12,6 +12,7 @@ import {
 } from '@hiraeth/core';
 import { ABERLANW } from '@hiraeth/demo';
 import { simulateStudio } from '@hiraeth/rig';
+import { benchPlan } from './lib/benchPlan';
 import { benchPhotographs } from './lib/benchPhotographs';
 
 const AT = '2026-11-24T18:00:00.000Z';
@@ -61,3 +62,5 @@ const readings = Array.from({ length: 200 }, (_, i) => ({
 console.log(`Drying curve of 200 weighings: ${time(() => void fitDrying(readings, null)).toFixed(1)} ms`);
 console.log('\nPhotographed checks (asked: 98 % of the gaps found, at most 1 % of the lines invented):');
 console.table([benchPhotographs(Number(process.env['PHOTOGRAPHS'] ?? 40))]);
+console.log('\nPlans against what then happened (simulated studios, 300 days known, a year to judge by):');
+console.table(benchPlan(Number(process.env['PLANS'] ?? 10)));

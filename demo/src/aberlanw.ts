@@ -1,4 +1,4 @@
-import type { Cartridge, CartridgeType, Entity, Ink, Printer } from '@hiraeth/core';
+import type { Cartridge, CartridgeType, Entity, FactDraft, Ink, Printer } from '@hiraeth/core';
 import { NINE_LAYOUT, type LooksStory, type PrinterScenario, type StudioScenario } from '@hiraeth/rig';
 
 /** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */
@@ -448,7 +448,7 @@ export const ABERLANW: StudioScenario = {
     { what: 'kit', name: 'Two sets of refillables, resetter, syringes', priceMinor: 16800, day: 0 },
     { what: 'consumables', name: 'Needles, gloves, towels', priceMinor: 1450, day: 0 },
     { what: 'consumables', name: 'Gloves, towels', priceMinor: 980, day: 190 },
-    { what: 'chips', name: 'Single-use chips, yellow, 10', priceMinor: 1200, day: 20 },
+    { what: 'chips', name: 'Single-use chips, yellow, 10', priceMinor: 1200, day: 20, count: 10 },
   ],
   faults: {
     forgottenWeighInDay: 196,
@@ -522,3 +522,50 @@ export const ABERLANW_LOOKS: LooksStory = {
     { day: 405, ink: 'refill', shift: [0.6, 0.3, -0.9], display: { where: 'Drawer', months: 12 } },
   ],
 };
+
+export interface Waiting {
+  readonly draft: Extract<FactDraft, { kind: 'jobPlanned' }>;
+  readonly inDays?: number;
+}
+
+/** What waits to be printed when the demo opens: `inDays` from then, where a day is wanted. */
+export const ABERLANW_WAITING: readonly Waiting[] = [
+  {
+    draft: {
+      kind: 'jobPlanned',
+      printerId: 'nine',
+      title: 'Harbour lights, edition',
+      copies: 24,
+      widthMm: 420,
+      heightMm: 297,
+      subjectId: 'nocturnes',
+      paperId: 'rag',
+    },
+    inDays: 9,
+  },
+  {
+    draft: {
+      kind: 'jobPlanned',
+      printerId: 'nine',
+      title: 'Bladder wrack, cards',
+      copies: 40,
+      widthMm: 102,
+      heightMm: 152,
+      subjectId: 'pressings',
+      paperId: 'baryta',
+    },
+    inDays: 5,
+  },
+  {
+    draft: {
+      kind: 'jobPlanned',
+      printerId: 'nine',
+      title: 'Lichen study IV, proofs',
+      copies: 3,
+      widthMm: 210,
+      heightMm: 297,
+      subjectId: 'lichens',
+      paperId: 'rag',
+    },
+  },
+];

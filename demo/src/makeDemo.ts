@@ -1,6 +1,6 @@
-import type { Fact } from '@hiraeth/core';
+import { makeStamp, seeded, type Fact } from '@hiraeth/core';
 import { simulateLooks, simulateStudio, type Truth } from '@hiraeth/rig';
-import { ABERLANW, ABERLANW_LOOKS } from './aberlanw';
+import { ABERLANW, ABERLANW_LOOKS, ABERLANW_WAITING } from './aberlanw';
 
 /** Fourteen months. */
 const DAYS = 426;
@@ -17,5 +17,20 @@ export function makeDemo(endAt: string, seed = DEMO_SEED): { facts: Fact[]; trut
   const { facts, truth } = simulateStudio(ABERLANW, { seed, endAt, days: DAYS });
   const { printer } = ABERLANW.printers.find((room) => room.printer.id === ABERLANW_LOOKS.printerId)!;
   const from = new Date(Date.parse(endAt) - DAYS * DAY_MS).toISOString();
-  return { facts: simulateLooks(facts, printer, ABERLANW_LOOKS, from, seed), truth };
+  const looked = simulateLooks(facts, printer, ABERLANW_LOOKS, from, seed);
+  return { facts: [...looked, ...waiting(endAt, seed)], truth };
+}
+
+/** The jobs that wait on the day that it opens. */
+function waiting(endAt: string, seed: number): Fact[] {
+  const now = Date.parse(endAt);
+  return makeStamp(
+    { now: () => now },
+    seeded(seed),
+  )(
+    ABERLANW_WAITING.map(({ draft, inDays }) => ({
+      ...draft,
+      ...(inDays === undefined ? {} : { by: new Date(now + inDays * DAY_MS).toISOString() }),
+    })),
+  );
 }

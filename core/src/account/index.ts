@@ -10,3 +10,5 @@ export {
   type InkAccount,
 } from './inkAccount';
 export { balance, balanceOf, bottleGap, type Balance, type GapCode } from './balance';
+export { monthEdges } from './monthEdges';
+export { paperAndWaste, type MonthOfInk } from './paperAndWaste';

@@ -216,10 +216,12 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
         : { code: 'fewSheets', sheets: safeSheets ?? 0 },
     );
   const uncounted = off || strategy === 'none';
-  const days = uncounted ? Math.min(settings.weighInDays, UNCOUNTED_DAYS) : settings.weighInDays;
+  const usual = printer.weighInDays ?? settings.weighInDays;
+  const days = uncounted ? Math.min(usual, UNCOUNTED_DAYS) : usual;
   if (uncounted) why.push({ code: 'notCounted', days });
   if (view.weighedDaysAgo === null || view.usedDays > days)
     return say('weighIn', 'soon', { code: 'weighInDays', days });
+  const shakeDays = printer.agitateDays ?? DUE.agitateDays;
   const shaken = [state.agitatedAt, state.lastFillAt, state.lastWeighed?.at]
     .filter((t): t is string => Boolean(t))
     .sort()
@@ -227,9 +229,9 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (
     view.body.cartridge.inkClass === 'pigment' &&
     shaken &&
-    (Date.parse(at) - Date.parse(shaken)) / DAY_MS > DUE.agitateDays
+    (Date.parse(at) - Date.parse(shaken)) / DAY_MS > shakeDays
   )
-    return say('agitate', 'fine', { code: 'pigmentSettles', days: DUE.agitateDays });
+    return say('agitate', 'fine', { code: 'pigmentSettles', days: shakeDays });
   if (machine.offer === 'later' && wantsOff) why.push(offer);
   return say(uncounted ? 'byWeight' : 'goOn', 'fine');
 }

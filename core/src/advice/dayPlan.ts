@@ -2,8 +2,9 @@ import { plannedJobs, find, modelOf, type Book, type PlannedJob } from '../ledge
 import type { Uncertain } from '../quantity';
 import { drawOf } from '../usage';
 import type { Printer } from '../workbook';
-import { canPrint, LIKELY, type Job, type JobChannel, type JobForecast } from './canPrint';
+import { canPrint, LIKELY, type JobChannel, type JobForecast } from './canPrint';
 import { slotView, type NotKnown } from './adviceFor';
+import { jobOfPlanned } from './jobOfPlanned';
 import { rotationOf } from './rotation';
 
 export interface TopUp {
@@ -74,7 +75,13 @@ export function dayPlan(book: Book, printerId: string, at: string): DayPlan | un
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
   const ask = (parts: readonly Part[], inkOf?: ReadonlyMap<string, Uncertain>): JobForecast =>
-    canPrint(book, printerId, parts.map(jobOf), at, inkOf);
+    canPrint(
+      book,
+      printerId,
+      parts.map(({ planned, copies }) => jobOfPlanned(planned, copies)),
+      at,
+      inkOf,
+    );
   const jobs = plannedJobs(book, printerId);
   const all = jobs.map((planned): Part => ({ planned, copies: planned.rest }));
   const whole = ask(all);
@@ -107,17 +114,6 @@ export function dayPlan(book: Book, printerId: string, at: string): DayPlan | un
 
 type Ask = (parts: readonly Part[], inkOf?: ReadonlyMap<string, Uncertain>) => JobForecast;
 type Targets = ReadonlyMap<string, { readonly ml: number; readonly cartridgeId: string }>;
-
-function jobOf({ planned: { job }, copies }: Part): Job {
-  const { subjectId, widthMm, heightMm, demand } = job;
-  return {
-    subjectId,
-    copies,
-    widthMm,
-    heightMm,
-    demand: demand && new Map(demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
-  };
-}
 
 const isSafe = ({ probability, blocked }: JobForecast): boolean =>
   probability !== null && probability <= LIKELY && blocked.length === 0;

@@ -20,3 +20,6 @@ export { dryingTray, type Drying } from './dryingTray';
 export { ordersFor, type BottleSize, type InkOrder, type Order } from './ordersFor';
 export { dayPlan, type DayPlan, type Sitting, type TopUp } from './dayPlan';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
+export { jobOfPlanned } from './jobOfPlanned';
+export { swappedMasses, type SetMass } from './swappedMasses';
+export { missingPrints, type MissingPrints } from './missingPrints';

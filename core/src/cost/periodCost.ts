@@ -1,4 +1,4 @@
-import { ALWAYS, CAUSES, inkAccounts, type Cause } from '../account';
+import { ALWAYS, CAUSES, inkAccounts, monthEdges, type Cause } from '../account';
 import { listOf } from '../exposure';
 import { find, type Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
@@ -137,17 +137,4 @@ function monthsOf(book: Book, printerId: string, from: string, to: string): Mont
     });
   }
   return months;
-}
-
-/** The first instants of the calendar months (UTC) within a period, its ends included. */
-function monthEdges(from: string, to: string): string[] {
-  const edges = [from];
-  const start = new Date(from);
-  for (let i = 1; ; i++) {
-    const edge = new Date(Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + i, 1)).toISOString();
-    if (edge >= to || i > 1200) break;
-    edges.push(edge);
-  }
-  edges.push(to);
-  return edges;
 }

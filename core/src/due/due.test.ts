@@ -120,3 +120,9 @@ test('what is due follows the way of changing that was chosen', () => {
     going({ code: 'rotateEveryN', threshold }, ...full, install, print(30)).map(({ figure }) => figure);
   expect([every(50), every(70)]).toEqual([[60], []]);
 });
+
+test('a printer may keep intervals of its own', () => {
+  const ledger = room(define({ ...PRINTER, weighInDays: 8, checkIdleDays: 30, agitateDays: 5 }));
+  const codes = (day: number) => due(ledger, day).map(({ code }) => code);
+  expect([codes(4), codes(6), codes(9).sort()]).toEqual([[], ['agitate'], ['agitate', 'weighIn']]);
+});

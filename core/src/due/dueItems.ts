@@ -119,14 +119,20 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
         );
     // A set is weighed as one: the one that waits longest says when.
     const longest = Math.max(...here.map(({ usedDays }) => usedDays));
-    add('weighIn', subject, now + (weighInDays - longest) * DAY_MS, ['weighed'], longest);
+    add(
+      'weighIn',
+      subject,
+      now + ((printer.weighInDays ?? weighInDays) - longest) * DAY_MS,
+      ['weighed'],
+      longest,
+    );
     const head = headAdvice(book, printer.id, at);
     if (head?.act === 'check') add('nozzleCheck', subject, now, ['nozzleChecked'], head.daysIdle);
     if (printer.padCapacityMl !== null && printer.padCapacityMl > 0) {
       const share = padMl(book, printer.id) / printer.padCapacityMl;
       if (share >= PAD_SHARE) add('padFull', subject, now, ['padReset'], share, share >= 1);
     }
-    if (printer.doseEveryDays !== undefined) {
+    if (printer.doseEveryDays) {
       const filled = here
         .flatMap(({ state: own }) => own.lastFillAt ?? [])
         .sort()
@@ -164,7 +170,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       add(
         'agitate',
         subject,
-        Date.parse(moved) + DUE.agitateDays * DAY_MS,
+        Date.parse(moved) + (slotFor(context, cartridge)?.printer.agitateDays ?? DUE.agitateDays) * DAY_MS,
         ['agitated', 'filled', 'weighed'],
         (now - Date.parse(moved)) / DAY_MS,
       );

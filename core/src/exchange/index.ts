@@ -1,4 +1,5 @@
 export { toCsv, type CsvTable } from './toCsv';
+export { useCsv } from './useCsv';
 export { quoteCsv } from './quoteCsv';
 export { monthsCsv } from './monthsCsv';
 export { dueCalendar } from './dueCalendar';

@@ -1,2 +1,3 @@
 export { forecastUse, type ChannelForecast, type UseForecast } from './forecastUse';
 export { scoreForecasts, type Score, type ScoredInterval } from './scoreForecasts';
+export { pooledRatios, type PooledRatio } from './pooledRatios';

@@ -116,7 +116,7 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
   };
   if (!last) return say('check', [{ code: 'never' }]);
   if (state.movedAt !== null && state.movedAt > last.at) return say('check', [{ code: 'moved' }]);
-  if (daysIdle !== null && daysIdle >= DUE.nozzleCheckIdleDays)
+  if (daysIdle !== null && daysIdle >= (printer.checkIdleDays ?? DUE.nozzleCheckIdleDays))
     return say('check', [{ code: 'idle', days: daysIdle }]);
   const bad = health.channels.filter(
     ({ state }) => state !== 'fine' && state !== 'unseen' && state !== 'neverChecked',

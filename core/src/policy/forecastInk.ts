@@ -1,4 +1,4 @@
-import { slotView, type NotKnown } from '../advice';
+import { jobOfPlanned, slotView, type NotKnown } from '../advice';
 import { plannedJobs, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import type { Uncertain } from '../quantity';
@@ -126,12 +126,15 @@ function jobSteps(
   at: string,
 ): { readonly days: number; readonly use: Uncertain }[] {
   const planned = plannedJobs(book, printer.id)
-    .map(({ job, rest }) => ({
-      days: job.by ? Math.max(0, (Date.parse(job.by) - Date.parse(at)) / DAY_MS) : 0,
-      subjectId: job.subjectId,
-      dm2: (rest * job.widthMm * job.heightMm) / 10_000,
-      demand: job.demand && new Map(job.demand.map((one) => [one.slotId, one.mlPerDm2])),
-    }))
+    .map((planned) => {
+      const { copies, widthMm, heightMm, ...job } = jobOfPlanned(planned);
+      const { by } = planned.job;
+      return {
+        ...job,
+        dm2: (copies * widthMm * heightMm) / 10_000,
+        days: by ? Math.max(0, (Date.parse(by) - Date.parse(at)) / DAY_MS) : 0,
+      };
+    })
     .sort((a, b) => a.days - b.days);
   return planned.map(({ days }, i) => ({
     days,

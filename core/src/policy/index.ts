@@ -17,7 +17,7 @@ export { planFrom, type PlannedPolicy, type PrinterPlan } from './planFrom';
 export { planPrinter } from './planPrinter';
 export { seeded } from './seeded';
 export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
-export { simulatePolicies, type PolicyInput, type PolicyResult } from './simulatePolicies';
+export { simulatePolicies, type KnownDays, type PolicyInput, type PolicyResult } from './simulatePolicies';
 export { weighPlan, type WeighChannel, type WeighPlan, type WeighRhythm } from './weighPlan';
 export { calendarDose, type CalendarDose } from './calendarDose';
 export { secondSet, type SecondSet } from './secondSet';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { dayPlan, ordersFor, cartridgeLives } from '../advice';
+import { cartridgeLives, dayPlan, missingPrints, ordersFor, swappedMasses } from '../advice';
 import { dueItems } from '../due';
 import { dueCalendar } from '../exchange';
 import { Ledger, plannedJobs } from '../ledger';
@@ -285,4 +285,34 @@ test('a cartridge that bore what such bodies bear is looked at; one that ran dry
     'printer',
   );
   expect(lives.map(({ label, verdict }) => [label, verdict])).toContainEqual(['cyan', 'watch']);
+});
+
+describe('a weigh-in of the whole set', () => {
+  const mass = (cartridgeId: string, expected: number, found: number) => ({
+    cartridgeId,
+    expected: { value: expected, u: 0.3 },
+    found: { value: found, u: 0.02 },
+  });
+  test.each([
+    ['two entered for each other', [mass('a', 60, 70.1), mass('b', 70, 59.8), mass('c', 80, 80)], ['a', 'b']],
+    ['one that is off, and fits nowhere', [mass('a', 60, 70.1), mass('b', 70, 70)], null],
+    ['two that weigh alike', [mass('a', 60, 60.2), mass('b', 60.1, 60)], null],
+    ['all fell', [mass('a', 60, 58), mass('b', 70, 68), mass('c', 80, 78)], null],
+  ])('%s', (_name, set, found) => {
+    expect(swappedMasses(set)?.map(({ cartridgeId }) => cartridgeId) ?? null).toEqual(found);
+  });
+
+  test('what fell in all channels is so many sheets; in one alone, or less than foretold, it is none', () => {
+    const ledger = room();
+    const gone = (...ml: number[]) =>
+      new Map(SHADES.map((shade, i) => [shade, { value: ml[i]!, u: 0.4 }] as const));
+    // Six A3 took 2 ml of each: twelve A4 do.
+    const found = missingPrints(ledger, 'printer', gone(4, 4, 4))!;
+    expect(found.subjectId).toBe('any');
+    expect(found.goneMl).toBe(12);
+    expect(Math.abs(found.sheets - 24)).toBeLessThan(5);
+    expect(found.misfit).toBeLessThan(1);
+    for (const none of [gone(4, 0, -0.2), gone(-4, -4, -4), gone(0.2, 0.1, 0.2)])
+      expect(missingPrints(ledger, 'printer', none)).toBeNull();
+  });
 });

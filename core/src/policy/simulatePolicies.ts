@@ -32,6 +32,14 @@ export interface PolicyInput {
   readonly random: () => number;
 }
 
+/** Days on which the ways are tried instead of the input's own: what the person thinks was drawn, and what really was. */
+export interface KnownDays {
+  readonly dayUse: PolicyInput['dayUse'];
+  readonly dayArea: PolicyInput['dayArea'];
+  /** ml by day, then by channel. */
+  readonly trueUse: PolicyInput['dayUse'];
+}
+
 export interface PolicyResult {
   readonly code: PolicyCode;
   readonly routinesPerYear: Uncertain;
@@ -57,12 +65,15 @@ const SHARED = 0.7;
  * change takes from all channels, working time, the waste pad, and how often a line would run dry. Each person is given a
  * margin that keeps the dry risk at what they allow; thresholds are found, not only given.
  *
+ * @param known days of which the truth is known, to judge the ways by: thresholds and margins still come from the input
  * @returns one result for each policy, in the order of `POLICIES`
  */
-export function simulatePolicies(input: PolicyInput): PolicyResult[] {
+export function simulatePolicies(input: PolicyInput, known: KnownDays | null = null): PolicyResult[] {
   const margins = marginsOf(input);
-  const tried = (code: PolicyCode, threshold: number | null, years = input.years): PolicyResult =>
-    run(input, code, threshold, margins, years);
+  const tried = (code: PolicyCode, threshold: number | null, years: number): PolicyResult =>
+    run(input, code, threshold, margins, years, null);
+  const told = (code: PolicyCode, threshold: number | null): PolicyResult =>
+    run(input, code, threshold, margins, input.years, known);
   const fewer = Math.max(20, Math.floor(input.years / 25));
   return POLICIES.map((code) => {
     if (code === 'topUpAll') {
@@ -70,10 +81,10 @@ export function simulatePolicies(input: PolicyInput): PolicyResult[] {
       const best = [0.3, 0.45, 0.6, 0.75, 0.9]
         .map((share) => tried(code, share, fewer))
         .reduce((a, b) => (a.wasteMinor.value <= b.wasteMinor.value ? a : b));
-      return tried(code, best.threshold);
+      return told(code, best.threshold);
     }
-    if (code === 'rotateEveryN') return tried(code, sheetsOf(input, margins));
-    return tried(code, null);
+    if (code === 'rotateEveryN') return told(code, sheetsOf(input, margins));
+    return told(code, null);
   });
 }
 
@@ -117,8 +128,10 @@ function run(
   threshold: number | null,
   margins: readonly number[],
   years: number,
+  known: KnownDays | null,
 ): PolicyResult {
-  const { channels, dayUse, dayArea, random } = input;
+  const { channels, random } = input;
+  const { dayUse, dayArea } = known ?? input;
   const n = channels.length;
   const originals = code === 'originals';
   const full = channels.map((channel) => (originals ? channel.originalUsableMl : channel.fullMl));
@@ -129,6 +142,7 @@ function run(
   const large = largeOf(dayArea);
   // Flat and typed: these run some millions of days.
   const uses = Float64Array.from(dayUse.flatMap((day) => day.slice(0, n)));
+  const trues = known ? Float64Array.from(known.trueUse.flatMap((day) => day.slice(0, n))) : null;
   // Originals are changed when they are empty; nobody looks at their reserve.
   const acted = Float64Array.from(reserve, (value, c) => (originals ? -Infinity : value + margins[c]!));
   const floor = Float64Array.from(reserve, (value) => (originals ? -Infinity : value - 1e-9));
@@ -170,7 +184,7 @@ function run(
         const first = at * n;
         if (code === 'rotateBeforeBatch' && dayArea[at]! >= large && short(first)) change(all(n));
         const shared = scatters[Math.floor(random() * scatters.length)]!;
-        const seen = drawDay(ink, believed, uses, first, factor, shared, acted, floor, emptyAt);
+        const seen = drawDay(ink, believed, uses, trues, first, factor, shared, acted, floor, emptyAt);
         dry ||= (seen & WENT_DRY) !== 0;
         area += dayArea[at]!;
         if ((seen & SIGNALLED) !== 0 || (code === 'rotateEveryN' && area >= threshold! * input.standardDm2))
@@ -242,6 +256,7 @@ function drawDay(
   ink: Float64Array,
   believed: Float64Array,
   uses: Float64Array,
+  trues: Float64Array | null,
   first: number,
   factor: Float64Array,
   shared: number,
@@ -252,7 +267,7 @@ function drawDay(
   let seen = 0;
   for (let c = 0; c < ink.length; c++) {
     const use = uses[first + c]!;
-    const left = ink[c]! - use * factor[c]! * shared;
+    const left = ink[c]! - (trues ? trues[first + c]! : use * factor[c]! * shared);
     const thought = believed[c]! - use;
     ink[c] = left;
     believed[c] = thought;

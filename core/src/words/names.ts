@@ -9,6 +9,7 @@ import type {
   Method,
   Occasion,
   ShadeCriterion,
+  PrintKind,
   ShadeGrade,
   Signal,
   WeighingPurpose,
@@ -142,4 +143,11 @@ export const GRADE_NAMES: Record<ShadeGrade, string> = {
   slight: 'slightly different',
   visible: 'different side by side',
   plain: 'plainly different',
+};
+
+export const PRINT_KIND_NAMES: Record<PrintKind, string> = {
+  print: 'a print',
+  spoilt: 'spoilt',
+  strip: 'a test strip',
+  target: 'a profiling target',
 };

@@ -14,6 +14,7 @@ import {
   METHODS,
   OCCASIONS,
   POLICIES,
+  PRINT_KINDS,
   PURCHASES,
   SHADE_CRITERIA,
   SHADE_GRADES,
@@ -22,7 +23,7 @@ import {
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
-export const FORMAT_VERSION = 3;
+export const FORMAT_VERSION = 4;
 
 const id = z.string().min(1).max(64);
 const text = z.string().max(500);
@@ -34,6 +35,7 @@ const instant = z.iso.datetime({ precision: 3, error: 'a UTC time such as 2026-1
 /** A value of nature that cannot be negative, with its standard uncertainty. */
 const uncertain = z.strictObject({ value: amount, u: amount });
 const share = z.number().min(0).max(1);
+const days = z.number().min(1).max(365);
 
 const labL = z.number().min(-1).max(110);
 const labAb = z.number().min(-200).max(200);
@@ -53,7 +55,7 @@ const settings = z.strictObject({
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
   /** From ordering to the doorstep; absent: three weeks. */
-  deliveryDays: z.number().min(0).max(365).optional(),
+  deliveryDays: z.number().min(0).max(365).nullable().optional(),
 });
 
 const original = z.strictObject({
@@ -140,8 +142,12 @@ const printer = z.strictObject({
   cleansEverySheets: amount.nullable().default(null),
   cleansAt: z.enum(CLEANING_LEVELS).default('light'),
   /** How long a cartridge, and the head below it, may stand open. */
+  /** Its own intervals, days, where they differ from those of the workbook. */
+  weighInDays: days.nullable().optional(),
+  checkIdleDays: days.nullable().optional(),
+  agitateDays: days.nullable().optional(),
   /** A small top-up of every channel on a fixed day: every so many days; absent: none. */
-  doseEveryDays: z.int().min(1).max(365).optional(),
+  doseEveryDays: z.int().min(1).max(365).nullable().optional(),
   openMinutes: z.number().min(1).max(1440).default(15),
   exchangeState: z.boolean().default(false),
   gauge: gauge.prefault({}),
@@ -191,7 +197,7 @@ const cartridgeType = z.strictObject({
   toleranceG: amount.nullable().default(null),
   restMinutes: z.number().min(0).max(10080).default(REST_MINUTES.tank),
   /** Fills that such a body usually bears, by its owner's experience; absent: not known. */
-  bears: z.int().min(1).max(1000).optional(),
+  bears: z.int().min(1).max(1000).nullable().optional(),
   chambers: z.int().min(1).max(3).default(1),
   bodyHeightMm: amount.nullable().default(null),
 });
@@ -449,6 +455,8 @@ export const factSchema = z.discriminatedUnion('kind', [
     edition: z.string().max(100).optional(),
     /** What the picture itself asks of each channel by its separation, ml/dm², where it was measured. */
     demand: demand.optional(),
+    /** What it was for; absent: a print. */
+    as: z.enum(PRINT_KINDS).optional(),
     /** The planned job that it is of: so many fewer of it are left to print. */
     plannedId: id.optional(),
     /** Where it came from, when nobody typed it: the print system's own identity, so that it is never logged twice. */

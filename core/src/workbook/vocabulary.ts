@@ -129,6 +129,10 @@ export const PURCHASES = [
 ] as const;
 export type PurchaseKind = (typeof PURCHASES)[number];
 
+/** What a printed sheet was for; only a print goes to someone. */
+export const PRINT_KINDS = ['print', 'spoilt', 'strip', 'target'] as const;
+export type PrintKind = (typeof PRINT_KINDS)[number];
+
 /** Why a cartridge is filled: dry and new, an original's first refill, on the same ink, or to another ink. */
 export const OCCASIONS = ['first', 'original', 'topUp', 'conversion'] as const;
 export type Occasion = (typeof OCCASIONS)[number];

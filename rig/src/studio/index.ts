@@ -1,3 +1,3 @@
 export { simulateStudio } from './simulateStudio';
-export type { PrinterScenario, StudioScenario, Truth } from './scenario';
+export type { PrinterScenario, StudioScenario, TrueDay, Truth } from './scenario';
 export { CHART, simulateLooks, type LooksStory } from './simulateLooks';

@@ -46,6 +46,8 @@ export interface StudioScenario {
     readonly name: string;
     readonly priceMinor: number;
     readonly day: number;
+    /** Pieces, where it is used up piece by piece. */
+    readonly count?: number;
   }[];
   readonly faults: {
     readonly forgottenWeighInDay: number;
@@ -84,4 +86,14 @@ export interface Truth {
   readonly lostMl: Readonly<Record<string, number>>;
   readonly printedMl: Readonly<Record<string, number>>;
   readonly ranDry: readonly string[];
+  /** By printer, then day: what is in each slot's cartridge as the day begins, and what it draws besides changes, ml. */
+  readonly days: Readonly<Record<string, readonly TrueDay[]>>;
+}
+
+export interface TrueDay {
+  readonly at: string;
+  readonly inkMl: readonly number[];
+  readonly usedMl: readonly number[];
+  /** Printed on it, dm². */
+  readonly areaDm2: number;
 }

@@ -74,6 +74,7 @@ class Studio {
     bySubject: {} as Record<string, Record<string, number>>,
     lost: {} as Record<string, number>,
     ranDry: [] as string[],
+    days: {} as Record<string, { at: string; inkMl: number[]; usedMl: number[]; areaDm2: number }[]>,
   };
   private readonly scale: Scale;
   private lots = 0;
@@ -103,7 +104,13 @@ class Studio {
       this.now = first + this.day * DAY;
       for (const item of this.scenario.kit)
         if (item.day === this.day)
-          this.write({ kind: 'purchased', what: item.what, name: item.name, priceMinor: item.priceMinor });
+          this.write({
+            kind: 'purchased',
+            what: item.what,
+            name: item.name,
+            priceMinor: item.priceMinor,
+            ...(item.count === undefined ? {} : { count: item.count }),
+          });
       for (const printer of this.scenario.printers) this.live(printer);
     }
     return {
@@ -116,6 +123,7 @@ class Studio {
         bySubjectMl: this.truth.bySubject,
         lostMl: this.truth.lost,
         ranDry: this.truth.ranDry,
+        days: this.truth.days,
       },
     };
   }
@@ -190,6 +198,12 @@ class Studio {
   private live(room: PrinterScenario): void {
     const { printer } = room;
     const here = this.installed.get(printer.id)!;
+    (this.truth.days[printer.id] ??= []).push({
+      at: new Date(this.now).toISOString(),
+      inkMl: printer.slots.map(({ id }) => here.get(id)?.ml ?? 0),
+      usedMl: printer.slots.map(() => 0),
+      areaDm2: 0,
+    });
     for (const body of here.values()) this.draw(room, body, room.trueDraws.idleDay);
     const forgotten = this.scenario.faults?.forgottenWeighInDay;
     if (
@@ -227,6 +241,8 @@ class Studio {
     const copies = this.chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]);
     const use = room.trueUse[subjectId]!;
     const area = (copies * size.widthMm * size.heightMm) / 10_000;
+    const today = this.truth.days[printer.id]!.at(-1)!;
+    today.areaDm2 += area;
     const here = this.installed.get(printer.id)!;
     // Someone who looks at the Rack does not start what would run dry.
     const short = [...here.values()].some(
@@ -291,13 +307,16 @@ class Studio {
     this.truth.lost[room.printer.id] = (this.truth.lost[room.printer.id] ?? 0) + ml;
   }
 
-  private draw(room: PrinterScenario, body: Body, ml: number): void {
+  private draw(room: PrinterScenario, body: Body, ml: number, byChange = false): void {
     const drawn = Math.min(ml, body.ml);
     body.ml -= drawn;
     body.usedSince += drawn;
     body.counted += drawn / room.trueK;
     const drawnMl = this.truth.drawn[room.printer.id]!;
     drawnMl[body.slotId] = (drawnMl[body.slotId] ?? 0) + drawn;
+    const today = this.truth.days[room.printer.id]?.at(-1);
+    const slot = room.printer.slots.findIndex(({ id }) => id === body.slotId);
+    if (today && !byChange) today.usedMl[slot]! += drawn;
   }
 
   private weigh(body: Body, purpose: 'before' | 'after' | 'rested' | 'weighIn'): void {
@@ -549,7 +568,12 @@ class Studio {
       5,
     );
     for (const body of here.values())
-      this.draw(room, body, room.trueDraws.change * this.gainOf(room.printer.id) * this.chance.factor(0.1));
+      this.draw(
+        room,
+        body,
+        room.trueDraws.change * this.gainOf(room.printer.id) * this.chance.factor(0.1),
+        true,
+      );
   }
 }
 

@@ -24,6 +24,7 @@ import { PLACES } from './places';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { openWorkbook, undo } from './thunks';
+import { useDueNotices } from './useDueNotices';
 import { noticed } from './workbookSlice';
 import { useThemeName } from './ThemeSwitch';
 
@@ -48,6 +49,7 @@ export function Shell() {
   }, [pathname]);
   usePlaceKeys();
   usePrinterPolling();
+  useDueNotices();
   return (
     <AskProvider>
       <ScanProvider>

@@ -23,6 +23,7 @@ export const ROUTES: RouteObject[] = [
           ['/bench', () => import('../places/bench')],
           ['/bench/steps', () => import('../places/bench/Paper')],
           ['/weigh-in', () => import('../places/weighin')],
+          ['/weigh-in/past', () => import('../places/weighin/Past')],
           ['/cartridge/:id', () => import('../places/cartridge')],
           ['/prepare/:id?', () => import('../places/prepare')],
           ['/gauge', () => import('../places/gauge')],
@@ -38,6 +39,7 @@ export const ROUTES: RouteObject[] = [
           ['/rotate', () => import('../places/rotate')],
           ['/labels', () => import('../places/labels')],
           ['/plan', () => import('../places/plan')],
+          ['/plan/orders', () => import('../places/plan/Orders')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],
         ] as const

@@ -83,6 +83,13 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         },
         { path: 'topUpFraction', label: 'Top up below, % of the target', as: 'percent', per: 100 },
         { path: 'weighInDays', label: 'Weigh-in every, days', as: 'plain' },
+        {
+          path: 'deliveryDays',
+          label: 'From order to doorstep, days',
+          as: 'plain',
+          optional: true,
+          extra: true,
+        },
       ];
     case 'printer':
       return [
@@ -116,6 +123,28 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           label: 'Cleans by itself every so many sheets of a long job',
           as: 'plain',
           optional: true,
+        },
+        {
+          path: 'weighInDays',
+          label: 'Weigh-in every, days',
+          as: 'plain',
+          optional: true,
+          extra: true,
+          help: 'Empty: as in the settings.',
+        },
+        {
+          path: 'checkIdleDays',
+          label: 'Nozzle check after idle days',
+          as: 'plain',
+          optional: true,
+          extra: true,
+        },
+        {
+          path: 'agitateDays',
+          label: 'Shake its cartridges every, days',
+          as: 'plain',
+          optional: true,
+          extra: true,
         },
         ...entity.slots.flatMap((slot, i): FieldSpec[] => [
           { path: `slots.${i}.name`, label: 'Channel', as: 'text', group: `Slot ${i + 1}: ${slot.name}` },
@@ -282,6 +311,14 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         },
         { path: 'restMinutes', label: 'Rest after a fill, minutes', as: 'plain' },
         { path: 'chambers', label: 'Chambers', as: 'plain' },
+        {
+          path: 'bears',
+          label: 'Fills that such a body bears',
+          as: 'plain',
+          optional: true,
+          extra: true,
+          help: 'By your own experience: it is looked at when it gets there.',
+        },
         { path: 'bodyHeightMm', label: 'Body height, mm', as: 'length', optional: true },
         ...entity.sections.map((section, i): FieldSpec => ({
           path: `sections.${i}.capacityMl`,

@@ -107,33 +107,22 @@ describe('a picture that is measured', () => {
     expect(shown[2]).toHaveTextContent('yellow30.0 µl/dm²');
   });
 
-  test('what waits today is in the answer, kept over a reload, and taken off again', async () => {
-    const { user } = await renderApp(<CanPrint />, used());
+  test('what waits is in the answer, kept in the workbook, and taken off again', async () => {
+    const { user, facts } = await renderApp(<CanPrint />, used());
     const safe = (): number => Number(/Safe are (\d+)/.exec(document.body.textContent)![1]);
     const alone = safe();
     await user.upload(file(), picture('edition.png'));
     await screen.findByText('edition.png');
     await user.clear(screen.getByLabelText('Copies'));
     await user.type(screen.getByLabelText('Copies'), '12');
-    await user.click(screen.getByRole('button', { name: /Keep it for today/ }));
+    await user.click(screen.getByRole('button', { name: 'Keep it in the plan' }));
     const waiting = screen.getByRole('list', { name: 'Waiting to be printed' });
     expect(waiting).toHaveTextContent('12 × edition.png, 297 × 420 mm');
     expect(safe()).toBeLessThan(alone);
-    const kept = JSON.parse(localStorage.getItem('hiraeth-queue')!) as unknown[];
-    expect(kept).toMatchObject([{ copies: 12, picture: { name: 'edition.png' } }]);
+    expect(facts('jobPlanned')).toMatchObject([{ copies: 12, title: 'edition.png' }]);
     await user.click(screen.getByRole('button', { name: 'Take off: 12 × edition.png' }));
     expect(screen.queryByRole('list', { name: 'Waiting to be printed' })).toBeNull();
   });
-
-  test.each(['{', '[{"copies":0}]', '[null, 7]', '{"a":1}'])(
-    'a kept queue that is broken (%s) is none',
-    async (kept) => {
-      localStorage.setItem('hiraeth-queue', kept);
-      await renderApp(<CanPrint />, used());
-      expect(screen.queryByRole('list', { name: 'Waiting to be printed' })).toBeNull();
-      expect(screen.getByRole('status')).toHaveTextContent(/goes first/);
-    },
-  );
 
   test('a slip says after how many sheets, and what then; without its numbers it says where to ask', async () => {
     await renderApp(<Slip />, used(), AT, '/slip?printer=printer&slot=cyan&after=48&of=Night');
@@ -380,7 +369,7 @@ describe('pictures that say it', () => {
     const at = '2026-04-01T12:00:00.000Z';
     const ledger = Ledger.from(facts);
     const basis = planBasis(ledger, 'printer', at, PLAN_DEFAULTS)!;
-    await renderApp(<Fan printer={PRINTER} basis={basis} />, facts, at);
+    await renderApp(<Fan by="rhythm" printer={PRINTER} basis={basis} />, facts, at);
     for (const name of ['cyan', 'magenta', 'yellow'])
       expect(
         screen.getByRole('img', { name: new RegExp(`^${name}: from \\d+ ml, at its reserve`) }),

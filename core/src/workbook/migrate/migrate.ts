@@ -15,6 +15,9 @@ const RUNGS: Readonly<Record<number, (fact: RawFact) => RawFact>> = {
   // 3: a type says where its hole is and how it is primed and filled; ports know tape; an original's first refill is an occasion
   // of its own; nozzle checks say which lines; patches, grades, profiles and replaced heads are facts. Defaults mean what 2 meant.
   2: (fact) => fact,
+  // 4: jobs can be planned, and prints name their plan and what they were for; a printer may have intervals of its own and a
+  // dose on a fixed day. What is absent means what 3 meant.
+  3: (fact) => fact,
 };
 
 /**

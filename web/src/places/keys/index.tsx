@@ -6,6 +6,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Enter', 'takes what was typed'],
   ['Space, Enter or →', 'on the Bench: the step is done'],
   ['Backspace or ←', 'on the Bench: one step back'],
+  ['r', 'on Prints: the last print once more'],
   ['Escape', 'closes a question without an answer'],
 ];
 

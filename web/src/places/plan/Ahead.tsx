@@ -1,5 +1,14 @@
-import { notKnownWords, PLAN_DEFAULTS, type PlanBasis, type Printer } from '@hiraeth/core';
+import {
+  notKnownWords,
+  PLAN_DEFAULTS,
+  plannedJobs,
+  type ForecastBy,
+  type PlanBasis,
+  type Printer,
+} from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
 import { day } from '../../parts/dates';
+import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 
 const WEEK_MS = 7 * 86_400_000;
@@ -7,7 +16,18 @@ const WIDTH = 520;
 const ROW = 14;
 
 /** When each channel comes to its reserve: a mark on the next half year, with the span of nine in ten. */
-export function Ahead({ printer, basis }: { readonly printer: Printer; readonly basis: PlanBasis }) {
+export function Ahead({
+  printer,
+  basis,
+  by,
+  onBy,
+}: {
+  readonly printer: Printer;
+  readonly basis: PlanBasis;
+  readonly by: ForecastBy;
+  readonly onBy: (by: ForecastBy) => void;
+}) {
+  const planned = plannedJobs(useLedger(), printer.id).length > 0;
   const from = Date.parse(basis.at);
   const x = (at: string): number =>
     Math.min(WIDTH, Math.max(0, ((Date.parse(at) - from) / (PLAN_DEFAULTS.weeks * WEEK_MS)) * WIDTH));
@@ -20,6 +40,18 @@ export function Ahead({ printer, basis }: { readonly printer: Printer; readonly 
         <span className="soft small">
           {day(basis.at)} to {day(end)}
         </span>
+        {planned && (
+          <Pick<ForecastBy>
+            label="Foretold by"
+            value={by}
+            options={[
+              { value: 'both', label: 'the usual rhythm and what is planned' },
+              { value: 'rhythm', label: 'the usual rhythm' },
+              { value: 'jobs', label: 'what is planned alone' },
+            ]}
+            onPick={onBy}
+          />
+        )}
       </header>
       <table className="lines ahead">
         <thead>

@@ -1,7 +1,9 @@
+import { useState } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { dueCalendar, dueItems, dueWords, settingsOf, type DueItem } from '@hiraeth/core';
 import { useHour, useLedger, useRecord } from '../../app/hooks';
+import { noticesOn, setNotices } from '../../app/useDueNotices';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 
@@ -34,6 +36,7 @@ export function DueList() {
             Into a calendar (.ics)
           </Button>
         )}
+        <Notices />
         {off > 0 && <span className="soft small">{off} put off</span>}
       </header>
       {items.length === 0 ? (
@@ -77,6 +80,33 @@ export function DueList() {
   );
 }
 
+/** Notices of this browser, while the app is open in it; nothing where it has none. */
+function Notices() {
+  const [on, setOn] = useState(noticesOn);
+  const [refused, setRefused] = useState(false);
+  if (typeof Notification === 'undefined') return null;
+  return (
+    <>
+      <Button
+        size="small"
+        onClick={() =>
+          void setNotices(!on).then((now) => {
+            setRefused(!on && !now);
+            setOn(now);
+          })
+        }
+      >
+        {on ? 'No more notices' : 'Notices from this browser'}
+      </Button>
+      {refused && (
+        <span className="warn small" role="alert">
+          The browser does not allow them for this page: allow them in its settings first.
+        </span>
+      )}
+    </>
+  );
+}
+
 const TONES = { now: 'bad', soon: 'warn', later: 'soft' } as const;
 
 /** Where it is done. */
@@ -102,5 +132,13 @@ function placeOf({ code, subject }: DueItem): string {
       return '/inks';
     case 'padFull':
       return '/workbook';
+    case 'order':
+      return '/plan/orders';
+    case 'print':
+      return '/prints';
+    case 'dose':
+      return '/bench';
+    case 'retire':
+      return `/cartridge/${subject.id}`;
   }
 }

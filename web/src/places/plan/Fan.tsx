@@ -1,4 +1,4 @@
-import { slotView, type PlanBasis, type Printer } from '@hiraeth/core';
+import { slotView, type ForecastBy, type PlanBasis, type Printer } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
@@ -7,14 +7,29 @@ const WIDTH = 200;
 const HEIGHT = 74;
 
 /** Each channel's ink over the coming weeks, with an interval that widens, down to its reserve: small multiples on one scale of time. */
-export function Fan({ printer, basis }: { readonly printer: Printer; readonly basis: PlanBasis }) {
+export function Fan({
+  printer,
+  basis,
+  by,
+}: {
+  readonly printer: Printer;
+  readonly basis: PlanBasis;
+  readonly by: ForecastBy;
+}) {
   const ledger = useLedger();
   if (basis.forecast.length === 0) return null;
   return (
     <section className="section" aria-label="Ink over the coming weeks">
       <header>
         <h2>Ink over the coming weeks</h2>
-        <span className="soft small">at the usual rhythm; tinted: nine in ten; dashed: the reserve</span>
+        <span className="soft small">
+          {by === 'jobs'
+            ? 'with what is planned'
+            : by === 'both'
+              ? 'at the usual rhythm and with what is planned'
+              : 'at the usual rhythm'}
+          ; tinted: nine in ten; dashed: the reserve
+        </span>
       </header>
       <ul className="fans">
         {printer.slots.map((slot) => {
@@ -22,7 +37,9 @@ export function Fan({ printer, basis }: { readonly printer: Printer; readonly ba
           const view = slotView(ledger, printer.id, slot.id, basis.at)?.cartridge;
           if (points.length < 2 || !view) return null;
           const top = Math.max(view.targetMl, ...points.map(({ high }) => high), 1);
-          const x = (i: number): number => (WIDTH * i) / (points.length - 1);
+          const [from, to] = [Date.parse(points[0]!.at), Date.parse(points.at(-1)!.at)];
+          const x = ({ at }: { readonly at: string }): number =>
+            (WIDTH * (Date.parse(at) - from)) / (to - from);
           const y = (ml: number): number => HEIGHT - (HEIGHT * ml) / top;
           const reserve = basis.reserveAt.find(({ slotId }) => slotId === slot.id);
           const says = reserve?.median
@@ -42,8 +59,8 @@ export function Fan({ printer, basis }: { readonly printer: Printer; readonly ba
                   <polygon
                     className="fan-band"
                     points={[
-                      ...points.map((point, i) => `${x(i)},${y(point.high)}`),
-                      ...points.map((point, i) => `${x(i)},${y(point.low)}`).reverse(),
+                      ...points.map((point) => `${x(point)},${y(point.high)}`),
+                      ...points.map((point) => `${x(point)},${y(point.low)}`).reverse(),
                     ].join(' ')}
                   />
                   <line
@@ -55,7 +72,7 @@ export function Fan({ printer, basis }: { readonly printer: Printer; readonly ba
                   />
                   <polyline
                     className="fan-line"
-                    points={points.map((p, i) => `${x(i)},${y(p.inkMl)}`).join(' ')}
+                    points={points.map((p) => `${x(p)},${y(p.inkMl)}`).join(' ')}
                   />
                 </svg>
                 <figcaption>

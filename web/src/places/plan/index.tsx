@@ -2,12 +2,12 @@ import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
-  inkLasts,
   MINUTES,
   PLAN_DEFAULTS,
   planBasis,
   planFrom,
   RHYTHM_DAYS,
+  type ForecastBy,
   type PlanBasis,
   type PolicyResult,
 } from '@hiraeth/core';
@@ -18,19 +18,25 @@ import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
+import { Doses } from './Doses';
 import { DueList } from './DueList';
 import { Fan } from './Fan';
 import { Foretold } from './Foretold';
+import { Lives } from './Lives';
 import { Policies } from './Policies';
+import { SecondSetPanel } from './SecondSetPanel';
+import { Sittings } from './Sittings';
+import { Weighing } from './Weighing';
 
 /** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
 export default function Plan() {
   const ledger = useLedger();
   const at = useHour();
   const printer = usePrinter();
+  const [by, setBy] = useState<ForecastBy>('both');
   const basis = useMemo(
-    () => printer && planBasis(ledger, printer.id, at, PLAN_DEFAULTS),
-    [ledger, printer, at],
+    () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by }),
+    [ledger, printer, at, by],
   );
   const results = useSimulated(basis);
   if (!printer)
@@ -76,7 +82,7 @@ export default function Plan() {
           <p>
             {first ? (
               <>
-                The first to come to its reserve, at the rhythm of its last {RHYTHM_DAYS} days:{' '}
+                The first to come to its reserve, {BY_WORDS[by]}:{' '}
                 {first.median === at
                   ? 'nothing should be printed before it is seen to.'
                   : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
@@ -93,16 +99,20 @@ export default function Plan() {
         </div>
         <PrinterPick />
         <DueList />
-        <Ahead printer={printer} basis={basis} />
-        <Fan printer={printer} basis={basis} />
+        <Sittings printer={printer} at={at} />
+        <Ahead printer={printer} basis={basis} by={by} onBy={setBy} />
+        <Fan printer={printer} basis={basis} by={by} />
         <Policies
           plan={plan}
           printer={printer}
           state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'}
         />
+        <SecondSetPanel plan={plan} printer={printer} />
+        <Weighing printer={printer} at={at} />
+        <Doses key={printer.id} printer={printer} at={at} />
       </div>
       <aside>
-        <Buy plan={plan} supplies={inkLasts(ledger, basis.at)} />
+        <Buy orders={[...plan.buy, ...plan.alsoBuy]} />
         <div>
           <h2>Waste pad</h2>
           <p>
@@ -112,6 +122,7 @@ export default function Plan() {
               : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}.`}
           </p>
         </div>
+        <Lives printer={printer} />
         <Foretold ledger={ledger} printerId={printer.id} />
         <div>
           <h2>What it goes by</h2>
@@ -127,6 +138,12 @@ export default function Plan() {
     </div>
   );
 }
+
+const BY_WORDS: Record<ForecastBy, string> = {
+  rhythm: `at the rhythm of its last ${RHYTHM_DAYS} days`,
+  both: `at the rhythm of its last ${RHYTHM_DAYS} days and with what is planned`,
+  jobs: 'with what is planned alone',
+};
 
 const dateOf = (iso: string, at: string): string => (iso === at ? 'Now' : day(iso));
 

@@ -1,22 +1,41 @@
 import Button from '@mui/material/Button';
-import { DataGrid, type GridColDef } from '@mui/x-data-grid';
-import { useMemo } from 'react';
-import { find, type FactOf } from '@hiraeth/core';
+import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
+import { useMemo, useState } from 'react';
+import { find, PRINT_KIND_NAMES, type FactOf } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
 import { useAppDispatch } from '../../app/store';
 import { undo } from '../../app/thunks';
 import { moment } from '../../parts/dates';
+import { Correct } from './Correct';
 
 type Print = FactOf<'printed'>;
 
-/** The print log as a sortable, filterable grid that draws only the rows in sight. */
+const NONE: GridRowSelectionModel = { type: 'include', ids: new Set() };
+
+/** The print log as a sortable, filterable grid that draws only the rows in sight; several are corrected or taken back at once. */
 export default function PrintGrid({ prints }: { readonly prints: readonly Print[] }) {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
+  const [selection, setSelection] = useState(NONE);
+  const chosen = useMemo(
+    () =>
+      prints.filter(({ id }) =>
+        selection.type === 'include' ? selection.ids.has(id) : !selection.ids.has(id),
+      ),
+    [prints, selection],
+  );
   const columns = useMemo<GridColDef<Print>[]>(
     () => [
       { field: 'at', headerName: 'When', width: 158, valueFormatter: (value: string) => moment(value) },
-      { field: 'title', headerName: 'Title', flex: 1, minWidth: 140 },
+      {
+        field: 'title',
+        headerName: 'Title',
+        flex: 1,
+        minWidth: 140,
+        valueGetter: (value: string, row) =>
+          row.as && row.as !== 'print' ? `${value} (${PRINT_KIND_NAMES[row.as]})` : value,
+      },
+      { field: 'edition', headerName: 'Edition', width: 110 },
       { field: 'copies', headerName: 'Copies', type: 'number', width: 78 },
       {
         field: 'size',
@@ -27,46 +46,56 @@ export default function PrintGrid({ prints }: { readonly prints: readonly Print[
       {
         field: 'subjectId',
         headerName: 'Subject',
-        width: 168,
+        width: 150,
         valueGetter: (value: string) => find(ledger.context, 'subject', value)?.name ?? value,
       },
       {
         field: 'printerId',
         headerName: 'Printer',
-        width: 128,
+        width: 120,
         valueGetter: (value: string) => find(ledger.context, 'printer', value)?.name ?? value,
       },
-      {
-        field: 'undo',
-        headerName: 'Undo',
-        width: 132,
-        sortable: false,
-        filterable: false,
-        renderCell: ({ row }) => (
-          <Button
-            size="small"
-            onClick={() => void dispatch(undo([row.id]))}
-            aria-label={`Take back ${row.title}`}
-          >
-            Take back
-          </Button>
-        ),
-      },
     ],
-    [ledger, dispatch],
+    [ledger],
   );
   return (
-    <div style={{ height: 420 }}>
-      <DataGrid
-        rows={prints}
-        columns={columns}
-        density="standard"
-        rowHeight={46}
-        disableRowSelectionOnClick
-        pageSizeOptions={[25, 50, 100]}
-        initialState={{ pagination: { paginationModel: { pageSize: 50 } } }}
-        sx={{ border: 0, '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 } }}
-      />
-    </div>
+    <>
+      {chosen.length > 0 && (
+        <Correct
+          prints={chosen}
+          onDone={() => setSelection(NONE)}
+          takeBack={
+            <Button
+              onClick={() => {
+                void dispatch(undo(chosen.map(({ id }) => id)));
+                setSelection(NONE);
+              }}
+            >
+              Take back {chosen.length === 1 ? 'this one' : `these ${chosen.length}`}
+            </Button>
+          }
+        />
+      )}
+      <div style={{ height: 420 }}>
+        <DataGrid
+          rows={prints}
+          columns={columns}
+          density="standard"
+          rowHeight={46}
+          showToolbar
+          checkboxSelection
+          disableRowSelectionOnClick
+          rowSelectionModel={selection}
+          onRowSelectionModelChange={setSelection}
+          pageSizeOptions={[25, 50, 100]}
+          initialState={{
+            pagination: { paginationModel: { pageSize: 50 } },
+            columns: { columnVisibilityModel: { edition: false } },
+          }}
+          localeText={{ checkboxSelectionSelectRow: 'Choose this print' }}
+          sx={{ border: 0, '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 } }}
+        />
+      </div>
+    </>
   );
 }

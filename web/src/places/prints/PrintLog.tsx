@@ -1,10 +1,11 @@
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo } from 'react';
 import { useLedger } from '../../app/hooks';
+import { Sums } from './Sums';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));
 
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
-export function PrintLog() {
+export const PrintLog = memo(function PrintLog() {
   const { facts } = useLedger();
   const prints = useMemo(() => facts.filter((fact) => fact.kind === 'printed').reverse(), [facts]);
   return (
@@ -15,6 +16,7 @@ export function PrintLog() {
           {prints.reduce((sum, fact) => sum + fact.copies, 0)} prints in {prints.length} jobs
         </span>
       </header>
+      {prints.length > 0 && <Sums prints={prints} />}
       {prints.length === 0 ? (
         <p className="soft">Nothing yet.</p>
       ) : (
@@ -24,4 +26,4 @@ export function PrintLog() {
       )}
     </section>
   );
-}
+});

@@ -1,27 +1,36 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import {
   all,
   CLEANING_LEVELS,
+  PRINT_KIND_NAMES,
+  PRINT_KINDS,
   formatUncertain,
   printCost,
   printerCost,
   type CleaningLevel,
   type FactDraft,
+  type PrintKind,
 } from '@hiraeth/core';
 import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
 import { useServices } from '../../app/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
-import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap, demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { PrintLog } from './PrintLog';
+import { printedArea } from './printedArea';
+import { ToPrint } from './ToPrint';
 import { TrayPanel } from './TrayPanel';
-import { UseTable } from './UseTable';
+import { useRepeat } from './useRepeat';
+
+const UseCharts = lazy(() => import('./UseCharts'));
+
+type PrintDraft = Omit<Extract<FactDraft, { kind: 'jobPlanned' }>, 'kind' | 'by'>;
 
 /** Log what was printed; what each print takes is learnt from it. */
 export default function Prints() {
@@ -42,6 +51,9 @@ export default function Prints() {
   const [copies, setCopies] = useState('1');
   const [edition, setEdition] = useState('');
   const [when, setWhen] = useState<string | null>(null);
+  const [as, setAs] = useState<PrintKind>('print');
+  const [margin, setMargin] = useState('');
+  const [wanted, setWanted] = useState('');
   const [subjectName, setSubjectName] = useState('');
   const [cleaning, setCleaning] = useState<CleaningLevel>('light');
   const [error, setError] = useState<string | null>(null);
@@ -51,6 +63,8 @@ export default function Prints() {
     if (printed) setSize(printed);
     setTitle((before) => before || name);
   });
+
+  const again = useRepeat(last ?? null);
 
   if (printers.length === 0)
     return (
@@ -64,7 +78,7 @@ export default function Prints() {
         </div>
       </div>
     );
-  const area = chosenSize(size);
+  const area = printedArea(chosenSize(size), margin);
   const count = readTyped(copies, 'plain').value;
   const cost = printerCost(ledger, printerId, now);
   const one =
@@ -78,44 +92,75 @@ export default function Prints() {
         )
       : null;
   const isNewSubject = subjectId === 'new';
-  const save = async (): Promise<void> => {
-    if (!area) return setError('Enter the width and height of one copy, in mm.');
+  /** What was entered as a print, with what has to be defined for it; or what is wrong. */
+  const entered = (): { readonly drafts: FactDraft[]; readonly print: PrintDraft } | string => {
+    if (!area) return 'Enter the width and height of one copy, and margins that leave something of it.';
     if (count === null || count < 1 || count !== Math.round(count))
-      return setError('Enter how many copies, a whole number of at least 1.');
-    if (isNewSubject && subjectName.trim() === '') return setError('Give the new kind of picture a name.');
-    const at = when === null ? null : fromLocalField(when);
-    if (when !== null && at === null) return setError('Choose the day and time of printing.');
-    const drafts: FactDraft[] = [];
+      return 'Enter how many copies, a whole number of at least 1.';
+    if (isNewSubject && subjectName.trim() === '') return 'Give the new kind of picture a name.';
     const id = isNewSubject ? newId('subject') : subjectId;
     const demand = demandOf(picture, printerId);
-    if (isNewSubject)
-      drafts.push({ kind: 'defined', entity: { entity: 'subject', id, name: subjectName.trim() } });
-    drafts.push({
-      kind: 'printed',
-      printerId,
-      title: title.trim() || 'Untitled',
-      copies: count,
-      ...area,
-      subjectId: id,
-      ...(paperId ? { paperId } : {}),
-      ...(edition.trim() ? { edition: edition.trim() } : {}),
-      ...(demand ? { demand: [...demand] } : {}),
-      ...(at ? { at } : {}),
-    });
-    const saved = await record(drafts, `Saved: ${count} × ${title.trim() || 'Untitled'}.`);
-    if (!saved) return;
+    return {
+      drafts: isNewSubject
+        ? [{ kind: 'defined', entity: { entity: 'subject', id, name: subjectName.trim() } }]
+        : [],
+      print: {
+        printerId,
+        title: title.trim() || 'Untitled',
+        copies: count,
+        ...area,
+        subjectId: id,
+        ...(paperId ? { paperId } : {}),
+        ...(demand ? { demand: [...demand] } : {}),
+      },
+    };
+  };
+  const done = (id: string): void => {
     setTitle('');
     picture.clear();
     setCopies('1');
     setWhen(null);
+    setWanted('');
     setError(null);
     if (isNewSubject) {
       setSubjectId(id);
       setSubjectName('');
     }
   };
+  const save = async (): Promise<void> => {
+    const what = entered();
+    if (typeof what === 'string') return setError(what);
+    const at = when === null ? null : fromLocalField(when);
+    if (when !== null && at === null) return setError('Choose the day and time of printing.');
+    const { drafts, print } = what;
+    const saved = await record(
+      [
+        ...drafts,
+        {
+          kind: 'printed',
+          ...print,
+          ...(as === 'print' ? {} : { as }),
+          ...(edition.trim() ? { edition: edition.trim() } : {}),
+          ...(at ? { at } : {}),
+        },
+      ],
+      `Saved: ${print.copies} × ${print.title}.`,
+    );
+    if (saved) done(print.subjectId);
+  };
+  const plan = async (): Promise<void> => {
+    const what = entered();
+    if (typeof what === 'string') return setError(what);
+    const by = wanted === '' ? null : fromLocalField(`${wanted}T12:00`);
+    const { drafts, print } = what;
+    const saved = await record(
+      [...drafts, { kind: 'jobPlanned', ...print, ...(by ? { by } : {}) }],
+      `Saved: ${print.copies} × ${print.title} waits to be printed.`,
+    );
+    if (saved) done(print.subjectId);
+  };
   return (
-    <div className="sheet">
+    <div>
       <div>
         <h1>Prints</h1>
         <div className="lead" style={{ paddingTop: 12 }}>
@@ -176,6 +221,20 @@ export default function Prints() {
               options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
               onPick={setPrinterId}
             />
+            <QuantityField
+              label="Margins, mm or in"
+              kind="length"
+              value={margin}
+              onText={setMargin}
+              placeholder="borderless"
+              helperText="on each side: no ink falls there"
+            />
+            <Pick<PrintKind>
+              label="As"
+              value={as}
+              options={optionsOf(PRINT_KINDS, PRINT_KIND_NAMES)}
+              onPick={setAs}
+            />
             <TextField
               label="Edition"
               value={edition}
@@ -200,7 +259,30 @@ export default function Prints() {
             <Button type="submit" variant="contained">
               Log the print
             </Button>
+            {again && (
+              <Button onClick={() => void again()} title="Key: r">
+                Once more: {last!.title.slice(0, 30)}
+              </Button>
+            )}
             <span style={{ marginLeft: 'auto' }} />
+            <TextField
+              label="Wanted by"
+              type="date"
+              value={wanted}
+              onChange={(event) => setWanted(event.target.value)}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+            <Button variant="outlined" onClick={() => void plan()}>
+              Plan it
+            </Button>
+          </div>
+        </form>
+        <ToPrint />
+        <section className="section" aria-label="What the printer did besides">
+          <header>
+            <h2>What it did besides</h2>
+          </header>
+          <div className="row">
             <Pick<CleaningLevel>
               label="Head cleaning"
               value={cleaning}
@@ -223,21 +305,21 @@ export default function Prints() {
             >
               Log a cleaning
             </Button>
+            <Button
+              onClick={() =>
+                void record([{ kind: 'printerMoved', printerId }], 'Saved: the printer was moved.')
+              }
+            >
+              It was moved
+            </Button>
           </div>
-        </form>
+        </section>
         <TrayPanel />
         <PrintLog />
+        <Suspense fallback={<p className="soft">Drawing what it takes …</p>}>
+          <UseCharts printerId={printerId} />
+        </Suspense>
       </div>
-      <aside>
-        <UseTable printerId={printerId} />
-        <div>
-          <h2>Why log subjects?</h2>
-          <p>
-            A night harbour takes twenty times the black of a seaweed on white. Weigh-ins teach what each kind
-            takes from each channel.
-          </p>
-        </div>
-      </aside>
     </div>
   );
 }

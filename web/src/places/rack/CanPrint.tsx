@@ -6,21 +6,27 @@ import {
   all,
   answerWords,
   canPrint,
+  demandBySlot,
   find,
   formatUncertain,
   HEAD_ACT_WORDS,
   headReasonWords,
+  jobOfPlanned,
   notKnownWords,
+  plannedJobs,
   type HeadAct,
+  type Job,
   type JobForecast,
+  type PlannedJob,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useAppDispatch } from '../../app/store';
+import { undo } from '../../app/thunks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { Drift } from './Drift';
-import { asJob, useQueue, type QueuedJob } from './useQueue';
 
 /** Can I print this job, or all that waits today? The probability that a channel comes to its reserve. */
 export function CanPrint() {
@@ -32,7 +38,7 @@ export function CanPrint() {
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [copies, setCopies] = useState('10');
   const [size, setSize] = useState(() => chooseSize());
-  const [queue, setQueue] = useQueue();
+  const record = useRecord();
   const picture = usePicture(printerId, ({ subjectId: near, size: printed }) => {
     if (near) setSubjectId(near);
     if (printed) setSize(printed);
@@ -40,21 +46,34 @@ export function CanPrint() {
   const count = readWhole(copies, 1);
   const area = chosenSize(size);
   const demand = demandOf(picture, printerId);
-  const one: QueuedJob | null =
+  const one: Job | null =
     area && count !== null && printerId && subjectId
-      ? {
+      ? { subjectId, copies: count, ...area, demand: demand ? demandBySlot(demand) : undefined }
+      : null;
+  const waiting = plannedJobs(ledger, printerId).filter(({ job }) =>
+    find(ledger.context, 'subject', job.subjectId),
+  );
+  const queue = waiting.map((planned) => jobOfPlanned(planned));
+  const job =
+    one || queue.length > 0 ? canPrint(ledger, printerId, one ? [...queue, one] : queue, now) : null;
+  const keep = (): void => {
+    if (!one || !area || count === null) return;
+    const title = picture.picture?.name ?? find(ledger.context, 'subject', subjectId)?.name ?? '';
+    void record(
+      [
+        {
+          kind: 'jobPlanned',
           printerId,
-          subjectId,
+          title: title.slice(0, 200),
           copies: count,
           ...area,
-          picture: picture.picture && demand ? { name: picture.picture.name, demand } : null,
-        }
-      : null;
-  const waiting = queue.filter(
-    (job) => job.printerId === printerId && find(ledger.context, 'subject', job.subjectId),
-  );
-  const jobs = one ? [...waiting, one] : waiting;
-  const job = jobs.length > 0 ? canPrint(ledger, printerId, jobs.map(asJob), now) : null;
+          subjectId,
+          ...(demand ? { demand: [...demand] } : {}),
+        },
+      ],
+      `Saved: ${count} × ${title} waits to be printed.`,
+    );
+  };
   if (subjects.length === 0) return null;
   return (
     <div className="stack">
@@ -100,11 +119,7 @@ export function CanPrint() {
       <SizePick value={size} onPick={setSize} />
       <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
       <PicturePick value={picture} printerId={printerId} />
-      <Waiting
-        jobs={waiting}
-        onAdd={one && (() => setQueue((before) => [...before, one]))}
-        onOff={(off) => setQueue((before) => before.filter((other) => other !== off))}
-      />
+      <Waiting jobs={waiting} onAdd={one && keep} />
     </div>
   );
 }
@@ -169,29 +184,31 @@ function Before({ job, printerId }: { readonly job: JobForecast; readonly printe
   );
 }
 
-/** The day's jobs for this printer: all of them are in the answer. */
+/** What is planned for this printer: all of it is in the answer. */
 function Waiting({
   jobs,
   onAdd,
-  onOff,
 }: {
-  readonly jobs: readonly QueuedJob[];
+  readonly jobs: readonly PlannedJob[];
   readonly onAdd: (() => void) | null;
-  readonly onOff: (job: QueuedJob) => void;
 }) {
-  const ledger = useLedger();
+  const dispatch = useAppDispatch();
   return (
     <>
       {jobs.length > 0 && (
         <ul className="plain" aria-label="Waiting to be printed">
-          {jobs.map((job, i) => {
-            const what = `${job.copies} × ${job.picture?.name ?? find(ledger.context, 'subject', job.subjectId)?.name ?? ''}`;
+          {jobs.map(({ id, job, rest }) => {
+            const what = `${rest} × ${job.title}`;
             return (
-              <li key={i} className="row" style={{ justifyContent: 'space-between', gap: 8 }}>
+              <li key={id} className="row" style={{ justifyContent: 'space-between', gap: 8 }}>
                 <span>
                   {what}, {job.widthMm} × {job.heightMm} mm
                 </span>
-                <Button size="small" aria-label={`Take off: ${what}`} onClick={() => onOff(job)}>
+                <Button
+                  size="small"
+                  aria-label={`Take off: ${what}`}
+                  onClick={() => void dispatch(undo([id]))}
+                >
                   Take off
                 </Button>
               </li>
@@ -199,10 +216,11 @@ function Waiting({
           })}
         </ul>
       )}
-      <div>
+      <div className="row">
         <Button variant="outlined" disabled={!onAdd} onClick={() => onAdd?.()}>
-          Keep it for today, and add another
+          Keep it in the plan
         </Button>
+        {jobs.length > 0 && <Link to="/plan">In which order?</Link>}
       </div>
     </>
   );

@@ -4,19 +4,31 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   agoWords,
+  all,
+  cartridgeView,
   COVERAGE,
   expectedMass,
   explain,
+  find,
   formatUncertain,
   isGaugeOff,
   inkByWeight,
+  missingPrints,
   parseQuantity,
   pullOutWords,
   readMass,
+  settingsOf,
+  slotFor,
   slotView,
+  swappedMasses,
+  type Because,
+  type CartridgeView,
+  type Fact,
   type FactDraft,
   type MassReading,
-  type SlotView,
+  type Printer,
+  type Slot,
+  type Uncertain,
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -24,8 +36,21 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 
+/** One cartridge to be weighed: in its slot, or on the shelf. */
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly shades: readonly string[];
+  /** Where it stands; null: on the shelf. */
+  readonly slot: Slot | null;
+  readonly cartridge: CartridgeView;
+}
+
 interface Taken {
-  readonly massG: number;
+  readonly factId: string;
+  readonly reading: MassReading;
+  readonly expected: Uncertain | null;
+  readonly density: number;
   readonly words: string;
   readonly tone: '' | 'warn';
 }
@@ -41,23 +66,21 @@ export default function WeighIn() {
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [back, setBack] = useState(false);
   const form = useRef<HTMLDivElement>(null);
-  const views = printer
-    ? printer.slots
-        .map((slot) => slotView(ledger, printer.id, slot.id, now)!)
-        .filter((view) => view.cartridge)
-    : [];
-  const next = views.find((view) => !taken.has(view.slot.id));
-  const done = views.filter((view) => taken.has(view.slot.id)).length;
+  const [shelf, setShelf] = useState(false);
+  const rows = printer ? rowsOf(ledger, printer, now, shelf) : [];
+  const next = rows.find((row) => !taken.has(row.id));
+  const done = rows.filter((row) => taken.has(row.id)).length;
+  const seated = rows.filter((row) => row.slot !== null);
 
-  const focusNext = (slotId: string): void => {
+  const focusNext = (id: string): void => {
     const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
-    const at = fields.findIndex((field) => field.dataset.mass === slotId);
+    const at = fields.findIndex((field) => field.dataset.mass === id);
     (fields.slice(at + 1).find((field) => !field.disabled) ?? fields[at])?.focus();
   };
   const weigh = useCallback(
-    async (view: SlotView, reading: MassReading): Promise<boolean> => {
+    async (row: Row, reading: MassReading): Promise<boolean> => {
       const { massG } = reading;
-      const { body } = view.cartridge!;
+      const { body } = row.cartridge;
       const expected = expectedMass(ledger, body.cartridge.id, now);
       const fact: FactDraft = {
         kind: 'weighed',
@@ -73,13 +96,16 @@ export default function WeighIn() {
       if (!saved) return false;
       const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
       // Compared by mass: the empty mass's doubt is in both and tells nothing.
-      const off = expected ? (massG.value - expected.value) / view.cartridge!.density.value : null;
+      const off = expected ? (massG.value - expected.value) / row.cartridge.density.value : null;
       const far =
         expected !== null &&
         Math.abs(massG.value - expected.value) > COVERAGE * Math.hypot(massG.u, expected.u);
       setTaken((old) =>
-        new Map(old).set(view.slot.id, {
-          massG: massG.value,
+        new Map(old).set(row.id, {
+          factId: saved[0]!.id,
+          reading,
+          expected,
+          density: row.cartridge.density.value,
           tone: far ? 'warn' : '',
           words: ink
             ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off).toFixed(1)} ml ${off < 0 ? 'less' : 'more'} than expected${far ? ': was everything logged?' : ''}`}`
@@ -95,29 +121,38 @@ export default function WeighIn() {
       () =>
         next
           ? {
-              label: `${next.slot.name}, weigh-in`,
+              label: `${next.name}, weigh-in`,
               onTake: (reading: MassReading) => void weigh(next, reading),
             }
           : null,
       [next, weigh],
     ),
   );
-  const say = (view: SlotView, words: string): void =>
-    setErrors((old) => new Map(old).set(view.slot.id, words));
-  const enter = async (view: SlotView, text: string): Promise<void> => {
+  const say = (row: Row, words: string): void => setErrors((old) => new Map(old).set(row.id, words));
+  const enter = async (row: Row, text: string): Promise<boolean> => {
     const parsed = parseQuantity(text, 'mass');
-    say(view, parsed.ok ? '' : explain(parsed.problem));
-    if (parsed.ok && (await weigh(view, readMass(ledger.context, parsed.value.value))))
-      focusNext(view.slot.id);
+    say(row, parsed.ok ? '' : explain(parsed.problem));
+    if (!parsed.ok || !(await weigh(row, readMass(ledger.context, parsed.value.value)))) return false;
+    focusNext(row.id);
+    return true;
   };
-  const readGauge = async (view: SlotView, text: string): Promise<void> => {
-    if (text.trim() !== '') say(view, (await enterGauge(view.slot, text)) ?? '');
+  /** A column of masses, from this row downwards; it stops at the first that cannot be taken. */
+  const paste = async (from: Row, lines: readonly string[]): Promise<void> => {
+    const at = rows.indexOf(from);
+    for (const [i, line] of lines.entries()) {
+      const row = rows[at + i];
+      if (!row) return;
+      if (line.trim() !== '' && !(await enter(row, line))) return;
+    }
+  };
+  const readGauge = async (row: Row, text: string): Promise<void> => {
+    if (row.slot && text.trim() !== '') say(row, (await enterGauge(row.slot, text)) ?? '');
   };
   const putBack = async (): Promise<void> => {
     if (!printer) return;
-    const into = views
-      .filter((view) => taken.has(view.slot.id))
-      .map((view) => ({ slotId: view.slot.id, cartridgeId: view.cartridge!.body.cartridge.id }));
+    const into = seated
+      .filter((row) => taken.has(row.id))
+      .map((row) => ({ slotId: row.slot!.id, cartridgeId: row.id }));
     const saved = await record(
       [{ kind: 'installed', printerId: printer.id, into }],
       `Saved: ${into.length} cartridges back in, one priming routine.`,
@@ -139,13 +174,13 @@ export default function WeighIn() {
         <h1>Weigh-in</h1>
         <div className="lead">
           <div className="big">
-            {done} of {views.length}
+            {done} of {rows.length}
             <small>weighed</small>
           </div>
           <p>
             {next
-              ? `Next: ${next.slot.name}. Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}`
-              : views.length === 0
+              ? `Next: ${next.name}. ${next.slot ? `Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}` : 'On the shelf: with the keeper that it wears, on the scale.'}`
+              : rows.length === 0
                 ? 'No cartridge is in this printer by the log. Put one in from the Rack.'
                 : 'All weighed. The ink is known again.'}
           </p>
@@ -169,46 +204,50 @@ export default function WeighIn() {
               </tr>
             </thead>
             <tbody>
-              {views.map((view) => (
-                <tr key={view.slot.id}>
+              {rows.map((row) => (
+                <tr key={row.id}>
                   <td>
-                    <Swatch shades={view.slot.shades} />
-                    {view.slot.name}
+                    <Swatch shades={row.shades} />
+                    {row.name}
                     <div className="soft small">
-                      {view.cartridge!.weighedDaysAgo === null
+                      {row.slot ? '' : 'on the shelf, '}
+                      {row.cartridge.weighedDaysAgo === null
                         ? 'never weighed'
-                        : `weighed ${agoWords(view.cartridge!.weighedDaysAgo)}`}
+                        : `weighed ${agoWords(row.cartridge.weighedDaysAgo)}`}
                     </div>
                   </td>
                   <td className="n soft">
-                    {view.cartridge!.ink ? formatUncertain(view.cartridge!.ink, 'ml') : '–'}
+                    {row.cartridge.ink ? formatUncertain(row.cartridge.ink, 'ml') : '–'}
                   </td>
                   <td>
                     <Cell
-                      label={`${view.slot.name}, weight in g`}
-                      mark={view.slot.id}
-                      onEnter={(text) => void enter(view, text)}
+                      label={`${row.name}, weight in g`}
+                      mark={row.id}
+                      onEnter={(text) => void enter(row, text)}
+                      onPaste={(lines) => void paste(row, lines)}
                     />
                   </td>
                   <td>
-                    {isGaugeOff(view.cartridge!.state) ? (
+                    {row.slot === null ? (
+                      ''
+                    ) : isGaugeOff(row.cartridge.state) ? (
                       <span className="soft small">gauge off</span>
                     ) : (
                       <Cell
-                        label={`${view.slot.name}, gauge in %`}
+                        label={`${row.name}, gauge in %`}
                         narrow
-                        onEnter={(text) => void readGauge(view, text)}
+                        onEnter={(text) => void readGauge(row, text)}
                       />
                     )}
                   </td>
                   <td>
-                    {errors.get(view.slot.id) ? (
+                    {errors.get(row.id) ? (
                       <span className="bad small" role="alert">
-                        {errors.get(view.slot.id)}
+                        {errors.get(row.id)}
                       </span>
-                    ) : taken.has(view.slot.id) ? (
-                      <span className={taken.get(view.slot.id)!.tone}>
-                        {taken.get(view.slot.id)!.massG.toFixed(2)} g = {taken.get(view.slot.id)!.words}
+                    ) : taken.has(row.id) ? (
+                      <span className={taken.get(row.id)!.tone}>
+                        {taken.get(row.id)!.reading.massG.value.toFixed(2)} g = {taken.get(row.id)!.words}
                       </span>
                     ) : (
                       ''
@@ -219,7 +258,18 @@ export default function WeighIn() {
             </tbody>
           </table>
         </div>
-        {done > 0 && !back && (
+        <label className="row small" style={{ gap: 8 }}>
+          <input type="checkbox" checked={shelf} onChange={(event) => setShelf(event.target.checked)} />
+          those on the shelf too
+        </label>
+        <Afterwards
+          key={printer.id}
+          printer={printer}
+          rows={rows}
+          taken={taken}
+          onTaken={(change) => setTaken((old) => new Map([...old, ...change]))}
+        />
+        {seated.some((row) => taken.has(row.id)) && !back && (
           <div className="row">
             <Button variant="contained" onClick={() => void putBack()}>
               They are back in: log the priming routine
@@ -240,7 +290,8 @@ export default function WeighIn() {
           <h2>Quick hands</h2>
           <p>
             A number and <kbd>Enter</kbd> for each slot; a scale that types does the same. The gauge’s figure
-            is optional: it teaches how far the printer’s count is off.
+            is optional: it teaches how far the printer’s count is off. A column from a table can be pasted
+            into the first field.
           </p>
         </div>
         <div>
@@ -249,9 +300,219 @@ export default function WeighIn() {
             Weigh with the same keeper and tape on as before: a keeper weighs as much as half a millilitre.
           </p>
         </div>
+        <div>
+          <h2>From paper</h2>
+          <p>
+            Masses of the past, with their days: <Link to="/weigh-in/past">in one grid</Link>.
+          </p>
+        </div>
       </aside>
     </div>
   );
+}
+
+/** The set in slot order, then what of its printer stands on the shelf. */
+function rowsOf(
+  ledger: ReturnType<typeof useLedger>,
+  printer: Printer,
+  now: string,
+  shelf: boolean,
+): readonly Row[] {
+  const rows = printer.slots.flatMap((slot): Row[] => {
+    const { cartridge } = slotView(ledger, printer.id, slot.id, now)!;
+    return cartridge
+      ? [{ id: cartridge.body.cartridge.id, name: slot.name, shades: slot.shades, slot, cartridge }]
+      : [];
+  });
+  if (!shelf) return rows;
+  const order = printer.slots.map(({ id }) => id);
+  const others = all(ledger.context, 'cartridge').flatMap((cartridge) => {
+    const home = slotFor(ledger.context, cartridge);
+    const view = cartridgeView(ledger, cartridge.id, now);
+    return home?.printer.id === printer.id && view && !view.state.seat && !view.state.retired
+      ? [{ home: order.indexOf(home.slot.id), view }]
+      : [];
+  });
+  return [
+    ...rows,
+    ...others
+      .sort((a, b) => a.home - b.home)
+      .map(({ view }): Row => {
+        const { cartridge } = view.body;
+        return {
+          id: cartridge.id,
+          name: cartridge.label,
+          shades: cartridge.shades,
+          slot: null,
+          cartridge: view,
+        };
+      }),
+  ];
+}
+
+/** What the whole set says: two entered for each other, or all that fell more than the log knows. */
+function Afterwards({
+  printer,
+  rows,
+  taken,
+  onTaken,
+}: {
+  readonly printer: Printer;
+  readonly rows: readonly Row[];
+  readonly taken: ReadonlyMap<string, Taken>;
+  readonly onTaken: (change: ReadonlyMap<string, Taken>) => void;
+}) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const [answered, setAnswered] = useState(false);
+  const set = rows.flatMap((row) => {
+    const one = taken.get(row.id);
+    return one?.expected
+      ? [{ row, one, cartridgeId: row.id, expected: one.expected, found: one.reading.massG }]
+      : [];
+  });
+  const swapped = swappedMasses(set);
+  const whole = rows.filter((row) => row.slot !== null).every((row) => taken.has(row.id));
+  const missing =
+    swapped || !whole || answered
+      ? null
+      : missingPrints(
+          ledger,
+          printer.id,
+          new Map(
+            set.flatMap(({ row, one, expected, found }) =>
+              row.slot
+                ? [
+                    [
+                      row.slot.id,
+                      {
+                        value: (expected.value - found.value) / one.density,
+                        u: Math.hypot(expected.u, found.u) / one.density,
+                      },
+                    ] as const,
+                  ]
+                : [],
+            ),
+          ),
+        );
+  /** Takes weighings back and enters them anew: with another mass, or with why they are off. */
+  const again = async (
+    parts: readonly { readonly row: Row; readonly reading: MassReading }[],
+    because: Because | null,
+    saved: string,
+  ): Promise<boolean> => {
+    const drafts = parts.flatMap(({ row, reading }): FactDraft[] => [
+      { kind: 'voided', factId: taken.get(row.id)!.factId, reason: 'corrected' },
+      {
+        kind: 'weighed',
+        what: 'cartridge',
+        subjectId: row.id,
+        purpose: 'weighIn',
+        ...reading,
+        // Against the mass that is taken back at the same time it may well be off.
+        confirmed: ['evidenceOff'],
+        ...(because ? { because } : {}),
+      },
+    ]);
+    const facts = await record(drafts, saved);
+    if (!facts) return false;
+    onTaken(
+      new Map(
+        parts.map(({ row, reading }, i) => [
+          row.id,
+          {
+            ...taken.get(row.id)!,
+            factId: facts[2 * i + 1]!.id,
+            reading,
+            words: because ? taken.get(row.id)!.words : 'as exchanged',
+            tone: '' as const,
+          },
+        ]),
+      ),
+    );
+    return true;
+  };
+  if (swapped) {
+    const [a, b] = swapped.map(({ cartridgeId }) => set.find((one) => one.cartridgeId === cartridgeId)!);
+    return (
+      <div className="row" role="alert">
+        <span className="warn">
+          {a!.row.name} and {b!.row.name} look as if they were entered for each other.
+        </span>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            void again(
+              [
+                { row: a!.row, reading: b!.one.reading },
+                { row: b!.row, reading: a!.one.reading },
+              ],
+              null,
+              `Saved: ${a!.row.name} and ${b!.row.name} exchanged.`,
+            )
+          }
+        >
+          Exchange them
+        </Button>
+      </div>
+    );
+  }
+  if (!missing) return null;
+  const subject = find(ledger.context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
+  const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
+  const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
+  const answer = (because: Because, saved: string): void =>
+    void again(every, because, saved).then((ok) => ok && setAnswered(true));
+  return (
+    <section className="stack" aria-label="Fell more than the log says" role="alert">
+      <p className="warn">
+        All of them together fell {missing.goneMl.toFixed(1)} ml more than the log says: {missing.sheets}{' '}
+        sheets of {widthMm} × {heightMm} mm of “{subject}” would explain it
+        {missing.misfit > MISFIT ? ', though not well' : ''}.
+      </p>
+      <div className="row">
+        <Button
+          variant="outlined"
+          onClick={() =>
+            void record(
+              [
+                {
+                  kind: 'printed',
+                  printerId: printer.id,
+                  title: 'Not logged at the time',
+                  copies: missing.sheets,
+                  widthMm,
+                  heightMm,
+                  subjectId: missing.subjectId,
+                  at: before(ledger.facts, [...taken.values()]),
+                },
+              ],
+              `Saved: ${missing.sheets} sheets that were not logged.`,
+            ).then((facts) => facts && setAnswered(true))
+          }
+        >
+          Enter these prints
+        </Button>
+        <Button onClick={() => answer('notLogged', 'Saved: this interval teaches nothing.')}>
+          Something is missing: leave it out
+        </Button>
+        <Button onClick={() => answer('drawsMore', 'Saved: the printer draws more since then.')}>
+          It draws more now
+        </Button>
+        <Button onClick={() => setAnswered(true)}>Leave it as it is</Button>
+      </div>
+    </section>
+  );
+}
+
+/** More than this, in standard deviations a channel, is no good explanation. */
+const MISFIT = 1.6;
+
+/** A moment before the first of these weighings. */
+function before(facts: readonly Fact[], taken: readonly Taken[]): string {
+  const ids = new Set(taken.map(({ factId }) => factId));
+  const first = facts.find(({ id }) => ids.has(id))?.at;
+  return new Date((first ? Date.parse(first) : 0) - 1000).toISOString();
 }
 
 function Cell({
@@ -259,11 +520,13 @@ function Cell({
   mark,
   narrow,
   onEnter,
+  onPaste,
 }: {
   readonly label: string;
   readonly mark?: string;
   readonly narrow?: boolean;
   readonly onEnter: (text: string) => void;
+  readonly onPaste?: (lines: readonly string[]) => void;
 }) {
   const [text, setText] = useState('');
   return (
@@ -276,6 +539,12 @@ function Cell({
       <TextField
         value={text}
         onChange={(event) => setText(event.target.value)}
+        onPaste={(event) => {
+          const lines = event.clipboardData.getData('text').trim().split(/\r?\n/);
+          if (!onPaste || lines.length < 2) return;
+          event.preventDefault();
+          onPaste(lines);
+        }}
         sx={{ width: narrow ? 90 : 120 }}
         slotProps={{
           htmlInput: { inputMode: 'decimal', 'aria-label': label, ...(mark ? { 'data-mass': mark } : {}) },

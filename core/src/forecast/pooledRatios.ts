@@ -1,0 +1,46 @@
+import type { Book } from '../ledger';
+import { scoreForecasts, type ScoredInterval } from './scoreForecasts';
+
+/** All channels of one weigh-in together: what was used against what was foretold. */
+export interface PooledRatio {
+  readonly from: string;
+  readonly at: string;
+  readonly ratio: number;
+  readonly u: number;
+  /** Of an interval that is wrong or was explained away: it taught nothing. */
+  readonly leftOut: boolean;
+}
+
+/**
+ * How a printer's use compares with what was foretold, weigh-in by weigh-in: where it stays at one it is known; a step that
+ * stays is a printer that draws otherwise, a single one an entry that is missing.
+ *
+ * @returns oldest first; weigh-ins of which hardly anything was foretold are left out
+ */
+export function pooledRatios(book: Book, printerId: string): PooledRatio[] {
+  const weighIns = new Map<string, ScoredInterval[]>();
+  for (const interval of scoreForecasts(book).intervals) {
+    if (interval.printerId !== printerId) continue;
+    const day = interval.to.slice(0, 10);
+    weighIns.set(day, [...(weighIns.get(day) ?? []), interval]);
+  }
+  return [...weighIns.values()]
+    .flatMap((some): PooledRatio[] => {
+      const foretold = some.reduce((sum, { foretoldMl }) => sum + foretoldMl, 0);
+      if (foretold < LEAST_ML) return [];
+      const used = some.reduce((sum, { usedMl }) => sum + usedMl, 0);
+      const variance = some.reduce((sum, { u, usedU }) => sum + u ** 2 + usedU ** 2, 0);
+      return [
+        {
+          from: some.map(({ from }) => from).sort()[0]!,
+          at: some[0]!.to,
+          ratio: Math.max(0, used / foretold),
+          u: Math.sqrt(variance) / foretold,
+          leftOut: some.every(({ leftOut }) => leftOut),
+        },
+      ];
+    })
+    .sort((a, b) => (a.at < b.at ? -1 : 1));
+}
+
+const LEAST_ML = 0.5;

@@ -1,0 +1,111 @@
+import {
+  exposureDuring,
+  forecastInk,
+  Ledger,
+  modelOf,
+  planBasis,
+  POLICIES,
+  positionAt,
+  predictUse,
+  seeded,
+  simulatePolicies,
+  slotView,
+} from '@hiraeth/core';
+import { ABERLANW } from '@hiraeth/demo';
+import { simulateStudio, type TrueDay } from '@hiraeth/rig';
+
+const DAY_MS = 86_400_000;
+/** So much is known when the plan is made, and so much of the truth is left to judge it by. */
+const KNOWN_DAYS = 300;
+const AFTER_DAYS = 365;
+const PRINTERS = ['nine', 'six'];
+const YEARS_EACH = 50;
+
+/**
+ * Plans of simulated printers against what then really happened: do the reserve's dates lie inside their 90 %, and does a dry
+ * line stay as rare as was allowed?
+ *
+ * @param seeds simulated studios, apart from those used while building
+ */
+export function benchPlan(seeds: number): Record<string, string>[] {
+  let dates = 0;
+  let inside = 0;
+  const dry = new Map(POLICIES.map((code) => [code, { runs: 0, years: 0 }]));
+  for (let seed = 7001; seed < 7001 + seeds; seed++) {
+    const endAt = '2026-11-24T18:00:00.000Z';
+    const { facts, truth } = simulateStudio(
+      { ...ABERLANW, faults: null },
+      { seed, endAt, days: KNOWN_DAYS + AFTER_DAYS },
+    );
+    for (const id of PRINTERS) {
+      const days = truth.days[id]!;
+      const now = days[KNOWN_DAYS]!;
+      const at = new Date(Date.parse(now.at) - 1000).toISOString();
+      const book = Ledger.from(facts.filter((fact) => fact.at <= at));
+      const forecast = forecastInk(book, id, at, 26);
+      const basis = planBasis(book, id, at, { weeks: 26, years: YEARS_EACH, allowedRisk: 0.05 });
+      if (!forecast || !basis?.input) continue;
+      const after = days.slice(KNOWN_DAYS);
+      forecast.reserveAt.forEach(({ slotId, low, high, median }, s) => {
+        if (median === null || !low || !high || high > after.at(-1)!.at) return;
+        const reserve = slotView(book, id, slotId, at)!.cartridge!.reserveMl;
+        const when = trueDate(after, s, reserve);
+        if (when === null) return;
+        dates += 1;
+        if (when >= low && when <= high) inside += 1;
+      });
+      const later = Ledger.from(facts);
+      const model = modelOf(book, id)!;
+      const { timeline } = later.state.printers.get(id)!;
+      const slots = basis.input.channels.map((_, i) => forecast.reserveAt[i]!.slotId);
+      const edges = after.map((day) => day.at);
+      const dayUse = edges.map((from, d) => {
+        const to = edges[d + 1] ?? new Date(Date.parse(from) + DAY_MS).toISOString();
+        const stretch = {
+          fromPosition: positionAt(timeline, from),
+          toPosition: positionAt(timeline, to),
+          from,
+          to,
+        };
+        return slots.map(
+          (slotId) =>
+            predictUse(model, slotId, { ...exposureDuring(timeline, { slotId, ...stretch }), change: 0 })
+              .value,
+        );
+      });
+      const results = simulatePolicies(
+        { ...basis.input, random: seeded(seed) },
+        { dayUse, dayArea: after.map(({ areaDm2 }) => areaDm2), trueUse: after.map((day) => day.usedMl) },
+      );
+      for (const { code, dryProbability } of results) {
+        const sum = dry.get(code)!;
+        sum.runs += dryProbability * YEARS_EACH;
+        sum.years += YEARS_EACH;
+      }
+    }
+  }
+  return [
+    {
+      what: 'date of the reserve inside its 90 %',
+      asked: '85 to 95 %',
+      found: `${((100 * inside) / dates).toFixed(1)} % of ${dates}`,
+    },
+    ...[...dry]
+      .filter(([code]) => code !== 'originals')
+      .map(([code, { runs, years }]) => ({
+        what: `${code}: years with a dry line, 5 % allowed`,
+        asked: 'at most 7 %',
+        found: `${((100 * runs) / years).toFixed(1)} % of ${years}`,
+      })),
+  ];
+}
+
+/** When what was in it, drawn as it really was, comes to its reserve; null: not in these days. */
+function trueDate(days: readonly TrueDay[], slot: number, reserveMl: number): string | null {
+  let ink = days[0]!.inkMl[slot]!;
+  for (const day of days) {
+    ink -= day.usedMl[slot]!;
+    if (ink <= reserveMl) return day.at;
+  }
+  return null;
+}

@@ -1,0 +1,245 @@
+import { describe, expect, jest, test } from '@jest/globals';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { FactDraft } from '@hiraeth/core';
+import { define, fill, install, print, script, setUp, SHADES, weigh } from '../../../core/src/testing/bench';
+import { renderApp } from '../testing/renderApp';
+import { noticesOn, setNotices, useDueNotices } from '../app/useDueNotices';
+import Plan from './plan';
+import Prints from './prints';
+import { Correct } from './prints/Correct';
+import { Sums } from './prints/Sums';
+import WeighIn from './weighin';
+import Past from './weighin/Past';
+
+const AT = '2026-03-10T10:00:00.000Z';
+const room = (...more: FactDraft[]) =>
+  script([
+    ...setUp,
+    define({ entity: 'subject', id: 'other', name: 'Other' }),
+    ...SHADES.flatMap((id) => [weigh(id, 41.6), fill(id, 45), weigh(id, 41.58 + 45 * 1.064, 'after')]),
+    install,
+    print(6),
+    ...SHADES.map((id) => weigh(id, 41.58 + 43 * 1.064)),
+    ...more,
+  ]);
+const boats: FactDraft = {
+  kind: 'jobPlanned',
+  printerId: 'printer',
+  title: 'Boats',
+  copies: 20,
+  widthMm: 297,
+  heightMm: 420,
+  subjectId: 'any',
+};
+
+/** A field filled at once: each letter typed would lay out the whole place anew. */
+const put = (label: string, value: string): void => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+};
+
+describe('Prints', () => {
+  test('planned, then printed by and by: good copies fulfil it, spoilt ones only take ink', async () => {
+    const { user, facts } = await renderApp(<Prints />, room());
+    put('Title', 'Nets');
+    put('Copies', '5');
+    put('Wanted by', '2026-03-20');
+    await user.click(screen.getByRole('button', { name: 'Plan it' }));
+    const row = within(await screen.findByRole('form', { name: 'To print: Nets' }));
+    expect(facts('jobPlanned')).toMatchObject(
+      [{ title: 'Nets', copies: 5, by: /^2026-03-20/ }].map((one) => ({
+        ...one,
+        by: expect.stringMatching(one.by),
+      })),
+    );
+    await user.clear(row.getByLabelText('How many'));
+    await user.type(row.getByLabelText('How many'), '2{Enter}');
+    await waitFor(() => expect(row.getByText('2 of 5')).toBeInTheDocument());
+    await user.click(row.getByRole('button', { name: 'Spoilt' }));
+    await waitFor(() => expect(facts('printed').at(-1)).toMatchObject({ as: 'spoilt', copies: 1 }));
+    expect(row.getByText('2 of 5')).toBeInTheDocument();
+    await user.click(row.getByRole('button', { name: 'All 3 that are left' }));
+    await user.click(row.getByRole('button', { name: 'Came out' }));
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'To print' })).toBeNull());
+    const [plan] = facts('jobPlanned');
+    const good = facts('printed').filter(({ plannedId }) => plannedId === plan!.id);
+    expect(good.map(({ copies }) => copies)).toEqual([2, 3]);
+  });
+
+  test('a margin takes its ink off; a kind of sheet is noted; r repeats the last once', async () => {
+    const { user, facts } = await renderApp(<Prints />, room());
+    put('Title', 'Target');
+    put('Margins, mm or in', '1 in');
+    await user.selectOptions(screen.getByLabelText('As'), 'target');
+    await user.click(screen.getByRole('button', { name: 'Log the print' }));
+    await waitFor(() => expect(facts('printed')).toHaveLength(2));
+    expect(facts('printed').at(-1)).toMatchObject({ as: 'target', widthMm: 246.2, heightMm: 369.2 });
+    (document.activeElement as HTMLElement).blur();
+    await user.keyboard('r');
+    await waitFor(() => expect(facts('printed')).toHaveLength(3));
+    expect(facts('printed').at(-1)).toMatchObject({ title: 'Target', copies: 1, as: 'target' });
+    await user.type(screen.getByLabelText('Title'), 'r');
+    expect(facts('printed')).toHaveLength(3);
+    put('Margins, mm or in', '200 mm');
+    await user.click(screen.getByRole('button', { name: 'Log the print' }));
+    expect(screen.getByRole('alert')).toHaveTextContent(/margins that leave something/);
+  });
+
+  test('several prints are corrected at once, each at its own time; the log adds up by kind', async () => {
+    const before = room(print(2), { ...boats, kind: 'printed', as: 'strip', copies: 1 });
+    const prints = before.filter((fact) => fact.kind === 'printed');
+    const { user, facts } = await renderApp(
+      <>
+        <Correct prints={prints} onDone={() => undefined} takeBack={null} />
+        <Sums prints={prints} />
+      </>,
+      before,
+    );
+    await user.selectOptions(screen.getByLabelText('Add up by'), 'subject');
+    const sums = within(screen.getByRole('table', { name: 'Prints by subject' }));
+    expect(sums.getByRole('row', { name: /^Any/ })).toHaveTextContent('Any3811.12');
+    expect(screen.getByRole('button', { name: 'Correct them' })).toBeDisabled();
+    await user.selectOptions(screen.getByLabelText('Subject'), 'other');
+    await user.click(screen.getByRole('button', { name: 'Correct them' }));
+    await waitFor(() =>
+      expect(facts('printed').map(({ subjectId }) => subjectId)).toEqual(['other', 'other', 'other']),
+    );
+    expect(facts('printed').map(({ at, copies }) => [at, copies])).toEqual(
+      prints.map(({ at, copies }) => [at, copies]),
+    );
+  });
+});
+
+describe('Weigh-in', () => {
+  const masses = (...ml: number[]) => ml.map((one) => (41.58 + one * 1.064).toFixed(2)).join('\n');
+
+  test('a column is pasted; all fell alike: the prints that explain it are entered before', async () => {
+    const { user, facts } = await renderApp(<WeighIn />, room());
+    await user.click(screen.getByLabelText('cyan, weight in g'));
+    await user.paste(masses(42.6, 42.6, 42.6));
+    const said = await screen.findByRole('alert', { name: 'Fell more than the log says' });
+    expect(said).toHaveTextContent(
+      /fell \d\.\d ml more than the log says: \d sheets of 210 × 297 mm of “(Any|Other)”/,
+    );
+    await user.click(within(said).getByRole('button', { name: 'Enter these prints' }));
+    await waitFor(() => expect(facts('printed')).toHaveLength(2));
+    expect(facts('printed')[1]!.at < AT).toBe(true);
+    await waitFor(() =>
+      expect(screen.queryByRole('alert', { name: 'Fell more than the log says' })).toBeNull(),
+    );
+  });
+
+  test('left out of learning, each weighing says why', async () => {
+    const { user, facts } = await renderApp(<WeighIn />, room());
+    await user.click(screen.getByLabelText('cyan, weight in g'));
+    await user.paste(masses(42.6, 42.6, 42.6));
+    await user.click(await screen.findByRole('button', { name: 'Something is missing: leave it out' }));
+    await waitFor(() =>
+      expect(facts('weighed').filter(({ because }) => because === 'notLogged')).toHaveLength(3),
+    );
+  });
+
+  test('two entered for each other are exchanged; the shelf is weighed with them', async () => {
+    const [cyan, magenta] = [weigh('cyan', 41.58 + 43 * 1.064), weigh('magenta', 41.58 + 20 * 1.064)];
+    const { user, facts } = await renderApp(
+      <WeighIn />,
+      room(cyan, { ...magenta, because: 'leaked' } as FactDraft, {
+        kind: 'removed',
+        printerId: 'printer',
+        cartridgeIds: ['yellow'],
+      }),
+    );
+    const reason = async (): Promise<void> => {
+      const dialog = within(await screen.findByRole('dialog'));
+      await user.click(dialog.getByRole('radio', { name: /^Nobody knows/ }));
+      await user.click(dialog.getByRole('button', { name: 'Record it with this reason' }));
+      await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    };
+    const field = (name: string) => screen.getByLabelText(`${name}, weight in g`);
+    expect(screen.queryByLabelText('yellow, weight in g')).toBeNull();
+    await user.click(screen.getByLabelText('those on the shelf too'));
+    expect(field('yellow')).toBeInTheDocument();
+    await user.type(field('cyan'), `${(41.58 + 20 * 1.064).toFixed(2)}{Enter}`);
+    await reason();
+    await user.type(field('magenta'), `${(41.58 + 43 * 1.064).toFixed(2)}{Enter}`);
+    await reason();
+    expect(
+      await screen.findByText(/cyan and magenta look as if they were entered for each other/),
+    ).toBeVisible();
+    await user.click(screen.getByRole('button', { name: 'Exchange them' }));
+    await waitFor(() => {
+      const last = (id: string) =>
+        facts('weighed').findLast(({ subjectId }) => subjectId === id)!.massG.value;
+      expect(last('cyan')).toBeGreaterThan(last('magenta') + 20);
+    });
+  });
+
+  test('masses of the past: a table is pasted with its days, all or nothing is saved', async () => {
+    const { user, facts } = await renderApp(<Past />, room());
+    const count = facts('weighed').length;
+    screen.getByLabelText('Day of line 1').focus();
+    await user.paste('2026-03-03\t87.3\tsoon\t\n4.3.2026\t87.3\t87.3\t87.3\n');
+    expect(screen.getByLabelText('Day of line 2')).toHaveValue('2026-03-04');
+    await user.click(screen.getByRole('button', { name: 'Save them all' }));
+    expect(screen.getByRole('alert')).toHaveTextContent('Line 1, magenta');
+    expect(facts('weighed')).toHaveLength(count);
+    await user.clear(screen.getByLabelText('magenta, line 1, g'));
+    await user.click(screen.getByRole('button', { name: 'Save them all' }));
+    await waitFor(() => expect(facts('weighed')).toHaveLength(count + 4));
+    expect(facts('weighed').filter(({ at }) => at.startsWith('2026-03-03'))).toHaveLength(1);
+  });
+});
+
+test('Plan: what waits in its order, when to weigh, a dose that is chosen, orders to copy', async () => {
+  const weeks = Array.from({ length: 5 }, (_, week) =>
+    script(
+      [print(6), ...SHADES.map((id) => weigh(id, 41.58 + (41 - 2 * week) * 1.064))],
+      new Date(Date.UTC(2026, 2, 9 + 7 * week, 10)).toISOString(),
+    ).map((fact) => ({ ...fact, id: `${fact.id.slice(0, -3)}${String(week).padStart(3, '0')}` })),
+  ).flat();
+  const { user, facts } = await renderApp(<Plan />, [...room(boats), ...weeks], '2026-04-10T12:00:00.000Z');
+  const waits = within(screen.getByRole('region', { name: 'What waits to be printed' }));
+  expect(waits.getByTestId('day-plan')).toHaveTextContent('All in one sitting, with the ink that is there.');
+  expect(waits.getByText('20 × Boats')).toBeInTheDocument();
+  await user.selectOptions(screen.getByLabelText('Foretold by'), 'jobs');
+  expect(
+    screen.getByText(/The first to come to its reserve|No cartridge in it was weighed/),
+  ).toBeInTheDocument();
+  expect(screen.getByTestId('weigh-verdict')).toHaveTextContent(/Weigh at the next change, not before/);
+  const doses = within(screen.getByRole('region', { name: 'A small top-up on a fixed day' }));
+  await user.click(doses.getByRole('button', { name: 'Go by this' }));
+  await waitFor(() => expect(facts('defined').at(-1)!.entity).toMatchObject({ doseEveryDays: 14 }));
+  await user.click(doses.getByRole('button', { name: 'No longer' }));
+  await waitFor(() => expect(facts('defined').at(-1)!.entity).not.toHaveProperty('doseEveryDays'));
+  const second = within(screen.getByRole('region', { name: 'A second set' }));
+  await waitFor(() => expect(second.getByTestId('second-set')).toHaveTextContent(/Paid back|not paid back/));
+  await user.selectOptions(second.getByLabelText('As'), 'empties');
+  expect(second.getByTestId('second-set')).toHaveTextContent('Enter what one cartridge costs.');
+  await user.click(screen.getByRole('button', { name: 'Copy the list' }));
+  expect(await navigator.clipboard.readText()).toMatch(/^Ink \w+, 250 ml: by \d/);
+});
+
+test('a notice is given once for what has become due, when the browser allows it', async () => {
+  const given: string[] = [];
+  class Given {
+    static permission: NotificationPermission = 'default';
+    static requestPermission = jest.fn(() => Promise.resolve((Given.permission = 'granted')));
+    constructor(what: string) {
+      given.push(what);
+    }
+  }
+  Object.assign(globalThis, { Notification: Given });
+  try {
+    expect(noticesOn()).toBe(false);
+    expect(await setNotices(true)).toBe(true);
+    const Shows = (): null => (useDueNotices(), null);
+    await renderApp(<Shows />, room(), '2026-04-20T12:00:00.000Z');
+    await waitFor(() => expect(given).toContain('Weigh in Test printer'));
+    const count = given.length;
+    await renderApp(<Shows />, room(), '2026-04-20T12:00:00.000Z');
+    expect(given).toHaveLength(count);
+    expect(await setNotices(false)).toBe(false);
+    expect(noticesOn()).toBe(false);
+  } finally {
+    Reflect.deleteProperty(globalThis, 'Notification');
+  }
+});

@@ -1,0 +1,80 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { calendarDose, COVERAGE, type Printer } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
+
+const EVERY = [
+  { value: '7', label: 'every week' },
+  { value: '14', label: 'every fortnight' },
+  { value: '28', label: 'every four weeks' },
+] as const;
+type Every = (typeof EVERY)[number]['value'];
+
+/** The same small top-up on a fixed day: how much, and for how long it may be trusted. */
+export function Doses({ printer, at }: { readonly printer: Printer; readonly at: string }) {
+  const ledger = useLedger();
+  const record = useRecord();
+  const chosen = printer.doseEveryDays ?? null;
+  const [every, setEvery] = useState<Every>(
+    EVERY.find(({ value }) => Number(value) === chosen)?.value ?? '14',
+  );
+  const doses = calendarDose(ledger, printer.id, at, Number(every));
+  if (!doses || doses.length === 0) return null;
+  const goBy = (days: number | null): void => {
+    const { doseEveryDays: _, ...rest } = printer;
+    void record(
+      [{ kind: 'defined', entity: days === null ? rest : { ...rest, doseEveryDays: days } }],
+      days === null ? 'Saved: no small top-up on a fixed day.' : `Saved: a small top-up every ${days} days.`,
+    );
+  };
+  const weighAfter = Math.min(...doses.map((dose) => dose.weighAfter));
+  return (
+    <section className="section" aria-label="A small top-up on a fixed day">
+      <header>
+        <h2>A small top-up on a fixed day</h2>
+        {chosen !== null && <span className="soft small">chosen: every {chosen} days</span>}
+      </header>
+      <div className="row">
+        <Pick<Every> label="How often" value={every} options={EVERY} onPick={setEvery} />
+        {chosen === Number(every) ? (
+          <Button onClick={() => goBy(null)}>No longer</Button>
+        ) : (
+          <Button variant="outlined" onClick={() => goBy(Number(every))}>
+            Go by this
+          </Button>
+        )}
+        <span className="small">
+          Weigh at least after every {weighAfter === 1 ? 'dose' : `${weighAfter} doses`}: then it stands above
+          its reserve and below its maximum. Only through a port that is reached in the printer; else each
+          time is a change.
+        </span>
+      </div>
+      <table className="lines" style={{ maxWidth: 560 }}>
+        <thead>
+          <tr>
+            <th>Channel</th>
+            <th className="n">Dose</th>
+            <th className="n">This time, to its target</th>
+          </tr>
+        </thead>
+        <tbody>
+          {doses.map((dose) => (
+            <tr key={dose.slotId}>
+              <td>
+                <Link to={`/bench?cartridge=${dose.cartridgeId}`}>{dose.name}</Link>
+              </td>
+              <td className="n">
+                {dose.ml === 0
+                  ? 'none: too little'
+                  : `${dose.ml.toFixed(1)} ± ${(COVERAGE * dose.u).toFixed(1)} ml`}
+              </td>
+              <td className="n">{dose.nowMl === null ? 'weigh first' : `${dose.nowMl.toFixed(1)} ml`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { Link } from 'react-router';
+import { weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+
+/** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
+export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {
+  const ledger = useLedger();
+  const plan = weighPlan(ledger, printer.id, at);
+  if (!plan) return null;
+  const [first] = plan.channels;
+  return (
+    <section className="section" aria-label="When to weigh">
+      <header>
+        <h2>When to weigh</h2>
+      </header>
+      <p data-testid="weigh-verdict">
+        {plan.unknown.length > 0 ? (
+          <>
+            <strong>
+              Weigh {plan.unknown.map(({ name }) => name).join(', ')} <Link to="/weigh-in">now</Link>:
+            </strong>{' '}
+            nothing can be said of {plan.unknown.length === 1 ? 'it' : 'them'} before.
+          </>
+        ) : plan.verdict === 'now' ? (
+          <>
+            <strong>
+              <Link to="/weigh-in">Weigh now</Link>:
+            </strong>{' '}
+            it spares about {plan.gainMl.toFixed(1)} ml of later changes, and draws {plan.onceMl.toFixed(1)}{' '}
+            ml.
+          </>
+        ) : (
+          <>
+            <strong>Weigh at the next change, not before.</strong> Pulling cartridges out and in again draws
+            about {plan.onceMl.toFixed(1)} ml from the channels; knowing better would spare{' '}
+            {plan.gainMl.toFixed(1)} ml. While the printer is open anyway it costs nothing.
+          </>
+        )}
+        {first && first.laterDays >= 1 && (
+          <>
+            {' '}
+            Most is to be learnt of {first.name}: known to ± {(2 * first.uAfter).toFixed(1)} ml instead of ±{' '}
+            {(2 * first.u).toFixed(1)} ml, its top-up may come {first.laterDays.toFixed(0)}{' '}
+            {first.laterDays < 1.5 ? 'day' : 'days'} later.
+          </>
+        )}
+      </p>
+      {plan.rhythms.length > 1 && (
+        <table className="lines" style={{ maxWidth: 560 }}>
+          <thead>
+            <tr>
+              <th>Weighed</th>
+              <th className="n">Changes a year</th>
+              <th className="n">Ink drawn a year</th>
+              <th className="n">A missing entry shows after</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.rhythms.map((row) => (
+              <tr key={row.everyDays ?? 'changes'} className={row === plan.best ? 'total' : ''}>
+                <td>{rhythmName(row)}</td>
+                <td className="n">{row.changes.toFixed(1)}</td>
+                <td className="n">{row.ml.toFixed(0)} ml</td>
+                <td className="n">{row.unseenDays.toFixed(0)} days</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+const rhythmName = ({ everyDays }: WeighRhythm): string =>
+  everyDays === null
+    ? 'all, whenever it is open for a change'
+    : everyDays === 7
+      ? 'every week'
+      : `every ${Math.round(everyDays / 7)} weeks`;

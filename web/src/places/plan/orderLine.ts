@@ -1,0 +1,6 @@
+import type { Order } from '@hiraeth/core';
+import { day } from '../../parts/dates';
+
+/** One line of an order list, as text. */
+export const orderLine = (order: Order): string =>
+  `${order.name}${order.kind === 'ink' ? `, ${order.volumeMl.toFixed(0)} ml` : ''}: by ${day(order.by)}`;

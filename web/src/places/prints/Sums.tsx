@@ -1,0 +1,84 @@
+import { useMemo, useState } from 'react';
+import { find, type FactOf } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
+
+type By = 'none' | 'month' | 'edition' | 'subject' | 'paper' | 'printer';
+
+/** The log added up by month, edition, subject, paper or printer. */
+export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[] }) {
+  const { context } = useLedger();
+  const [by, setBy] = useState<By>('none');
+  const rows = useMemo(() => {
+    const nameOf = (fact: FactOf<'printed'>): string => {
+      switch (by) {
+        case 'month':
+          return fact.at.slice(0, 7);
+        case 'edition':
+          return fact.edition ?? 'no edition';
+        case 'subject':
+          return find(context, 'subject', fact.subjectId)?.name ?? fact.subjectId;
+        case 'paper':
+          return find(context, 'paper', fact.paperId ?? '')?.name ?? 'not noted';
+        default:
+          return find(context, 'printer', fact.printerId)?.name ?? fact.printerId;
+      }
+    };
+    const sums = new Map<string, { jobs: number; good: number; other: number; dm2: number }>();
+    for (const fact of prints) {
+      const name = nameOf(fact);
+      const sum = sums.get(name) ?? { jobs: 0, good: 0, other: 0, dm2: 0 };
+      sum.jobs += 1;
+      if (fact.as === undefined || fact.as === 'print') sum.good += fact.copies;
+      else sum.other += fact.copies;
+      sum.dm2 += (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
+      sums.set(name, sum);
+    }
+    return [...sums].sort(([a, one], [b, other]) =>
+      by === 'month' ? (a < b ? 1 : -1) : other.dm2 - one.dm2,
+    );
+  }, [prints, by, context]);
+  return (
+    <>
+      <Pick<By>
+        label="Add up by"
+        value={by}
+        options={[
+          { value: 'none', label: 'each by itself' },
+          { value: 'month', label: 'month' },
+          { value: 'edition', label: 'edition' },
+          { value: 'subject', label: 'subject' },
+          { value: 'paper', label: 'paper' },
+          { value: 'printer', label: 'printer' },
+        ]}
+        onPick={setBy}
+      />
+      {by !== 'none' && (
+        <div className="scrolly">
+          <table className="lines" style={{ maxWidth: 640 }} aria-label={`Prints by ${by}`}>
+            <thead>
+              <tr>
+                <th>{by}</th>
+                <th className="n">Jobs</th>
+                <th className="n">Prints</th>
+                <th className="n">Strips, targets, spoilt</th>
+                <th className="n">m²</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map(([name, sum]) => (
+                <tr key={name}>
+                  <td>{name}</td>
+                  <td className="n">{sum.jobs}</td>
+                  <td className="n">{sum.good}</td>
+                  <td className="n">{sum.other || '–'}</td>
+                  <td className="n">{(sum.dm2 / 100).toFixed(2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </>
+  );
+}

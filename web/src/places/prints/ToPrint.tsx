@@ -1,0 +1,109 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useAppDispatch } from '../../app/store';
+import { undo } from '../../app/thunks';
+import { day } from '../../parts/dates';
+import { readWhole, WholeField } from '../../parts/fields';
+
+/** What is planned or half printed: so many of so many, each copy that came out logged with one press. */
+export function ToPrint() {
+  const ledger = useLedger();
+  const jobs = plannedJobs(ledger);
+  if (jobs.length === 0) return null;
+  return (
+    <section className="section" aria-label="To print">
+      <header>
+        <h2>To print</h2>
+        <Link className="small" to="/plan">
+          in which order, and what to top up before
+        </Link>
+      </header>
+      <ul className="plain">
+        {jobs.map((planned) => (
+          <Row key={planned.id} planned={planned} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Row({ planned }: { readonly planned: PlannedJob }) {
+  const { id, job, printed, rest } = planned;
+  const ledger = useLedger();
+  const record = useRecord();
+  const dispatch = useAppDispatch();
+  const [count, setCount] = useState('1');
+  const copies = readWhole(count, 1);
+  const log = async (spoilt: boolean): Promise<void> => {
+    if (copies === null) return;
+    const saved = await record(
+      [printOfPlanned(planned, copies, spoilt)],
+      spoilt
+        ? `Saved: ${copies} of ${job.title} spoilt; their ink counts, the edition stays as it was.`
+        : `Saved: ${printed + copies} of ${job.copies} of ${job.title} are printed.`,
+    );
+    if (saved) setCount('1');
+  };
+  return (
+    <li>
+      <form
+        className="torow"
+        aria-label={`To print: ${job.title}`}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void log(false);
+        }}
+      >
+        <span>
+          <strong>{job.title}</strong>{' '}
+          <span className="soft small">
+            {job.widthMm} × {job.heightMm} mm, {find(ledger.context, 'subject', job.subjectId)?.name}, on{' '}
+            {find(ledger.context, 'printer', job.printerId)?.name}
+            {job.by ? `, by ${day(job.by)}` : ''}
+          </span>
+          <span className="row" style={{ gap: 8, flexWrap: 'nowrap' }}>
+            <progress max={job.copies} value={printed} aria-label={`Printed of ${job.title}`} />
+            <span className="small">
+              {printed} of {job.copies}
+            </span>
+          </span>
+        </span>
+        <WholeField
+          label="How many"
+          least={1}
+          value={count}
+          onText={setCount}
+          size="small"
+          sx={{ width: 96 }}
+        />
+        <span className="row" style={{ gap: 4 }}>
+          <Button type="submit" variant="outlined" disabled={copies === null}>
+            Came out
+          </Button>
+          {rest > 1 && (
+            <Button
+              size="small"
+              onClick={() => setCount(String(rest))}
+              aria-label={`All ${rest} that are left`}
+            >
+              all {rest}
+            </Button>
+          )}
+          <Button size="small" onClick={() => void log(true)} disabled={copies === null}>
+            Spoilt
+          </Button>
+          <Button
+            size="small"
+            onClick={() => void dispatch(undo([id]))}
+            aria-label={`Take off: ${job.title}`}
+          >
+            Take off
+          </Button>
+        </span>
+      </form>
+    </li>
+  );
+}
