@@ -53,7 +53,7 @@ export interface SetUp {
 
 /** Sets up a printer through its form. */
 export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
-  await page.goto('/workbook?set-up=printer');
+  await page.goto('/set-up/sheet');
   const form = page.getByRole('form', { name: 'Set up a printer' });
   await form.getByLabel('Printer’s name').fill(set.name ?? 'Bench Three');
   const shades = set.shades ?? ['cyan', 'magenta', 'yellow'];

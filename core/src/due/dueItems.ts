@@ -26,7 +26,8 @@ export type DueCode =
   | 'order'
   | 'print'
   | 'dose'
-  | 'retire';
+  | 'retire'
+  | 'weighEmpty';
 
 /** Something to be done: what, of what, since when, why, and by which fact it is done. */
 export interface DueItem {
@@ -51,6 +52,8 @@ const DAY_MS = 86_400_000;
 const MONTH_MS = 30.44 * DAY_MS;
 /** A waste pad this full is to be seen to. */
 const PAD_SHARE = 0.85;
+/** One standard uncertainty of an empty mass that nobody weighed, g. */
+const GUESSED_G = 0.3;
 
 /**
  * All that is due, or will be within a span of days, of every printer, cartridge and bottle: each done by the fact that does
@@ -174,6 +177,21 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
         ['agitated', 'filled', 'weighed'],
         (now - Date.parse(moved)) / DAY_MS,
       );
+  }
+  for (const type of all(context, 'cartridgeType')) {
+    if (type.emptyG.u < GUESSED_G) continue;
+    const own = all(context, 'cartridge').filter(
+      ({ id, typeId }) => typeId === type.id && !state.cartridges.get(id)?.retired,
+    );
+    // One that was weighed empty and dry speaks for its like.
+    if (own.length === 0 || own.some(({ emptyG }) => emptyG !== null)) continue;
+    add(
+      'weighEmpty',
+      { kind: 'cartridge', id: own[0]!.id, name: type.name },
+      now,
+      ['defined', 'weighed'],
+      type.emptyG.u,
+    );
   }
   for (const bottle of all(context, 'bottle')) {
     const opened = state.bottles.get(bottle.id);

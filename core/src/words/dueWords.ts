@@ -62,6 +62,11 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
       };
     case 'dose':
       return { what: `The small top-up of ${name}`, why: `Every ${figure} days, each channel a little.` };
+    case 'weighEmpty':
+      return {
+        what: `Weigh one empty: ${name}`,
+        why: `Its empty mass is taken from its kind, ± ${(2 * (figure ?? 0)).toFixed(1)} g; a dry one on the scale ends that. Enter it with the cartridge.`,
+      };
     case 'retire':
       return {
         what: `Look at ${name}: retire it?`,

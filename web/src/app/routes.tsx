@@ -40,6 +40,9 @@ export const ROUTES: RouteObject[] = [
           ['/labels', () => import('../places/labels')],
           ['/plan', () => import('../places/plan')],
           ['/plan/orders', () => import('../places/plan/Orders')],
+          ['/set-up', () => import('../places/setup')],
+          ['/set-up/description', () => import('../places/setup/Description')],
+          ['/set-up/sheet', () => import('../places/setup/OneSheet')],
           ['/rig', () => import('../places/rig')],
           ['/workbook', () => import('../places/workbook')],
         ] as const

@@ -16,7 +16,7 @@ import { ScaleRail } from '../parts/ScaleRail';
 import { CanPrint } from './rack/CanPrint';
 import { Rack } from './rack';
 import WeighIn from './weighin';
-import { SetUp } from './workbook/SetUp';
+import OneSheet from './setup/OneSheet';
 
 const room = script([
   ...setUp,
@@ -30,7 +30,7 @@ const nothing = (): void => undefined;
 
 describe('setting up', () => {
   test('what is missing or cannot be read is said together; nothing is half set up', async () => {
-    const { user, facts } = await renderApp(<SetUp onDone={nothing} />, []);
+    const { user, facts } = await renderApp(<OneSheet />, []);
     await user.selectOptions(screen.getByLabelText('Size'), 'own');
     await user.type(screen.getByLabelText('cyan, original’s price'), 'dear');
     await user.click(screen.getByRole('button', { name: 'Set it up' }));
@@ -46,7 +46,7 @@ describe('setting up', () => {
   });
 
   test('an unknown cartridge, weighed and measured; channels added and removed', async () => {
-    const { user, services } = await renderApp(<SetUp onDone={nothing} />, []);
+    const { user, services } = await renderApp(<OneSheet />, []);
     await user.type(screen.getByLabelText('Printer’s name'), 'Attic printer');
     await user.click(screen.getByRole('button', { name: 'Remove photo black' }));
     await user.click(screen.getByRole('button', { name: 'Add a channel' }));
@@ -134,10 +134,7 @@ describe('the Rack', () => {
   test('an empty workbook says what to do first', async () => {
     await renderApp(<Rack />, []);
     expect(screen.getByRole('heading', { name: 'An empty workbook' })).toBeInTheDocument();
-    expect(screen.getByRole('link', { name: 'Set up a printer' })).toHaveAttribute(
-      'href',
-      '/workbook?set-up=printer',
-    );
+    expect(screen.getByRole('link', { name: 'Set up a printer' })).toHaveAttribute('href', '/set-up');
   });
 
   test('each slot as a strip that says in words what it shows', async () => {

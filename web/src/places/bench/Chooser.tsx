@@ -75,7 +75,7 @@ export function Chooser() {
         <h1>Bench</h1>
         <p>There is no cartridge in the workbook yet.</p>
         <div>
-          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer and its cartridges
           </Button>
         </div>

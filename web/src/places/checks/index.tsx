@@ -42,7 +42,7 @@ export default function Checks() {
         <h1>Checks</h1>
         <p>First set up a printer: then its nozzle checks are kept here.</p>
         <div>
-          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer
           </Button>
         </div>

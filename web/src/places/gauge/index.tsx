@@ -35,7 +35,7 @@ export default function Gauge() {
       <div className="stack">
         <h1>Gauge</h1>
         <p>
-          There is no printer yet. <Link to="/workbook?set-up=printer">Set one up</Link> first.
+          There is no printer yet. <Link to="/set-up">Set one up</Link> first.
         </p>
       </div>
     );

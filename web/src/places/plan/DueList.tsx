@@ -138,6 +138,7 @@ function placeOf({ code, subject }: DueItem): string {
       return '/prints';
     case 'dose':
       return '/bench';
+    case 'weighEmpty':
     case 'retire':
       return `/cartridge/${subject.id}`;
   }

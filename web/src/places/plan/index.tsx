@@ -45,7 +45,7 @@ export default function Plan() {
         <h1>Plan</h1>
         <p>First set up a printer: then this says when to top up, and what to order.</p>
         <div>
-          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer
           </Button>
         </div>

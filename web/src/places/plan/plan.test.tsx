@@ -32,10 +32,7 @@ const AT = '2026-03-03T12:00:00.000Z';
 describe('the plan', () => {
   test('without a printer it leads to setting one up', async () => {
     await renderApp(<Plan />, []);
-    expect(screen.getByRole('link', { name: 'Set up a printer' })).toHaveAttribute(
-      'href',
-      '/workbook?set-up=printer',
-    );
+    expect(screen.getByRole('link', { name: 'Set up a printer' })).toHaveAttribute('href', '/set-up');
   });
 
   test('before two weeks of use it says what it waits for', async () => {

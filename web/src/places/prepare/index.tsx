@@ -59,7 +59,7 @@ export default function Prepare() {
       </div>
       {views.length === 0 && (
         <p>
-          No cartridge yet: <Link to="/workbook?set-up=printer">set up a printer</Link> first.
+          No cartridge yet: <Link to="/set-up">set up a printer</Link> first.
         </p>
       )}
       {!view && <DryingTray />}

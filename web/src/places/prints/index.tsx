@@ -72,7 +72,7 @@ export default function Prints() {
         <h1>Prints</h1>
         <p>First set up a printer: then its prints can be logged here.</p>
         <div>
-          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer
           </Button>
         </div>

@@ -259,7 +259,7 @@ function FirstUse() {
         <li>Log what you print; weigh in now and then. Cost tells the rest.</li>
       </ol>
       <div className="row">
-        <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+        <Button variant="contained" component={Link} to="/set-up">
           Set up a printer
         </Button>
         <Button component={Link} to="/workbook">

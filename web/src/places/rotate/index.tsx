@@ -42,7 +42,7 @@ export default function Rotate() {
       <div className="stack">
         <h1>Rotate a set</h1>
         <p>
-          First <Link to="/workbook?set-up=printer">set up a printer</Link>.
+          First <Link to="/set-up">set up a printer</Link>.
         </p>
       </div>
     );

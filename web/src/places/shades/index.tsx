@@ -38,7 +38,7 @@ export default function Shades() {
         <h1>Shades</h1>
         <p>First set up a printer: then what it prints can be measured and compared here.</p>
         <div>
-          <Button variant="contained" component={Link} to="/workbook?set-up=printer">
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer
           </Button>
         </div>

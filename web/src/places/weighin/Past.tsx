@@ -40,7 +40,7 @@ export default function Past() {
       <div className="stack">
         <h1>Masses of the past</h1>
         <p>
-          First <Link to="/workbook?set-up=printer">set up a printer</Link>.
+          First <Link to="/set-up">set up a printer</Link>.
         </p>
       </div>
     );

@@ -164,7 +164,7 @@ export default function WeighIn() {
       <div className="stack">
         <h1>Weigh-in</h1>
         <p>
-          There is nothing to weigh yet. <Link to="/workbook?set-up=printer">Set up a printer</Link> first.
+          There is nothing to weigh yet. <Link to="/set-up">Set up a printer</Link> first.
         </p>
       </div>
     );

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import {
   all,
   CONSTRUCTION_NAMES,
@@ -20,7 +20,6 @@ import { EntityEditor } from '../../parts/EntityEditor';
 import { AddThing } from './AddThing';
 import { Files } from './Files';
 import { Log } from './Log';
-import { SetUp } from './SetUp';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -40,8 +39,6 @@ export default function WorkbookPlace() {
   const dispatch = useAppDispatch();
   const { clock, makeDemo } = useServices();
   const which = useAppSelector((state) => state.workbook.which);
-  const [params, setParams] = useSearchParams();
-  const settingUp = params.get('set-up') === 'printer';
   const [editing, setEditing] = useState<Entity | null>(null);
   const [clearing, setClearing] = useState(false);
   const settings = settingsOf(ledger.context);
@@ -61,7 +58,6 @@ export default function WorkbookPlace() {
       ),
     );
   };
-  if (settingUp) return <SetUp onDone={() => setParams({})} />;
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
@@ -71,8 +67,11 @@ export default function WorkbookPlace() {
           <h2>What is owned</h2>
         </header>
         <div className="row">
-          <Button variant="contained" onClick={() => setParams({ 'set-up': 'printer' })}>
+          <Button variant="contained" component={Link} to="/set-up">
             Set up a printer
+          </Button>
+          <Button component={Link} to="/set-up/description">
+            Share a set-up
           </Button>
           <AddThing onAdded={setEditing} />
           <Button onClick={() => setEditing(settings)}>Defaults of the workbook</Button>

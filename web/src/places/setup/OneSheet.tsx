@@ -30,7 +30,7 @@ import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
 import { Swatch } from '../../parts/Swatch';
-import { setUpEntities, typeOf, type SetUpInput } from './setUpDraft';
+import { setUpEntities, typeOf, type BodyInput, type SetUpInput } from './setUpFacts';
 
 interface Row {
   readonly shade: string;
@@ -52,7 +52,7 @@ const SHADE_CHOICES = [
 const row = (shade: string): Row => ({ shade, price: '', nominal: '', usable: '' });
 
 /** A printer, its channels, cartridges and the tools for a first refill, on one sheet. */
-export function SetUp({ onDone }: { readonly onDone: () => void }) {
+export default function OneSheet() {
   const ledger = useLedger();
   const record = useRecord();
   const { newId } = useServices();
@@ -116,6 +116,10 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         );
       return {
         shades: line.shade.split(TOGETHER),
+        inkClass,
+        body: 0,
+        initial,
+        chipIsOriginal: initial === 'original',
         original:
           money?.ok && nominalMl !== null && usableMl !== null
             ? { priceMinor: money.value, nominalMl, usableMl }
@@ -127,11 +131,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       number(text.width, 'length', 'Width'),
       number(text.height, 'length', 'Height'),
     ] as const;
-    const input: SetUpInput = {
-      name: text.name.trim(),
-      feed,
-      inkClass,
-      channels,
+    const body: BodyInput = {
       construction,
       variant,
       emptyG: number(text.emptyG, 'mass', 'Empty mass'),
@@ -139,8 +139,14 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       maxG: number(text.maxG, 'mass', 'Maximum mass'),
       capacityMl: number(text.capacityMl, 'volume', 'Holds'),
       boxMm: box.every((side) => side !== null) ? [box[0]!, box[1]!, box[2]!] : null,
+    };
+    const input: SetUpInput = {
+      name: text.name.trim(),
+      feed,
+      channels,
+      bodies: [body],
+      gauge: { display: 'percent', switchOff: null },
       sets: Number(sets),
-      initial,
       chip,
       chipMl: number(text.chipMl, 'volume', 'Chip counts'),
       scale: ((): SetUpInput['scale'] => {
@@ -151,14 +157,14 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       })(),
       syringeMl: number(text.syringe, 'volume', 'Syringe'),
     };
-    if (variant === 'own' && input.emptyG === null)
+    if (variant === 'own' && body.emptyG === null)
       problems.push('Weigh the unknown cartridge empty, and enter that mass.');
-    if (variant === 'own' && input.fullG === null && input.boxMm === null)
+    if (variant === 'own' && body.fullG === null && body.boxMm === null)
       problems.push('Weigh it full too, or measure its length, width and height.');
     return problems.length > 0 ? problems.join(' ') : input;
   };
   const input = read();
-  const type = typeof input === 'string' ? null : typeOf(input);
+  const type = typeof input === 'string' ? null : typeOf(input.bodies[0]!);
   const save = async (): Promise<void> => {
     if (typeof input === 'string') return setError(input);
     const entities = setUpEntities(input, ledger, newId);
@@ -166,9 +172,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
       entities.map((entity) => ({ kind: 'defined', entity })),
       `Saved: ${input.name} with ${input.channels.length} channels.`,
     );
-    if (!saved) return;
-    onDone();
-    void navigate('/');
+    if (saved) void navigate('/');
   };
   return (
     <form
@@ -179,7 +183,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         void save();
       }}
     >
-      <h2>A printer and what belongs to it</h2>
+      <h1>A printer and what belongs to it</h1>
       <div className="form">
         <TextField label="Printer’s name" value={text.name} onChange={(e) => put('name')(e.target.value)} />
         <Pick label="Ink feed" value={feed} options={FEEDS} onPick={setFeed} />
@@ -376,7 +380,7 @@ export function SetUp({ onDone }: { readonly onDone: () => void }) {
         />
       </div>
       <p className="soft small">All of it can be corrected later, in Workbook.</p>
-      <FormEnd error={error} submit="Set it up" onCancel={onDone} />
+      <FormEnd error={error} submit="Set it up" onCancel={() => void navigate('/workbook')} />
     </form>
   );
 }

@@ -14,9 +14,27 @@ import {
   type Variant,
 } from '@hiraeth/core';
 
+/** A kind of cartridge as it was described. */
+export interface BodyInput {
+  readonly construction: Construction;
+  readonly variant: Variant | 'own';
+  /** Corrected or measured masses, g and ml; null where the preset stands. */
+  readonly emptyG: number | null;
+  readonly fullG: number | null;
+  readonly maxG: number | null;
+  readonly capacityMl: number | null;
+  readonly boxMm: readonly [number, number, number] | null;
+}
+
 export interface Channel {
   /** More than one: they share a body, a chamber for each. */
   readonly shades: readonly string[];
+  readonly inkClass: InkClass;
+  /** Which of the bodies. */
+  readonly body: number;
+  /** What is in it as the workbook begins. */
+  readonly initial: Cartridge['initial'];
+  readonly chipIsOriginal: boolean;
   readonly original: {
     readonly priceMinor: number;
     readonly nominalMl: number;
@@ -27,26 +45,20 @@ export interface Channel {
 export interface SetUpInput {
   readonly name: string;
   readonly feed: Printer['feed'];
-  readonly inkClass: InkClass;
   readonly channels: readonly Channel[];
-  readonly construction: Construction;
-  readonly variant: Variant | 'own';
-  /** Corrected or measured masses, g and ml; null where the preset stands. */
-  readonly emptyG: number | null;
-  readonly fullG: number | null;
-  readonly maxG: number | null;
-  readonly capacityMl: number | null;
-  readonly boxMm: readonly [number, number, number] | null;
+  /** At least one. */
+  readonly bodies: readonly BodyInput[];
   readonly sets: number;
-  readonly initial: Cartridge['initial'];
   readonly chip: ChipStrategy;
   readonly chipMl: number | null;
+  /** How it shows a level, and whether that can be switched off; null: as most do. */
+  readonly gauge: Pick<Printer['gauge'], 'display'> & { readonly switchOff: boolean | null };
   readonly scale: { readonly capacityG: number; readonly resolutionG: number } | null;
   readonly syringeMl: number | null;
 }
 
 /** The type as the person described it: a ready variant, corrected, or one weighed and measured. */
-export function typeOf(input: SetUpInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
+export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
   const { construction, variant, emptyG, fullG, maxG, capacityMl, boxMm } = input;
   const base =
     variant === 'own' && emptyG !== null && ((fullG !== null && fullG > emptyG) || boxMm !== null)
@@ -71,15 +83,21 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
   const entities: Entity[] = [];
   if (!context.entities.has('settings')) entities.push(settingsOf(context));
   const printerId = newId('printer');
-  const type = typeOf(input);
-  const bodies = new Map<number, string>();
-  for (const { shades } of input.channels)
-    if (!bodies.has(shades.length)) bodies.set(shades.length, newId('type'));
+  // One type for each body with so many chambers.
+  const types = new Map<string, { readonly id: string; readonly body: number; readonly chambers: number }>();
+  const keyOf = ({ body, shades }: Channel): string => `${body}/${shades.length}`;
+  for (const channel of input.channels)
+    if (!types.has(keyOf(channel)))
+      types.set(keyOf(channel), {
+        id: newId('type'),
+        body: channel.body,
+        chambers: channel.shades.length,
+      });
   const slots = input.channels.map((channel) => ({
     id: newId('slot'),
     name: nameOf(channel),
     shades: [...channel.shades],
-    inkClass: input.inkClass,
+    inkClass: channel.inkClass,
     original: channel.original,
   }));
   // The schema fills in the draws, the gauge and the schools; they can be corrected afterwards.
@@ -89,8 +107,13 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
     name: input.name,
     feed: input.feed,
     slots,
+    gauge: {
+      display: input.gauge.display,
+      ...(input.gauge.switchOff === null ? {} : { switchOff: { offered: input.gauge.switchOff } }),
+    },
   } as unknown as Printer);
-  for (const [chambers, id] of bodies)
+  for (const { id, body, chambers } of types.values()) {
+    const type = typeOf(input.bodies[body]!);
     entities.push({
       entity: 'cartridgeType',
       id,
@@ -98,25 +121,26 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
       ...type,
       chambers,
     });
+  }
   for (let set = 0; set < input.sets; set++)
     for (const channel of input.channels)
       entities.push({
         entity: 'cartridge',
         id: newId('cartridge'),
         label: input.sets > 1 ? `${nameOf(channel)} ${'ABC'[set] ?? set + 1}` : nameOf(channel),
-        typeId: bodies.get(channel.shades.length)!,
+        typeId: types.get(keyOf(channel))!.id,
         shades: [...channel.shades],
         printerId,
-        inkClass: input.inkClass,
+        inkClass: channel.inkClass,
         set: input.sets > 1 ? ('ABC'[set] ?? String(set + 1)) : '',
         emptyG: null,
         maxG: null,
         targetG: null,
-        initial: input.initial,
+        initial: channel.initial,
         chip:
           input.chip === 'none' && input.chipMl === null
             ? null
-            : { strategy: input.chip, volumeMl: input.chipMl, original: false },
+            : { strategy: input.chip, volumeMl: input.chipMl, original: set === 0 && channel.chipIsOriginal },
       });
   if (input.scale)
     entities.push({

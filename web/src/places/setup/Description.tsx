@@ -1,0 +1,95 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { describePrinter, readDescription, type DescriptionProblem } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { download } from '../../parts/download';
+import { FileButton } from '../../parts/FileButton';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+
+/** A printer's set-up as a file to share, without its log; and one that somebody shared. */
+export default function Description() {
+  const ledger = useLedger();
+  const record = useRecord();
+  const { newId } = useServices();
+  const navigate = useNavigate();
+  const printer = usePrinter();
+  const [error, setError] = useState<string | null>(null);
+  const take = async (file: File): Promise<void> => {
+    const read = readDescription(await file.text(), newId);
+    if (!read.ok) return setError(wordsOf(read.problem));
+    setError(null);
+    const name = read.value.find((entity) => entity.entity === 'printer')!.name;
+    const saved = await record(
+      read.value.map((entity) => ({ kind: 'defined', entity })),
+      `Saved: ${name}, as it was described. Weigh its cartridges next.`,
+    );
+    if (saved) void navigate('/');
+  };
+  return (
+    <div className="stack">
+      <h1>A printer’s description</h1>
+      <p>
+        The printer, its channels, types, cartridges and inks, without any entry of the log, without weighed
+        masses and without its address: to share a set-up, or to begin with somebody else’s.
+      </p>
+      <section className="section" aria-label="Begin with one">
+        <header>
+          <h2>Begin with one</h2>
+        </header>
+        <FileButton
+          label="Description of a printer"
+          accept=".json,application/json"
+          onFile={(file) => void take(file)}
+        >
+          Choose the file
+        </FileButton>
+        {error && (
+          <p className="bad" role="alert">
+            {error}
+          </p>
+        )}
+        <p className="small">
+          What is in this workbook stays as it is: the described printer comes beside it.{' '}
+          <Link to="/set-up">Or answer the questions</Link>
+        </p>
+      </section>
+      {printer && (
+        <section className="section" aria-label="Share one">
+          <header>
+            <h2>Share one</h2>
+          </header>
+          <PrinterPick />
+          <div>
+            <Button
+              variant="outlined"
+              onClick={() => {
+                const text = describePrinter(ledger, printer.id);
+                if (text)
+                  download(
+                    `${printer.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.hiraeth-printer.json`,
+                    text,
+                    'application/json',
+                  );
+              }}
+            >
+              Save the description of {printer.name}
+            </Button>
+          </div>
+        </section>
+      )}
+    </div>
+  );
+}
+
+function wordsOf(problem: DescriptionProblem): string {
+  switch (problem.code) {
+    case 'notADescription':
+      return 'This file is no description of a printer. Choose one that was saved here under “Share one”; a whole workbook is brought in under Workbook.';
+    case 'newerDescription':
+      return `This description was written by a newer version (${problem.version}). Load the newest version of the program, then try again.`;
+    case 'brokenDescription':
+      return `This description cannot be read at “${problem.path}”: ${problem.message}. Nothing was taken.`;
+  }
+}

@@ -1,0 +1,338 @@
+import {
+  explain,
+  parseMoney,
+  parseQuantity,
+  type ChipStrategy,
+  type Construction,
+  type FactDraft,
+  type InkClass,
+  type Printer,
+  type QuantityKind,
+  type Variant,
+} from '@hiraeth/core';
+import type { BodyInput, Channel, SetUpInput } from './setUpFacts';
+
+/** Shades that share one body are written in one text. */
+export const TOGETHER = ', ';
+
+/** What is in a slot's cartridge as the workbook begins. */
+export type Now = 'original' | 'partUsed' | 'refilled' | 'dry';
+
+/** A body as it is typed: empty where it is not known yet. */
+export interface BodyDraft {
+  readonly construction: Construction;
+  readonly variant: Variant | 'own';
+  readonly emptyG: string;
+  readonly fullG: string;
+  readonly maxG: string;
+  readonly capacityMl: string;
+}
+
+export interface ChannelDraft {
+  readonly shades: string;
+  readonly inkClass: InkClass;
+  readonly body: number;
+  readonly now: Now;
+  readonly price: string;
+  readonly nominal: string;
+  readonly usable: string;
+  /** A bottle for it, where one is there: its ink's name, what it holds, what it cost. */
+  readonly ink: string;
+  readonly bottleMl: string;
+  readonly bottlePrice: string;
+}
+
+/** All answers so far; kept until it is set up, so that it can be left and taken up again. */
+export interface Draft {
+  readonly page: number;
+  readonly name: string;
+  readonly feed: Printer['feed'];
+  readonly channels: readonly ChannelDraft[];
+  readonly bodies: readonly BodyDraft[];
+  readonly installed: boolean;
+  readonly sets: '1' | '2';
+  readonly chip: ChipStrategy;
+  readonly chipMl: string;
+  readonly display: Printer['gauge']['display'];
+  readonly switchOff: 'yes' | 'no' | 'unknown';
+  readonly scaleG: string;
+  readonly stepG: string;
+  readonly syringeMl: string;
+}
+
+export interface PageProps {
+  readonly draft: Draft;
+  readonly put: (part: Partial<Draft>) => void;
+}
+
+export const channelDraft = (shades: string, part: Partial<ChannelDraft> = {}): ChannelDraft => ({
+  shades,
+  inkClass: shades === 'clear coat' ? 'clearCoat' : 'pigment',
+  body: 0,
+  now: 'refilled',
+  price: '',
+  nominal: '',
+  usable: '',
+  ink: '',
+  bottleMl: '',
+  bottlePrice: '',
+  ...part,
+});
+
+export const bodyDraft = (construction: Construction = 'compartmentTank'): BodyDraft => ({
+  construction,
+  variant: 'standard',
+  emptyG: '',
+  fullG: '',
+  maxG: '',
+  capacityMl: '',
+});
+
+/** Usual patterns of channels, to begin with and adjust. */
+export const PATTERNS: readonly { readonly name: string; readonly shades: readonly string[] }[] = [
+  { name: 'Black and one body of three colours', shades: ['photo black', 'cyan, magenta, yellow'] },
+  { name: 'Four', shades: ['photo black', 'cyan', 'magenta', 'yellow'] },
+  {
+    name: 'Six, with light inks',
+    shades: ['photo black', 'cyan', 'light cyan', 'magenta', 'light magenta', 'yellow'],
+  },
+  {
+    name: 'Eight, two greys',
+    shades: ['photo black', 'grey', 'light grey', 'cyan', 'light cyan', 'magenta', 'light magenta', 'yellow'],
+  },
+  {
+    name: 'Nine, two blacks and two greys',
+    shades: [
+      'photo black',
+      'matte black',
+      'grey',
+      'light grey',
+      'cyan',
+      'light cyan',
+      'magenta',
+      'light magenta',
+      'yellow',
+    ],
+  },
+  {
+    name: 'Ten, with red and a clear coat',
+    shades: [
+      'photo black',
+      'matte black',
+      'grey',
+      'light grey',
+      'cyan',
+      'light cyan',
+      'magenta',
+      'yellow',
+      'red',
+      'clear coat',
+    ],
+  },
+];
+
+export const newDraft = (): Draft => ({
+  page: 0,
+  name: '',
+  feed: 'stationary',
+  channels: PATTERNS[1]!.shades.map((shades) => channelDraft(shades)),
+  bodies: [bodyDraft()],
+  installed: true,
+  sets: '1',
+  chip: 'resetter',
+  chipMl: '',
+  display: 'percent',
+  switchOff: 'unknown',
+  scaleG: '200',
+  stepG: '0.01',
+  syringeMl: '20',
+});
+
+/** A draft that was kept; a new one where none was, or it cannot be read. */
+export function readDraft(kept: string | null): Draft {
+  try {
+    const found = JSON.parse(kept ?? 'null') as Partial<Draft> | null;
+    if (
+      found &&
+      Array.isArray(found.channels) &&
+      found.channels.every((channel: Partial<ChannelDraft> | null) => typeof channel?.shades === 'string') &&
+      Array.isArray(found.bodies) &&
+      found.bodies.length > 0
+    )
+      return { ...newDraft(), ...found };
+  } catch {
+    // As if nothing was kept.
+  }
+  return newDraft();
+}
+
+export interface ReadDraft {
+  readonly input: SetUpInput;
+  /** One for each channel that has a bottle, in the order of the channels. */
+  readonly bottles: readonly {
+    readonly shade: string;
+    readonly inkClass: InkClass;
+    readonly ink: string;
+    readonly volumeMl: number;
+    readonly priceMinor: number | null;
+  }[];
+}
+
+/** What was answered, read; and what is wrong with it, by page. */
+export function readAnswers(
+  draft: Draft,
+  currency: string,
+): { readonly read: ReadDraft; readonly problems: ReadonlyMap<PageId, readonly string[]> } {
+  const problems = new Map<PageId, string[]>();
+  const wrong = (page: PageId, words: string): void =>
+    void problems.set(page, [...(problems.get(page) ?? []), words]);
+  const number = (page: PageId, raw: string, kind: QuantityKind, name: string): number | null => {
+    if (raw.trim() === '') return null;
+    const parsed = parseQuantity(raw, kind);
+    if (parsed.ok) return parsed.value.value;
+    wrong(page, `${name}: ${explain(parsed.problem)}`);
+    return null;
+  };
+  const money = (page: PageId, raw: string, name: string): number | null => {
+    if (raw.trim() === '') return null;
+    const parsed = parseMoney(raw, currency);
+    if (parsed.ok) return parsed.value;
+    wrong(page, `${name}: ${explain(parsed.problem)}`);
+    return null;
+  };
+  if (draft.name.trim() === '') wrong('name', 'Give the printer a name.');
+  if (draft.channels.length === 0) wrong('channels', 'A printer has at least one channel.');
+  if (draft.channels.length > 16) wrong('channels', 'At most sixteen channels.');
+  const bodies = draft.bodies.map((body, i): BodyInput => {
+    const of = draft.bodies.length > 1 ? `Body ${i + 1}, ` : '';
+    const emptyG = number('masses', body.emptyG, 'mass', `${of}empty`);
+    const fullG = number('masses', body.fullG, 'mass', `${of}full`);
+    if (emptyG !== null && fullG !== null && fullG <= emptyG)
+      wrong('masses', `${of}a full one weighs more than an empty one.`);
+    return {
+      construction: body.construction,
+      // Without its masses an unknown size is taken as the usual one, and asked for later.
+      variant: body.variant === 'own' && (emptyG === null || fullG === null) ? 'standard' : body.variant,
+      emptyG,
+      fullG,
+      maxG: number('masses', body.maxG, 'mass', `${of}at most`),
+      capacityMl: number('masses', body.capacityMl, 'volume', `${of}holds`),
+      boxMm: null,
+    };
+  });
+  const channels = draft.channels.map((channel): Channel => {
+    const priceMinor = money('originals', channel.price, channel.shades);
+    const nominalMl = number('originals', channel.nominal, 'volume', channel.shades);
+    const usableMl = number('originals', channel.usable, 'volume', channel.shades) ?? nominalMl;
+    if (priceMinor !== null && nominalMl === null)
+      wrong('originals', `${channel.shades}: enter the original’s ml too.`);
+    return {
+      shades: channel.shades.split(TOGETHER),
+      inkClass: channel.inkClass,
+      body: Math.min(channel.body, bodies.length - 1),
+      initial: channel.now === 'original' ? 'original' : channel.now === 'dry' ? 'empty' : 'unknown',
+      chipIsOriginal: channel.now === 'original' || channel.now === 'partUsed',
+      original:
+        priceMinor !== null && nominalMl !== null && usableMl !== null
+          ? { priceMinor, nominalMl, usableMl }
+          : null,
+    };
+  });
+  const bottles = draft.channels.flatMap((channel) => {
+    const volumeMl = number('inks', channel.bottleMl, 'volume', channel.shades);
+    const priceMinor = money('inks', channel.bottlePrice, channel.shades);
+    if (channel.ink.trim() !== '' && volumeMl === null)
+      wrong('inks', `${channel.shades}: enter what the bottle holds, or clear its name.`);
+    if (channel.ink.trim() === '' && volumeMl !== null)
+      wrong('inks', `${channel.shades}: give the ink a name.`);
+    if (volumeMl === null || channel.ink.trim() === '') return [];
+    // A body of several colours takes a bottle of each.
+    return channel.shades.split(TOGETHER).map((shade) => ({
+      shade,
+      inkClass: channel.inkClass,
+      ink: channel.ink.trim(),
+      volumeMl,
+      priceMinor,
+    }));
+  });
+  const capacityG = number('scale', draft.scaleG, 'mass', 'The scale');
+  return {
+    read: {
+      input: {
+        name: draft.name.trim(),
+        feed: draft.feed,
+        channels,
+        bodies,
+        sets: Number(draft.sets),
+        chip: draft.chip,
+        chipMl: number('chip', draft.chipMl, 'volume', 'The chip'),
+        gauge: {
+          display: draft.display,
+          switchOff: draft.switchOff === 'unknown' ? null : draft.switchOff === 'yes',
+        },
+        scale:
+          capacityG === null
+            ? null
+            : { capacityG, resolutionG: number('scale', draft.stepG, 'mass', 'Its step') ?? 0.01 },
+        syringeMl: number('scale', draft.syringeMl, 'volume', 'The syringe'),
+      },
+      bottles,
+    },
+    problems,
+  };
+}
+
+export const PAGES = [
+  'name',
+  'channels',
+  'bodies',
+  'masses',
+  'now',
+  'sets',
+  'chip',
+  'scale',
+  'inks',
+  'originals',
+  'done',
+] as const;
+export type PageId = (typeof PAGES)[number];
+
+/** Inks and bottles that stand on the shelf, as facts; one ink for each name and shade. */
+export function bottleFacts(bottles: ReadDraft['bottles'], newId: (kind: string) => string): FactDraft[] {
+  const inks = new Map<string, string>();
+  return bottles.flatMap(({ shade, inkClass, ink, volumeMl, priceMinor }): FactDraft[] => {
+    const key = `${ink}/${shade}/${inkClass}`;
+    const known = inks.get(key);
+    const inkId = known ?? newId('ink');
+    inks.set(key, inkId);
+    return [
+      ...(known
+        ? []
+        : [
+            {
+              kind: 'defined' as const,
+              entity: {
+                entity: 'ink' as const,
+                id: inkId,
+                name: `${ink} ${shade}`,
+                shade,
+                inkClass,
+                density: null,
+              },
+            },
+          ]),
+      {
+        kind: 'defined',
+        entity: {
+          entity: 'bottle',
+          id: newId('bottle'),
+          inkId,
+          lot: '',
+          volumeMl,
+          priceMinor,
+          emptyG: null,
+        },
+      },
+    ];
+  });
+}

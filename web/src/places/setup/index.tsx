@@ -1,0 +1,178 @@
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { all, settingsOf } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
+import { remember } from '../../app/remember';
+import { useServices } from '../../app/services';
+import {
+  bottleFacts,
+  newDraft,
+  PAGES,
+  readAnswers,
+  readDraft,
+  type Draft,
+  type PageId,
+  type PageProps,
+} from './draft';
+import { Bodies, Channels, Chip, Done, Inks, Masses, Name, NowInside, Originals, Scale, Sets } from './pages';
+import { setUpEntities } from './setUpFacts';
+
+const KEY = 'hiraeth-set-up';
+
+const TITLES: Record<PageId, string> = {
+  name: 'What is the printer called?',
+  channels: 'Which channels has it, in the order of its slots?',
+  bodies: 'What do its refillable cartridges look like?',
+  masses: 'What does one weigh?',
+  now: 'What is in them now?',
+  sets: 'How many sets are there?',
+  chip: 'How does the printer count, and what do you do about it?',
+  scale: 'What do you measure with?',
+  inks: 'Which inks stand on the shelf?',
+  originals: 'What would originals cost?',
+  done: 'Is that right?',
+};
+
+const PAGE: Record<PageId, (props: PageProps) => ReactNode> = {
+  name: Name,
+  channels: Channels,
+  bodies: Bodies,
+  masses: Masses,
+  now: NowInside,
+  sets: Sets,
+  chip: Chip,
+  scale: Scale,
+  inks: Inks,
+  originals: Originals,
+  done: Done,
+};
+
+/** A printer and what belongs to it, a question a page; left and taken up again where it was. */
+export default function SetUp() {
+  const ledger = useLedger();
+  const record = useRecord();
+  const { newId } = useServices();
+  const navigate = useNavigate();
+  const { currency } = settingsOf(ledger.context);
+  const [draft, setDraft] = useState<Draft>(() => {
+    const kept = readDraft(remember.get(KEY));
+    // What is owned already is not asked for again.
+    return {
+      ...kept,
+      ...(all(ledger.context, 'scale').length > 0 ? { scaleG: '' } : {}),
+      ...(all(ledger.context, 'syringe').length > 0 ? { syringeMl: '' } : {}),
+    };
+  });
+  const [shown, setShown] = useState<readonly string[]>([]);
+  const form = useRef<HTMLFormElement>(null);
+  const page = PAGES[Math.min(draft.page, PAGES.length - 1)]!;
+  const { read, problems } = readAnswers(draft, currency);
+  const put = (part: Partial<Draft>): void => {
+    setShown([]);
+    setDraft((before) => ({ ...before, ...part }));
+  };
+  useEffect(() => remember.set(KEY, JSON.stringify(draft)), [draft]);
+  useEffect(() => {
+    // A question is answered from the keyboard at once.
+    form.current
+      ?.querySelector<HTMLElement>('input:checked, input:not([type="radio"]), select, button[type="submit"]')
+      ?.focus();
+    window.scrollTo(0, 0);
+  }, [page]);
+  const save = async (): Promise<void> => {
+    const first = PAGES.findIndex((id) => problems.has(id));
+    if (first >= 0) {
+      put({ page: first });
+      return setShown(problems.get(PAGES[first]!)!);
+    }
+    const entities = setUpEntities(read.input, ledger, newId);
+    const printer = entities.find((entity) => entity.entity === 'printer')!;
+    const own = entities.flatMap((entity) => (entity.entity === 'cartridge' ? [entity] : []));
+    const into = printer.slots.map((slot, i) => ({ slotId: slot.id, cartridgeId: own[i]!.id }));
+    const anything = draft.channels.some(({ now }) => now !== 'dry');
+    const saved = await record(
+      [
+        ...entities.map((entity) => ({ kind: 'defined' as const, entity })),
+        ...bottleFacts(read.bottles, newId),
+        ...(draft.installed && anything
+          ? [
+              {
+                kind: 'installed' as const,
+                printerId: printer.id,
+                into: into.filter((_, i) => draft.channels[i]!.now !== 'dry'),
+                confirmed: ['neverFilled', 'sealMissing'],
+              },
+            ]
+          : []),
+      ],
+      `Saved: ${read.input.name} with ${read.input.channels.length} channels.`,
+    );
+    if (!saved) return;
+    remember.set(KEY, JSON.stringify(newDraft()));
+    void navigate('/');
+  };
+  const next = (): void => {
+    const wrong = problems.get(page);
+    if (wrong) return setShown(wrong);
+    if (page === 'done') return void save();
+    put({ page: draft.page + 1 });
+  };
+  const Page = PAGE[page];
+  return (
+    <form
+      ref={form}
+      className="stack question"
+      aria-label="Set up a printer"
+      onSubmit={(event) => {
+        event.preventDefault();
+        next();
+      }}
+      onKeyDown={(event) => {
+        // Enter goes on from a choice too; it is opened with Space or the arrows.
+        if (event.key !== 'Enter' || !(event.target instanceof HTMLSelectElement)) return;
+        event.preventDefault();
+        next();
+      }}
+    >
+      <div className="row" style={{ justifyContent: 'space-between' }}>
+        <span className="soft">
+          Question {draft.page + 1} of {PAGES.length}
+        </span>
+        <span className="row small">
+          <Link to="/set-up/sheet">All on one sheet</Link>
+          <Link to="/set-up/description">From a description</Link>
+          <Button size="small" onClick={() => put(newDraft())} disabled={draft.page === 0}>
+            From the beginning
+          </Button>
+        </span>
+      </div>
+      <progress
+        max={PAGES.length - 1}
+        value={draft.page}
+        aria-label="How far the questions are answered"
+        style={{ width: '100%' }}
+      />
+      <h1>{TITLES[page]}</h1>
+      <Page draft={draft} put={put} />
+      {shown.length > 0 && (
+        <div className="bad" role="alert">
+          {shown.slice(0, 5).map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+        </div>
+      )}
+      <div className="row onwards">
+        {draft.page > 0 && <Button onClick={() => put({ page: draft.page - 1 })}>Back</Button>}
+        <Button type="submit" variant="contained">
+          {page === 'done' ? 'Set it up' : 'Next'}
+        </Button>
+        <span className="soft small">
+          {page === 'done'
+            ? 'All of it can be corrected later, in Workbook.'
+            : 'Enter goes on. What is not known yet stays empty: it is asked for when it matters.'}
+        </span>
+      </div>
+    </form>
+  );
+}

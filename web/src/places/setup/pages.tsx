@@ -1,0 +1,581 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import {
+  CHIP_STRATEGIES,
+  CLASS_NAMES,
+  CONSTRUCTION_NAMES,
+  CONSTRUCTIONS,
+  INK_CLASSES,
+  MATTERS,
+  settingsOf,
+  SHADES,
+  STRATEGY_NAMES,
+  typePreset,
+  type Construction,
+  type InkClass,
+  type Printer,
+  type Variant,
+} from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
+import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
+import { Swatch } from '../../parts/Swatch';
+import {
+  bodyDraft,
+  channelDraft,
+  PATTERNS,
+  readAnswers,
+  TOGETHER,
+  type BodyDraft,
+  type ChannelDraft,
+  type Draft,
+  type Now,
+  type PageProps,
+} from './draft';
+import { Tiles } from './Tiles';
+import { typeOf } from './setUpFacts';
+
+const SHADE_CHOICES = [
+  ...optionsOf<string>(SHADES),
+  { value: 'cyan, magenta, yellow', label: 'cyan, magenta, yellow in one body' },
+];
+
+const changed = (draft: Draft, i: number, part: Partial<ChannelDraft>): Partial<Draft> => ({
+  channels: draft.channels.map((channel, at) => (at === i ? { ...channel, ...part } : channel)),
+});
+const body = (draft: Draft, i: number, part: Partial<BodyDraft>): Partial<Draft> => ({
+  bodies: draft.bodies.map((one, at) => (at === i ? { ...one, ...part } : one)),
+});
+
+export function Name({ draft, put }: PageProps) {
+  return (
+    <>
+      <div className="form">
+        <TextField
+          label="Printer’s name"
+          value={draft.name}
+          onChange={(event) => put({ name: event.target.value })}
+          helperText="As you speak of it"
+        />
+      </div>
+      <Tiles<Printer['feed']>
+        label="Where do the cartridges sit?"
+        value={draft.feed}
+        options={FEEDS.map(({ value, label }) => ({ value, label }))}
+        onPick={(feed) => put({ feed })}
+      />
+    </>
+  );
+}
+
+export function Channels({ draft, put }: PageProps) {
+  const [first] = draft.channels;
+  return (
+    <>
+      <div className="row" role="group" aria-label="Begin with a pattern">
+        {PATTERNS.map(({ name, shades }) => (
+          <Button
+            key={name}
+            variant="outlined"
+            onClick={() =>
+              put({
+                channels: shades.map((one) =>
+                  channelDraft(one, first && one !== 'clear coat' ? { inkClass: first.inkClass } : {}),
+                ),
+              })
+            }
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <div className="row">
+        <Pick<InkClass>
+          label="Ink of all"
+          value={first?.inkClass ?? 'pigment'}
+          options={optionsOf(INK_CLASSES, CLASS_NAMES)}
+          onPick={(inkClass) =>
+            put({
+              channels: draft.channels.map((channel) =>
+                channel.shades === 'clear coat' ? channel : { ...channel, inkClass },
+              ),
+            })
+          }
+        />
+      </div>
+      <table className="lines" style={{ maxWidth: 760 }}>
+        <caption className="visually-hidden">Channels in slot order</caption>
+        <tbody>
+          {draft.channels.map((channel, i) => (
+            <tr key={i}>
+              <td className="soft">{i + 1}</td>
+              <td>
+                <div className="row" style={{ flexWrap: 'nowrap' }}>
+                  <Swatch shades={channel.shades.split(TOGETHER)} />
+                  <Pick
+                    label={`Shade ${i + 1}`}
+                    value={channel.shades}
+                    options={SHADE_CHOICES}
+                    onPick={(shades) => put(changed(draft, i, { shades }))}
+                  />
+                </div>
+              </td>
+              <td>
+                <Pick<InkClass>
+                  label={`Ink ${i + 1}`}
+                  value={channel.inkClass}
+                  options={optionsOf(INK_CLASSES, CLASS_NAMES)}
+                  onPick={(inkClass) => put(changed(draft, i, { inkClass }))}
+                />
+              </td>
+              <td className="n">
+                <Button
+                  size="small"
+                  aria-label={`Remove ${channel.shades}`}
+                  onClick={() => put({ channels: draft.channels.filter((_, at) => at !== i) })}
+                >
+                  Remove
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div>
+        <Button
+          onClick={() =>
+            put({
+              channels: [
+                ...draft.channels,
+                channelDraft(
+                  SHADES.find((shade) => !draft.channels.some((channel) => channel.shades === shade)) ??
+                    'grey',
+                  first ? { inkClass: first.inkClass } : {},
+                ),
+              ],
+            })
+          }
+        >
+          Add a channel
+        </Button>
+      </div>
+    </>
+  );
+}
+
+export function Bodies({ draft, put }: PageProps) {
+  return (
+    <>
+      {draft.bodies.map((one, i) => (
+        <div key={i} className="stack">
+          <Tiles<Construction>
+            label={draft.bodies.length > 1 ? `Body ${i + 1}` : 'Choose by looking'}
+            value={one.construction}
+            options={CONSTRUCTIONS.map((value) => ({
+              value,
+              label: CONSTRUCTION_NAMES[value],
+              picture: (
+                <CartridgeDrawing
+                  construction={value}
+                  shades={['cyan']}
+                  fill={{ share: 0.6, u: 0.02 }}
+                  width={150}
+                />
+              ),
+            }))}
+            onPick={(construction) => put(body(draft, i, { construction }))}
+          />
+          <p className="small">{MATTERS[one.construction]}</p>
+          <div className="row">
+            <Pick<Variant | 'own'>
+              label={`Size${draft.bodies.length > 1 ? ` of body ${i + 1}` : ''}`}
+              value={one.variant}
+              options={[
+                { value: 'starter', label: 'small, as it comes with the printer' },
+                { value: 'standard', label: 'the usual one' },
+                { value: 'large', label: 'large' },
+                { value: 'own', label: 'unknown: by its masses' },
+              ]}
+              onPick={(variant) => put(body(draft, i, { variant }))}
+            />
+            {i > 0 && (
+              <Button
+                onClick={() =>
+                  put({
+                    bodies: draft.bodies.filter((_, at) => at !== i),
+                    channels: draft.channels.map((channel) =>
+                      channel.body === i
+                        ? { ...channel, body: 0 }
+                        : channel.body > i
+                          ? { ...channel, body: channel.body - 1 }
+                          : channel,
+                    ),
+                  })
+                }
+              >
+                Not this body
+              </Button>
+            )}
+          </div>
+        </div>
+      ))}
+      <div>
+        <Button
+          onClick={() => put({ bodies: [...draft.bodies, bodyDraft(draft.bodies[0]!.construction)] })}
+          disabled={draft.bodies.length >= 4}
+        >
+          Some slots take another body
+        </Button>
+      </div>
+      {draft.bodies.length > 1 && (
+        <div className="form">
+          {draft.channels.map((channel, i) => (
+            <Pick
+              key={i}
+              label={`${channel.shades} takes`}
+              value={String(Math.min(channel.body, draft.bodies.length - 1))}
+              options={draft.bodies.map((one, at) => ({
+                value: String(at),
+                label: `body ${at + 1}: ${CONSTRUCTION_NAMES[one.construction]}`,
+              }))}
+              onPick={(value) => put(changed(draft, i, { body: Number(value) }))}
+            />
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+export function Masses({ draft, put }: PageProps) {
+  return (
+    <>
+      <p>
+        Leave empty what is not known: bodies of this kind weigh about what stands below, and the workbook
+        asks for one to be weighed when it matters.
+      </p>
+      {draft.bodies.map((one, i) => {
+        const usual = typePreset(one.construction, one.variant === 'own' ? 'standard' : one.variant);
+        const field = (
+          key: 'emptyG' | 'fullG' | 'maxG' | 'capacityMl',
+          label: string,
+          help: string,
+        ): React.ReactElement => (
+          <QuantityField
+            key={key}
+            label={draft.bodies.length > 1 ? `Body ${i + 1}: ${label}` : label}
+            kind={key === 'capacityMl' ? 'volume' : 'mass'}
+            value={one[key]}
+            onText={(text) => put(body(draft, i, { [key]: text }))}
+            helperText={help}
+          />
+        );
+        return (
+          <div className="form" key={i}>
+            {field('emptyG', 'Empty and dry, g', `not known yet: about ${usual.emptyG.value.toFixed(1)} g`)}
+            {field('fullG', 'Full to its line, g', `not known yet: about ${usual.fullG.toFixed(1)} g`)}
+            {field(
+              'maxG',
+              'At most, g',
+              `not known yet: about ${usual.maxG.toFixed(1)} g; above it, it leaks`,
+            )}
+            {field('capacityMl', 'Holds, ml', `not known yet: about ${usual.capacityMl} ml`)}
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+const NOW: readonly { readonly value: Now; readonly label: string }[] = [
+  { value: 'original', label: 'an original, full' },
+  { value: 'partUsed', label: 'an original, part used' },
+  { value: 'refilled', label: 'refilled ink: it will be weighed' },
+  { value: 'dry', label: 'nothing: new and dry' },
+];
+
+export function NowInside({ draft, put }: PageProps) {
+  const [first] = draft.channels;
+  const alike = draft.channels.every(({ now }) => now === first?.now);
+  return (
+    <>
+      <Tiles<Now | 'each'>
+        label="All of them"
+        value={alike ? (first?.now ?? 'refilled') : 'each'}
+        options={alike ? NOW : [...NOW, { value: 'each', label: 'each its own, as below' }]}
+        onPick={(now) =>
+          now !== 'each' && put({ channels: draft.channels.map((channel) => ({ ...channel, now })) })
+        }
+      />
+      <div className="form">
+        {draft.channels.map((channel, i) => (
+          <Pick<Now>
+            key={i}
+            label={channel.shades}
+            value={channel.now}
+            options={NOW}
+            onPick={(now) => put(changed(draft, i, { now }))}
+          />
+        ))}
+      </div>
+      <label className="row" style={{ gap: 8 }}>
+        <input
+          type="checkbox"
+          checked={draft.installed}
+          onChange={(event) => put({ installed: event.target.checked })}
+        />
+        They stand in the printer; what is new and dry lies on the shelf
+      </label>
+    </>
+  );
+}
+
+export function Sets({ draft, put }: PageProps) {
+  return (
+    <Tiles<'1' | '2'>
+      label="Sets"
+      value={draft.sets}
+      options={[
+        { value: '1', label: 'one: each cartridge is refilled when it needs it' },
+        { value: '2', label: 'two, A and B: one prints while the other is refilled' },
+      ]}
+      onPick={(sets) => put({ sets })}
+    />
+  );
+}
+
+export function Chip({ draft, put }: PageProps) {
+  return (
+    <>
+      <div className="form">
+        <Pick<Printer['gauge']['display']>
+          label="What does the printer show of its ink?"
+          value={draft.display}
+          options={[
+            { value: 'percent', label: 'a figure or a bar for each channel' },
+            { value: 'steps', label: 'a few steps for each channel' },
+            { value: 'lampForAll', label: 'one lamp for all' },
+            { value: 'optical', label: 'a signal: it sees the ink itself' },
+            { value: 'invisible', label: 'nothing' },
+          ]}
+          onPick={(display) => put({ display })}
+        />
+        <Pick
+          label="And the chip, at a refill?"
+          value={draft.chip}
+          options={optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES)}
+          onPick={(chip) => put({ chip })}
+        />
+        <QuantityField
+          label="It counts from, ml"
+          kind="volume"
+          value={draft.chipMl}
+          onText={(chipMl) => put({ chipMl })}
+          helperText="The volume it was made for; not known yet: empty"
+        />
+        <Pick
+          label="Can it be told to print on without counting?"
+          value={draft.switchOff}
+          options={[
+            { value: 'unknown', label: 'not known yet' },
+            { value: 'yes', label: 'yes: it offers that' },
+            { value: 'no', label: 'no' },
+          ]}
+          onPick={(switchOff) => put({ switchOff })}
+        />
+      </div>
+    </>
+  );
+}
+
+export function Scale({ draft, put }: PageProps) {
+  const { currency } = settingsOf(useLedger().context);
+  const { read } = readAnswers(draft, currency);
+  const heaviest = Math.max(...read.input.bodies.map((one) => typeOf(one).maxG));
+  const carries = read.input.scale?.capacityG ?? null;
+  return (
+    <>
+      <div className="form">
+        <QuantityField
+          label="The scale carries, g"
+          kind="mass"
+          value={draft.scaleG}
+          onText={(scaleG) => put({ scaleG })}
+          helperText="Empty: no scale, or one that is set up already"
+        />
+        <QuantityField
+          label="Its smallest step, g"
+          kind="mass"
+          value={draft.stepG}
+          onText={(stepG) => put({ stepG })}
+        />
+        <QuantityField
+          label="The syringe holds, ml"
+          kind="volume"
+          value={draft.syringeMl}
+          onText={(syringeMl) => put({ syringeMl })}
+          helperText="Empty: none"
+        />
+      </div>
+      {carries !== null && (
+        <p role="status" className={carries < heaviest ? 'warn' : ''}>
+          {carries < heaviest
+            ? `The heaviest of these weighs up to ${heaviest.toFixed(0)} g: this scale carries ${carries} g. Those are filled by line or by volume, or on a larger scale.`
+            : `The heaviest of these weighs up to ${heaviest.toFixed(0)} g: it carries them.`}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** A grid with a line for each channel, and one press that copies the first line down. */
+function Grid({
+  draft,
+  put,
+  columns,
+  copies,
+}: PageProps & {
+  readonly columns: readonly {
+    readonly key: 'ink' | 'bottleMl' | 'bottlePrice' | 'price' | 'nominal' | 'usable';
+    readonly label: string;
+  }[];
+  readonly copies: string;
+}) {
+  const [first] = draft.channels;
+  return (
+    <>
+      <div className="scrollx">
+        <table className="lines" style={{ maxWidth: 760 }}>
+          <thead>
+            <tr>
+              <th>Channel</th>
+              {columns.map(({ key, label }) => (
+                <th key={key}>{label}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {draft.channels.map((channel, i) => (
+              <tr key={i}>
+                <td>
+                  <Swatch shades={channel.shades.split(TOGETHER)} /> {channel.shades}
+                </td>
+                {columns.map(({ key, label }) => (
+                  <td key={key}>
+                    <TextField
+                      value={channel[key]}
+                      onChange={(event) => put(changed(draft, i, { [key]: event.target.value }))}
+                      slotProps={{ htmlInput: { 'aria-label': `${channel.shades}: ${label}` } }}
+                      sx={{ width: key === 'ink' ? 200 : 110 }}
+                    />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div>
+        <Button
+          onClick={() =>
+            put({
+              channels: draft.channels.map((channel) => ({
+                ...channel,
+                ...Object.fromEntries(columns.map(({ key }) => [key, first?.[key] ?? ''])),
+              })),
+            })
+          }
+          disabled={draft.channels.length < 2 || columns.every(({ key }) => first?.[key] === '')}
+        >
+          {copies}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+export function Inks(props: PageProps) {
+  const { currency } = settingsOf(useLedger().context);
+  return (
+    <>
+      <p>One bottle for each channel; more can be bought later, in Inks. Nothing yet: leave it empty.</p>
+      <Grid
+        {...props}
+        copies="All bottles as the first"
+        columns={[
+          { key: 'ink', label: 'Maker or line' },
+          { key: 'bottleMl', label: 'Holds, ml' },
+          { key: 'bottlePrice', label: `Cost, ${currency}` },
+        ]}
+      />
+    </>
+  );
+}
+
+export function Originals(props: PageProps) {
+  const { currency } = settingsOf(useLedger().context);
+  return (
+    <>
+      <p>
+        To compare with: what one original costs, what it says it holds, and what it gives before the printer
+        calls it empty. Not known yet: leave it empty; costs are then told without the comparison.
+      </p>
+      <Grid
+        {...props}
+        copies="All originals as the first"
+        columns={[
+          { key: 'price', label: `Cost, ${currency}` },
+          { key: 'nominal', label: 'Nominal, ml' },
+          { key: 'usable', label: 'Usable, ml' },
+        ]}
+      />
+    </>
+  );
+}
+
+export function Done({ draft }: PageProps) {
+  const { currency } = settingsOf(useLedger().context);
+  const { read } = readAnswers(draft, currency);
+  const { input, bottles } = read;
+  const inside = new Map<Now, number>();
+  for (const { now } of draft.channels) inside.set(now, (inside.get(now) ?? 0) + 1);
+  const unweighed = input.bodies.some(({ emptyG }) => emptyG === null);
+  return (
+    <ul>
+      <li>
+        <strong>{input.name}</strong>, {FEEDS.find(({ value }) => value === input.feed)?.label}
+      </li>
+      <li>
+        {input.channels.length} channels: {draft.channels.map(({ shades }) => shades).join('; ')}
+      </li>
+      <li>
+        {input.bodies
+          .map((one) => {
+            const type = typeOf(one);
+            return `${CONSTRUCTION_NAMES[one.construction]}, ${type.capacityMl} ml, ${type.emptyG.value.toFixed(1)} to ${type.fullG.toFixed(1)} g`;
+          })
+          .join('; ')}
+        {input.sets > 1 ? '; two sets' : ''}
+      </li>
+      <li>
+        Now:{' '}
+        {[...inside]
+          .map(([now, count]) => `${count} × ${NOW.find(({ value }) => value === now)!.label}`)
+          .join('; ')}
+      </li>
+      <li>
+        {bottles.length === 0
+          ? 'No bottle yet'
+          : `${bottles.length} ${bottles.length === 1 ? 'bottle' : 'bottles'} on the shelf`}
+        {input.scale ? `; a scale of ${input.scale.capacityG} g` : ''}
+        {input.syringeMl === null ? '' : `; a syringe of ${input.syringeMl} ml`}
+      </li>
+      {unweighed && (
+        <li className="warn">
+          An empty mass is not known yet: what is in them is known to a few tenths of a ml less well until one
+          is weighed empty and dry. It is asked for on Plan and Rack.
+        </li>
+      )}
+    </ul>
+  );
+}

@@ -1,0 +1,232 @@
+import { expect, test } from '@jest/globals';
+import {
+  all,
+  checkFact,
+  CONSTRUCTIONS,
+  describePrinter,
+  factSchema,
+  Ledger,
+  makeStamp,
+  readDescription,
+} from '@hiraeth/core';
+import { bottleFacts, channelDraft, newDraft, readAnswers, readDraft } from './draft';
+import { setUpEntities, typeOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
+
+const body: BodyInput = {
+  construction: 'compartmentTank',
+  variant: 'standard',
+  emptyG: null,
+  fullG: null,
+  maxG: null,
+  capacityMl: null,
+  boxMm: null,
+};
+const channel = (shades: readonly string[], part: Partial<Channel> = {}): Channel => ({
+  shades,
+  inkClass: 'pigment',
+  body: 0,
+  initial: 'unknown',
+  chipIsOriginal: false,
+  original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 },
+  ...part,
+});
+const input: SetUpInput = {
+  name: 'Studio',
+  feed: 'stationary',
+  channels: [channel(['cyan']), channel(['magenta'])],
+  bodies: [body],
+  gauge: { display: 'percent', switchOff: null },
+  sets: 2,
+  chip: 'resetter',
+  chipMl: 54,
+  scale: { capacityG: 200, resolutionG: 0.01 },
+  syringeMl: 20,
+};
+let next = 0;
+const newId = (kind: string): string => `${kind}-${(next += 1)}`;
+const kinds = (entities: readonly { entity: string }[]): Record<string, number> =>
+  entities.reduce<Record<string, number>>(
+    (count, { entity }) => ({ ...count, [entity]: (count[entity] ?? 0) + 1 }),
+    {},
+  );
+
+test.each(
+  CONSTRUCTIONS.flatMap((construction) =>
+    (['starter', 'standard', 'large'] as const).map((variant) => [construction, variant] as const),
+  ),
+)('%s, %s: everything that a new printer brings is valid and passes its checks', (construction, variant) => {
+  const ledger = new Ledger();
+  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
+  const entities = setUpEntities({ ...input, bodies: [{ ...body, construction, variant }] }, ledger, newId);
+  for (const fact of stamp(entities.map((entity) => ({ kind: 'defined', entity })))) {
+    const parsed = factSchema.safeParse(fact);
+    expect(parsed.error?.issues).toBeUndefined();
+    expect(checkFact(ledger, parsed.data!, Date.parse('2026-03-02T00:00:00Z'))).toEqual([]);
+    ledger.add([parsed.data!]);
+  }
+  expect(kinds(entities)).toMatchObject({
+    settings: 1,
+    printer: 1,
+    cartridgeType: 1,
+    cartridge: 4,
+    scale: 1,
+    syringe: 1,
+  });
+});
+
+test('a second printer brings no second scale, subjects or settings; sets are labelled A and B', () => {
+  const ledger = new Ledger();
+  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
+  const first = setUpEntities(input, ledger, newId);
+  ledger.add(stamp(first.map((entity) => ({ kind: 'defined', entity }))));
+  const labels = first.flatMap((entity) => (entity.entity === 'cartridge' ? [entity.label] : []));
+  expect(labels).toEqual(['Cyan A', 'Magenta A', 'Cyan B', 'Magenta B']);
+  const second = setUpEntities(
+    { ...input, name: 'Other', scale: null, syringeMl: null, sets: 1, chip: 'none', chipMl: null },
+    ledger,
+    newId,
+  );
+  expect(kinds(second)).toEqual({ printer: 1, cartridgeType: 1, cartridge: 2 });
+  expect(second.find((entity) => entity.entity === 'cartridge')).toMatchObject({
+    label: 'Cyan',
+    set: '',
+    chip: null,
+  });
+});
+
+test('shades that share a body: one slot, one cartridge with a chamber for each, a type of its own; all at home in their printer', () => {
+  const together = setUpEntities(
+    {
+      ...input,
+      bodies: [{ ...body, construction: 'integratedHead' }],
+      channels: [['photo black'], ['cyan', 'magenta', 'yellow']].map((shades) =>
+        channel(shades, { original: null }),
+      ),
+      sets: 1,
+    },
+    new Ledger(),
+    newId,
+  );
+  expect(kinds(together)).toMatchObject({ cartridgeType: 2, cartridge: 2 });
+  const printer = together.find((entity) => entity.entity === 'printer')!;
+  const types = together.filter((entity) => entity.entity === 'cartridgeType');
+  const colour = together.find((entity) => entity.entity === 'cartridge' && entity.shades.length === 3);
+  expect(colour).toMatchObject({
+    label: 'Colour',
+    shades: ['cyan', 'magenta', 'yellow'],
+    printerId: printer.id,
+    typeId: types.find((type) => type.chambers === 3)!.id,
+  });
+});
+
+test('weighed masses beat the ready ones; an unknown cartridge is weighed and measured', () => {
+  expect(typeOf(body).emptyG.u).toBe(0.35);
+  expect(typeOf({ ...body, emptyG: 41.58, fullG: 90.9 })).toMatchObject({
+    emptyG: { value: 41.58, u: 0.05 },
+    fullG: 90.9,
+  });
+  expect(typeOf({ ...body, fullG: 99 }).maxG).toBeGreaterThanOrEqual(99);
+  const unknown = typeOf({ ...body, variant: 'own', emptyG: 41.6, fullG: 91.6 });
+  expect(unknown).toMatchObject({ variant: 'own', capacityMl: 46.9 });
+  const measured = typeOf({ ...body, variant: 'own', emptyG: 12, boxMm: [60, 15, 40] });
+  expect(measured.capacityMl).toBeGreaterThan(15);
+  expect(measured.bodyHeightMm).toBe(40);
+});
+
+test('a kept draft is taken up; what cannot be read begins anew', () => {
+  const draft = { ...newDraft(), name: 'Attic', page: 3 };
+  expect(readDraft(JSON.stringify(draft))).toEqual(draft);
+  for (const kept of [null, '{', '[]', '{"channels":[null],"bodies":[{}]}', '{"channels":[],"bodies":[]}'])
+    expect(readDraft(kept)).toEqual(newDraft());
+});
+
+test('answers say what is wrong on their own page, and nothing known is no mistake', () => {
+  expect(readAnswers({ ...newDraft(), name: 'A' }, 'GBP').problems.size).toBe(0);
+  const [first, ...others] = newDraft().channels;
+  const { problems } = readAnswers(
+    {
+      ...newDraft(),
+      channels: [{ ...first!, price: 'dear', ink: 'Marram', bottleMl: '' }, ...others],
+      bodies: [{ ...newDraft().bodies[0]!, emptyG: '50', fullG: '40' }],
+      scaleG: '63 constructor',
+    },
+    'GBP',
+  );
+  expect([...problems.keys()].sort()).toEqual(['inks', 'masses', 'name', 'originals', 'scale']);
+});
+
+test('slots of other bodies, classes and contents; bottles of one ink for each shade of a body', () => {
+  const draft = newDraft();
+  const { read } = readAnswers(
+    {
+      ...draft,
+      name: 'Two bodies',
+      bodies: [
+        ...draft.bodies,
+        { ...draft.bodies[0]!, construction: 'bag', variant: 'own', emptyG: '80', fullG: '150' },
+      ],
+      channels: [
+        channelDraft('photo black', { body: 1, now: 'dry' }),
+        channelDraft('cyan, magenta, yellow', { now: 'original', ink: 'Marram', bottleMl: '100' }),
+        channelDraft('clear coat', { now: 'partUsed' }),
+      ],
+    },
+    'GBP',
+  );
+  const entities = setUpEntities(read.input, new Ledger(), newId);
+  const types = entities.filter((entity) => entity.entity === 'cartridgeType');
+  expect(types.map(({ construction, chambers }) => [construction, chambers])).toEqual([
+    ['bag', 1],
+    ['compartmentTank', 3],
+    ['compartmentTank', 1],
+  ]);
+  const own = entities.filter((entity) => entity.entity === 'cartridge');
+  expect(own.map(({ initial, inkClass, chip }) => [initial, inkClass, chip!.original])).toEqual([
+    ['empty', 'pigment', false],
+    ['original', 'pigment', true],
+    ['unknown', 'clearCoat', true],
+  ]);
+  const bottles = bottleFacts(read.bottles, newId);
+  expect(bottles.map((fact) => fact.kind === 'defined' && fact.entity.entity)).toEqual([
+    'ink',
+    'bottle',
+    'ink',
+    'bottle',
+    'ink',
+    'bottle',
+  ]);
+});
+
+test('a described printer comes beside what is there, under ids of its own, without what was its owner’s', () => {
+  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
+  const ledger = new Ledger();
+  const first = setUpEntities(input, ledger, newId);
+  ledger.add(
+    stamp(first.map((entity) => ({ kind: 'defined', entity }))).map((fact) => factSchema.parse(fact)),
+  );
+  const [printer] = all(ledger.context, 'printer');
+  const text = describePrinter(ledger, printer!.id)!;
+  const read = readDescription(text, newId);
+  if (!read.ok) throw new Error(read.problem.code);
+  const known = new Set(first.map(({ id }) => id));
+  for (const { id } of read.value) expect(known.has(id)).toBe(false);
+  ledger.add(
+    makeStamp(
+      { now: () => Date.parse('2026-03-02T00:00:00Z') },
+      () => 0.25,
+    )(read.value.map((entity) => ({ kind: 'defined', entity }))),
+  );
+  expect(all(ledger.context, 'printer')).toHaveLength(2);
+  const copy = all(ledger.context, 'cartridge').filter(({ printerId }) => printerId !== printer!.id);
+  expect(copy.map(({ label, emptyG }) => [label, emptyG])).toEqual(
+    ['Cyan A', 'Magenta A', 'Cyan B', 'Magenta B'].map((label) => [label, null]),
+  );
+  for (const [content, code] of [
+    ['{', 'notADescription'],
+    ['{"format":"hiraeth-workbook"}', 'notADescription'],
+    ['{"format":"hiraeth-printer","version":9}', 'newerDescription'],
+    ['{"format":"hiraeth-printer","version":1,"entities":[{"entity":"printer"}]}', 'brokenDescription'],
+  ] as const)
+    expect(readDescription(content, newId)).toMatchObject({ ok: false, problem: { code } });
+  expect(describePrinter(ledger, 'nobody')).toBeNull();
+});
