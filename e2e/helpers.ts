@@ -185,8 +185,10 @@ export async function chooseFile(page: Page, name: string, content: string | Buf
 }
 
 /** Nothing that the accessibility checker complains of. */
-export async function noAxeFindings(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** @param rules these alone; otherwise all */
+export async function noAxeFindings(page: Page, rules: readonly string[] = []): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   expect(
     violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`),
   ).toEqual([]);

@@ -40,6 +40,7 @@ export { inkInRun } from './inkInRun';
 export { mismatchesOf } from './mismatchesOf';
 export { occasionOf } from './occasionOf';
 export { stopsQuick, takenAsDone } from './stopsQuick';
+export { quickCard, type QuickCard } from './quickCard';
 export { suggestChoice } from './suggestChoice';
 export { suggestBottle } from './suggestBottle';
 export { syringeU } from './syringeU';

@@ -3,6 +3,7 @@ import {
   CHECKS,
   CONSTRUCTION_DATA,
   layOut,
+  quickCard,
   stepsFor,
   runEnv,
   type CheckCode,
@@ -194,3 +195,19 @@ test('what differs, what stops Begin, and what stops a cartridge at the door, as
     mend: 'Top it up first: the printer would draw air.',
   });
 });
+
+test.each(CONSTRUCTIONS)(
+  '%s: a quick card has its steps in words, its weighing, and its cautions',
+  (construction) => {
+    const card = quickCard({
+      entity: 'cartridgeType',
+      id: 'type',
+      name: 'Type',
+      ...typePreset(construction, 'standard'),
+    })!;
+    const kinds = new Set(card.steps.map(({ step }) => step.kind));
+    for (const kind of ['weigh', 'do', 'check'] as const) expect(kinds.has(kind)).toBe(true);
+    expect(card.steps.some(({ step }) => step.cautions.length > 0)).toBe(true);
+    for (const { step } of card.steps) expect(stepWords(step).title).toMatch(/\S/);
+  },
+);

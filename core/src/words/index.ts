@@ -1,5 +1,6 @@
 export { explain, type Problem } from './explain';
 export * from './names';
+export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
 export { entityName, factWords } from './factWords';
 export { TOOL_NAMES, toolWords } from './toolWords';
 export { lotName } from './lotName';

@@ -15,6 +15,7 @@ import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
+import { TourBand } from '../places/help/TourBand';
 import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
@@ -89,12 +90,16 @@ export function Shell() {
             {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
           </Button>
           <span style={{ marginLeft: 'auto' }} />
+          {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
           <Link to="/labels">Labels</Link>
+          <Link to="/cards">Quick cards</Link>
+          <Link to="/words">Words</Link>
           <Link to="/keys">Keys</Link>
           <Button size="small" onClick={switchTheme}>
             {themeName === 'light' ? 'Dim the page' : 'Light page'}
           </Button>
         </aside>
+        <TourBand />
         {update && (
           <div className="band" role="status">
             <span>A newer version of the program is ready. What you recorded stays as it is.</span>

@@ -7,6 +7,7 @@ import {
   type CartridgeView,
 } from '@hiraeth/core';
 import { useLedger, useMoney } from '../../app/hooks';
+import { Term } from '../../parts/Term';
 
 /** What a cartridge holds, by lot, chamber by chamber. */
 export function MixtureList({ view }: { readonly view: CartridgeView }) {
@@ -45,7 +46,7 @@ export function MixtureList({ view }: { readonly view: CartridgeView }) {
           : 'Only the ink it is meant for.'}
       </p>
       <p>
-        Density {formatUncertain(density, 'g/ml')}
+        <Term of="density">Density</Term> {formatUncertain(density, 'g/ml')}
         {price === null ? '; its price is not known' : `; ${money(price, 3)} a ml`}
       </p>
     </>

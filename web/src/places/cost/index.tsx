@@ -32,6 +32,7 @@ import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
 import { Swatch } from '../../parts/Swatch';
+import { Term } from '../../parts/Term';
 import { BuyKit } from './BuyKit';
 import { Edition } from './Edition';
 import { OverTime } from './OverTime';
@@ -426,7 +427,9 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
               <th className="n">Of it not on paper</th>
               <th className="n">µl per dm²</th>
               <th className="n">Refill, a ml</th>
-              <th className="n">Original, a usable ml</th>
+              <th className="n">
+                Original, a <Term of="usable" />
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -10,6 +10,7 @@ import {
   type Uncertain,
 } from '@hiraeth/core';
 import { useMoney, useRecord } from '../../app/hooks';
+import { Term } from '../../parts/Term';
 
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
@@ -63,12 +64,16 @@ export function Policies({
             <thead>
               <tr>
                 <th>A year of (±: nineteen years in twenty)</th>
-                <th className="n">Times opened</th>
+                <th className="n">
+                  <Term of="routine">Times opened</Term>
+                </th>
                 <th className="n">Ink lost</th>
                 <th className="n">Money lost</th>
                 <th className="n">Work</th>
                 <th className="n">Runs dry</th>
-                <th className="n">Pad lasts</th>
+                <th className="n">
+                  <Term of="wastePad">Pad lasts</Term>
+                </th>
               </tr>
             </thead>
             <tbody>

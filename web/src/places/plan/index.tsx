@@ -16,6 +16,7 @@ import { useServices } from '../../app/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { Term } from '../../parts/Term';
 import { Ahead } from './Ahead';
 import { Buy } from './Buy';
 import { Doses } from './Doses';
@@ -82,7 +83,7 @@ export default function Plan() {
           <p>
             {first ? (
               <>
-                The first to come to its reserve, {BY_WORDS[by]}:{' '}
+                The first to come to its <Term of="reserve" />, {BY_WORDS[by]}:{' '}
                 {first.median === at
                   ? 'nothing should be printed before it is seen to.'
                   : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}

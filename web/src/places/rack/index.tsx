@@ -23,6 +23,7 @@ import { useHour, useLedger, useNow } from '../../app/hooks';
 import { Big } from '../../parts/Big';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
+import { Term } from '../../parts/Term';
 import { CanPrint } from './CanPrint';
 import { Drift } from './Drift';
 import { Shelf } from './Shelf';
@@ -133,8 +134,8 @@ function Lead({ printer }: { readonly printer: PrinterAdvice }) {
       <Big text={String(printer.safeSheets)} of="standard sheets are safe" />
       <p>
         <strong>{decides.slot.name}</strong> in {decides.printer.name} goes first, with{' '}
-        {formatUncertain(decides.cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, it does not come to its
-        reserve.
+        {formatUncertain(decides.cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, it does not come to its{' '}
+        <Term of="reserve" />.
       </p>
     </div>
   );

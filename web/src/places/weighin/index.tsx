@@ -35,6 +35,7 @@ import { useScaleTarget } from '../../devices/useScale';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
+import { Term } from '../../parts/Term';
 
 /** One cartridge to be weighed: in its slot, or on the shelf. */
 interface Row {
@@ -199,8 +200,12 @@ export default function WeighIn() {
                 <th>Slot</th>
                 <th className="n">Expected</th>
                 <th>Weight, g</th>
-                <th>Printer says, %</th>
-                <th>Ink by weight</th>
+                <th>
+                  <Term of="gauge">Printer says, %</Term>
+                </th>
+                <th>
+                  <Term of="measuredInk">Ink by weight</Term>
+                </th>
               </tr>
             </thead>
             <tbody>
