@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
-import { Suspense, useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import {
   Link,
   NavigationType,
@@ -15,7 +15,6 @@ import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
 import { usePrinterPolling } from '../devices/usePrinterPolling';
-import { TourBand } from '../places/help/TourBand';
 import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
@@ -29,6 +28,8 @@ import { useDueNotices } from './useDueNotices';
 import { noticed } from './workbookSlice';
 import { useThemeName } from './ThemeSwitch';
 
+const TourBand = lazy(() => import('../places/help/TourBand'));
+
 export function Shell() {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
@@ -37,7 +38,8 @@ export function Shell() {
   const { which, status, error, progress, pen, notice, update } = useAppSelector((state) => state.workbook);
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
+  const touring = new URLSearchParams(search).has('tour');
   const navigate = useNavigate();
   const moved = useNavigationType();
   useEffect(() => {
@@ -99,7 +101,11 @@ export function Shell() {
             {themeName === 'light' ? 'Dim the page' : 'Light page'}
           </Button>
         </aside>
-        <TourBand />
+        {touring && (
+          <Suspense fallback={null}>
+            <TourBand />
+          </Suspense>
+        )}
         {update && (
           <div className="band" role="status">
             <span>A newer version of the program is ready. What you recorded stays as it is.</span>

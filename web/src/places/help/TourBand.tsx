@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { TOUR } from './tour';
 
 /** The stop of the tour that one is at, above every place, until it is ended. */
-export function TourBand() {
+export default function TourBand() {
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const at = Number(params.get('tour') ?? 0) - 1;

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import {
   agoWords,
@@ -24,9 +25,11 @@ import { Big } from '../../parts/Big';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
 import { Term } from '../../parts/Term';
-import { CanPrint } from './CanPrint';
 import { Drift } from './Drift';
 import { Shelf } from './Shelf';
+
+/** The strips are the answer that one comes for; the question beside them follows. */
+const CanPrint = lazy(() => import('./CanPrint').then((part) => ({ default: part.CanPrint })));
 
 /** What is in each printer now, what is due, and whether a job can be printed. */
 export function Rack() {
@@ -69,7 +72,9 @@ export function Rack() {
       </div>
       <aside>
         <DueLine />
-        <CanPrint />
+        <Suspense fallback={<h2>Can I print this?</h2>}>
+          <CanPrint />
+        </Suspense>
         <StripKey />
       </aside>
     </div>
