@@ -14,6 +14,8 @@ export interface RotationPair {
 
 export interface Rotation {
   readonly pairs: readonly RotationPair[];
+  /** Of those that go in: filled since their chip was last reset, where it can be reset by hand. */
+  readonly toReset: readonly string[];
   /** One after the other, in parts that the head can stand open for; in slot order. */
   readonly parts: readonly (readonly string[])[];
 }
@@ -56,5 +58,14 @@ export function rotationOf(book: Book, printerId: string, at: string): Rotation 
   const parts = Array.from({ length: Math.ceil(going.length / most) }, (_, i) =>
     going.slice(i * most, (i + 1) * most),
   );
-  return { pairs, parts };
+  const toReset = pairs.flatMap(({ into }) => {
+    const state = into?.state;
+    const { strategy } = state?.chip.machine ?? {};
+    if (!state || (strategy !== 'resetter' && strategy !== 'contactBridge')) return [];
+    const reset = state.chip.resetAt;
+    return state.lastFillAt !== null && (reset === null || reset < state.lastFillAt)
+      ? [into.body.cartridge.id]
+      : [];
+  });
+  return { pairs, parts, toReset };
 }

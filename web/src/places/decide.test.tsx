@@ -238,6 +238,33 @@ describe('a set for the one that is in', () => {
     expect(facts('installed')[1]).toMatchObject({ into: [{ slotId: 'cyan', cartridgeId: 'cyan-b' }] });
     expect(facts('weighed').at(-1)).toMatchObject({ subjectId: 'cyan', massG: { value: 79.9 } });
     await waitFor(() => expect(screen.queryByRole('timer')).toBeNull());
+    expect(screen.getByRole('link', { name: 'top them up on the Bench' })).toHaveAttribute(
+      'href',
+      '/bench?cartridges=cyan',
+    );
+  });
+
+  test('chips of what goes in are reset together, those filled since their last reset alone', async () => {
+    const { user, facts } = await renderApp(
+      <Rotate />,
+      used(
+        ...second,
+        fill('cyan-b', 2, { bottleId: 'bottle-cyan' }),
+        fill('magenta-b', 2, { bottleId: 'bottle-magenta' }),
+        fill('yellow-b', 2, { bottleId: 'bottle-yellow' }),
+        { kind: 'chipReset', cartridgeId: 'yellow-b', worked: true },
+      ),
+      AT,
+    );
+    await user.click(screen.getByRole('button', { name: 'All 2 chips are reset' }));
+    await waitFor(() =>
+      expect(facts('chipReset').map(({ cartridgeId }) => cartridgeId)).toEqual([
+        'yellow-b',
+        'cyan-b',
+        'magenta-b',
+      ]),
+    );
+    expect(screen.queryByRole('button', { name: /chips are reset/ })).toBeNull();
   });
 
   test('one whose plug is out stops it before the printer is opened', async () => {

@@ -44,8 +44,10 @@ export function Chooser() {
   const pen = useAppSelector((state) => state.workbook.pen);
   const dispatch = useAppDispatch();
   const asked = params.get('cartridge');
-  const isAsked = (view: CartridgeView): boolean => view.body.cartridge.id === asked;
-  const [picked, setPicked] = useState<readonly string[]>(asked ? [asked] : []);
+  // Several at once: a set that came out.
+  const several = params.get('cartridges')?.split(',').filter(Boolean) ?? (asked ? [asked] : []);
+  const isAsked = (view: CartridgeView): boolean => several.includes(view.body.cartridge.id);
+  const [picked, setPicked] = useState<readonly string[]>(several);
   const [bottleIds, setBottleIds] = useState<Record<string, string>>(
     asked && params.get('bottle') ? { [`${asked}/0`]: params.get('bottle')! } : {},
   );

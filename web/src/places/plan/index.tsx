@@ -120,7 +120,7 @@ export default function Plan() {
             {plan.pad.inMl.toFixed(0)} ml since it was last emptied
             {plan.pad.capacityMl === null
               ? '. Enter what it holds in the workbook to see when it is full.'
-              : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}.`}
+              : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}. A qualified technician renews it.`}
           </p>
         </div>
         <Lives printer={printer} />

@@ -32,6 +32,7 @@ export default function Rotate() {
   const record = useRecord();
   const printer = usePrinter();
   const [under, setUnder] = useState<Under | null>(read);
+  const [cameOut, setCameOut] = useState<readonly string[]>([]);
   const rotation = printer && rotationOf(ledger, printer.id, now);
   const keep = (next: Under | null): void => {
     setUnder(next);
@@ -67,7 +68,9 @@ export default function Rotate() {
       drafts,
       `Saved: ${done.length} cartridges of ${printer.name} rotated, one priming routine.`,
     );
-    if (saved) keep(null);
+    if (!saved) return;
+    setCameOut(done.flatMap(({ out }) => out?.body.cartridge.id ?? []));
+    keep(null);
   };
   return (
     <div className="sheet">
@@ -95,6 +98,36 @@ export default function Rotate() {
           </div>
         </div>
         <PrinterPick />
+        {cameOut.length > 0 && !mine && (
+          <p role="status">
+            {cameOut.length === 1 ? 'One came' : `${cameOut.length} came`} out:{' '}
+            <Link to={`/bench?cartridges=${cameOut.join(',')}`}>top them up on the Bench</Link>, one after the
+            other.
+          </p>
+        )}
+        {!mine && rotation.toReset.length > 0 && (
+          <div className="row">
+            <Button
+              variant="outlined"
+              onClick={() =>
+                void record(
+                  rotation.toReset.map((cartridgeId) => ({ kind: 'chipReset', cartridgeId, worked: true })),
+                  `Saved: ${rotation.toReset.length === 1 ? 'one chip was' : `${rotation.toReset.length} chips were`} reset.`,
+                )
+              }
+            >
+              {rotation.toReset.length === 1
+                ? 'Its chip is reset'
+                : `All ${rotation.toReset.length} chips are reset`}
+            </Button>
+            <span className="small">
+              {rotation.toReset.length === 1
+                ? 'One that goes in was'
+                : `${rotation.toReset.length} that go in were`}{' '}
+              filled since its chip was reset: then it counts from full as it goes in.
+            </span>
+          </div>
+        )}
         {!mine && going.length > 0 && (
           <>
             {printer.exchangeState && (
