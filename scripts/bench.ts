@@ -13,6 +13,7 @@ import {
 import { ABERLANW } from '@hiraeth/demo';
 import { simulateStudio } from '@hiraeth/rig';
 import { benchPlan } from './lib/benchPlan';
+import { benchUse } from './lib/benchUse';
 import { benchPhotographs } from './lib/benchPhotographs';
 
 const AT = '2026-11-24T18:00:00.000Z';
@@ -64,3 +65,7 @@ console.log('\nPhotographed checks (asked: 98 % of the gaps found, at most 1 % o
 console.table([benchPhotographs(Number(process.env['PHOTOGRAPHS'] ?? 40))]);
 console.log('\nPlans against what then happened (simulated studios, 300 days known, a year to judge by):');
 console.table(benchPlan(Number(process.env['PLANS'] ?? 10)));
+console.log(
+  '\nUse foretold on simulated years, seeds apart from building (intervals asked: 93 to 98 % inside):',
+);
+console.table(benchUse(Number(process.env['YEARS'] ?? 40)));

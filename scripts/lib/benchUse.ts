@@ -1,0 +1,108 @@
+import { fitPrinter, USE_PRIOR, type PrinterModel } from '@hiraeth/core';
+import { simulateYear, type SimulatedYear, type YearOptions } from '../../rig/src/testing/simulateYear';
+
+const CHANNELS = 9;
+const CHANGE_DAY = 182;
+const LOST_DAY = 196;
+const RHYTHMS = [7, 14, 28];
+const ASKED_STEADY = ['6.5', '5.6', '5.5'];
+const ASKED_CHANGED = ['7', '6', '8'];
+const ASKED_LOST = ['90', '85', '80'];
+/** Apart from those used while building. */
+const FIRST_SEED = 90_001;
+
+interface Sum {
+  off: number;
+  oracle: number;
+  paper: number;
+  used: number;
+  inside: number;
+  above: number;
+  below: number;
+  count: number;
+}
+
+/**
+ * How well the next interval's use is foretold on years whose truth is known: beside one who knows every coefficient, and
+ * beside pen and paper (so many ml a dm² so far).
+ *
+ * @param seeds years for errors; shares are of as many
+ */
+export function benchUse(seeds: number): Record<string, string>[] {
+  return RHYTHMS.flatMap((days, r) => {
+    const steady = sumOf(seeds, { days }, 0.5);
+    const changed = sumOf(seeds, { days, gain: { day: CHANGE_DAY, factor: 1.3 } }, after(days));
+    let asked = 0;
+    let falsely = 0;
+    let quiet = 0;
+    for (let i = 0; i < seeds; i++) {
+      const year = simulateYear({ days, seed: FIRST_SEED + i, lostWeek: LOST_DAY });
+      const end = (Math.floor(year.lacks.lastIndexOf(true) / CHANNELS) + 1) * CHANNELS;
+      if ((fit(year, end).doubt?.probability ?? 0) > 0.5) asked += 1;
+      const plain = fit(simulateYear({ days, seed: FIRST_SEED + i }));
+      quiet += Math.floor(365 / days);
+      falsely += plain.missing.length + plain.changes.length;
+    }
+    const percent = (part: number, of: number): string => ((100 * part) / of).toFixed(1);
+    return [
+      {
+        world: `steady, ${days} days`,
+        'error, %': percent(steady.off, steady.used),
+        'asked, %': `≤ ${ASKED_STEADY[r]!}`,
+        'oracle, %': percent(steady.oracle, steady.used),
+        'pen and paper, %': percent(steady.paper, steady.used),
+        'inside, %': `${percent(steady.inside, steady.count)} (above ${percent(steady.above, steady.count)}, below ${percent(steady.below, steady.count)})`,
+      },
+      {
+        world: `after a change by 1.3, ${days} days`,
+        'error, %': percent(changed.off, changed.used),
+        'asked, %': `≤ ${ASKED_CHANGED[r]!}`,
+        'oracle, %': percent(changed.oracle, changed.used),
+        'pen and paper, %': percent(changed.paper, changed.used),
+        'inside, %': `${percent(changed.inside, changed.count)} (above ${percent(changed.above, changed.count)}, below ${percent(changed.below, changed.count)})`,
+      },
+      {
+        world: `a week not logged, ${days} days: asked about`,
+        'error, %': '',
+        'asked, %': `≥ ${ASKED_LOST[r]!}`,
+        'oracle, %': '',
+        'pen and paper, %': '',
+        'inside, %': `${percent(asked, seeds)}; without cause ${percent(falsely, quiet)}`,
+      },
+    ];
+  });
+}
+
+const fit = (year: SimulatedYear, end = year.observed.length): PrinterModel =>
+  fitPrinter(year.slotIds, year.observed.slice(0, end), USE_PRIOR);
+
+/** From the share of a year on that counts: once one interval lies in the change. */
+const after = (days: number): number => (Math.ceil(CHANGE_DAY / days) + 1) / Math.ceil(365 / days);
+
+function sumOf(seeds: number, options: Omit<YearOptions, 'seed'>, from: number): Sum {
+  const sum: Sum = { off: 0, oracle: 0, paper: 0, used: 0, inside: 0, above: 0, below: 0, count: 0 };
+  for (let i = 0; i < seeds; i++) {
+    const year = simulateYear({ ...options, seed: FIRST_SEED + i });
+    const { records } = fit(year);
+    const begin = Math.floor((from * records.length) / CHANNELS) * CHANNELS;
+    const perDm2 = new Map<string, { ml: number; dm2: number }>();
+    records.forEach((record, r) => {
+      const seen = year.observed[r]!;
+      const dm2 = seen.exposure.areas.reduce((a, area) => a + area.dm2, 0);
+      const so = perDm2.get(seen.slotId) ?? { ml: 0, dm2: 0 };
+      if (r >= begin) {
+        const { used, foretold } = record;
+        sum.off += Math.abs(foretold.value - used.value);
+        sum.oracle += Math.abs(year.oracle[r]! - used.value);
+        sum.paper += Math.abs((so.dm2 > 0 ? so.ml / so.dm2 : 0.012) * dm2 - used.value);
+        sum.used += used.value;
+        sum.count += 1;
+        if (record.inside) sum.inside += 1;
+        else if (used.value > foretold.value) sum.above += 1;
+        else sum.below += 1;
+      }
+      perDm2.set(seen.slotId, { ml: so.ml + seen.used.value, dm2: so.dm2 + dm2 });
+    });
+  }
+  return sum;
+}
