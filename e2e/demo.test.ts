@@ -25,7 +25,8 @@ const PLACES: readonly (readonly [string, RegExp])[] = [
   ['/set-up', /What is the printer called/],
   ['/set-up/description', /Share one/],
   ['/plan/orders', /by \d/],
-  ['/weigh-in/past', /days first/],
+  ['/past/masses', /days first/],
+  ['/past/fills', /days first/],
 ];
 
 test('the demo: every place says something true, and the checker finds nothing in either theme', async ({

@@ -54,6 +54,11 @@ const settings = z.strictObject({
   cartridgeLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
+  /** Sizes of one's own, by name. */
+  sizes: z
+    .array(z.strictObject({ name, widthMm: amount.min(1).max(100000), heightMm: amount.min(1).max(100000) }))
+    .max(40)
+    .optional(),
   /** From ordering to the doorstep; absent: three weeks. */
   deliveryDays: z.number().min(0).max(365).nullable().optional(),
 });

@@ -1,9 +1,15 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { settingsOf } from '@hiraeth/core';
+import { useLedger, useRecord } from '../app/hooks';
 import { Pick, QuantityField, readTyped } from './fields';
-import { SIZES, sizeOf, type SizeKey } from './sizes';
+import { SIZES, sizeOf } from './sizes';
 
 /** A size as it was chosen: one of the ready ones, or typed. */
 export interface ChosenSize {
-  readonly key: SizeKey;
+  /** `297x420`, or `own`. */
+  readonly key: string;
   readonly width: string;
   readonly height: string;
 }
@@ -38,15 +44,30 @@ export function SizePick({
   readonly value: ChosenSize;
   readonly onPick: (size: ChosenSize) => void;
 }) {
+  const settings = settingsOf(useLedger().context);
+  const own = (settings.sizes ?? []).map(({ name, widthMm, heightMm }) => ({
+    value: `${widthMm}x${heightMm}`,
+    label: `${name}, ${widthMm} × ${heightMm} mm`,
+  }));
+  const ready = [
+    ...SIZES.slice(0, -1),
+    ...own.filter((one) => !SIZES.some(({ value: v }) => v === one.value)),
+  ];
+  // What was printed last may be among one's own by now.
+  const typed =
+    value.key === 'own' ? ready.find((one) => one.value === `${value.width}x${value.height}`) : null;
+  const key = typed?.value ?? value.key;
   return (
     <>
-      <Pick<SizeKey>
+      <Pick
         label={label}
-        value={value.key}
-        options={SIZES}
-        onPick={(key) => onPick({ ...value, key })}
+        value={key}
+        options={[...ready, ...SIZES.slice(-1)]}
+        onPick={(picked) =>
+          onPick(picked === 'own' ? { key: picked, width: '', height: '' } : { ...value, key: picked })
+        }
       />
-      {value.key === 'own' && (
+      {key === 'own' && (
         <>
           <QuantityField
             label="Width, mm"
@@ -60,8 +81,39 @@ export function SizePick({
             value={value.height}
             onText={(height) => onPick({ ...value, height })}
           />
+          <KeepSize value={value} />
         </>
       )}
     </>
+  );
+}
+
+/** A typed size, kept under a name of its own. */
+function KeepSize({ value }: { readonly value: ChosenSize }) {
+  const record = useRecord();
+  const settings = settingsOf(useLedger().context);
+  const [name, setName] = useState('');
+  const size = chosenSize(value);
+  if (!size) return null;
+  return (
+    <span className="row" style={{ flexWrap: 'nowrap' }}>
+      <TextField label="Keep it as" value={name} onChange={(event) => setName(event.target.value)} />
+      <Button
+        disabled={name.trim() === ''}
+        onClick={() =>
+          void record(
+            [
+              {
+                kind: 'defined',
+                entity: { ...settings, sizes: [...(settings.sizes ?? []), { name: name.trim(), ...size }] },
+              },
+            ],
+            `Saved: the size ${name.trim()}.`,
+          )
+        }
+      >
+        Keep
+      </Button>
+    </span>
   );
 }

@@ -1,7 +1,17 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { FactDraft } from '@hiraeth/core';
-import { define, fill, install, print, script, setUp, SHADES, weigh } from '../../../core/src/testing/bench';
+import {
+  define,
+  fill,
+  install,
+  print,
+  PRINTER,
+  script,
+  setUp,
+  SHADES,
+  weigh,
+} from '../../../core/src/testing/bench';
 import { renderApp } from '../testing/renderApp';
 import { noticesOn, setNotices, useDueNotices } from '../app/useDueNotices';
 import Plan from './plan';
@@ -9,7 +19,9 @@ import Prints from './prints';
 import { Correct } from './prints/Correct';
 import { Sums } from './prints/Sums';
 import WeighIn from './weighin';
-import Past from './weighin/Past';
+import PastFills from './past/Fills';
+import Past from './past/Masses';
+import PastPrints from './past/Prints';
 
 const AT = '2026-03-10T10:00:00.000Z';
 const room = (...more: FactDraft[]) =>
@@ -176,17 +188,90 @@ describe('Weigh-in', () => {
   test('masses of the past: a table is pasted with its days, all or nothing is saved', async () => {
     const { user, facts } = await renderApp(<Past />, room());
     const count = facts('weighed').length;
-    screen.getByLabelText('Day of line 1').focus();
+    screen.getByLabelText('Day, line 1').focus();
     await user.paste('2026-03-03\t87.3\tsoon\t\n4.3.2026\t87.3\t87.3\t87.3\n');
-    expect(screen.getByLabelText('Day of line 2')).toHaveValue('2026-03-04');
+    expect(screen.getByLabelText('Day, line 2')).toHaveValue('2026-03-04');
     await user.click(screen.getByRole('button', { name: 'Save them all' }));
-    expect(screen.getByRole('alert')).toHaveTextContent('Line 1, magenta');
+    expect(screen.getByRole('alert')).toHaveTextContent('Line 1: magenta');
     expect(facts('weighed')).toHaveLength(count);
-    await user.clear(screen.getByLabelText('magenta, line 1, g'));
+    await user.clear(screen.getByLabelText('magenta, line 1'));
     await user.click(screen.getByRole('button', { name: 'Save them all' }));
     await waitFor(() => expect(facts('weighed')).toHaveLength(count + 4));
     expect(facts('weighed').filter(({ at }) => at.startsWith('2026-03-03'))).toHaveLength(1);
   });
+});
+
+test('fills and prints of the past are pasted by the names of what they are of', async () => {
+  const fills = await renderApp(<PastFills />, room());
+  const count = fills.facts('filled').length;
+  screen.getByLabelText('Day, line 1').focus();
+  await fills.user.paste('2026-03-02\tcyan\tInk cyan, lot M1\t1.2 ml\n2026-03-03\tnobody\t\t1\n');
+  expect(screen.getByLabelText('Bottle, line 1')).toHaveValue('bottle-cyan');
+  await fills.user.click(screen.getByRole('button', { name: 'Save them all' }));
+  expect(screen.getByRole('alert')).toHaveTextContent('Line 2: choose the cartridge.');
+  await fills.user.selectOptions(screen.getByLabelText('Cartridge, line 2'), 'magenta');
+  await fills.user.selectOptions(screen.getByLabelText('Bottle, line 2'), 'bottle-magenta');
+  await fills.user.click(screen.getByRole('button', { name: 'Save them all' }));
+  await waitFor(() => expect(fills.facts('filled')).toHaveLength(count + 2));
+  expect(fills.facts('filled').find(({ at }) => at.startsWith('2026-03-02'))).toMatchObject({
+    cartridgeId: 'cyan',
+    ml: { value: 1.2 },
+    by: 'syringe',
+  });
+});
+
+test('prints of the past: what is wrong is said by its line, and nothing is half saved', async () => {
+  const { user, facts } = await renderApp(<PastPrints />, room());
+  screen.getByLabelText('Day, line 1').focus();
+  await user.paste(
+    '2026-03-02\tNets\t3\t210\t29.7 cm\tAny\n2027-01-01\tBoats\t1\t210\t297\tAny\n2026-03-04\tSails\t1.5\t210\t297\tOther\n',
+  );
+  await user.click(screen.getByRole('button', { name: 'Save them all' }));
+  const said = screen.getByRole('alert');
+  expect(said).toHaveTextContent('Line 2: that day is still to come.');
+  expect(said).toHaveTextContent('Line 3: copies are a whole number');
+  expect(facts('printed')).toHaveLength(1);
+  put('Day, line 2', '2026-03-03');
+  put('Copies, line 3', '2');
+  await user.click(screen.getByRole('button', { name: 'Save them all' }));
+  await waitFor(() => expect(facts('printed')).toHaveLength(4));
+  expect(facts('printed').map(({ title, heightMm }) => [title, heightMm])).toContainEqual(['Nets', 297]);
+});
+
+test('a size of one’s own is kept under a name; another printer brings what is usual on it', async () => {
+  const other = { ...PRINTER, id: 'other', name: 'Other printer', slots: PRINTER.slots };
+  const { user, facts } = await renderApp(
+    <Prints />,
+    room(
+      define(other),
+      {
+        kind: 'printed',
+        printerId: 'other',
+        title: 'Cards',
+        copies: 2,
+        widthMm: 102,
+        heightMm: 152,
+        subjectId: 'other',
+      },
+      print(1),
+    ),
+  );
+  await user.selectOptions(screen.getByLabelText('Size'), 'own');
+  put('Width, mm', '13 in');
+  put('Height, mm', '19 in');
+  await user.type(screen.getByLabelText('Keep it as'), 'Super sheet');
+  await user.click(screen.getByRole('button', { name: 'Keep' }));
+  await waitFor(() =>
+    expect(facts('defined').at(-1)!.entity).toMatchObject({
+      sizes: [{ name: 'Super sheet', widthMm: 330.2, heightMm: 482.6 }],
+    }),
+  );
+  await waitFor(() =>
+    expect(screen.getByLabelText('Size')).toHaveDisplayValue('Super sheet, 330.2 × 482.6 mm'),
+  );
+  await user.selectOptions(screen.getByLabelText('Printer'), 'other');
+  expect(screen.getByLabelText('Size')).toHaveDisplayValue('Card, 102 × 152 mm');
+  expect(screen.getByLabelText('Subject')).toHaveValue('other');
 });
 
 test('Plan: what waits in its order, when to weigh, a dose that is chosen, orders to copy', async () => {

@@ -1,4 +1,5 @@
 import { lazy, memo, Suspense, useMemo } from 'react';
+import { Link } from 'react-router';
 import { useLedger } from '../../app/hooks';
 import { Sums } from './Sums';
 
@@ -15,6 +16,9 @@ export const PrintLog = memo(function PrintLog() {
         <span className="soft small">
           {prints.reduce((sum, fact) => sum + fact.copies, 0)} prints in {prints.length} jobs
         </span>
+        <Link className="small" to="/past/prints">
+          prints of the past, from paper
+        </Link>
       </header>
       {prints.length > 0 && <Sums prints={prints} />}
       {prints.length === 0 ? (

@@ -14,8 +14,10 @@ import {
   scoreForecasts,
   settingsOf,
   useCsv as makeCsv,
+  whatWasLearnt,
   type MonthOfInk,
   type PooledRatio,
+  type ScoredInterval,
   type Printer,
   type Uncertain,
 } from '@hiraeth/core';
@@ -29,6 +31,7 @@ type Per = 'dm2' | 'sheet';
 const DAY_MS = 86_400_000;
 /** Many more kinds would be bars too thin to read. */
 const MOST_KINDS = 5;
+const MOST_FORECASTS = 40;
 
 interface Kind {
   readonly id: string;
@@ -46,10 +49,17 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
   const kinds = useMemo(() => kindsOf(ledger, printerId, at), [ledger, printerId, at]);
   const most = useMemo(() => kinds.slice(0, MOST_KINDS), [kinds]);
   const ratios = useMemo(() => pooledRatios(ledger, printerId), [ledger, printerId]);
-  const score = useMemo(
-    () => scoreForecasts(ledger).printers.find(({ id }) => id === printerId),
-    [ledger, printerId],
+  const scores = useMemo(() => scoreForecasts(ledger), [ledger]);
+  const score = scores.printers.find(({ id }) => id === printerId);
+  const intervals = useMemo(
+    () =>
+      scores.intervals
+        .filter((one) => one.printerId === printerId && !one.leftOut)
+        .sort((a, b) => (a.to < b.to ? 1 : -1))
+        .slice(0, MOST_FORECASTS),
+    [scores, printerId],
   );
+  const learnt = useMemo(() => whatWasLearnt(ledger, printerId, at), [ledger, printerId, at]);
   const months = useMemo(
     () =>
       paperAndWaste(ledger, printerId, new Date(Date.parse(at) - 365 * DAY_MS).toISOString(), at).filter(
@@ -76,8 +86,15 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
           onPick={setPer}
         />
       </header>
-      <p className="small soft">
-        Learnt from weigh-ins, ± at 95 %: a night harbour takes twenty times the black of a seaweed on white.
+      <p className="small">
+        {learnt &&
+          `From ${learnt.weighIns === 1 ? 'one weigh-in' : `${learnt.weighIns} weigh-ins`} and ${learnt.copies} prints, ± at 95 %. `}
+        {learnt?.ratios
+          .map(
+            ({ slotName, more, less, ratio }) =>
+              `${short(more)} takes ${ratio.value.toFixed(1)} ± ${(COVERAGE * ratio.u).toFixed(1)} times the ${slotName.toLowerCase()} of ${short(less).toLowerCase()}. `,
+          )
+          .join('')}
       </p>
       <Bars printer={printer} kinds={most} scale={scale} unit={unit} />
       <details>
@@ -142,6 +159,7 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
           </p>
         </>
       )}
+      <Forecasts printer={printer} intervals={intervals} />
       {months.length > 1 && (
         <>
           <h3>Paper beside waste, month by month</h3>
@@ -151,6 +169,8 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
     </section>
   );
 });
+
+const short = (name: string): string => name.replace(/ \(.*/, '');
 
 function kindsOf(ledger: ReturnType<typeof useLedger>, printerId: string, at: string): Kind[] {
   const model = modelOf(ledger, printerId);
@@ -164,7 +184,7 @@ function kindsOf(ledger: ReturnType<typeof useLedger>, printerId: string, at: st
     .sort((a, b) => area.get(b.id)! - area.get(a.id)!)
     .map(({ id, name }) => ({
       id,
-      name: name.replace(/ \(.*/, ''),
+      name: short(name),
       uses: printer.slots.map((slot) => coefficientPerDm2(model, slot.id, id)),
     }));
 }
@@ -286,6 +306,51 @@ function whiskers(
       };
     },
   };
+}
+
+/** Its own record: what was foretold, and what the scale then said. */
+function Forecasts({
+  printer,
+  intervals,
+}: {
+  readonly printer: Printer;
+  readonly intervals: readonly ScoredInterval[];
+}) {
+  if (intervals.length === 0) return null;
+  const inside = intervals.filter((one) => one.inside).length;
+  return (
+    <details>
+      <summary>
+        The last {intervals.length} forecasts: {inside} held what the scale then said
+      </summary>
+      <div className="scrolly">
+        <table className="lines" style={{ maxWidth: 620 }}>
+          <thead>
+            <tr>
+              <th>To</th>
+              <th>Channel</th>
+              <th className="n">Foretold</th>
+              <th className="n">Weighed</th>
+              <th>Inside</th>
+            </tr>
+          </thead>
+          <tbody>
+            {intervals.map((one) => (
+              <tr key={`${one.cartridgeId}/${one.to}/${one.slotId}`}>
+                <td>{day(one.to)}</td>
+                <td>{printer.slots.find(({ id }) => id === one.slotId)?.name}</td>
+                <td className="n">
+                  {one.foretoldMl.toFixed(1)} ± {(COVERAGE * one.u).toFixed(1)} ml
+                </td>
+                <td className="n">{one.usedMl.toFixed(1)} ml</td>
+                <td className={one.inside ? '' : 'warn'}>{one.inside ? 'yes' : 'no'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
 }
 
 function Through({

@@ -219,7 +219,17 @@ export default function Prints() {
               label="Printer"
               value={printerId}
               options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
-              onPick={setPrinterId}
+              onPick={(id) => {
+                setPrinterId(id);
+                // What is usual on the other one is not what is usual here.
+                const before = ledger.facts.findLast(
+                  (fact) => fact.kind === 'printed' && fact.printerId === id,
+                );
+                if (before?.kind !== 'printed') return;
+                setSubjectId(before.subjectId);
+                setPaperId(before.paperId ?? '');
+                setSize(chooseSize(before));
+              }}
             />
             <QuantityField
               label="Margins, mm or in"

@@ -308,7 +308,7 @@ export default function WeighIn() {
         <div>
           <h2>From paper</h2>
           <p>
-            Masses of the past, with their days: <Link to="/weigh-in/past">in one grid</Link>.
+            Masses of the past, with their days: <Link to="/past/masses">in one grid</Link>.
           </p>
         </div>
       </aside>

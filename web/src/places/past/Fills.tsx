@@ -1,0 +1,69 @@
+import { all, explain, find, lotName, METHOD_NAMES, METHODS, parseQuantity } from '@hiraeth/core';
+import { useLedger } from '../../app/hooks';
+import { DAY, PastSheet } from './PastSheet';
+
+/** A volume from paper is known to about a line of the syringe. */
+const SHARE_U = 0.03;
+const LEAST_U = 0.2;
+
+/** Fills of the past: how much of which bottle went into which cartridge. */
+export default function Fills() {
+  const ledger = useLedger();
+  const { context } = ledger;
+  return (
+    <PastSheet
+      title="Fills of the past"
+      of={['one fill', 'fills']}
+      columns={[
+        DAY,
+        {
+          id: 'cartridge',
+          label: 'Cartridge',
+          as: 'choice',
+          width: 190,
+          options: all(context, 'cartridge').map(({ id, label }) => ({ value: id, label })),
+        },
+        {
+          id: 'bottle',
+          label: 'Bottle',
+          as: 'choice',
+          width: 260,
+          options: all(context, 'bottle').map(({ id }) => ({ value: id, label: lotName(ledger, id) })),
+        },
+        { id: 'ml', label: 'In, ml', as: 'text' },
+        {
+          id: 'method',
+          label: 'How',
+          as: 'choice',
+          width: 200,
+          options: METHODS.map((value) => ({ value, label: METHOD_NAMES[value] })),
+        },
+      ]}
+      read={(line, at) => {
+        const cartridge = find(context, 'cartridge', line['cartridge'] ?? '');
+        if (!cartridge) return 'choose the cartridge.';
+        const bottle = find(context, 'bottle', line['bottle'] ?? '');
+        if (!bottle) return 'choose the bottle.';
+        const shade = find(context, 'ink', bottle.inkId)?.shade ?? '';
+        const parsed = parseQuantity(line['ml'] ?? '', 'volume');
+        if (!parsed.ok) return explain(parsed.problem);
+        const ml = parsed.value.value;
+        const type = find(context, 'cartridgeType', cartridge.typeId);
+        const method = METHODS.find((one) => one === line['method']) ?? type?.method ?? 'topSyringe';
+        return [
+          {
+            kind: 'filled',
+            cartridgeId: cartridge.id,
+            chamber: Math.max(0, cartridge.shades.indexOf(shade)),
+            bottleId: bottle.id,
+            ml: { value: ml, u: Math.max(LEAST_U, SHARE_U * ml) },
+            by: 'syringe',
+            method,
+            occasion: 'topUp',
+            at,
+          },
+        ];
+      }}
+    />
+  );
+}
