@@ -54,8 +54,8 @@ export function SizePick({
     ...own.filter((one) => !SIZES.some(({ value: v }) => v === one.value)),
   ];
   // What was printed last may be among one's own by now.
-  const typed =
-    value.key === 'own' ? ready.find((one) => one.value === `${value.width}x${value.height}`) : null;
+  const size = value.key === 'own' ? chosenSize(value) : null;
+  const typed = size && ready.find((one) => one.value === `${size.widthMm}x${size.heightMm}`);
   const key = typed?.value ?? value.key;
   return (
     <>

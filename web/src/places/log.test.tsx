@@ -239,14 +239,14 @@ test('prints of the past: what is wrong is said by its line, and nothing is half
 });
 
 test('a size of one’s own is kept under a name; another printer brings what is usual on it', async () => {
-  const other = { ...PRINTER, id: 'other', name: 'Other printer', slots: PRINTER.slots };
+  const other = { ...PRINTER, id: 'second', name: 'Second printer' };
   const { user, facts } = await renderApp(
     <Prints />,
     room(
       define(other),
       {
         kind: 'printed',
-        printerId: 'other',
+        printerId: 'second',
         title: 'Cards',
         copies: 2,
         widthMm: 102,
@@ -269,7 +269,7 @@ test('a size of one’s own is kept under a name; another printer brings what is
   await waitFor(() =>
     expect(screen.getByLabelText('Size')).toHaveDisplayValue('Super sheet, 330.2 × 482.6 mm'),
   );
-  await user.selectOptions(screen.getByLabelText('Printer'), 'other');
+  await user.selectOptions(screen.getByLabelText('Printer'), 'second');
   expect(screen.getByLabelText('Size')).toHaveDisplayValue('Card, 102 × 152 mm');
   expect(screen.getByLabelText('Subject')).toHaveValue('other');
 });
