@@ -66,16 +66,21 @@ const SHARED = 0.7;
  * margin that keeps the dry risk at what they allow; thresholds are found, not only given.
  *
  * @param known days of which the truth is known, to judge the ways by: thresholds and margins still come from the input
+ * @param onProgress called after each way with the share that is done
  * @returns one result for each policy, in the order of `POLICIES`
  */
-export function simulatePolicies(input: PolicyInput, known: KnownDays | null = null): PolicyResult[] {
+export function simulatePolicies(
+  input: PolicyInput,
+  known: KnownDays | null = null,
+  onProgress: (share: number) => void = () => undefined,
+): PolicyResult[] {
   const margins = marginsOf(input);
   const tried = (code: PolicyCode, threshold: number | null, years: number): PolicyResult =>
     run(input, code, threshold, margins, years, null);
   const told = (code: PolicyCode, threshold: number | null): PolicyResult =>
     run(input, code, threshold, margins, input.years, known);
   const fewer = Math.max(20, Math.floor(input.years / 25));
-  return POLICIES.map((code) => {
+  const resultOf = (code: PolicyCode): PolicyResult => {
     if (code === 'topUpAll') {
       // The cheapest of a few thresholds, by money lost and time, then told at length.
       const best = [0.3, 0.45, 0.6, 0.75, 0.9]
@@ -85,6 +90,11 @@ export function simulatePolicies(input: PolicyInput, known: KnownDays | null = n
     }
     if (code === 'rotateEveryN') return told(code, sheetsOf(input, margins));
     return told(code, null);
+  };
+  return POLICIES.map((code, i) => {
+    const result = resultOf(code);
+    onProgress((i + 1) / POLICIES.length);
+    return result;
   });
 }
 

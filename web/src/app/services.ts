@@ -23,7 +23,11 @@ export interface Services {
   readonly openStore: (which: Which, onBlocked?: () => void) => Promise<WorkbookStore>;
   readonly makeDemo: (at: string) => Promise<Fact[]>;
   /** Tries every policy; ends early by its signal, fails when it cannot be done. */
-  readonly simulate: (input: Omit<PolicyInput, 'random'>, signal: AbortSignal) => Promise<PolicyResult[]>;
+  readonly simulate: (
+    input: Omit<PolicyInput, 'random'>,
+    onProgress: (share: number) => void,
+    signal: AbortSignal,
+  ) => Promise<PolicyResult[]>;
   /** Reads a file of jobs; tells its progress, ends early by its signal. */
   readonly readJobs: ReadJobsFile;
   /** Measures what a picture asks of each channel. */

@@ -36,10 +36,11 @@ export async function renderApp(
   facts: readonly Fact[],
   at = '2026-03-10T10:00:00.000Z',
   path = '/',
+  instead: Partial<Services> = {},
 ): Promise<Rendered> {
   const shelf = new MemoryShelf();
   let seed = 7;
-  const services = makeServices({
+  const made = makeServices({
     clock: { now: () => Date.parse(at) },
     random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
     openStore: (which) => shelf.open(which),
@@ -76,6 +77,7 @@ export async function renderApp(
     },
     simulate: (input) => Promise.resolve(simulatePolicies({ ...input, years: 100, random: seeded(1) })),
   });
+  const services: Services = { ...made, ...instead };
   const store = makeStore(services);
   await store.dispatch(openWorkbook('own'));
   if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));

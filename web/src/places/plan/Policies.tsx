@@ -10,18 +10,20 @@ import {
   type Uncertain,
 } from '@hiraeth/core';
 import { useMoney, useRecord } from '../../app/hooks';
+import type { Simulated } from './index';
 import { Term } from '../../parts/Term';
 
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
   plan,
   printer,
-  state,
+  simulated,
 }: {
   readonly plan: PrinterPlan;
   readonly printer: Printer;
-  readonly state: 'busy' | 'failed' | 'done';
+  readonly simulated: Simulated;
 }) {
+  const { state, share, stop, again } = simulated;
   const money = useMoney();
   const record = useRecord();
   const choose = (policy: PlannedPolicy): void =>
@@ -43,6 +45,7 @@ export function Policies({
       </header>
       <p data-testid="best-policy" role="status">
         {state === 'busy' && 'Trying each way on thousands of years of your own days …'}
+        {state === 'stopped' && 'Stopped: the ways were not tried.'}
         {state === 'failed' &&
           'The ways could not be tried: a part of the app did not load. Load the page again.'}
         {state === 'done' &&
@@ -58,6 +61,19 @@ export function Policies({
           </>
         )}
       </p>
+      {state === 'busy' && (
+        <div className="row">
+          <progress value={share} aria-label="How many of the ways are tried" />
+          <Button size="small" onClick={stop}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {(state === 'stopped' || state === 'failed') && (
+        <div>
+          <Button onClick={again}>Try them</Button>
+        </div>
+      )}
       {plan.policies.length > 0 && (
         <div className="scrollx">
           <table className="lines">

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   MINUTES,
@@ -39,7 +39,7 @@ export default function Plan() {
     () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by }),
     [ledger, printer, at, by],
   );
-  const results = useSimulated(basis);
+  const simulated = useSimulated(basis);
   if (!printer)
     return (
       <div className="stack">
@@ -64,7 +64,7 @@ export default function Plan() {
         <DueList />
       </div>
     );
-  const plan = planFrom(basis, results === 'failed' || results === null ? [] : results);
+  const plan = planFrom(basis, simulated.results);
   const first = [...basis.reserveAt]
     .filter(({ median }) => median !== null)
     .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
@@ -103,11 +103,7 @@ export default function Plan() {
         <Sittings printer={printer} at={at} />
         <Ahead printer={printer} basis={basis} by={by} onBy={setBy} />
         <Fan printer={printer} basis={basis} by={by} />
-        <Policies
-          plan={plan}
-          printer={printer}
-          state={results === null ? 'busy' : results === 'failed' ? 'failed' : 'done'}
-        />
+        <Policies plan={plan} printer={printer} simulated={simulated} />
         <SecondSetPanel plan={plan} printer={printer} />
         <Weighing printer={printer} at={at} />
         <Doses key={printer.id} printer={printer} at={at} />
@@ -148,25 +144,51 @@ const BY_WORDS: Record<ForecastBy, string> = {
 
 const dateOf = (iso: string, at: string): string => (iso === at ? 'Now' : day(iso));
 
-/** What the worker found for this basis; null while it is at it. */
-function useSimulated(basis: PlanBasis | undefined): readonly PolicyResult[] | 'failed' | null {
+export interface Simulated {
+  readonly state: 'busy' | 'failed' | 'stopped' | 'done';
+  readonly results: readonly PolicyResult[];
+  /** How far it is, 0 to 1. */
+  readonly share: number;
+  readonly stop: () => void;
+  readonly again: () => void;
+}
+
+/** The ways of changing tried on this basis, aside from the page: with how far it is, and a way to stop it. */
+function useSimulated(basis: PlanBasis | undefined): Simulated {
   const { simulate } = useServices();
   const [found, setFound] = useState<{
     readonly of: PlanBasis;
-    readonly results: readonly PolicyResult[] | 'failed';
+    readonly state: Simulated['state'];
+    readonly results: readonly PolicyResult[];
+    readonly share: number;
   } | null>(null);
+  const [round, setRound] = useState(0);
+  const ending = useRef<AbortController | null>(null);
   useEffect(() => {
     if (!basis?.input) return;
-    const ending = new AbortController();
-    simulate(basis.input, ending.signal).then(
-      (results) => {
-        if (!ending.signal.aborted) setFound({ of: basis, results });
-      },
-      () => {
-        if (!ending.signal.aborted) setFound({ of: basis, results: 'failed' });
-      },
+    const mine = new AbortController();
+    ending.current = mine;
+    const say = (state: Simulated['state'], results: readonly PolicyResult[], share: number): void => {
+      if (!mine.signal.aborted) setFound({ of: basis, state, results, share });
+    };
+    simulate(basis.input, (share) => say('busy', [], share), mine.signal).then(
+      (results) => say('done', results, 1),
+      () => say('failed', [], 0),
     );
-    return () => ending.abort();
-  }, [basis, simulate]);
-  return found !== null && found.of === basis ? found.results : null;
+    return () => mine.abort();
+  }, [basis, simulate, round]);
+  const mine = found !== null && found.of === basis ? found : null;
+  return {
+    state: mine?.state ?? 'busy',
+    results: mine?.results ?? [],
+    share: mine?.share ?? 0,
+    stop: () => {
+      ending.current?.abort();
+      if (basis) setFound({ of: basis, state: 'stopped', results: [], share: 0 });
+    },
+    again: () => {
+      setFound(null);
+      setRound((n) => n + 1);
+    },
+  };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import type { Fact } from '@hiraeth/core';
 import { fill, install, print, script, setUp, SHADES, weigh } from '../../../../core/src/testing/bench';
 import { renderApp } from '../../testing/renderApp';
@@ -64,6 +64,23 @@ describe('the plan', () => {
     expect(within(due).getAllByRole('listitem')).toHaveLength(count - 1);
     expect(within(due).getByText('1 put off')).toBeInTheDocument();
     expect(within(due).getByRole('button', { name: 'Into a calendar (.ics)' })).toBeEnabled();
+  });
+
+  test('the trying of the ways says how far it is, can be stopped, and begun again', async () => {
+    const held: ((share: number) => void)[] = [];
+    const never = new Promise<never>(() => undefined);
+    const { user } = await renderApp(<Plan />, used(8), AT, '/', {
+      simulate: (_input, onProgress) => {
+        held.push(onProgress);
+        return never;
+      },
+    });
+    act(() => held[0]!(0.5));
+    expect(screen.getByRole('progressbar', { name: 'How many of the ways are tried' })).toHaveValue(0.5);
+    await user.click(screen.getByRole('button', { name: 'Stop' }));
+    expect(screen.getByTestId('best-policy')).toHaveTextContent('Stopped');
+    await user.click(screen.getByRole('button', { name: 'Try them' }));
+    expect(held).toHaveLength(2);
   });
 
   test('each way of changing is told, the one to use first, and those that are not open say why', async () => {
