@@ -30,7 +30,7 @@ test('an edition by keyboard: planned, printed copy by copy, in the plan and in 
   await page.clock.setFixedTime(new Date('2026-02-12T12:00:00Z'));
   await openWith(page, room);
   await page.goto('/prints');
-  await page.getByLabel('Title').focus();
+  await page.getByRole('textbox', { name: 'Title' }).focus();
   await page.keyboard.type('Boats');
   await page.keyboard.press('Tab');
   await page.keyboard.type('5');

@@ -59,6 +59,15 @@ const VIEWS: readonly {
   },
   { name: 'rig', path: '/rig' },
   { name: 'workbook', path: '/workbook' },
+  {
+    name: 'set-up',
+    path: '/set-up',
+    then: async (page) => {
+      await page.getByLabel('Printer’s name').fill('Penhallow Nine');
+      for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Next' }).click();
+    },
+  },
+  { name: 'card', path: '/cards' },
 ];
 
 mkdirSync(out, { recursive: true });

@@ -2,7 +2,17 @@ import type { PlainDoing } from './step';
 
 /** Looks that need an answer, in the order in which a run meets them. */
 export type CheckCode =
-  'match' | 'clip-seal' | 'wicks' | 'look' | 'drip' | 'tissue' | 'flow' | 'reset' | 'recognised' | 'towel';
+  | 'match'
+  | 'clip-seal'
+  | 'wicks'
+  | 'look'
+  | 'drip'
+  | 'tissue'
+  | 'flow'
+  | 'chip-shade'
+  | 'reset'
+  | 'recognised'
+  | 'towel';
 
 export type CheckAnswer =
   | 'same'
@@ -85,6 +95,12 @@ export const CHECKS: Readonly<Record<CheckCode, CheckData>> = {
     answers: ['steady', 'tooFast', 'none'],
     remedies: { tooFast: ['plug-again', 'stand'], none: ['vent-again', 'prime'] },
     tries: 3,
+    giveUp: 'set-aside',
+  },
+  'chip-shade': {
+    answers: ['same', 'differs'],
+    remedies: { differs: ['other-chip'] },
+    tries: 2,
     giveUp: 'set-aside',
   },
   reset: {

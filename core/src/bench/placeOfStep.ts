@@ -55,6 +55,7 @@ const OF_DOING: Partial<Readonly<Record<Doing['code'], readonly [Place, Held | n
   stand: ['outlet', 'towel'],
   'chip-off': ['chip', 'finger'],
   'chip-on': ['chip', 'finger'],
+  'other-chip': ['chip', 'finger'],
   realign: ['chip', 'finger'],
   contacts: ['chip', 'towel'],
   install: ['body', null],
@@ -68,6 +69,7 @@ const OF_CHECK: Readonly<Record<CheckCode, readonly [Place, Held | null] | null>
   tissue: ['nozzles', 'towel'],
   flow: ['outlet', 'towel'],
   reset: ['chip', 'finger'],
+  'chip-shade': ['chip', null],
   recognised: ['chip', null],
   towel: ['outlet', 'towel'],
 };

@@ -37,6 +37,7 @@ export type PlainDoing =
   | 'tap'
   | 'chip-off'
   | 'chip-on'
+  | 'other-chip'
   | 'setting'
   | 'plug-again'
   | 'vent-again'

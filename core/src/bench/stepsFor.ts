@@ -57,8 +57,8 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   closeSteps(run, env, add);
   const sound = soundSteps(run, env, add);
   resetSteps(run, env, 'after', add);
-  chipSteps(run, env, add);
-  return finish(steps, run, env, add, sound);
+  const chipped = chipSteps(run, env, add);
+  return finish(steps, run, env, add, sound && chipped);
 }
 
 /** Draw out what is left first, by the school, and weigh what that left. */

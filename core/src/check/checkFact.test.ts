@@ -101,3 +101,27 @@ test('CSV: cells that begin like formulas are defused, quotes and marks survive'
   expect(toCsv(ledger, 'fills')).toContain(`"'-1, ""quoted"""`);
   expect(toCsv(ledger, 'prints')).toContain(`,"'@cmd",1,297,420,Any,`);
 });
+
+test('a mass that fits with the sensor still on, or without the keeper, says so; any other does not', () => {
+  const sensor = define({
+    entity: 'tool',
+    id: 'sensor',
+    name: 'the float sensor',
+    tool: 'floatSensor',
+    fitsHeightMm: null,
+    squeezeMl: null,
+    count: 1,
+    massG: { value: 6.2, u: 0.05 },
+  });
+  const ledger = Ledger.from(script([...setUp, sensor, weigh('cyan', 63.42), install]));
+  const said = (g: number): string => {
+    const [fact] = script([weigh('cyan', g)], '2026-03-01T12:00:00.000Z');
+    return checkFact(ledger, fact!, NOW).map(explain).join(' ');
+  };
+  expect(said(63.42 + 6.2)).toMatch(
+    /would fit with the float sensor still on it \(6\.2 g\): go back, take it off/,
+  );
+  expect(said(63.42 - 6.2)).toMatch(/would fit without the float sensor/);
+  expect(said(63.42 + 12)).toMatch(/What happened/);
+  expect(said(63.42 + 12)).not.toMatch(/float sensor/);
+});

@@ -78,6 +78,8 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
       readonly expectedMl: number;
       readonly foundMl: number;
       readonly u: number;
+      /** A part that would explain it: left on the cartridge, or missing from it. */
+      readonly part?: { readonly name: string; readonly massG: number; readonly left: 'on' | 'off' };
       /** Likely reasons, the likeliest first: one of them is recorded with the evidence. */
       readonly reasons: readonly Because[];
     }

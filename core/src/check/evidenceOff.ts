@@ -1,4 +1,5 @@
 import {
+  all,
   bodyOf,
   contradictionOf,
   CONTRADICTS_SIGMA,
@@ -14,6 +15,8 @@ type EvidenceOff = Extract<FactProblem, { code: 'evidenceOff' }>;
 
 /** Less than this, ml, is never asked about. */
 const LEAST_ML = 0.5;
+/** A part explains a mass that is off by no more of its doubt than this. */
+const PART_SIGMA = 2;
 
 /**
  * Evidence that lies more than three standard uncertainties from what was foretold asks what happened, with the likely
@@ -37,6 +40,7 @@ function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null
   const offMl = (fact.massG.value - expected.value) / rho;
   if (Math.abs(offMl) <= Math.max(CONTRADICTS_SIGMA * u, LEAST_ML)) return null;
   const expectedMl = (expected.value - body.emptyG.value) / rho;
+  const part = partOf(book, fact.massG.value - expected.value, Math.hypot(expected.u, fact.massG.u));
   return {
     severity: 'ask',
     code: 'evidenceOff',
@@ -45,8 +49,19 @@ function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null
     expectedMl,
     foundMl: expectedMl + offMl,
     u,
+    ...(part ? { part } : {}),
     reasons: offMl < 0 ? LESS : MORE,
   };
+}
+
+/** A sensor that is still clipped on, a keeper that was left off: a part whose mass is just what it is off by. */
+function partOf(book: CheckedBook, offG: number, u: number): EvidenceOff['part'] | null {
+  for (const { name, massG } of all(book.context, 'tool')) {
+    if (!massG || massG.value <= 0) continue;
+    if (Math.abs(Math.abs(offG) - massG.value) < PART_SIGMA * Math.hypot(u, massG.u))
+      return { name, massG: massG.value, left: offG > 0 ? 'on' : 'off' };
+  }
+  return null;
 }
 
 function seenOff(book: CheckedBook, fact: Exclude<Evidence, FactOf<'weighed'>>): EvidenceOff | null {

@@ -157,7 +157,7 @@ function evidenceWords(problem: Extract<FactProblem, { code: 'evidenceOff' }>): 
   const between = `${ml(foundMl)} where ${ml(expectedMl)} were expected (± ${ml(COVERAGE * problem.u)})`;
   switch (problem.evidence) {
     case 'mass':
-      return `By this weight ${label} holds ${between}. What happened?`;
+      return `By this weight ${label} holds ${between}.${partWords(problem.part)} What happened?`;
     case 'level':
     case 'sensor':
       return `What was seen means ${between} in ${label}. What happened?`;
@@ -166,4 +166,13 @@ function evidenceWords(problem: Extract<FactProblem, { code: 'evidenceOff' }>): 
     case 'gauge':
       return `The printer counted ${ml(foundMl)} out of ${label}; by the log it was ${ml(expectedMl)}. What happened?`;
   }
+}
+
+/** A part left on or off is mended on the scale, not in the log. */
+function partWords(part: Extract<FactProblem, { code: 'evidenceOff' }>['part']): string {
+  if (!part) return '';
+  const grams = `${part.massG.toFixed(1)} g`;
+  return part.left === 'on'
+    ? ` It would fit with ${part.name} still on it (${grams}): go back, take it off, and weigh again.`
+    : ` It would fit without ${part.name} (${grams}), which it wears otherwise: go back, put it on, and weigh again.`;
 }

@@ -93,6 +93,10 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
     'Take the old chip off',
     'Cut the stud that holds it, pry it up from one corner. Wipe the place clean and dry.',
   ],
+  'other-chip': [
+    'Another chip',
+    'Choose the one that names this cartridge’s shade: a chip of another shade stops the printer, or counts for the wrong slot.',
+  ],
   'chip-on': [
     'Put the new chip on',
     'Its shade is that of this cartridge and its slot: read both. Thin tape, fully seated, contacts outward and the right way up. Run a finger over it: no edge may stand up.',
@@ -139,6 +143,10 @@ const CHECK_WORDS: Readonly<Record<CheckCode, Pair>> = {
   flow: [
     'Does it flow as it should?',
     'Plug in: a few drops, then none. Plug out: a steady drip. Over the towel, for a moment only.',
+  ],
+  'chip-shade': [
+    'Is it this shade’s chip?',
+    'A chip has a shade of its own. What stands on it, or on its strip, must name the shade of this cartridge and of its slot, on another body too.',
   ],
   reset: [
     'Reset the chip',
@@ -335,6 +343,7 @@ const ASIDE: Readonly<Record<Extract<Doing, { code: 'set-aside' }>['because'], s
   tissue:
     'A colour stays away. Let it stand nozzles down on a damp pad for some hours, then dab again; do not install it.',
   flow: 'It does not flow as it should. Do not install it: plug, vent path or sponge is at fault.',
+  'chip-shade': 'No chip of its shade is here. Get one before the cartridge goes in.',
   reset: 'Its chip does not answer.',
   recognised: 'Three times not recognised: this chip is spent. A new chip, or another cartridge.',
   towel: 'It leaks at rest. Do not install it; find out where.',

@@ -293,6 +293,8 @@ const tool = z.strictObject({
   ]),
   fitsHeightMm: amount.nullable().default(null),
   squeezeMl: uncertain.nullable().default(null),
+  /** What a part weighs that may be left on a cartridge, or off it, by mistake. */
+  massG: uncertain.nullable().optional(),
   count: z.int().min(0).max(1000).default(1),
 });
 

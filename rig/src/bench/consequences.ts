@@ -1,4 +1,13 @@
-import { CONSTRUCTION_DATA, planOf, type CartridgeRun, type RunEnv } from '@hiraeth/core';
+import {
+  CHECKS,
+  CONSTRUCTION_DATA,
+  planOf,
+  type CartridgeRun,
+  type CheckAnswer,
+  type CheckCode,
+  type RunEnv,
+} from '@hiraeth/core';
+import { IF_IGNORED } from './ifIgnored';
 
 /** Where a mistake shows: in the hands, while it rests, or at the printer. */
 export type Where = 'hands' | 'rest' | 'printer';
@@ -141,8 +150,26 @@ export function consequences(
       'The printer has lost track of this cartridge.',
       'It was pulled out while the printer thought its door was shut.',
     );
+  // A good look afterwards took it out of the world.
+  for (const check of Object.keys(CHECKS) as CheckCode[]) {
+    const last = lastAnswer(run, check);
+    const ignored = last === null ? undefined : IF_IGNORED[check][last];
+    if (ignored) say(ignored.where, `If it went in like this: ${lowered(ignored.what)}`, ignored.why);
+  }
   return found;
 }
+
+/** How the last look at a check came out, if it was made. */
+function lastAnswer(run: CartridgeRun, check: CheckCode): CheckAnswer | null {
+  let last: CheckAnswer | null = null;
+  for (let n = 1; ; n++) {
+    const answer = run.answers[`${check}-${n}`];
+    if (answer?.kind !== 'choice') return last;
+    last = answer.choice as CheckAnswer;
+  }
+}
+
+const lowered = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** What the rehearsed cartridge weighs now: its start, what was put in and taken out, and what it has lost at a loose plug. */
 export function rehearsedMass(run: CartridgeRun, env: RunEnv): number {

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import {
   balance,
   bottleRemaining,
+  CHECKS,
   CONSTRUCTION_DATA,
   CONSTRUCTIONS,
   FATES,
@@ -11,6 +12,7 @@ import {
   runEnv,
   typePreset,
   type CartridgeRun,
+  type CheckCode,
   type Method,
 } from '@hiraeth/core';
 import { bodyRoom, script } from '../../../core/src/testing/bench';
@@ -18,6 +20,7 @@ import { startRun } from '../../../core/src/testing/run';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
 import { consequences } from './consequences';
+import { IF_IGNORED } from './ifIgnored';
 
 const RHO = 1.061;
 const START = '2026-03-02T09:00:00.000Z';
@@ -162,4 +165,24 @@ test('a clean rehearsal has no consequences; each usual mistake has its own, whe
   ).toMatch(/hands: It drips: about \d+\.\d ml too much/);
   expect(slip({}, [{ shade: 'magenta', inkClass: 'pigment' }])).toMatch(/prints magenta mixed in/);
   expect(slip({}, [{ shade: 'cyan', inkClass: 'dye' }])).toMatch(/nozzles of this channel clog/);
+});
+
+test('every answer that is not the good one has its consequence, and a good look afterwards takes it out of the world', () => {
+  const ledger = Ledger.from(bodyRoom('integratedHead', 3));
+  for (const check of Object.keys(CHECKS) as CheckCode[]) {
+    const [good, ...wrong] = CHECKS[check].answers;
+    for (const answer of wrong) {
+      expect(IF_IGNORED[check][answer]?.what).toMatch(/\.$/);
+      const run = start('spongeInjection', 3, {
+        answers: { [`${check}-1`]: { kind: 'choice', choice: answer } },
+      });
+      const env = runEnv(ledger, run, '2026-03-02T09:00:00.000Z')!;
+      const said = (one: CartridgeRun): boolean =>
+        consequences(one, env, []).some(({ what }) => what.startsWith('If it went in like this'));
+      expect(said(run)).toBe(true);
+      expect(
+        said({ ...run, answers: { ...run.answers, [`${check}-2`]: { kind: 'choice', choice: good! } } }),
+      ).toBe(false);
+    }
+  }
 });

@@ -427,6 +427,9 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         { path: 'name', label: 'Name', as: 'text' },
         { path: 'count', label: 'How many', as: 'plain' },
         { path: 'fitsHeightMm', label: 'Fits a body of, mm', as: 'length', optional: true },
+        ...(entity.tool === 'floatSensor' || entity.tool === 'keeper'
+          ? uncertainFields('massG', 'It weighs, g', 'mass', true)
+          : []),
         ...(entity.tool === 'squeezeBottle'
           ? uncertainFields('squeezeMl', 'One squeeze gives, ml', 'volume', true)
           : []),

@@ -11,11 +11,17 @@ export function resetSteps(run: CartridgeRun, env: RunEnv, turn: 'before' | 'aft
     checkSteps('reset', run, env, add);
 }
 
-/** The chip's part of the run, for strategies other than a reset. */
-export function chipSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
-  if (run.occasion === 'first') return;
+/**
+ * The chip's part of the run, for strategies other than a reset.
+ *
+ * @returns false when it was given up: the cartridge is put aside
+ */
+export function chipSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
+  if (run.occasion === 'first') return true;
   switch (env.body.cartridge.chip?.strategy) {
     case 'newEachTime':
+      // Before the old one is off: without the right one at hand it stays as it is.
+      if (!checkSteps('chip-shade', run, env, add, { cautions: ['chip'] })) return false;
       add({ id: 'chip-off', kind: 'do', doing: { code: 'chip-off' }, cautions: ['chip'] });
       add({ id: 'chip-on', kind: 'do', doing: { code: 'chip-on' }, cautions: ['chip'] });
       add({
@@ -26,7 +32,7 @@ export function chipSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
         suggested: 'yes',
         cautions: ['chip'],
       });
-      return;
+      return true;
     case 'selfResetting':
       add({
         id: 'self-reset',
@@ -35,9 +41,9 @@ export function chipSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
         options: ['no', 'yes'],
         suggested: 'no',
       });
-      return;
+      return true;
     default:
-      return;
+      return true;
   }
 }
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { stepWords } from '@hiraeth/core';
+import { stepWords, type CheckAnswer } from '@hiraeth/core';
+import { IF_IGNORED } from '@hiraeth/rig';
 import { Swatch } from '../../../parts/Swatch';
 import { ResetterPanel } from '../../rig/ResetterPanel';
 import { Countdown } from '../Countdown';
@@ -12,6 +13,8 @@ import type { StepProps } from './props';
 export function Check({ bench, run, step, actions }: StepProps<'check'>) {
   const differs = step.pairs.some((pair) => !pair.same);
   const [choice, setChoice] = useState<string>(differs ? 'differs' : step.answers[0]!);
+  // In earnest the run leads out of it; here one may see why.
+  const ignored = IF_IGNORED[step.check][choice as CheckAnswer];
   return (
     <>
       {step.check === 'match' && <ScannedMatch run={run} onWrong={() => setChoice('differs')} />}
@@ -35,6 +38,11 @@ export function Check({ bench, run, step, actions }: StepProps<'check'>) {
         value={choice}
         onChange={setChoice}
       />
+      {bench.rehearsal && ignored && (
+        <p role="status">
+          <strong className="bad">If it went in like this:</strong> {ignored.what} {ignored.why}
+        </p>
+      )}
       {bench.rehearsal && step.check === 'reset' && <ResetterPanel onReset={() => setChoice('took')} />}
       <div className="row">
         {step.waitSeconds !== undefined && (
