@@ -23,3 +23,4 @@ export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { jobOfPlanned } from './jobOfPlanned';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints } from './missingPrints';
+export { sensorReading, type Lamps, type SensorReading } from './sensorReading';

@@ -151,6 +151,11 @@ const printer = z.strictObject({
   weighInDays: days.nullable().optional(),
   checkIdleDays: days.nullable().optional(),
   agitateDays: days.nullable().optional(),
+  /** Where the float sensor of a slot changes over, found with a known content, ml. */
+  sensors: z
+    .array(z.strictObject({ slotId: id, switchMl: uncertain }))
+    .max(16)
+    .optional(),
   /** A small top-up of every channel on a fixed day: every so many days; absent: none. */
   doseEveryDays: z.int().min(1).max(365).nullable().optional(),
   openMinutes: z.number().min(1).max(1440).default(15),

@@ -14,6 +14,7 @@ import {
 } from '../../../core/src/testing/bench';
 import { renderApp } from '../testing/renderApp';
 import { noticesOn, setNotices, useDueNotices } from '../app/useDueNotices';
+import Gauge from './gauge';
 import Plan from './plan';
 import Prints from './prints';
 import { Correct } from './prints/Correct';
@@ -327,4 +328,33 @@ test('a notice is given once for what has become due, when the browser allows it
   } finally {
     Reflect.deleteProperty(globalThis, 'Notification');
   }
+});
+
+test('float sensors as one board: each its own switch point, faults told from ink, the signal as evidence', async () => {
+  const sensor = define({
+    entity: 'tool',
+    id: 'sensor',
+    name: 'Float sensor',
+    tool: 'floatSensor',
+    fitsHeightMm: null,
+    squeezeMl: null,
+    count: 3,
+  });
+  const { user, facts } = await renderApp(<Gauge />, room(sensor, weigh('cyan', 41.58 + 14 * 1.064)));
+  const board = within(screen.getByRole('region', { name: 'Float sensors' }));
+  const row = within(board.getByRole('row', { name: /^cyan/ }));
+  expect(row.getByText('Ink stands above it.')).toBeInTheDocument();
+  await user.selectOptions(row.getByLabelText('Lamps of cyan'), 'both');
+  expect(row.getByText(/the sensor or its cable is at fault/)).toBeInTheDocument();
+  await user.selectOptions(row.getByLabelText('Lamps of cyan'), 'unsteady');
+  expect(row.getByText(/by its kind/)).toBeInTheDocument();
+  await user.click(row.getByRole('button', { name: 'cyan switches at what is in it now' }));
+  await waitFor(() =>
+    expect(facts('defined').at(-1)!.entity).toMatchObject({ sensors: [{ slotId: 'cyan' }] }),
+  );
+  await user.selectOptions(row.getByLabelText('Lamps of cyan'), 'low');
+  expect(row.getByText(/About 14\.\d.±.0\.\d.ml stand in it/)).toBeInTheDocument();
+  await user.click(row.getByRole('button', { name: 'cyan changed over just now' }));
+  await waitFor(() => expect(facts('sensorSignalled')).toHaveLength(1));
+  expect(facts('sensorSignalled')[0]!.ml.value).toBeCloseTo(14, 0);
 });

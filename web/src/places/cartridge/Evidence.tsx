@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { sensorContent, type CartridgeView, type FactDraft } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
+import { sensorContent, sensorReading, type CartridgeView, type FactDraft } from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
 
 /** A level judged by eye: one u of the fraction. */
@@ -10,6 +10,8 @@ const SIGHT_U = 0.06;
 /** Evidence other than a weight: a level seen through the wall, a signal, a print that faded; quick to enter. */
 export function Evidence({ view }: { readonly view: CartridgeView }) {
   const record = useRecord();
+  const ledger = useLedger();
+  const now = useNow();
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   const { id, label } = view.body.cartridge;
@@ -20,7 +22,15 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
   };
   const sensed = (sensor: 'optical' | 'float', words: string): void =>
     void save(
-      { kind: 'sensorSignalled', cartridgeId: id, sensor, ml: sensorContent(view.body.type, sensor) },
+      {
+        kind: 'sensorSignalled',
+        cartridgeId: id,
+        sensor,
+        // Where this slot’s own sensor switches, once that was found.
+        ml:
+          (sensor === 'float' ? sensorReading(ledger, id, 'low', now)?.ml : null) ??
+          sensorContent(view.body.type, sensor),
+      },
       words,
     );
   const seen = (fraction: number): void =>

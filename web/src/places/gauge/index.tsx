@@ -23,6 +23,7 @@ import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { Connect } from './Connect';
 import { OneIsEmpty } from './OneIsEmpty';
+import { SensorBoard } from './SensorBoard';
 import { Signals } from './Signals';
 
 /** What the printer believes, what is really there, and which step is still open. */
@@ -52,6 +53,7 @@ export default function Gauge() {
             <Row key={view.slot.id} printer={printer} view={view} />
           ))}
         </div>
+        <SensorBoard key={printer.id} printer={printer} slots={slots} />
       </div>
       <aside>
         <Connect printer={printer} />

@@ -1,0 +1,132 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import {
+  all,
+  COVERAGE,
+  formatUncertain,
+  sensorReading,
+  type Lamps,
+  type Printer,
+  type SlotView,
+} from '@hiraeth/core';
+import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
+import { Swatch } from '../../parts/Swatch';
+
+const LAMPS: readonly { readonly value: Lamps; readonly label: string }[] = [
+  { value: 'ink', label: '● ink   ○ low' },
+  { value: 'low', label: '○ ink   ● low' },
+  { value: 'unsteady', label: 'unsteady: now one, now the other' },
+  { value: 'both', label: '● ink   ● low' },
+  { value: 'none', label: '○ ink   ○ low' },
+];
+/** Content known no worse than this can tell where a sensor switches, ml. */
+const KNOWN_ML = 0.6;
+
+/** Float sensors as one board: a pair of lamps for each slot, each with a switch point of its own. */
+export function SensorBoard({
+  printer,
+  slots,
+}: {
+  readonly printer: Printer;
+  readonly slots: readonly SlotView[];
+}) {
+  const ledger = useLedger();
+  if (!all(ledger.context, 'tool').some(({ tool }) => tool === 'floatSensor')) return null;
+  return (
+    <section className="section" aria-label="Float sensors">
+      <header>
+        <h2>Float sensors</h2>
+        <span className="soft small">unclip one before weighing, and clip it on again afterwards</span>
+      </header>
+      <table className="lines">
+        <thead>
+          <tr>
+            <th>Slot</th>
+            <th>Its lamps</th>
+            <th>What that says</th>
+            <th>
+              <span className="visually-hidden">Take it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {slots.flatMap((view) =>
+            view.cartridge ? [<Row key={view.slot.id} printer={printer} view={view} />] : [],
+          )}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer; readonly view: SlotView }) {
+  const ledger = useLedger();
+  const now = useNow();
+  const record = useRecord();
+  const [lamps, setLamps] = useState<Lamps>('ink');
+  const { id } = cartridge!.body.cartridge;
+  const reading = sensorReading(ledger, id, lamps, now)!;
+  const { ink } = cartridge!;
+  const known = ink !== null && !ink.contradiction && COVERAGE * ink.u <= KNOWN_ML;
+  const changing = lamps === 'low' || lamps === 'unsteady';
+  return (
+    <tr>
+      <td>
+        <Swatch shades={slot.shades} /> {slot.name}
+      </td>
+      <td>
+        <Pick<Lamps> label={`Lamps of ${slot.name}`} value={lamps} options={LAMPS} onPick={setLamps} />
+      </td>
+      <td className={reading.fault ? 'warn' : ''}>
+        {reading.fault
+          ? 'One lamp is always lit when it is healthy: the sensor or its cable is at fault.'
+          : reading.ml
+            ? `About ${formatUncertain(reading.ml, 'ml')} stand in it as it changes over${reading.calibrated ? '' : ', by its kind'}.`
+            : 'Ink stands above it.'}
+      </td>
+      <td className="n">
+        {changing && reading.ml && (
+          <Button
+            size="small"
+            variant="outlined"
+            aria-label={`${slot.name} changed over just now`}
+            onClick={() =>
+              void record(
+                [{ kind: 'sensorSignalled', cartridgeId: id, sensor: 'float', ml: reading.ml! }],
+                `Saved: the float sensor of ${slot.name} changed over.`,
+              )
+            }
+          >
+            It did just now
+          </Button>
+        )}
+        {changing && known && (
+          <Button
+            size="small"
+            aria-label={`${slot.name} switches at what is in it now`}
+            onClick={() =>
+              void record(
+                [
+                  {
+                    kind: 'defined',
+                    entity: {
+                      ...printer,
+                      sensors: [
+                        ...(printer.sensors ?? []).filter((sensor) => sensor.slotId !== slot.id),
+                        { slotId: slot.id, switchMl: { value: ink.value, u: ink.u } },
+                      ],
+                    },
+                  },
+                ],
+                `Saved: the sensor of ${slot.name} switches at ${formatUncertain(ink, 'ml')}.`,
+              )
+            }
+          >
+            It switches at {formatUncertain(ink, 'ml')}
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}
