@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import {
   checkFact,
+  dayPlan,
   explain,
   find,
   FORMAT_VERSION,
@@ -96,4 +97,16 @@ test('the human faults can be found in the log', () => {
   expect(nine!.balance.notLoggedMl).toBeGreaterThan(5);
   expect(nine!.balance.leakedMl).toBeGreaterThan(2);
   expect(Math.abs(six!.balance.gapMl)).toBeLessThanOrEqual(six!.balance.gapU * 1.5);
+});
+
+test('what waits to be printed is in it, the soonest first, and its plan can be told', () => {
+  const ledger = Ledger.from(makeDemo(AT).facts);
+  const plan = dayPlan(ledger, 'nine', AT)!;
+  expect(plan.jobs.map(({ job }) => job.title)).toEqual([
+    'Bladder wrack, cards',
+    'Harbour lights, edition',
+    'Lichen study IV, proofs',
+  ]);
+  expect(plan.notKnown).toBeNull();
+  expect(plan.sittings.flatMap(({ jobs }) => jobs).reduce((sum, { copies }) => sum + copies, 0)).toBe(67);
 });

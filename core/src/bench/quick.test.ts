@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { Ledger } from '../ledger';
 import { bodyRoom, define, fill, SHADES, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
@@ -20,6 +21,7 @@ import {
   type Answer,
   type CartridgeRun,
 } from './index';
+import { loadsOf } from './loadsOf';
 
 const AT = '2026-03-02T09:00:00.000Z';
 const mass = (value: number): Answer => ({ kind: 'mass', massG: { value, u: 0.0153 }, at: AT });
@@ -226,4 +228,31 @@ test('a maximum that a drip taught is kept with the cartridge', () => {
   const { facts } = factsOfStep(run, env, step, { kind: 'choice', choice: 'lower' }, AT);
   expect(facts).toMatchObject([{ kind: 'defined', entity: { id: 'it', maxG: 21.3 } }]);
   expect(factsOfStep(run, env, step, { kind: 'choice', choice: 'keep' }, AT).facts).toEqual([]);
+});
+
+test('a dose in loads: it adds up, no load is larger than the syringe, and none is a mere drop', () => {
+  const syringe = {
+    entity: 'syringe',
+    id: 's',
+    name: 'S',
+    capacityMl: 20,
+    graduationMl: 1,
+    keepBackMl: 0.7,
+    family: '',
+  } as const;
+  fc.assert(
+    fc.property(fc.double({ min: 0.1, max: 120, noNaN: true }), (ml) => {
+      const loads = loadsOf(ml, { method: 'topSyringe' }, syringe);
+      expect(loads.reduce((a, b) => a + b, 0)).toBeCloseTo(ml, 6);
+      for (const load of loads) {
+        expect(load).toBeLessThanOrEqual(19.3 + 1e-9);
+        if (loads.length > 1) expect(load).toBeGreaterThan(0.2 * 19.3);
+      }
+    }),
+  );
+  expect(loadsOf(19.5, { method: 'topSyringe' }, syringe)).toEqual([9.75, 9.75]);
+  expect(loadsOf(30, { method: 'topSyringe' }, syringe).map((load) => load.toFixed(1))).toEqual([
+    '19.3',
+    '10.7',
+  ]);
 });

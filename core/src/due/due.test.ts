@@ -1,8 +1,19 @@
 import { expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import { dueCalendar } from '../exchange';
-import { Ledger } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { Ledger, plannedJobs, printOfPlanned } from '../ledger';
+import {
+  cartridge,
+  define,
+  fill,
+  install,
+  print,
+  PRINTER,
+  script,
+  setUp,
+  TYPE,
+  weigh,
+} from '../testing/bench';
 import type { FactDraft, Printer } from '../workbook';
 import { dueWords } from '../words';
 import { dueItems } from './index';
@@ -125,4 +136,85 @@ test('a printer may keep intervals of its own', () => {
   const ledger = room(define({ ...PRINTER, weighInDays: 8, checkIdleDays: 30, agitateDays: 5 }));
   const codes = (day: number) => due(ledger, day).map(({ code }) => code);
   expect([codes(4), codes(6), codes(9).sort()]).toEqual([[], ['agitate'], ['agitate', 'weighIn']]);
+});
+
+/** A small bottle, most of it used in a month. */
+const pace: FactDraft[] = [
+  define({
+    entity: 'bottle',
+    id: 'bottle-cyan',
+    inkId: 'ink-cyan',
+    lot: 'M1',
+    volumeMl: 6,
+    priceMinor: 300,
+    emptyG: null,
+  }),
+  fill('cyan', 5),
+];
+const planned: FactDraft = {
+  kind: 'jobPlanned',
+  printerId: 'printer',
+  title: 'Boats',
+  copies: 12,
+  widthMm: 210,
+  heightMm: 297,
+  subjectId: 'any',
+  by: on(5),
+};
+
+test.each<[string, FactDraft[], string, number, RegExp]>([
+  ['a job that is wanted on a day', [planned], 'print', 5, /12 are still to be printed/],
+  [
+    'a small top-up on a fixed day',
+    [define({ ...PRINTER, doseEveryDays: 7 }), fill('cyan', 1)],
+    'dose',
+    7,
+    /Every 7 days/,
+  ],
+  [
+    'a body at the end of its life',
+    [define({ ...TYPE, bears: 1 }), fill('cyan', 1)],
+    'retire',
+    0,
+    /Filled 1 times/,
+  ],
+  [
+    'an empty mass that nobody weighed',
+    [
+      define({ ...TYPE, id: 'guessed', name: 'Guessed', emptyG: { value: 40, u: 0.35 } }),
+      define({ ...cartridge('new', 'cyan'), typeId: 'guessed', emptyG: null }),
+    ],
+    'weighEmpty',
+    0,
+    /± 0\.7 g/,
+  ],
+  ['an ink that runs out', pace, 'order', 30, /6 ml, at the pace so far/],
+])('%s is due on its day, says why, and stands in the calendar once', (_name, more, code, day, why) => {
+  const ledger = room(...more);
+  const items = due(ledger, day + 0.5, 3).filter((item) => item.code === code);
+  expect(items.length).toBeGreaterThan(0);
+  const [first] = items;
+  expect(first!.doneBy.length).toBeGreaterThan(0);
+  expect(dueWords(first!).why).toMatch(why);
+  expect(Math.abs(Date.parse(first!.at) - Date.parse(on(day)))).toBeLessThan(
+    code === 'order' ? Infinity : DAY,
+  );
+  const uids = dueCalendar(items, on(day + 0.5), 'Room').match(/^UID:.*$/gm)!;
+  expect(new Set(uids).size).toBe(items.length);
+  // Put off, it comes back on its day.
+  ledger.add(script([{ kind: 'snoozed', what: first!.id, until: on(day + 9) }], on(day + 0.6)));
+  const put = (when: number) => due(ledger, when, 3).find(({ id }) => id === first!.id)!.snoozedUntil;
+  expect([put(day + 1), put(day + 10)]).toEqual([on(day + 9), null]);
+});
+
+test('what is done is due no longer: printed, filled, retired, weighed empty', () => {
+  const ledger = room(planned, define({ ...TYPE, bears: 1 }), fill('cyan', 1));
+  const codes = () => due(ledger, 5.5).map(({ code }) => code);
+  expect(codes()).toEqual(expect.arrayContaining(['print', 'retire']));
+  const [job] = plannedJobs(ledger);
+  ledger.add(script([printOfPlanned(job!, 12)], on(5.6)));
+  ledger.add(script([{ kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' }], on(5.7)));
+  const after = due(ledger, 6).map(({ code }) => code);
+  expect(after).not.toContain('print');
+  expect(after).not.toContain('retire');
 });

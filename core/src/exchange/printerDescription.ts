@@ -36,6 +36,8 @@ export function describePrinter(book: Book, printerId: string): string | null {
     ...all(book.context, 'cartridgeType').filter(({ id }) => types.has(id)),
     ...cartridges.map((cartridge) => ({
       ...cartridge,
+      // Said outright: elsewhere another printer may take the same shades.
+      printerId,
       emptyG: null,
       maxG: null,
       targetG: null,

@@ -100,6 +100,41 @@ describe('policies', () => {
   });
 });
 
+describe('ways tried on days of which the truth is known', () => {
+  const days = Array.from({ length: 140 }, (_, i) => YEAR_ML.map((ml) => (i % 2 ? 2 * ml : 0) / 365));
+  const known = (times: number) => ({
+    dayUse: days,
+    dayArea: days.map((_, i) => (i % 2 ? 10 : 0)),
+    trueUse: days.map((day) => day.map((ml) => times * ml)),
+  });
+  const basis = input(
+    { scatter: 0.1, dayUse: days, dayArea: known(1).dayArea },
+    { reserveMl: 3.5, useU: 0.05 },
+  );
+
+  test('where the log is right, nothing runs dry; where the printer draws half as much again unseen, it does', () => {
+    const dry = (times: number): number[] =>
+      simulatePolicies({ ...basis, random: seeded(2) }, known(times))
+        .filter(({ code }) => code !== 'originals')
+        .map(({ dryProbability }) => dryProbability);
+    expect(Math.max(...dry(1))).toBe(0);
+    expect(Math.max(...dry(0.8))).toBe(0);
+    expect(Math.max(...dry(1.5))).toBeGreaterThan(0.5);
+  });
+
+  test('thresholds and margins come from what was known before, not from those days', () => {
+    const there = simulatePolicies({ ...basis, random: seeded(2) });
+    const here = simulatePolicies({ ...basis, random: seeded(2) }, known(3));
+    expect(here.map(({ threshold }) => threshold)).toEqual(there.map(({ threshold }) => threshold));
+  });
+
+  test('it says how far it is, way by way', () => {
+    const shares: number[] = [];
+    simulatePolicies({ ...basis, years: 20 }, null, (share) => shares.push(share));
+    expect(shares).toEqual(POLICIES.map((_, i) => (i + 1) / POLICIES.length));
+  });
+});
+
 /** Three channels in use for eight weeks: six sheets a week, weighed at the end of each. */
 function used(weeks: number): Fact[] {
   const facts = script([

@@ -94,3 +94,25 @@ describe('judged by the truth, over several years', () => {
     expect(drawnInside / channels).toBeGreaterThanOrEqual(0.9);
   });
 });
+
+test('its days add up: what each channel drew, but for changes, and the ink that the next day begins with', () => {
+  const { truth } = simulateStudio({ ...ABERLANW, faults: null }, { seed: 21, endAt: AT, days: 120 });
+  for (const { printer } of ABERLANW.printers) {
+    const days = truth.days[printer.id]!;
+    expect(days).toHaveLength(120);
+    expect(days.map(({ at }) => at)).toEqual([...days.map(({ at }) => at)].sort());
+    printer.slots.forEach((slot, s) => {
+      const used = days.reduce((sum, day) => sum + day.usedMl[s]!, 0);
+      expect(used).toBeLessThanOrEqual(truth.drawnMl[printer.id]![slot.id]! + 1e-6);
+      expect(used).toBeGreaterThan(0);
+      days.slice(1).forEach((day, i) => {
+        const before = days[i]!;
+        // Less by what was drawn, or more by a fill; a change takes a little besides.
+        const gone = before.inkMl[s]! - day.inkMl[s]!;
+        expect(gone <= before.usedMl[s]! + 3 || day.inkMl[s]! > before.inkMl[s]!).toBe(true);
+        expect(day.inkMl[s]!).toBeGreaterThanOrEqual(0);
+      });
+    });
+    expect(days.reduce((sum, { areaDm2 }) => sum + areaDm2, 0)).toBeGreaterThan(0);
+  }
+});

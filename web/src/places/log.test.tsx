@@ -353,7 +353,7 @@ test('float sensors as one board: each its own switch point, faults told from in
     expect(facts('defined').at(-1)!.entity).toMatchObject({ sensors: [{ slotId: 'cyan' }] }),
   );
   await user.selectOptions(row.getByLabelText('Lamps of cyan'), 'low');
-  expect(row.getByText(/About 14\.\d.±.0\.\d.ml stand in it/)).toBeInTheDocument();
+  expect(row.getByText(/About 1[34]\.\d+.±.0\.\d+.ml stand in it/)).toBeInTheDocument();
   await user.click(row.getByRole('button', { name: 'cyan changed over just now' }));
   await waitFor(() => expect(facts('sensorSignalled')).toHaveLength(1));
   expect(facts('sensorSignalled')[0]!.ml.value).toBeCloseTo(14, 0);
