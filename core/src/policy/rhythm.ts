@@ -35,6 +35,26 @@ export const RHYTHM_DRIFT = 0.15;
  * @returns null when there is no such printer, or it was not used for two weeks yet
  */
 export function rhythmOf(book: Book, printerId: string, at: string): Rhythm | null {
+  const key = `${printerId}\n${at}`;
+  const known = kept.get(book.state)?.get(key);
+  if (known && known.context === book.context) return known.rhythm;
+  const rhythm = readRhythm(book, printerId, at);
+  if (!book.live) {
+    const mine = kept.get(book.state) ?? new Map<string, Kept>();
+    kept.set(book.state, mine.set(key, { context: book.context, rhythm }));
+  }
+  return rhythm;
+}
+
+interface Kept {
+  readonly context: Book['context'];
+  readonly rhythm: Rhythm | null;
+}
+
+/** Forecast, plan of weighings, doses and ways of changing ask for the same; a state never changes once it is handed out. */
+const kept = new WeakMap<Book['state'], Map<string, Kept>>();
+
+function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   const state = book.state.printers.get(printerId);

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayPlan, find, notKnownWords, type DayPlan, type Printer, type Sitting } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
@@ -5,7 +6,7 @@ import { useLedger } from '../../app/hooks';
 /** The jobs that wait: in which order, in how few sittings, what to top up before each, and what is in the way. */
 export function Sittings({ printer, at }: { readonly printer: Printer; readonly at: string }) {
   const ledger = useLedger();
-  const plan = dayPlan(ledger, printer.id, at);
+  const plan = useMemo(() => dayPlan(ledger, printer.id, at), [ledger, printer.id, at]);
   if (!plan || plan.jobs.length === 0)
     return (
       <section className="section" aria-label="What waits to be printed">

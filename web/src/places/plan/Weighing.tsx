@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
 import { useLedger } from '../../app/hooks';
@@ -5,7 +6,7 @@ import { useLedger } from '../../app/hooks';
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
 export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {
   const ledger = useLedger();
-  const plan = weighPlan(ledger, printer.id, at);
+  const plan = useMemo(() => weighPlan(ledger, printer.id, at), [ledger, printer.id, at]);
   if (!plan) return null;
   const [first] = plan.channels;
   return (
