@@ -94,3 +94,37 @@ test('a weigh-in of the set after a forgotten week: what would explain it is nam
   await saved(page, /sheets that were not logged/);
   await expect(said).toHaveCount(0);
 });
+
+test('many prints corrected at once, each at its own time; masses of the past from a pasted table', async ({
+  page,
+}) => {
+  await page.clock.setFixedTime(new Date('2026-02-17T12:00:00Z'));
+  await openWith(page, room);
+  await page.goto('/prints');
+  await page.getByLabel('Select all rows').check();
+  const form = page.getByRole('form', { name: 'Correct the chosen prints' });
+  await expect(form).toContainText('6 chosen');
+  await form.getByLabel('Edition').fill('Winter');
+  await form.getByRole('button', { name: 'Correct them' }).click();
+  await saved(page, /6 prints corrected/);
+  await page.getByLabel('Add up by').selectOption('edition');
+  await expect(page.getByRole('row', { name: /^Winter 6 36/ })).toBeVisible();
+  await noAxeFindings(page);
+  await page.goto('/past/masses');
+  await page.getByLabel('Day, line 1').focus();
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData('text', text);
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  }, '2026-01-02\t89.3\n2026-01-03\t89.2\n');
+  await expect(page.getByLabel('cyan, line 2')).toHaveValue('89.2');
+  await noAxeFindings(page);
+  await page.getByRole('button', { name: 'Save them all' }).click();
+  await saved(page, /2 masses of the past/);
+  const book = parseWorkbook((await exportWorkbook(page)).text);
+  if (!book.ok) throw new Error(book.problem.code);
+  const prints = book.value.facts.filter((fact) => fact.kind === 'printed' && fact.edition === 'Winter');
+  expect(new Set(prints.map(({ at }) => at)).size).toBe(6);
+});

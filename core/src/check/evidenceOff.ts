@@ -32,6 +32,9 @@ export function evidenceOff(book: CheckedBook, fact: Evidence): EvidenceOff | nu
 function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null {
   // In a run the fill is recorded after its weighings: only the first mass can be compared.
   if (fact.what !== 'cartridge' || (fact.purpose !== 'weighIn' && fact.purpose !== 'before')) return null;
+  // A mass of the past, entered late, cannot be held against what is in it now.
+  const last = book.state.cartridges.get(fact.subjectId)?.lastWeighed?.at;
+  if (last !== undefined && fact.at < last) return null;
   const body = bodyOf(book.context, fact.subjectId);
   const expected = expectedMass(book, fact.subjectId, fact.at);
   if (!body || !expected) return null;

@@ -19,6 +19,7 @@ import type { FactDraft, FactOf } from '../workbook';
 import {
   calendarDose,
   forecastInk,
+  rhythmOf,
   secondSet,
   seeded,
   simulatePolicies,
@@ -315,4 +316,19 @@ describe('a weigh-in of the whole set', () => {
     for (const none of [gone(4, 0, -0.2), gone(-4, -4, -4), gone(0.2, 0.1, 0.2)])
       expect(missingPrints(ledger, 'printer', none)).toBeNull();
   });
+});
+
+test('the rhythm is read once for a state and an instant, and anew when something is recorded or defined', () => {
+  const ledger = room();
+  const first = rhythmOf(ledger, 'printer', AT)!;
+  expect(rhythmOf(ledger, 'printer', AT)).toBe(first);
+  expect(rhythmOf(ledger, 'printer', on(1))).not.toBe(first);
+  const before = ledger.snapshot();
+  ledger.add(script([print(6)], on(-0.2)));
+  const after = rhythmOf(ledger, 'printer', AT)!;
+  expect(after.dayArea.at(-1)!).toBeGreaterThan(first.dayArea.at(-1)!);
+  // What was handed out before is as it was.
+  expect(rhythmOf(before, 'printer', AT)!.dayArea).toEqual(first.dayArea);
+  ledger.add(script([define({ ...PRINTER, name: 'Renamed' })], on(-0.1)));
+  expect(rhythmOf(ledger, 'printer', AT)!.printer.name).toBe('Renamed');
 });

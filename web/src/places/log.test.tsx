@@ -95,6 +95,12 @@ describe('Prints', () => {
     put('Margins, mm or in', '200 mm');
     await user.click(screen.getByRole('button', { name: 'Log the print' }));
     expect(screen.getByRole('alert')).toHaveTextContent(/margins that leave something/);
+    await user.selectOptions(screen.getByLabelText('Channel'), 'cyan');
+    await user.selectOptions(screen.getByLabelText('Switched to'), 'matte black');
+    await user.click(screen.getByRole('button', { name: 'Log the switch' }));
+    await waitFor(() =>
+      expect(facts('shadeSwitched')).toMatchObject([{ slotId: 'cyan', shade: 'matte black' }]),
+    );
   });
 
   test('several prints are corrected at once, each at its own time; the log adds up by kind', async () => {
@@ -298,8 +304,11 @@ test('Plan: what waits in its order, when to weigh, a dose that is chosen, order
   await waitFor(() => expect(facts('defined').at(-1)!.entity).not.toHaveProperty('doseEveryDays'));
   const second = within(screen.getByRole('region', { name: 'A second set' }));
   await waitFor(() => expect(second.getByTestId('second-set')).toHaveTextContent(/Paid back|not paid back/));
-  await user.selectOptions(second.getByLabelText('As'), 'empties');
-  expect(second.getByTestId('second-set')).toHaveTextContent('Enter what one cartridge costs.');
+  await user.selectOptions(screen.getByLabelText('A line may run dry in'), '0.01');
+  expect(screen.getByText(/in no more than 1 % of years/)).toBeInTheDocument();
+  const again = within(await screen.findByRole('region', { name: 'A second set' }));
+  await user.selectOptions(again.getByLabelText('As'), 'empties');
+  expect(again.getByTestId('second-set')).toHaveTextContent('Enter what one cartridge costs.');
   await user.click(screen.getByRole('button', { name: 'Copy the list' }));
   expect(await navigator.clipboard.readText()).toMatch(/^Ink \w+, 250 ml: by \d/);
 });

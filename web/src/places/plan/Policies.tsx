@@ -2,7 +2,6 @@ import Button from '@mui/material/Button';
 import {
   BAR_WORDS,
   COVERAGE,
-  PLAN_DEFAULTS,
   POLICY_WORDS,
   type PlannedPolicy,
   type Printer,
@@ -10,18 +9,26 @@ import {
   type Uncertain,
 } from '@hiraeth/core';
 import { useMoney, useRecord } from '../../app/hooks';
+import { Pick } from '../../parts/fields';
 import type { Simulated } from './index';
 import { Term } from '../../parts/Term';
+
+const RISKS = [0.01, 0.02, 0.05, 0.1, 0.2];
 
 /** What each way of changing and topping up takes in a year, side by side; the one to use stands out. */
 export function Policies({
   plan,
   printer,
   simulated,
+  risk,
+  onRisk,
 }: {
   readonly plan: PrinterPlan;
   readonly printer: Printer;
   readonly simulated: Simulated;
+  /** The most that a line may run dry, as a share of years. */
+  readonly risk: number;
+  readonly onRisk: (risk: number) => void;
 }) {
   const { state, share, stop, again } = simulated;
   const money = useMoney();
@@ -42,6 +49,15 @@ export function Policies({
     <section className="section" aria-busy={state === 'busy'}>
       <header>
         <h2>How to change and top up</h2>
+        <Pick
+          label="A line may run dry in"
+          value={String(risk)}
+          options={RISKS.map((share) => ({
+            value: String(share),
+            label: `${100 * share} % of years`,
+          }))}
+          onPick={(value) => onRisk(Number(value))}
+        />
       </header>
       <p data-testid="best-policy" role="status">
         {state === 'busy' && 'Trying each way on thousands of years of your own days …'}
@@ -50,7 +66,7 @@ export function Policies({
           'The ways could not be tried: a part of the app did not load. Load the page again.'}
         {state === 'done' &&
           !best &&
-          `None of the ways that are open keeps a dry line below ${100 * PLAN_DEFAULTS.allowedRisk} % of years: weigh in more often.`}
+          `None of the ways that are open keeps a dry line below ${100 * risk} % of years: weigh in more often.`}
         {state === 'done' && best && (
           <>
             <strong>{POLICY_WORDS[best.code]}</strong>

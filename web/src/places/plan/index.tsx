@@ -35,9 +35,10 @@ export default function Plan() {
   const at = useHour();
   const printer = usePrinter();
   const [by, setBy] = useState<ForecastBy>('both');
+  const [risk, setRisk] = useState(PLAN_DEFAULTS.allowedRisk);
   const basis = useMemo(
-    () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by }),
-    [ledger, printer, at, by],
+    () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by, allowedRisk: risk }),
+    [ledger, printer, at, by, risk],
   );
   const simulated = useSimulated(basis);
   if (!printer)
@@ -103,7 +104,7 @@ export default function Plan() {
         <Sittings printer={printer} at={at} />
         <Ahead printer={printer} basis={basis} by={by} onBy={setBy} />
         <Fan printer={printer} basis={basis} by={by} />
-        <Policies plan={plan} printer={printer} simulated={simulated} />
+        <Policies plan={plan} printer={printer} simulated={simulated} risk={risk} onRisk={setRisk} />
         <SecondSetPanel plan={plan} printer={printer} />
         <Weighing printer={printer} at={at} />
         <Doses key={printer.id} printer={printer} at={at} />
@@ -126,9 +127,8 @@ export default function Plan() {
           <p>
             The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
             from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed
-            or topped up early enough that a line runs dry in no more than {100 * PLAN_DEFAULTS.allowedRisk} %
-            of years. {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is
-            opened.
+            or topped up early enough that a line runs dry in no more than {100 * risk} % of years.{' '}
+            {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
           </p>
         </div>
       </aside>

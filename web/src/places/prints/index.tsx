@@ -10,8 +10,10 @@ import {
   formatUncertain,
   printCost,
   printerCost,
+  SHADES,
   type CleaningLevel,
   type FactDraft,
+  type Printer,
   type PrintKind,
 } from '@hiraeth/core';
 import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
@@ -322,6 +324,7 @@ export default function Prints() {
             >
               It was moved
             </Button>
+            <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
           </div>
         </section>
         <TrayPanel />
@@ -331,5 +334,35 @@ export default function Prints() {
         </Suspense>
       </div>
     </div>
+  );
+}
+
+/** A channel that prints two shades by turns: what it was switched to. */
+function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
+  const record = useRecord();
+  const [slotId, setSlotId] = useState('');
+  const [shade, setShade] = useState<string>(SHADES[0]);
+  if (!printer) return null;
+  const slot = printer.slots.find(({ id }) => id === slotId) ?? printer.slots[0]!;
+  return (
+    <>
+      <Pick
+        label="Channel"
+        value={slot.id}
+        options={printer.slots.map(({ id, name }) => ({ value: id, label: name }))}
+        onPick={setSlotId}
+      />
+      <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setShade} />
+      <Button
+        onClick={() =>
+          void record(
+            [{ kind: 'shadeSwitched', printerId: printer.id, slotId: slot.id, shade }],
+            `Saved: ${slot.name} switched to ${shade}.`,
+          )
+        }
+      >
+        Log the switch
+      </Button>
+    </>
   );
 }
