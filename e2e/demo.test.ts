@@ -36,8 +36,10 @@ test('the demo: every place says something true, and the checker finds nothing i
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+  const titles = new Set<string>();
   for (const [path, words] of PLACES) {
     await page.goto(path);
+    titles.add(await page.title());
     await expect(page.locator('main')).toContainText(words);
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await noAxeFindings(page);
@@ -50,6 +52,8 @@ test('the demo: every place says something true, and the checker finds nothing i
     await noAxeFindings(page, ['color-contrast']);
   }
   expect(errors).toEqual([]);
+  // A tab says where one is: only the two of setting up, and of the past, share a name.
+  expect(titles.size).toBe(PLACES.length - 2);
 });
 
 test('the Rack answers whether a job can be printed, and gives its reasons', async ({ page }) => {

@@ -33,6 +33,8 @@ export interface DayPlan {
   /** In this order; empty where nothing can be said. */
   readonly sittings: readonly Sitting[];
   readonly notKnown: { readonly name: string; readonly why: NotKnown } | null;
+  /** Copies that come after the last sitting that is told: a plan so long is made anew before it ends. */
+  readonly later: number;
   /** A job of which not one copy is safe even with every cartridge full. */
   readonly tooLarge: PlannedJob | null;
   /** The one cartridge that stands in the way of all, where it is one alone; and the risk that is left with it topped up. */
@@ -60,7 +62,8 @@ interface Part {
 }
 
 const DAY_MS = 86_400_000;
-const MOST_SITTINGS = 40;
+/** More are not told: by then much of it will have come otherwise. */
+const MOST_SITTINGS = 12;
 /** A cartridge that was filled to its target is known to about so much, ml. */
 const FILLED_U = 0.4;
 
@@ -90,6 +93,7 @@ export function dayPlan(book: Book, printerId: string, at: string): DayPlan | un
     jobs,
     whole,
     sittings: [],
+    later: 0,
     notKnown: null,
     tooLarge: null,
     stopper: null,
@@ -149,6 +153,7 @@ const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 interface Laid {
   readonly sittings: readonly Sitting[];
+  readonly later: number;
   readonly tooLarge: PlannedJob | null;
 }
 
@@ -171,10 +176,10 @@ function lay(order: readonly Part[], ask: Ask, targets: Targets, fillFirst: bool
     const more = fill(rest, ask, targets, ink);
     // Nothing was printed and nothing more can be filled: this one does not fit into a full set.
     if (taken.length === 0 && (topUps.length > 0 || more.length === 0))
-      return { sittings, tooLarge: rest[0]!.planned };
+      return { sittings, later: 0, tooLarge: rest[0]!.planned };
     topUps = more;
   }
-  return { sittings, tooLarge: null };
+  return { sittings, later: rest.reduce((sum, { copies }) => sum + copies, 0), tooLarge: null };
 }
 
 /** As much of what waits as is safe with this ink; of the first that does not fit, the copies that do. */

@@ -110,14 +110,15 @@ function chipOrders(
       fact.kind === 'purchased' && fact.what === 'chips' && fact.count !== undefined,
   );
   const first = bought[0];
-  if (!first) return [];
+  // One stock for all printers; told to those that use them up.
+  const uses = all(book.context, 'cartridge').some(
+    (cartridge) =>
+      cartridge.chip?.strategy === 'newEachTime' &&
+      (printerId === undefined || slotFor(book.context, cartridge)?.printer.id === printerId),
+  );
+  if (!first || !uses) return [];
   const used = book.facts.filter((fact) => {
-    if (fact.kind !== 'chipReplaced' || fact.at < first.at) return false;
-    const cartridge = find(book.context, 'cartridge', fact.cartridgeId);
-    return (
-      printerId === undefined ||
-      (cartridge !== undefined && slotFor(book.context, cartridge)?.printer.id === printerId)
-    );
+    return fact.kind === 'chipReplaced' && fact.at >= first.at;
   }).length;
   const months = Math.max(1, (now - Date.parse(first.at)) / MONTH_MS);
   const left = Math.max(0, bought.reduce((sum, { count }) => sum + count!, 0) - used);

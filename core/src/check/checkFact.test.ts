@@ -126,11 +126,12 @@ test('a mass that fits with the sensor still on, or without the keeper, says so;
   expect(said(63.42 + 12)).not.toMatch(/float sensor/);
 });
 
-test('a mass of the past, entered late, is not held against what is in it now; one of today is', () => {
+test('a mass or a fill of the past, entered late, is not held against what is in it now; one of today is', () => {
   const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42), install]));
   ledger.add(script([weigh('cyan', 70, 'weighIn')], '2026-04-01T09:00:00.000Z'));
-  const codes = (at: string): string[] =>
-    checkFact(ledger, script([weigh('cyan', 85)], at)[0]!, NOW).map(({ code }) => code);
-  expect(codes('2026-03-15T09:00:00.000Z')).toEqual([]);
-  expect(codes('2026-04-02T09:00:00.000Z')).toEqual(['evidenceOff']);
+  const codes = (draft: FactDraft, at: string): string[] =>
+    checkFact(ledger, script([draft], at)[0]!, NOW).map(({ code }) => code);
+  const [past, today] = ['2026-03-15T09:00:00.000Z', '2026-04-02T09:00:00.000Z'];
+  expect([codes(weigh('cyan', 85), past), codes(weigh('cyan', 85), today)]).toEqual([[], ['evidenceOff']]);
+  expect([codes(fill('cyan', 40), past), codes(fill('cyan', 40), today)]).toEqual([[], ['overfill']]);
 });

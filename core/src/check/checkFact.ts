@@ -12,6 +12,7 @@ import {
 import { goingIn, type GoingInProblem } from '../bench';
 import { entityRule, type Because, type EntityRule, type Fact, type FactOf } from '../workbook';
 import { evidenceOff } from './evidenceOff';
+import { isLate } from './isLate';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
 export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
@@ -183,7 +184,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
         report({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
       const inside = inkNow(ledger, fact.cartridgeId, fact.at);
       const density = densityInside(ledger, body, fact.at);
-      if (inside && !sharesRun(ledger, fact)) {
+      if (inside && !sharesRun(ledger, fact) && !isLate(ledger, fact.cartridgeId, fact.at)) {
         const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
         if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
           report({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });

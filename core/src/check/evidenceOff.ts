@@ -9,6 +9,7 @@ import {
 } from '../ledger';
 import type { Because, FactOf } from '../workbook';
 import type { FactProblem } from './checkFact';
+import { isLate } from './isLate';
 
 type Evidence = FactOf<'weighed' | 'levelSeen' | 'sensorSignalled' | 'fadedOrRanDry' | 'gaugeRead'>;
 type EvidenceOff = Extract<FactProblem, { code: 'evidenceOff' }>;
@@ -32,9 +33,7 @@ export function evidenceOff(book: CheckedBook, fact: Evidence): EvidenceOff | nu
 function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null {
   // In a run the fill is recorded after its weighings: only the first mass can be compared.
   if (fact.what !== 'cartridge' || (fact.purpose !== 'weighIn' && fact.purpose !== 'before')) return null;
-  // A mass of the past, entered late, cannot be held against what is in it now.
-  const last = book.state.cartridges.get(fact.subjectId)?.lastWeighed?.at;
-  if (last !== undefined && fact.at < last) return null;
+  if (isLate(book, fact.subjectId, fact.at)) return null;
   const body = bodyOf(book.context, fact.subjectId);
   const expected = expectedMass(book, fact.subjectId, fact.at);
   if (!body || !expected) return null;

@@ -189,7 +189,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       'weighEmpty',
       { kind: 'cartridge', id: own[0]!.id, name: type.name },
       now,
-      ['defined', 'weighed'],
+      ['defined'],
       type.emptyG.u,
     );
   }

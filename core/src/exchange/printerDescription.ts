@@ -17,14 +17,14 @@ const file = z.strictObject({
 
 /**
  * A printer's set-up without its log, to share: the printer, its types, cartridges and inks, without what is this one's own
- * (weighed masses, the address that it answers at, a way that was chosen).
+ * (weighed masses, prices, switch points, the address that it answers at, a way that was chosen).
  *
  * @returns a file's text; null when there is no such printer
  */
 export function describePrinter(book: Book, printerId: string): string | null {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return null;
-  const { policy: _policy, doseEveryDays: _dose, ...shared } = printer;
+  const { policy: _policy, doseEveryDays: _dose, sensors: _sensors, ...shared } = printer;
   const cartridges = all(book.context, 'cartridge').filter(
     (cartridge) =>
       slotFor(book.context, cartridge)?.printer.id === printerId &&
@@ -32,7 +32,8 @@ export function describePrinter(book: Book, printerId: string): string | null {
   );
   const types = new Set(cartridges.map(({ typeId }) => typeId));
   const entities: Entity[] = [
-    { ...shared, bridge: null },
+    // Prices are in its owner's money and time: they stay there.
+    { ...shared, bridge: null, slots: printer.slots.map((slot) => ({ ...slot, original: null })) },
     ...all(book.context, 'cartridgeType').filter(({ id }) => types.has(id)),
     ...cartridges.map((cartridge) => ({
       ...cartridge,

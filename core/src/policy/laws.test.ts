@@ -88,7 +88,7 @@ describe('laws of the day plan', () => {
         }
         for (const { id, rest } of plan.jobs) {
           if (plan.tooLarge) expect(laid.get(id) ?? 0).toBeLessThanOrEqual(rest);
-          else expect(laid.get(id)).toBe(rest);
+          else if (plan.later === 0) expect(laid.get(id)).toBe(rest);
         }
         for (const { topUps } of plan.sittings)
           for (const { ml } of topUps) {
@@ -309,7 +309,7 @@ describe('a shared set-up', () => {
           if (!read.ok) throw new Error(read.problem.code);
           const printer = read.value.find((entity) => entity.entity === 'printer')!;
           expect(printer).toMatchObject({ name: name.trim(), openMinutes, bridge: null });
-          expect(printer.slots).toEqual(PRINTER.slots);
+          expect(printer.slots).toEqual(PRINTER.slots.map((slot) => ({ ...slot, original: null })));
           const own = read.value.filter((entity) => entity.entity === 'cartridge');
           expect(own).toHaveLength(4);
           for (const one of own) expect(one).toMatchObject({ printerId: printer.id, emptyG: null });

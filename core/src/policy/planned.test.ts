@@ -159,6 +159,10 @@ describe('the day’s jobs', () => {
     expect(plan.sittings.length).toBeGreaterThan(1);
     expect(plan.sittings.flatMap(({ jobs }) => jobs).reduce((sum, { copies }) => sum + copies, 0)).toBe(240);
     for (const { probability } of plan.sittings) expect(probability).toBeLessThanOrEqual(0.05);
+    const endless = dayPlan(room([job(90_000)]), 'printer', AT)!;
+    const told = endless.sittings.flatMap(({ jobs }) => jobs).reduce((sum, { copies }) => sum + copies, 0);
+    expect(told + endless.later).toBe(90_000);
+    expect(endless.sittings.length).toBeLessThan(20);
     const huge = dayPlan(room([job(1, { widthMm: 10_000, heightMm: 30_000 })]), 'printer', AT)!;
     expect(huge.tooLarge?.job.copies).toBe(1);
   });
@@ -253,6 +257,7 @@ test('orders: the size that is used up before it ages, chips by their count, wha
       priceMinor: 9000,
       emptyG: null,
     }),
+    define(cartridge('cyan', 'cyan', { chip: { strategy: 'newEachTime', volumeMl: 54, original: false } })),
     bought('chips', 'Chips', on(-60), 10),
     bought('consumables', 'Filters', on(-50)),
     bought('consumables', 'Filters', on(-20)),

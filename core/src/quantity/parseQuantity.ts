@@ -80,5 +80,8 @@ export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQu
   if (!Number.isFinite(value)) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
   // Minus nothing is nothing.
   // Nobody types twelve digits: what comes behind them is the machine's, such as 19 in = 482.59999999999997 mm.
-  return ok({ value: (factor === 1 ? value : Number((value * factor).toPrecision(12))) + 0, step: 10 ** -fraction.length * factor });
+  return ok({
+    value: (factor === 1 ? value : Number((value * factor).toPrecision(12))) + 0,
+    step: 10 ** -fraction.length * factor,
+  });
 }

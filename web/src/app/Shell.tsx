@@ -28,6 +28,20 @@ import { useDueNotices } from './useDueNotices';
 import { noticed } from './workbookSlice';
 import { useThemeName } from './ThemeSwitch';
 
+/** Sheets that do not stand among the places, by how their address begins; the longer one first. */
+const ASIDES: readonly (readonly [string, string])[] = [
+  ['/plan/orders', 'To order'],
+  ['/past/', 'The past'],
+  ['/cartridge/', 'Cartridge'],
+  ['/set-up', 'Set up a printer'],
+  ['/rotate', 'Rotate a set'],
+  ['/labels', 'Labels'],
+  ['/cards', 'Quick cards'],
+  ['/words', 'Words'],
+  ['/slip', 'Slip'],
+  ['/keys', 'Keys'],
+];
+
 const TourBand = lazy(() => import('../places/help/TourBand'));
 
 export function Shell() {
@@ -48,7 +62,8 @@ export function Shell() {
   }, [pathname, moved]);
   useEffect(() => {
     const place = PLACES.find((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)));
-    document.title = `${place?.name ?? (pathname === '/keys' ? 'Keys' : 'Cartridge')} · Hiraeth`;
+    const aside = ASIDES.find(([to]) => pathname.startsWith(to));
+    document.title = `${aside?.[1] ?? place?.name ?? 'No such sheet'} · Hiraeth`;
   }, [pathname]);
   usePlaceKeys();
   usePrinterPolling();

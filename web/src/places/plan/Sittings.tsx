@@ -69,7 +69,9 @@ function verdictOf(plan: DayPlan): string {
     return first && first.topUps.length > 0
       ? `All in one sitting, after ${first.topUps.length === 1 ? 'one top-up' : `${first.topUps.length} top-ups`}.`
       : 'All in one sitting, with the ink that is there.';
-  return `In ${length} sittings.`;
+  return plan.later > 0
+    ? `More than ${length} sittings: the first ${length} are told, ${plan.later} copies come after them.`
+    : `In ${length} sittings.`;
 }
 
 function Sits({

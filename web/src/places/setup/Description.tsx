@@ -32,7 +32,7 @@ export default function Description() {
       <h1>A printer’s description</h1>
       <p>
         The printer, its channels, types, cartridges and inks, without any entry of the log, without weighed
-        masses and without its address: to share a set-up, or to begin with somebody else’s.
+        masses, prices and its address: to share a set-up, or to begin with somebody else’s.
       </p>
       <section className="section" aria-label="Begin with one">
         <header>
