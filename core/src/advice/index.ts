@@ -22,5 +22,5 @@ export { dayPlan, type DayPlan, type Sitting, type TopUp } from './dayPlan';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { jobOfPlanned } from './jobOfPlanned';
 export { swappedMasses, type SetMass } from './swappedMasses';
-export { missingPrints, type MissingPrints } from './missingPrints';
+export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
 export { sensorReading, type Lamps, type SensorReading } from './sensorReading';

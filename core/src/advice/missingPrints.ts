@@ -1,7 +1,14 @@
 import { all, find, modelOf, type Book } from '../ledger';
 import { coefficientPerDm2 } from '../usage';
 import { standardDm2 } from './meanSheet';
-import type { Uncertain } from '../quantity';
+import type { SetMass } from './swappedMasses';
+
+/** What one seated cartridge was expected to weigh and does weigh, with the density that makes ml of it. */
+export interface SeatedMass extends SetMass {
+  readonly slotId: string;
+  /** g/ml. */
+  readonly density: number;
+}
 
 export interface MissingPrints {
   readonly subjectId: string;
@@ -13,46 +20,60 @@ export interface MissingPrints {
   readonly misfit: number;
 }
 
-/** Together further off than this, in standard deviations, it asks. */
+/** From this probability on the model's own doubt is asked about. */
+const ASKED = 0.5;
+/** Gone by more standard deviations than this, all channels erring alike, is no chance. */
 const TOGETHER = 2.5;
+const MOST_FELL = 0.7;
 const LEAST_CHANNELS = 3;
+const ONE_WEIGH_IN_MS = 12 * 3_600_000;
 
 /**
- * A whole set that fell more than the log says: which prints would explain it. One channel alone is no print, and what rose
- * was not printed.
+ * A set that as a whole fell more than the log says: which prints would explain it. That something is wrong is the learnt
+ * model's own doubt of this weigh-in; where nothing was logged since the last one, and so nothing could be learnt, that so
+ * much is gone that no chance explains it, even if all channels erred alike.
  *
- * @param gone by slot, ml beyond what was foretold, with u
- * @returns null where the set as a whole is as foretold, or fell less
+ * @param set of one weigh-in, with what was expected before it
+ * @param at UTC instant of the weigh-in
+ * @returns null where the set is as foretold, fell less, or only some of it fell: one channel alone is no print
  */
 export function missingPrints(
   book: Book,
   printerId: string,
-  gone: ReadonlyMap<string, Uncertain>,
+  set: readonly SeatedMass[],
+  at: string,
 ): MissingPrints | null {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
-  if (!printer || !model || gone.size < Math.min(LEAST_CHANNELS, printer.slots.length)) return null;
-  const goneMl = [...gone.values()].reduce((sum, { value }) => sum + value, 0);
-  const u = Math.sqrt([...gone.values()].reduce((sum, one) => sum + one.u ** 2, 0));
-  const fell = [...gone.values()].filter(({ value }) => value > 0).length;
-  if (goneMl < TOGETHER * u || fell < 0.7 * gone.size) return null;
+  if (!printer || !model || set.length < Math.min(LEAST_CHANNELS, printer.slots.length)) return null;
+  const gone = set.map(({ slotId, expected, found, density }) => ({
+    slotId,
+    ml: (expected.value - found.value) / density,
+    u: Math.hypot(expected.u, found.u) / density,
+  }));
+  const goneMl = gone.reduce((sum, { ml }) => sum + ml, 0);
+  if (!(goneMl > 0) || gone.filter(({ ml }) => ml > 0).length < MOST_FELL * gone.length) return null;
+  const doubted =
+    model.doubt !== null &&
+    Math.abs(Date.parse(at) - Date.parse(model.doubt.to)) < ONE_WEIGH_IN_MS &&
+    model.doubt.probability > ASKED;
+  if (!doubted && goneMl <= TOGETHER * gone.reduce((sum, { u }) => sum + u, 0)) return null;
   const area = standardDm2(book);
   let best: MissingPrints | null = null;
   for (const { id } of all(book.context, 'subject')) {
     let top = 0;
     let bottom = 0;
-    const uses = [...gone].map(([slotId, { value, u: own }]) => {
+    const uses = gone.map(({ slotId, ml, u }) => {
       const takes = area * coefficientPerDm2(model, slotId, id).value;
-      const weight = 1 / Math.max(1e-6, own ** 2);
-      top += weight * value * takes;
+      const weight = 1 / Math.max(1e-6, u ** 2);
+      top += weight * ml * takes;
       bottom += weight * takes ** 2;
-      return { value, takes, weight };
+      return { ml, takes, weight };
     });
-    if (!(bottom > 0)) continue;
-    const sheets = Math.max(0, Math.round(top / bottom));
-    if (sheets === 0) continue;
-    const left = uses.reduce((sum, one) => sum + one.weight * (one.value - sheets * one.takes) ** 2, 0);
-    const misfit = Math.sqrt(left / gone.size);
+    const sheets = bottom > 0 ? Math.round(top / bottom) : 0;
+    if (sheets < 1) continue;
+    const left = uses.reduce((sum, one) => sum + one.weight * (one.ml - sheets * one.takes) ** 2, 0);
+    const misfit = Math.sqrt(left / uses.length);
     if (!best || misfit < best.misfit) best = { subjectId: id, sheets, goneMl, misfit };
   }
   return best;

@@ -181,14 +181,18 @@ describe('laws of a weigh-in', () => {
     const ledger = room();
     const model = modelOf(ledger, 'printer')!;
     fc.assert(
-      fc.property(fc.integer({ min: 15, max: 60 }), (sheets) => {
-        const gone = new Map(
-          SHADES.map((slotId) => [
-            slotId,
-            { value: sheets * 6.237 * coefficientPerDm2(model, slotId, 'any').value, u: 0.3 },
-          ]),
-        );
-        const found = missingPrints(ledger, 'printer', gone)!;
+      fc.property(fc.integer({ min: 25, max: 90 }), (sheets) => {
+        const set = SHADES.map((slotId) => ({
+          slotId,
+          cartridgeId: slotId,
+          density: 1.06,
+          expected: { value: 80, u: 0.3 },
+          found: {
+            value: 80 - 1.06 * sheets * 6.237 * coefficientPerDm2(model, slotId, 'any').value,
+            u: 0.02,
+          },
+        }));
+        const found = missingPrints(ledger, 'printer', set, AT)!;
         expect(Math.abs(found.sheets - sheets)).toBeLessThanOrEqual(Math.max(1, 0.05 * sheets));
         expect(found.misfit).toBeLessThan(0.2);
       }),

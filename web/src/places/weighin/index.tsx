@@ -368,6 +368,7 @@ function Afterwards({
   readonly onTaken: (change: ReadonlyMap<string, Taken>) => void;
 }) {
   const ledger = useLedger();
+  const now = useNow();
   const record = useRecord();
   const [answered, setAnswered] = useState(false);
   const set = rows.flatMap((row) => {
@@ -378,28 +379,10 @@ function Afterwards({
   });
   const swapped = swappedMasses(set);
   const whole = rows.filter((row) => row.slot !== null).every((row) => taken.has(row.id));
-  const missing =
-    swapped || !whole || answered
-      ? null
-      : missingPrints(
-          ledger,
-          printer.id,
-          new Map(
-            set.flatMap(({ row, one, expected, found }) =>
-              row.slot
-                ? [
-                    [
-                      row.slot.id,
-                      {
-                        value: (expected.value - found.value) / one.density,
-                        u: Math.hypot(expected.u, found.u) / one.density,
-                      },
-                    ] as const,
-                  ]
-                : [],
-            ),
-          ),
-        );
+  const seatedSet = set.flatMap(({ row, one, ...mass }) =>
+    row.slot ? [{ ...mass, slotId: row.slot.id, density: one.density }] : [],
+  );
+  const missing = swapped || !whole || answered ? null : missingPrints(ledger, printer.id, seatedSet, now);
   /** Takes weighings back and enters them anew: with another mass, or with why they are off. */
   const again = async (
     parts: readonly { readonly row: Row; readonly reading: MassReading }[],
