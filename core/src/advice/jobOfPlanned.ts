@@ -1,3 +1,4 @@
+import { demandBySlot } from '../image';
 import type { PlannedJob } from '../ledger';
 import type { Job } from './canPrint';
 
@@ -13,6 +14,6 @@ export function jobOfPlanned({ job, rest }: PlannedJob, copies: number = rest): 
     copies,
     widthMm,
     heightMm,
-    demand: demand && new Map(demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
+    demand: demand && demandBySlot(demand),
   };
 }

@@ -538,3 +538,38 @@ describe('before the first fill', () => {
     expect(() => beforeFirstFill({ ...input, usableMl: 0 })).toThrow(RangeError);
   });
 });
+
+test('spoilt sheets, strips and targets take ink, and the good prints bear it', () => {
+  const as = (kind: 'spoilt' | 'strip' | 'target', copies: number): FactDraft =>
+    ({ ...print(copies), as: kind }) as FactDraft;
+  const room = (...more: FactDraft[]): Ledger =>
+    Ledger.from(
+      script([
+        ...setUp,
+        ...['cyan', 'magenta', 'yellow'].flatMap((id) => [weigh(id, 60), fill(id, 20), weigh(id, 80)]),
+        { kind: 'installed', printerId: 'printer', into: [{ slotId: 'cyan', cartridgeId: 'cyan' }] },
+        print(10),
+        ...more,
+      ]),
+    );
+  const at = '2026-03-02T00:00:00.000Z';
+  const [plain, spoilt] = [room(), room(as('spoilt', 5), as('strip', 3), as('target', 2))].map((ledger) =>
+    periodCost(ledger, 'printer', ALWAYS, at)!,
+  );
+  expect(plain!.cost.copies).toBe(10);
+  expect(spoilt!.cost.copies).toBe(10);
+  expect(spoilt!.cost.areaDm2).toBeCloseTo(2 * plain!.cost.areaDm2, 6);
+  expect(spoilt!.cost.refill.minor!).toBeGreaterThan(plain!.cost.refill.minor!);
+  // Nothing but bad sheets: no price a print, and no division by none.
+  const none = Ledger.from(
+    script([
+      ...setUp,
+      weigh('cyan', 80),
+      { kind: 'installed', printerId: 'printer', into: [{ slotId: 'cyan', cartridgeId: 'cyan' }] },
+      as('spoilt', 4),
+    ]),
+  );
+  const cost = periodCost(none, 'printer', ALWAYS, at)!.cost;
+  expect(cost.copies).toBe(0);
+  expect(meanPrint(cost, 'refill')).toBeNull();
+});

@@ -16,7 +16,7 @@ export function printSizes(book: Book, printerId: string, from: string, to: stri
   const end = positionAt(timeline, to);
   for (let i = positionAt(timeline, from); i < end; i++) {
     const event = timeline.items[i]!;
-    if (event.type !== 'job' && event.type !== 'image') continue;
+    if ((event.type !== 'job' && event.type !== 'image') || event.copies === 0) continue;
     const key = `${event.widthMm}x${event.heightMm}\u0000${event.subjectId}`;
     const known = found.get(key);
     found.set(key, {

@@ -1,3 +1,4 @@
+import { demandBySlot } from '../image';
 import { modelOf, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
@@ -43,7 +44,7 @@ export function quoteOutcome(
   let ml = 0;
   let u = 0;
   for (const print of prints) {
-    const demand = print.demand && new Map(print.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2]));
+    const demand = print.demand && demandBySlot(print.demand);
     const dm2 = (print.widthMm * print.heightMm) / 10_000;
     const one = printCost(book, cost, print.subjectId, dm2, demand);
     inkMinor = inkMinor === null || one.refill === null ? null : inkMinor + print.copies * one.refill.value;

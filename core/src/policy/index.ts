@@ -20,4 +20,5 @@ export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
 export { simulatePolicies, type KnownDays, type PolicyInput, type PolicyResult } from './simulatePolicies';
 export { weighPlan, type WeighChannel, type WeighPlan, type WeighRhythm } from './weighPlan';
 export { calendarDose, type CalendarDose } from './calendarDose';
+export { setPiece, type SetKind } from './setPiece';
 export { secondSet, type SecondSet } from './secondSet';

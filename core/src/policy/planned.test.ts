@@ -21,6 +21,7 @@ import {
   forecastInk,
   rhythmOf,
   secondSet,
+  setPiece,
   seeded,
   simulatePolicies,
   weighPlan,
@@ -236,6 +237,14 @@ test('a second set is paid back by the priming that it spares; at no priming nev
   });
   expect(secondSet(still, 3, 400, 0)!.months).toBeNull();
   expect(secondSet([], 3, 400, 0)).toBeNull();
+  // As originals: their mean price, less as much of one's own ink; not known where a price is not.
+  const piece = setPiece(PRINTER, results, 'originals', null)!;
+  expect(piece.priceMinor).toBe(4750);
+  expect(piece.inkMinor).toBeGreaterThan(100);
+  expect(setPiece(PRINTER, results, 'empties', 600)).toEqual({ priceMinor: 600, inkMinor: 0 });
+  expect(setPiece(PRINTER, results, 'empties', null)).toBeNull();
+  const bare = { ...PRINTER, slots: PRINTER.slots.map((slot) => ({ ...slot, original: null })) };
+  expect(setPiece(bare, results, 'originals', null)).toBeNull();
 });
 
 test('orders: the size that is used up before it ages, chips by their count, what comes again by its rhythm', () => {

@@ -191,11 +191,16 @@ describe('what waits to be printed', () => {
 
 describe('on Plan besides', () => {
   test('weighing waits for a change, unless something is not known', async () => {
-    await renderApp(<Weighing printer={PRINTER} at={AT} />, used(), AT);
-    expect(screen.getByTestId('weigh-verdict')).toHaveTextContent(/^Weigh at the next change, not before/);
+    const { user, facts } = await renderApp(<Weighing printer={PRINTER} at={AT} />, used(), AT);
+    const verdict = screen.getByTestId('weigh-verdict');
+    expect(verdict).toHaveTextContent(/^Weigh at the next change, not before/);
+    // The list of what is due says the same: by its own interval, which can be chosen here.
+    expect(verdict).toHaveTextContent(/It is due after 21 days all the same/);
     const best = screen.getAllByRole('row').filter((row) => row.className === 'total');
     expect(best).toHaveLength(1);
     expect(best[0]).toHaveTextContent(/whenever it is open for a change/);
+    await user.click(screen.getByRole('button', { name: 'Be due by: every 8 weeks' }));
+    await waitFor(() => expect(facts('defined').at(-1)!.entity).toMatchObject({ weighInDays: 56 }));
   });
 
   test('an empty slot is weighed now', async () => {

@@ -424,7 +424,9 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
     });
   }
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
-  const { at, subjectId, copies, widthMm, heightMm } = fact;
+  const { at, subjectId, widthMm, heightMm } = fact;
+  // Spoilt sheets, strips and targets take ink that the good ones bear; nobody is given one.
+  const copies = (fact.as ?? 'print') === 'print' ? fact.copies : 0;
   const job = { at, subjectId, dm2, copies, widthMm, heightMm };
   printer.timeline = append(
     printer.timeline,
@@ -437,7 +439,7 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
       : { ...job, type: 'job' },
   );
   printer.areaDm2 += dm2;
-  printer.copies += fact.copies;
+  printer.copies += copies;
   printer.jobs += 1;
   printer.firstAt ??= fact.at;
   printer.lastPrintAt = fact.at;

@@ -6,6 +6,7 @@ import {
   PLAN_DEFAULTS,
   POLICY_WORDS,
   secondSet,
+  setPiece,
   settingsOf,
   type Printer,
   type PrinterPlan,
@@ -19,29 +20,18 @@ type Kind = 'empties' | 'originals' | 'own';
 export function SecondSetPanel({ plan, printer }: { readonly plan: PrinterPlan; readonly printer: Printer }) {
   const money = useMoney();
   const { currency } = settingsOf(useLedger().context);
-  const originals = printer.slots.flatMap(({ original }) => (original ? [original] : []));
-  const known = originals.length === printer.slots.length;
-  const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+  const known = printer.slots.every(({ original }) => original !== null);
   const [kind, setKind] = useState<Kind>(known ? 'originals' : 'empties');
   const [price, setPrice] = useState('');
   const typed = price.trim() === '' ? null : parseMoney(price, currency);
-  const single = plan.policies.find(({ code }) => code === 'single');
-  if (!single) return null;
-  // Ink in an original spares as much of one's own.
-  const inkMinor =
-    kind === 'originals' && single.primingMl.value > 0
-      ? mean(originals.map(({ usableMl }) => usableMl)) * (single.wasteMinor.value / single.primingMl.value)
-      : 0;
-  const each =
-    kind === 'originals'
-      ? mean(originals.map(({ priceMinor }) => priceMinor))
-      : typed?.ok
-        ? typed.value
-        : null;
-  const found =
-    each === null || !Number.isFinite(each)
-      ? null
-      : secondSet(plan.policies, printer.slots.length, each, inkMinor);
+  if (plan.policies.length === 0) return null;
+  const piece = setPiece(
+    printer,
+    plan.policies,
+    kind === 'originals' ? 'originals' : 'empties',
+    typed?.ok ? typed.value : null,
+  );
+  const found = piece && secondSet(plan.policies, printer.slots.length, piece.priceMinor, piece.inkMinor);
   return (
     <section className="section" aria-label="A second set">
       <header>
@@ -89,7 +79,7 @@ export function SecondSetPanel({ plan, printer }: { readonly plan: PrinterPlan; 
               found.months.value <= 120 &&
               ` (nineteen times in twenty between ${monthsOf(found.months.low)} and ${found.months.high === null ? 'never' : monthsOf(found.months.high)}).`}{' '}
             {printer.slots.length} for {money(found.costMinor)}
-            {inkMinor > 0 ? ', less the ink in them' : ''}. “{POLICY_WORDS[found.way]}” spares{' '}
+            {(piece?.inkMinor ?? 0) > 0 ? ', less the ink in them' : ''}. “{POLICY_WORDS[found.way]}” spares{' '}
             {money(found.savedMinor.value)} and {found.savedMl.toFixed(0)} ml a year against one by one
             {found.savedMinutes > 0 ? `, and ${(found.savedMinutes / 60).toFixed(1)} hours of work` : ''},
             over {PLAN_DEFAULTS.years} tried years.

@@ -1,14 +1,19 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import Button from '@mui/material/Button';
+import { settingsOf, weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
+import { useLedger, useRecord } from '../../app/hooks';
 
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
 export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {
   const ledger = useLedger();
+  const record = useRecord();
   const plan = useMemo(() => weighPlan(ledger, printer.id, at), [ledger, printer.id, at]);
   if (!plan) return null;
   const [first] = plan.channels;
+  const now = printer.weighInDays ?? settingsOf(ledger.context).weighInDays;
+  const days = ({ everyDays, unseenDays }: WeighRhythm): number =>
+    everyDays ?? Math.max(1, Math.round(unseenDays));
   return (
     <section className="section" aria-label="When to weigh">
       <header>
@@ -34,7 +39,9 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
           <>
             <strong>Weigh at the next change, not before.</strong> Pulling cartridges out and in again draws
             about {plan.onceMl.toFixed(1)} ml from the channels; knowing better would spare{' '}
-            {plan.gainMl.toFixed(1)} ml. While the printer is open anyway it costs nothing.
+            {plan.gainMl.toFixed(1)} ml. While the printer is open anyway it costs nothing. It is due after{' '}
+            {now} days all the same, so that a missing entry does not stay unseen for longer
+            {plan.rhythms.length > 1 ? ': choose below' : ''}.
           </>
         )}
         {first && first.laterDays >= 1 && (
@@ -47,13 +54,16 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
         )}
       </p>
       {plan.rhythms.length > 1 && (
-        <table className="lines" style={{ maxWidth: 560 }}>
+        <table className="lines" style={{ maxWidth: 720 }}>
           <thead>
             <tr>
               <th>Weighed</th>
               <th className="n">Changes a year</th>
               <th className="n">Ink drawn a year</th>
               <th className="n">A missing entry shows after</th>
+              <th>
+                <span className="visually-hidden">Choose it</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -63,6 +73,24 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
                 <td className="n">{row.changes.toFixed(1)}</td>
                 <td className="n">{row.ml.toFixed(0)} ml</td>
                 <td className="n">{row.unseenDays.toFixed(0)} days</td>
+                <td className="n">
+                  {days(row) === now ? (
+                    <span className="soft small">due by this</span>
+                  ) : (
+                    <Button
+                      size="small"
+                      aria-label={`Be due by: ${rhythmName(row)}`}
+                      onClick={() =>
+                        void record(
+                          [{ kind: 'defined', entity: { ...printer, weighInDays: days(row) } }],
+                          `Saved: a weigh-in of ${printer.name} is due after ${days(row)} days.`,
+                        )
+                      }
+                    >
+                      Be due by this
+                    </Button>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
