@@ -136,18 +136,31 @@ test('a two-part head: head, plug, prime, then the tank, then the printer’s se
   await openWith(page, bodyRoom('twoPart'));
   await begin(page);
   const g = empty('twoPart');
-  await walkTo(page, /^Head: Inject/, { 'Weigh it as it is': (g + 3).toFixed(2) });
-  expect(await stepNumber(page)).toBeCloseTo(2.4, 1);
-  await walkTo(page, /Prime the head/);
+  const { headPart, fullG } = typePreset('twoPart', 'standard');
+  const head = headPart!.emptyG.value;
+  // Head and tank stand on the scale each by itself, and are filled each to its own full mass.
+  await walkTo(page, /^Head: Inject/, {
+    'Weigh the head as it is': (head + 0.5).toFixed(2),
+    'Weigh the tank as it is': (g - head + 2.5).toFixed(2),
+  });
+  expect(await stepNumber(page)).toBeCloseTo((headPart!.fullG - head - 0.5) / 1.064 + 0.5, 1);
+  await walkTo(page, /Prime the head/, { 'Weigh the head full': (headPart!.fullG + 0.5).toFixed(2) });
   await expect(page.getByText('Still dripping: prime again, do not install.')).toBeVisible();
-  await walkTo(page, /^Tank: Inject/);
+  await walkTo(page, /^Tank: Inject/, { 'Weigh the head primed': headPart!.fullG.toFixed(2) });
+  await walkTo(page, /Weigh the tank full/);
+  await expect(page.getByText(`It was ${(g - head + 2.5).toFixed(2)} g`, { exact: false })).toBeVisible();
+  await weigh(page, (fullG - headPart!.fullG).toFixed(2));
   await walkTo(page, /Rest, or back/);
   await page.getByLabel(/^It goes into the printer now/).check();
   await walkTo(page, /Change the printer’s setting/);
   const fills = await record(page, { 'after its rest': (g + 20.9).toFixed(2) });
-  expect(fills).toHaveLength(1);
+  expect(fills.map(({ part, by }) => [part, by])).toEqual([
+    ['head', 'mass'],
+    ['tank', 'mass'],
+  ]);
   await page.goto('/cartridge/it');
   await expect(page.getByText(/^Primed It/)).toBeVisible();
+  await expect(page.getByText(/Its head alone: .* it held 2\.\d/)).toBeVisible();
 });
 
 test('a leak is found at the rested weighing, and lowers the cartridge’s own maximum', async ({ page }) => {

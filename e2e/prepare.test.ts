@@ -89,6 +89,26 @@ test('dilute and draw out: worked example 5 round by round, then filled', async 
   await fillAsConversion(page, '18.75');
 });
 
+test('dilute by weight: what was left, added and drawn out follows from the scale', async ({ page }) => {
+  await openWith(page, room);
+  await choose(page, 'Dilute and draw out');
+  await weigh(page, '18.20');
+  await saved(page, /drawn out/);
+  await expect(page.getByTestId('dilute-next')).toContainText('Put the new ink in, then weigh it.');
+  // Nothing went in: it is said, and nothing is saved.
+  await weigh(page, '18.19');
+  await expect(page.getByRole('alert').filter({ hasText: 'no ink went in' })).toBeVisible();
+  await weigh(page, '23.00');
+  await saved(page, /with the new ink in/);
+  await weigh(page, '18.40');
+  await saved(page, /drawn out again/);
+  await expect(page.getByRole('row', { name: /its weight/ })).toHaveCount(1);
+  await expect(page.getByTestId('old-left')).toContainText('after 1 round');
+  await page.reload();
+  await choose(page, 'Dilute and draw out');
+  await expect(page.getByRole('row', { name: /its weight/ })).toContainText('4.5');
+});
+
 test('just mix: the mixture over the next fills, then filled', async ({ page }) => {
   await openWith(page, room);
   await choose(page, 'Just mix');

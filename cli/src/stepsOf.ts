@@ -78,6 +78,7 @@ function stepData({ step, answers }: LaidStep) {
     changes: step.changes ?? {},
     doseMl: step.kind === 'load' || step.kind === 'draw' ? step.ml.value : null,
     squeezes: number?.unit === 'squeezes' ? number.value : null,
+    drops: number?.unit === 'drops' ? number.value : null,
     scaleG:
       step.kind === 'load' || step.kind === 'draw'
         ? step.scaleG

@@ -16,6 +16,7 @@ export { inkLasts, type InkSupply } from './inkLasts';
 export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCause } from './troubleCauses';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
 export { rotationOf, type Rotation, type RotationPair } from './rotation';
+export { dilution, dilutionFacts, type Dilution, type DilutionRound } from './dilution';
 export { dryingTray, type Drying } from './dryingTray';
 export { ordersFor, type BottleSize, type InkOrder, type Order } from './ordersFor';
 export { dayPlan, type DayPlan, type Sitting, type TopUp } from './dayPlan';

@@ -13,13 +13,38 @@ export const massOf = (run: CartridgeRun, stepId: StepId): Uncertain | null => {
   return answer?.kind === 'mass' ? answer.massG : null;
 };
 /** Masses of the full cartridge, in order: after the fill, and after each correction of it. */
-export function afterMasses(run: CartridgeRun): Uncertain[] {
+export const afterMasses = (run: CartridgeRun): Uncertain[] => massesOf(run, (i) => `weigh-after-${i}`);
+
+function massesOf(run: CartridgeRun, idOf: (i: number) => StepId): Uncertain[] {
   const masses: Uncertain[] = [];
   for (let i = 1; ; i++) {
-    const mass = massOf(run, `weigh-after-${i}`);
+    const mass = massOf(run, idOf(i));
     if (!mass) return masses;
     masses.push(mass);
   }
+}
+
+/** Masses of a two-part cartridge's head by itself, in order: before, after its fill, and after each correction of it. */
+export function headMasses(run: CartridgeRun): Uncertain[] {
+  const before = massOf(run, 'weigh-head');
+  return before ? [before, ...massesOf(run, (i) => `head-weigh-after-${i}`)] : [];
+}
+
+/** What the head weighs now: primed, full, or as it came. */
+export const headMassNow = (run: CartridgeRun): Uncertain | null =>
+  massOf(run, 'weigh-primed') ?? headMasses(run).at(-1) ?? null;
+
+/** Masses of the tank by itself, in order: as the fill began, after it, and after each correction of it. */
+export function tankMasses(run: CartridgeRun): Uncertain[] {
+  const masses: Uncertain[] = [];
+  const start = run.answers['weigh-drawn'] ?? run.answers['weigh-before'];
+  for (
+    let i = 0, answer = start;
+    answer?.kind === 'mass' && answer.headG;
+    answer = run.answers[`weigh-after-${++i}`]
+  )
+    masses.push({ value: answer.massG.value - answer.headG.value, u: answer.massG.u });
+  return masses;
 }
 
 /** What was decided; null while it was not. */

@@ -1,7 +1,8 @@
-import { bodyOf, cartridgeOf, find, inkOfBottle, type Book } from '../ledger';
+import { all, bodyOf, cartridgeOf, find, inkOfBottle, type Book } from '../ledger';
 import { DRY_ML } from '../workbook';
 import type { RunChoice } from './beginRun';
-import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
+import { calibrated } from './countedU';
+import { CONSTRUCTION_DATA, countedIn, METHOD_DATA, type Counted } from './methods';
 import { mismatchesOf } from './mismatchesOf';
 import type { Mismatch } from './step';
 
@@ -14,7 +15,7 @@ export type BeginProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'mismatch'; readonly bottle: string; readonly differs: Mismatch }
   | { readonly code: 'noScale' }
   | { readonly code: 'noSyringe' }
-  | { readonly code: 'noSqueeze' }
+  | { readonly code: 'noSqueeze'; readonly counted: Counted }
   | { readonly code: 'method' }
   | { readonly code: 'noMasses' }
   | { readonly code: 'wet'; readonly waterMl: number }
@@ -52,8 +53,14 @@ export function beginProblems(book: Book, choice: RunChoice): BeginProblem[] {
   // By scale alone a syringe's marks are not needed; the tool check names it all the same.
   if (dosed === 'syringe' && !choice.byScale && !find(context, 'syringe', choice.syringeId ?? undefined))
     found.push({ severity: 'ask', code: 'noSyringe' });
-  if (dosed === 'squeezes' && !choice.byScale && choice.squeezeMl === null)
-    found.push({ severity: 'ask', code: 'noSqueeze' });
+  const counted = countedIn(choice.method);
+  if (
+    counted &&
+    !choice.byScale &&
+    choice.squeezeMl === null &&
+    !calibrated(all(context, 'tool'), choice.method)
+  )
+    found.push({ severity: 'ask', code: 'noSqueeze', counted });
   if (choice.byScale && !(body.maxG > body.emptyG.value)) found.push({ severity: 'stop', code: 'noMasses' });
   if ((state.wetMl ?? 0) > DRY_ML) found.push({ severity: 'ask', code: 'wet', waterMl: state.wetMl! });
   return found.sort((a, b) => Number(a.severity === 'ask') - Number(b.severity === 'ask'));

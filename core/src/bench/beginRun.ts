@@ -1,4 +1,5 @@
 import { all, bodyOf, cartridgeOf, inkNow, type Book } from '../ledger';
+import { calibrated } from './countedU';
 import { CONSTRUCTION_DATA } from './methods';
 import type { CartridgeRun } from './run';
 
@@ -26,13 +27,14 @@ export function beginRun(book: Book, choice: RunChoice, id: string, at: string):
   const body = bodyOf(context, choice.cartridgeId);
   if (!body) throw new RangeError('This cartridge is not in the workbook.');
   const { type } = body;
-  const squeeze = all(context, 'tool').find((tool) => tool.squeezeMl)?.squeezeMl;
+  const method = CONSTRUCTION_DATA[type.construction].methods.includes(choice.method)
+    ? choice.method
+    : type.method;
+  const squeeze = calibrated(all(context, 'tool'), method);
   return {
     ...choice,
     id,
-    method: CONSTRUCTION_DATA[type.construction].methods.includes(choice.method)
-      ? choice.method
-      : type.method,
+    method,
     squeezeMl: choice.squeezeMl ?? squeeze?.value ?? null,
     dosesMl: Array.from({ length: dosedParts(type) }, (_, part) => choice.dosesMl?.[part] ?? null),
     startedAt: at,

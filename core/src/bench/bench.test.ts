@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { Ledger } from '../ledger';
+import { headOf, inkNow, Ledger } from '../ledger';
 import { bodyRoom, define, fill, script, SHADES, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
 import {
@@ -26,6 +26,7 @@ import {
 } from '../workbook';
 import {
   advance,
+  beginProblems,
   beginRun,
   CONSTRUCTION_DATA,
   currentStep,
@@ -34,6 +35,7 @@ import {
   layOut,
   judgeRest,
   loadFromScale,
+  massAnswer,
   METHOD_DATA,
   numberOf,
   planOf,
@@ -294,7 +296,7 @@ describe('the way through a run', () => {
     );
     const short = { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(targetG - 2) } };
     expect(stepsFor(short, mixed).map((step) => step.id)).not.toContain('top-off-1');
-    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, 1)).toBeCloseTo(2, 6);
+    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, { chamber: 1, part: '' })).toBeCloseTo(2, 6);
     const grams = filled.reduce(
       (sum, fact, i) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][i]! : 0),
       0,
@@ -436,9 +438,11 @@ describe('what a run begins with', () => {
     expect(run).toMatchObject({
       method: 'spongeInjection',
       dosesMl: [2, null, null],
-      squeezeMl: 0.82,
+      squeezeMl: null,
       done: [],
     });
+    const counted = { ...choice, method: 'squeezeBottle' as const };
+    expect(beginRun(Ledger.from(room), counted, id, startedAt).squeezeMl).toBe(0.82);
     expect(run.inkBefore!.value).toBeGreaterThan(0);
     expect(() => beginRun(Ledger.from(room), { ...choice, cartridgeId: 'gone' }, id, startedAt)).toThrow(
       RangeError,
@@ -765,4 +769,156 @@ test.each<[string, FactDraft[], Partial<Cartridge>, string[]]>([
   expect(found.map(({ code }) => code)).toEqual(codes);
   for (const problem of found)
     expect(Object.values(goingInWords(problem)).every((words) => /\.$/.test(words))).toBe(true);
+});
+
+describe('doses by drops', () => {
+  const dropMl = { value: 0.031, u: 0.001 };
+  const bottle = define({
+    entity: 'tool',
+    id: 'dropper',
+    name: 'Drop bottle',
+    tool: 'dropBottle',
+    fitsHeightMm: null,
+    squeezeMl: dropMl,
+    count: 1,
+  });
+  const room = (more: FactDraft[]) => Ledger.from(bodyRoom('integratedHead', 1, { more }));
+  const { id, startedAt, ...choice } = startRun({
+    method: 'countedDrops',
+    squeezeMl: null,
+    byScale: false,
+    dosesMl: [3.1],
+  });
+
+  test('are counted by the drop as calibrated, in halves, and known as well as the count is', () => {
+    const ledger = room([bottle]);
+    const run = beginRun(ledger, choice, id, startedAt);
+    const env = runEnv(ledger, run, AT)!;
+    const loads = stepsFor(run, env).filter((step) => step.kind === 'load');
+    expect(loads.map(numberOf)).toEqual([
+      { value: 50, unit: 'drops' },
+      { value: 50, unit: 'drops' },
+    ]);
+    const answers = Object.fromEntries(
+      loads.map((step): [string, Answer] => [step.id, { kind: 'load', ml: 1.55, massG: null }]),
+    );
+    const [filled] = runFacts({ ...run, answers }, env, AT).filter((fact) => fact.kind === 'filled');
+    expect(filled).toMatchObject({ by: 'drops', method: 'countedDrops' });
+    // The calibration's 3.2 %, a twentieth a drop over 100 drops, two in a hundred miscounted.
+    expect(filled!.ml.u).toBeCloseTo(3.1 * Math.hypot(0.001 / 0.031, 0.05 / 10, 0.02), 6);
+  });
+
+  test('without a calibration it is asked for, and no number of drops is made up', () => {
+    const ledger = room([]);
+    expect(beginProblems(ledger, choice).map(beginProblemWords)).toContainEqual(
+      'Nobody knows what one drop gives: calibrate it in Inks, or type it.',
+    );
+    const run = beginRun(ledger, choice, id, startedAt);
+    const loads = stepsFor(run, runEnv(ledger, run, AT)!).filter((step) => step.kind === 'load');
+    expect(loads.map((step) => step.count)).toEqual([null, null]);
+  });
+});
+
+describe('head and tank are two bodies', () => {
+  const preset = typePreset('twoPart', 'standard');
+  const head = preset.headPart!;
+  const tankEmptyG = preset.emptyG.value - head.emptyG.value;
+  const ledger = Ledger.from(bodyRoom('twoPart', 1, { cartridge: { initial: 'original' } }));
+  /** Goes on, weighing what it is told, doing the rest as planned. */
+  function drive(weights: Readonly<Record<string, number>>) {
+    const { id, startedAt, ...choice } = startRun({
+      method: 'twoPart',
+      occasion: 'original',
+      wasIn: { printerId: 'printer', slotId: 'cyan' },
+    });
+    let run: CartridgeRun = { ...beginRun(ledger, choice, id, startedAt), wasIn: choice.wasIn };
+    const ids: string[] = [];
+    const facts: FactDraft[] = [];
+    for (let i = 0; i < 60; i++) {
+      const env = runEnv(ledger, run, AT)!;
+      const laid = stepsFor(run, env);
+      if (laid.every((step) => run.done.includes(step.id))) break;
+      const step = currentStep(run, laid);
+      ids.push(step.id);
+      const at = new Date(Date.parse(AT) + i * 60_000).toISOString();
+      const g = weights[step.id];
+      const answer =
+        step.kind === 'weigh' && g !== undefined
+          ? massAnswer(run, step, { value: g, u: 0.0153 }, at)
+          : plannedAnswer(run, env, step, at);
+      const outcome = factsOfStep(run, env, step, answer, at);
+      facts.push(...outcome.facts);
+      run = outcome.events.reduce(advance, run);
+    }
+    return { ids, facts, run };
+  }
+  const near = (ml: number): unknown => expect.closeTo(ml, 1);
+
+  test('each is weighed, filled and corrected by its own masses, the head first; then both are in', () => {
+    const { ids, facts } = drive({
+      'weigh-head': head.emptyG.value + 0.5,
+      'weigh-before': tankEmptyG + 2,
+      'head-weigh-after-1': head.fullG - 0.6,
+      'weigh-primed': head.fullG - 0.1,
+      'weigh-after-1': preset.fullG - head.fullG,
+    });
+    const order = [
+      'really-out',
+      'weigh-head',
+      'weigh-before',
+      'load-0-0',
+      'head-weigh-after-1',
+      'head-top-off-1',
+    ];
+    const rest = [
+      'head-weigh-after-2',
+      'head-plug',
+      'prime-head',
+      'weigh-primed',
+      'tank-open',
+      'load-1-0',
+      'weigh-after-1',
+    ];
+    const at = [...order, ...rest].map((id) => ids.indexOf(id));
+    expect(at).toEqual([...at].sort((a, b) => a - b));
+    expect(at[0]).toBeGreaterThan(-1);
+    expect(ids.indexOf('setting')).toBeGreaterThan(ids.indexOf('install'));
+    const rho = 1.064;
+    expect(
+      facts.flatMap((fact) => (fact.kind === 'filled' ? [[fact.part, fact.by, fact.ml.value]] : [])),
+    ).toEqual([
+      ['head', 'mass', near((head.fullG - 0.6 - head.emptyG.value - 0.5) / rho)],
+      ['head', 'mass', expect.any(Number)],
+      ['tank', 'mass', near((preset.fullG - head.fullG - tankEmptyG - 2) / rho)],
+    ]);
+    // The cartridge weighs what both weigh, and its head is told apart.
+    const masses = facts.flatMap((fact) =>
+      fact.kind === 'weighed' ? [[fact.massG.value, fact.headG?.value]] : [],
+    );
+    expect(masses[0]).toEqual([expect.closeTo(preset.emptyG.value + 2.5, 6), head.emptyG.value + 0.5]);
+    expect(masses.at(-1)).toEqual([expect.closeTo(preset.fullG - 0.1, 6), head.fullG - 0.1]);
+    const after = Ledger.from([...ledger.facts, ...script(facts, AT)]);
+    expect(headOf(after, 'it')!.ink.value).toBeCloseTo((head.fullG - 0.1 - head.emptyG.value) / rho, 1);
+    // What putting it in draws is foretold, not weighed.
+    const there = inkNow(after, 'it', '2026-03-03T00:00:00.000Z')!;
+    expect(Math.abs(there.value - (preset.fullG - 0.1 - preset.emptyG.value) / rho)).toBeLessThan(
+      3 * there.u,
+    );
+  });
+
+  test('an over-full head is drawn back before its plug; a tank that is full takes nothing', () => {
+    const { ids, facts } = drive({
+      'weigh-head': head.emptyG.value,
+      'weigh-before': preset.fullG - head.fullG,
+      'head-weigh-after-1': head.maxG + 1,
+      'head-weigh-after-2': head.fullG + 0.2,
+    });
+    expect(ids.indexOf('head-draw-back-1')).toBeGreaterThan(-1);
+    expect(ids.indexOf('head-draw-back-1')).toBeLessThan(ids.indexOf('head-plug'));
+    expect(facts.filter((fact) => fact.kind === 'filled').map((fact) => fact.part)).toEqual(['head']);
+    expect(facts.find((fact) => fact.kind === 'drawnOut')!.ml.value).toBeCloseTo(
+      (head.maxG + 0.8 - head.fullG) / 1.064,
+      1,
+    );
+  });
 });

@@ -1,5 +1,6 @@
 import type { FillPlan } from '../fill';
 import { fillRoomMl } from './fillRoomMl';
+import { partPlans } from './partPlans';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
@@ -13,10 +14,20 @@ export interface Dose {
 export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] {
   const { body } = env;
   const total = fillRoomMl(run, env, plan);
+  const parts = partPlans(run, env);
+  if (parts)
+    return parts.map(({ part, doseMl }) => ({
+      chamber: 0,
+      name: part === 'head' ? 'Head' : 'Tank',
+      ml: doseMl,
+    }));
   if (run.method === 'twoPart') {
+    // Not weighed each by itself: what the head holds at most, the rest into the tank.
     const head = Math.min(
       total,
-      body.type.sections.find((section) => /head/i.test(section.name))?.capacityMl ?? Math.min(2, total / 4),
+      body.type.headPart?.capacityMl ??
+        body.type.sections.find((section) => /head/i.test(section.name))?.capacityMl ??
+        Math.min(2, total / 4),
     );
     return [
       { chamber: 0, name: 'Head', ml: run.dosesMl[0] ?? head },

@@ -38,8 +38,9 @@ export function factsOfStep(
     events: [next],
     saved: facts.length > 0 ? saved : null,
   });
+  // A head waits for its tank: together they are what the cartridge weighs.
   if (step.kind === 'weigh' && answer.kind === 'mass')
-    return only([weighingFact(run, step.id, step.purpose, answer.massG, answer.at)], 'weighed');
+    return only(step.part === 'head' ? [] : [weighingFact(run, step.id, step.purpose, answer)], 'weighed');
   if (step.kind === 'summary') return only(runFacts(run, env, at), 'filled');
   const choice = answer.kind === 'choice' ? answer.choice : null;
   if (step.kind === 'check') return only(recognisedFacts(run, env, step.check, choice, at), 'signalled');

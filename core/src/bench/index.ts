@@ -1,6 +1,13 @@
 export { CAUTIONS, type Caution } from './cautions';
 export { CHECKS, type CheckAnswer, type CheckCode, type CheckData, type Remedy } from './checks';
-export { CONSTRUCTION_DATA, METHOD_DATA, type Action, type MethodData } from './methods';
+export {
+  CONSTRUCTION_DATA,
+  countedIn,
+  METHOD_DATA,
+  type Action,
+  type Counted,
+  type MethodData,
+} from './methods';
 export type { Answer, BenchRun, CartridgeRun } from './run';
 export type {
   AsideReason,
@@ -9,6 +16,7 @@ export type {
   Doing,
   DrawCode,
   LoadStep,
+  Part,
   Mismatch,
   PlainDoing,
   Step,
@@ -16,7 +24,10 @@ export type {
   StepKind,
   StepOf,
 } from './step';
-export { afterMasses, massBefore, massOf } from './answers';
+export { afterMasses, headMasses, massBefore, massOf, tankMasses } from './answers';
+export { massAnswer } from './massAnswer';
+export { expectedG } from './expectedG';
+export { partPlans, type PartPlan } from './partPlans';
 export { dosesOf, type Dose } from './dosesOf';
 export { planOf } from './planOf';
 export { chamberDensity, pouredDensity } from './pouredDensity';

@@ -3,6 +3,8 @@ import { advance } from './advance';
 import { beginProblems, type BeginProblem } from './beginProblems';
 import { beginRun, type RunChoice } from './beginRun';
 import { CHECKS } from './checks';
+import { expectedG } from './expectedG';
+import { massAnswer } from './massAnswer';
 import type { Answer, CartridgeRun } from './run';
 import { runEnv, type RunEnv } from './runEnv';
 import type { Step, StepId } from './step';
@@ -60,15 +62,8 @@ function after(run: CartridgeRun, env: RunEnv, step: Step, code: string): StepId
 /** As planned: masses as foretold, doses as asked, checks that are well, decisions as suggested. */
 export function plannedAnswer(run: CartridgeRun, env: RunEnv, step: Step, at: string): Answer {
   switch (step.kind) {
-    case 'weigh': {
-      const ink = run.inkBefore?.value ?? 0;
-      const drawn = run.answers['draw-out'];
-      const before =
-        env.body.emptyG.value +
-        (step.id === 'weigh-drawn' && drawn?.kind === 'volume' ? Math.max(0, ink - drawn.ml.value) : ink) *
-          env.densityInside.value;
-      return { kind: 'mass', massG: { value: step.targetG ?? before, u: 0.02 }, at };
-    }
+    case 'weigh':
+      return massAnswer(run, step, { value: expectedG(run, env, step), u: 0.02 }, at);
     case 'load':
       return { kind: 'load', ml: step.ml.value, massG: null };
     case 'draw':

@@ -7,7 +7,7 @@ const LEAST_SHARE = 0.25;
 
 /**
  * A dose in the loads in which it goes in: full syringes first, the rest last, unless that would leave a mere drop for the last: then
- * alike; in halves where the method wants it so; by line or squeezes as one.
+ * alike; in halves where the method wants it so; by line or counted as one.
  *
  * @param ml of the dose
  * @returns ml of each load, at least one

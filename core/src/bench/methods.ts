@@ -14,11 +14,14 @@ export interface Action {
   readonly waitSeconds?: number;
 }
 
+/** Doses that are counted, of a bottle whose squeeze or drop was calibrated by weighing. */
+export type Counted = 'squeezes' | 'drops';
+
 export interface MethodData {
   readonly method: Method;
   readonly tools: readonly Tool['tool'][];
   /** What measures what goes in. */
-  readonly dosed: 'syringe' | 'line' | 'squeezes' | 'scale';
+  readonly dosed: 'syringe' | 'line' | Counted | 'scale';
   /** Through the outlet: no fill hole is opened, and the outlet stands open meanwhile. */
   readonly throughOutlet: boolean;
   /** Slow injection: seconds for one ml. */
@@ -65,6 +68,17 @@ export const METHOD_DATA: Readonly<Record<Method, MethodData>> = {
     before: [],
     loadCautions: ['gloves'],
     after: [bubbles],
+  },
+  countedDrops: {
+    method: 'countedDrops',
+    tools: ['dropBottle'],
+    dosed: 'drops',
+    throughOutlet: false,
+    secondsPerMl: 30,
+    halves: true,
+    before: [{ code: 'wipe' }, { code: 'probe', only: 'chambers' }],
+    loadCautions: ['gloves'],
+    after: [{ code: 'settle', waitSeconds: 300 }],
   },
   vacuumExchange: {
     method: 'vacuumExchange',
@@ -191,7 +205,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     taps: false,
   },
   integratedHead: {
-    methods: ['spongeInjection'],
+    methods: ['spongeInjection', 'countedDrops', 'squeezeBottle'],
     vent: true,
     sponge: true,
     head: true,
@@ -206,4 +220,10 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0.5,
     taps: false,
   },
+};
+
+/** What a method counts its doses in; null where it counts none. */
+export const countedIn = (method: Method): Counted | null => {
+  const { dosed } = METHOD_DATA[method];
+  return dosed === 'squeezes' || dosed === 'drops' ? dosed : null;
 };

@@ -1,9 +1,10 @@
+import { countedIn, type Counted } from './methods';
 import type { Step } from './step';
 
 export interface StepNumber {
   readonly value: number;
   readonly u?: number;
-  readonly unit: 'ml' | 'g' | 'squeezes';
+  readonly unit: 'ml' | 'g' | Counted;
 }
 
 /** The one number of a step: what goes in or comes out, or what the scale should come to; null where there is none. */
@@ -12,9 +13,9 @@ export function numberOf(step: Step): StepNumber | null {
     case 'weigh':
       return step.targetG === null ? null : { value: step.targetG, unit: 'g' };
     case 'load':
-      return step.squeezes === null
+      return step.count === null
         ? { value: step.ml.value, u: step.ml.u, unit: 'ml' }
-        : { value: step.squeezes, unit: 'squeezes' };
+        : { value: step.count, unit: countedIn(step.method) ?? 'squeezes' };
     case 'draw':
       return { value: step.ml.value, u: step.ml.u, unit: 'ml' };
     case 'do':

@@ -1,5 +1,5 @@
 import type { Construction } from '../workbook';
-import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
+import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from './methods';
 import type { CheckCode } from './checks';
 import type { Doing, Step } from './step';
 
@@ -106,7 +106,7 @@ export function placeOfStep(step: Step, construction: Construction): StepPlace |
     case 'load': {
       const { throughOutlet, dosed } = METHOD_DATA[step.method];
       if (throughOutlet) return at(['outlet', step.method === 'outletDrip' ? 'drop' : 'clip'], true);
-      return at(['fillHole', dosed === 'line' ? 'funnel' : dosed === 'squeezes' ? 'bottle' : 'needle']);
+      return at(['fillHole', dosed === 'line' ? 'funnel' : countedIn(step.method) ? 'bottle' : 'needle']);
     }
     case 'draw':
       return step.draw === 'leftover'

@@ -4,7 +4,13 @@ import type { Fate, Method, Occasion, Ports } from '../workbook';
 /** What was measured or decided at a step; keyed by the step's id. */
 export type Answer =
   | { readonly kind: 'done' }
-  | { readonly kind: 'mass'; readonly massG: Uncertain; readonly at: string }
+  | {
+      readonly kind: 'mass';
+      readonly massG: Uncertain;
+      readonly at: string;
+      /** Where head and tank were weighed each by itself: the head, which is part of `massG`. */
+      readonly headG?: Uncertain;
+    }
   | { readonly kind: 'volume'; readonly ml: Uncertain; readonly fate: Fate }
   | { readonly kind: 'load'; readonly ml: number; readonly massG: Uncertain | null }
   | { readonly kind: 'choice'; readonly choice: string }
@@ -20,6 +26,7 @@ export interface CartridgeRun {
   readonly bottleIds: readonly string[];
   readonly scaleId: string | null;
   readonly syringeId: string | null;
+  /** What one squeeze gives, or one drop where drops are counted, ml. */
   readonly squeezeMl: number | null;
   /** Doses by chamber where the person set their own; null: by the plan. */
   readonly dosesMl: readonly (number | null)[];

@@ -1,14 +1,15 @@
 import type { Uncertain } from '../quantity';
 import type { FactDraft, Fate, Ports } from '../workbook';
-import { METHOD_DATA } from './methods';
-import type { CartridgeRun } from './run';
-import { afterMasses, lastCheck, massBefore, massOf, massStart } from './answers';
+import { countedU } from './countedU';
+import { countedIn, METHOD_DATA, type Counted } from './methods';
+import type { Answer, CartridgeRun } from './run';
+import { afterMasses, headMasses, lastCheck, massBefore, massOf, massStart, tankMasses } from './answers';
 import { dosesOf } from './dosesOf';
 import { planOf } from './planOf';
 import { chamberDensity, pouredDensity } from './pouredDensity';
 import type { RunEnv } from './runEnv';
 import { syringeU } from './syringeU';
-import type { StepId } from './step';
+import type { Part, StepId } from './step';
 
 /** Relative standard uncertainty of a line seen through a wall. */
 const LINE_U = 0.06;
@@ -18,14 +19,14 @@ export function weighingFact(
   run: CartridgeRun,
   stepId: StepId,
   purpose: 'before' | 'after' | 'rested',
-  massG: Uncertain,
-  at: string,
+  { massG, headG, at }: Extract<Answer, { kind: 'mass' }>,
 ): FactDraft {
   return {
     kind: 'weighed',
     what: 'cartridge',
     subjectId: run.cartridgeId,
     massG,
+    ...(headG ? { headG } : {}),
     purpose,
     at,
     run: run.id,
@@ -38,25 +39,32 @@ export interface FillAmount {
   readonly chamber: number;
   readonly bottleId: string;
   readonly ml: Uncertain;
-  readonly by: 'mass' | 'syringe' | 'line' | 'squeezes';
+  readonly by: 'mass' | 'syringe' | 'line' | Counted;
   /** 0: the fill itself; i: the drops after the i-th weighing. */
   readonly correction: number;
+  /** Which body of a two-part cartridge it went into, where they were weighed each by itself. */
+  readonly part?: Part;
 }
 
 /**
  * What really went in, by chamber: the mass difference where both weighings were taken (shared over the chambers by
- * their doses), otherwise the syringe, the squeezes or the line with their larger u. What was primed or drawn out
+ * their doses), otherwise the syringe, the count or the line with their larger u. What was primed or drawn out
  * between the two weighings is added back: the balance is of ink poured, not of ink kept.
  */
 export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
+  if (tankMasses(run).length > 0) return partAmounts(run, env);
   const { chambers } = env.body.type;
   const doses = dosesOf(run, env, planOf(run, env));
   const byChamber = Array.from({ length: chambers }, () => 0);
   doses.forEach((dose, part) => (byChamber[dose.chamber]! += loaded(run, `load-${part}-`)));
   const total = byChamber.reduce((sum, ml) => sum + ml, 0);
   const { dosed } = METHOD_DATA[run.method];
-  const by = dosed === 'line' ? 'line' : dosed === 'squeezes' ? 'squeezes' : 'syringe';
-  const readU = (ml: number): number => Math.hypot(dosed === 'line' ? LINE_U * ml : 0, syringeU(ml, env));
+  const counted = countedIn(run.method);
+  const by = dosed === 'line' ? 'line' : (counted ?? 'syringe');
+  const readU = (ml: number): number =>
+    counted && run.squeezeMl
+      ? countedU(ml, run.method, run.squeezeMl, env.tools)
+      : Math.hypot(dosed === 'line' ? LINE_U * ml : 0, syringeU(ml, env));
   const masses = [massStart(run), ...afterMasses(run)];
   const amounts: FillAmount[] = [];
   const weighed = rise(masses[0], masses[1], pouredDensity(env, byChamber));
@@ -93,6 +101,35 @@ export function amountsOf(run: CartridgeRun, env: RunEnv): FillAmount[] {
       ml: drops && drops.value > 0 ? drops : { value: ml, u: readU(ml) },
     });
   }
+  return amounts;
+}
+
+/** Head and tank each by its own masses; by the syringe where one of them was not weighed after its fill. */
+function partAmounts(run: CartridgeRun, env: RunEnv): FillAmount[] {
+  const bottleId = run.bottleIds[0];
+  if (!bottleId) return [];
+  const rho = chamberDensity(env, 0);
+  const amounts: FillAmount[] = [];
+  const one = (part: Part, masses: readonly Uncertain[], dose: string, topOff: string): void => {
+    for (let i = 0; i === 0 || run.answers[`${topOff}${i}`]; i++) {
+      const read = loaded(run, i === 0 ? dose : `${topOff}${i}`);
+      if (read <= 0) continue;
+      const weighed = rise(masses[i], masses[i + 1], rho);
+      const spilt = part === 'tank' && i === 0 ? run.spiltMl : 0;
+      amounts.push({
+        chamber: 0,
+        bottleId,
+        correction: i,
+        part,
+        by: weighed ? 'mass' : 'syringe',
+        ml: weighed
+          ? { value: Math.max(0, weighed.value + spilt), u: Math.hypot(weighed.u, 0.3 * spilt) }
+          : { value: read, u: syringeU(read, env) },
+      });
+    }
+  };
+  one('head', headMasses(run), 'load-0-', 'head-top-off-');
+  one('tank', tankMasses(run), 'load-1-', 'top-off-');
   return amounts;
 }
 
@@ -143,10 +180,12 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   const confirmed = run.confirmed?.length ? { confirmed: [...run.confirmed] } : {};
   const pourAt = timeBefore(run, at);
   /** Just after the i-th weighing of the full cartridge. */
-  const afterWeighing = (i: number): string => {
-    const answer = run.answers[`weigh-after-${i}`];
+  const justAfter = (id: StepId): string => {
+    const answer = run.answers[id];
     return answer?.kind === 'mass' ? new Date(Date.parse(answer.at) + 1).toISOString() : pourAt;
   };
+  const afterWeighing = (i: number): string => justAfter(`weigh-after-${i}`);
+  const afterHead = (i: number): string => justAfter(`head-weigh-after-${i}`);
   const volume = (id: string): { ml: Uncertain; fate: Fate } | null => {
     const answer = run.answers[id];
     return answer?.kind === 'volume' && answer.ml.value > 0 ? answer : null;
@@ -164,7 +203,7 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   out('draw-out', drawnAt(run, pourAt), fellBy && fellBy.value > 0 ? fellBy : undefined);
   const left = volume('leftover');
   amountsOf(run, env).forEach((amount, i) => {
-    const { chamber, bottleId, ml, by, correction } = amount;
+    const { chamber, bottleId, ml, by, correction, part } = amount;
     facts.push({
       kind: 'filled',
       cartridgeId,
@@ -172,10 +211,11 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
       bottleId,
       ml,
       by,
+      ...(part ? { part } : {}),
       method: run.method,
       occasion: run.occasion,
       ...confirmed,
-      at: correction === 0 ? pourAt : afterWeighing(correction),
+      at: correction === 0 ? pourAt : part === 'head' ? afterHead(correction) : afterWeighing(correction),
       ...(left && i === 0 && left.fate !== 'cartridge'
         ? { leftover: { ml: left.ml.value, fate: left.fate } }
         : {}),
@@ -183,7 +223,12 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
     });
   });
   out('prime', pourAt);
-  out('prime-head', pourAt);
+  out('prime-head', pourAt, fellAtPrime(run, env));
+  const heads = headMasses(run);
+  heads.forEach((mass, i) => {
+    const fell = i > 0 ? rise(heads[i + 1], mass, pouredDensity(env)) : null;
+    if (i > 0) out(`head-draw-back-${i}`, afterHead(i), fell && fell.value > 0 ? fell : undefined);
+  });
   const masses = afterMasses(run);
   masses.forEach((mass, i) => {
     const fell = rise(masses[i + 1], mass, pouredDensity(env));
@@ -237,6 +282,13 @@ export function runFacts(run: CartridgeRun, env: RunEnv, at: string): FactDraft[
   if (Object.keys(run.ports).length > 0)
     facts.push({ kind: 'portChanged', cartridgeId, ports: portsOf(run), at, ...common });
   return facts;
+}
+
+/** What the head's prime took out, where it was weighed before and after. */
+function fellAtPrime(run: CartridgeRun, env: RunEnv): Uncertain | undefined {
+  const heads = headMasses(run);
+  const fell = heads.length > 1 ? rise(massOf(run, 'weigh-primed'), heads.at(-1), pouredDensity(env)) : null;
+  return fell && fell.value > 0 ? fell : undefined;
 }
 
 /** Ports as the run left them: the printer pierced the seal of what went in, and ink through the outlet broke it before. */

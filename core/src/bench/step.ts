@@ -39,6 +39,7 @@ export type PlainDoing =
   | 'chip-on'
   | 'other-chip'
   | 'setting'
+  | 'really-out'
   | 'plug-again'
   | 'vent-again'
   | 'stand'
@@ -121,6 +122,8 @@ type SingleId =
   | 'tools'
   | 'match'
   | 'weigh-before'
+  | 'weigh-head'
+  | 'weigh-primed'
   | 'weigh-drawn'
   | 'weigh-rested'
   | 'summary'
@@ -139,6 +142,9 @@ type NumberedId =
   | `weigh-after-${number}`
   | `top-off-${number}`
   | `draw-back-${number}`
+  | `head-weigh-after-${number}`
+  | `head-top-off-${number}`
+  | `head-draw-back-${number}`
   | `${CheckCode}-${number}`
   | `${CheckCode}-${number}-${string}`;
 export type StepId = SingleId | NumberedId;
@@ -169,8 +175,13 @@ export interface CheckStep extends Common<'check'> {
   /** What is compared, where the check is the match of bottle and cartridge. */
   readonly pairs: readonly { readonly bottle: string; readonly cartridge: string; readonly same: boolean }[];
 }
+/** The two bodies of a two-part cartridge. */
+export type Part = 'head' | 'tank';
+
 export interface WeighStep extends Common<'weigh'> {
   readonly purpose: 'before' | 'after' | 'rested';
+  /** The one body of a two-part cartridge that is on the scale; absent: the whole. */
+  readonly part?: Part;
   readonly again: boolean;
   /** g, where there is a figure to come to, with the tolerance that counts as done. */
   readonly targetG: number | null;
@@ -184,7 +195,8 @@ export interface LoadStep extends Common<'load'> {
   /** The ink and its lot. */
   readonly bottle: string;
   readonly ml: Uncertain;
-  readonly squeezes: number | null;
+  /** So many squeezes or drops, as its method counts; null where it counts none, or nobody knows what one gives. */
+  readonly count: number | null;
   /** What the scale shows when it is in, g. */
   readonly scaleG: number | null;
   readonly piece: number;

@@ -1,4 +1,4 @@
-import { decided } from './answers';
+import { decided, massOf } from './answers';
 import { isMixed } from './isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
 import { planOf } from './planOf';
@@ -88,6 +88,7 @@ function drawOutSteps(run: CartridgeRun, env: RunEnv, inkNow: { value: number; u
       id: 'weigh-drawn',
       kind: 'weigh',
       purpose: 'before',
+      ...(massOf(run, 'weigh-head') ? { part: 'tank' as const } : {}),
       again: true,
       targetG: null,
       toleranceG: null,

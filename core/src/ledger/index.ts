@@ -21,6 +21,8 @@ export {
   type Body,
   type Context,
 } from './define/context';
+export { partsOf, type PartBody } from './define/partsOf';
+export { headOf, type HeadContent } from './read/headOf';
 export { contradictionOf } from './read/contradictionOf';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';

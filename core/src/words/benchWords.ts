@@ -20,7 +20,7 @@ export function beginProblemWords(problem: BeginProblem): string {
     case 'noSyringe':
       return 'No syringe chosen: choose one, or the volume is read from nothing.';
     case 'noSqueeze':
-      return 'Nobody knows what one squeeze gives: calibrate it in Inks, or type it.';
+      return `Nobody knows what one ${problem.counted === 'drops' ? 'drop' : 'squeeze'} gives: calibrate it in Inks, or type it.`;
     case 'method':
       return 'This method does not suit this construction. Choose another.';
     case 'noMasses':

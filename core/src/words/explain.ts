@@ -139,6 +139,8 @@ function ruleWords(broken: EntityRule): string {
       return `A full ${broken.name} must weigh more than an empty one (${broken.emptyG} g). Check the two masses.`;
     case 'maxBelowFull':
       return `The maximum mass (${broken.maxG} g) is below the full mass (${broken.fullG} g). It is the mass at which it begins to leak: make it at least the full mass.`;
+    case 'headNotPart':
+      return `${broken.name}: its head is lighter and holds less than head and tank together, and is heavier full than empty. Weigh the head by itself.`;
     case 'reserveTooLarge':
       return `The reserve (${broken.reserveMl} ml) leaves nothing of ${broken.capacityMl} ml to print with.`;
     case 'slotTwice':

@@ -66,7 +66,7 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'densityMeasured':
       return `Density of ${find(context, 'ink', fact.inkId)?.name ?? fact.inkId}: ${fact.density.value.toFixed(4)} ± ${(COVERAGE * fact.density.u).toFixed(4)} g/ml`;
     case 'squeezeCalibrated':
-      return `One squeeze gives ${formatUncertain(fact.ml, 'ml')}`;
+      return `One ${find(context, 'tool', fact.toolId)?.tool === 'dropBottle' ? 'drop' : 'squeeze'} gives ${formatUncertain(fact.ml, 'ml')}`;
     case 'gaugeRead':
       return `Gauge of ${slot(fact.printerId, fact.slotId)}: ${fact.fraction === null ? 'unknown' : percent(fact.fraction)}${fact.by === 'network' ? ', read from the printer' : ''}`;
     case 'chipReset':

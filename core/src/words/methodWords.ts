@@ -41,6 +41,12 @@ export const LOAD_WORDS: Readonly<Record<Method, LoadWords>> = {
     stop: 'The counted number, then the scale decides.',
     never: 'Never let the bottle suck back from a wet hole.',
   },
+  countedDrops: {
+    title: 'Count the drops in',
+    text: 'Tip just above the hole, not in it; a drop at a time, and wait while the sponge drinks.',
+    stop: 'The counted number, or a bead shows at the nozzles.',
+    never: 'Never let the tip touch the wet sponge.',
+  },
   vacuumExchange: {
     title: 'Pull the plunger, let go',
     text: 'Pull air out, let go: ink takes its place. Repeat until this much is in.',

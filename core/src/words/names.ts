@@ -30,6 +30,7 @@ export const METHOD_NAMES: Record<Method, string> = {
   funnelToLine: 'funnel to the line',
   topSyringe: 'syringe from the top',
   squeezeBottle: 'squeeze bottle',
+  countedDrops: 'counted drops',
   vacuumExchange: 'vacuum exchange',
   outletDrip: 'drip on the outlet',
   outletSyringe: 'syringe through the outlet',

@@ -1,4 +1,4 @@
-import type { CheckAnswer, CheckCode, DecideCode, Doing, PlainDoing, Step, StepOf } from '../bench';
+import type { CheckAnswer, CheckCode, DecideCode, Doing, Part, PlainDoing, Step, StepOf } from '../bench';
 import { pullOutWords } from './benchWords';
 import { LOAD_WORDS } from './methodWords';
 import { mismatchWords } from './mismatchWords';
@@ -100,6 +100,10 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
   'chip-on': [
     'Put the new chip on',
     'Its shade is that of this cartridge and its slot: read both. Thin tape, fully seated, contacts outward and the right way up. Run a finger over it: no edge may stand up.',
+  ],
+  'really-out': [
+    'Print on until it is really out',
+    'After the first “out of ink” message a two-part cartridge still prints. Then both are refilled, head first, then tank.',
   ],
   setting: [
     'Change the printer’s setting',
@@ -384,6 +388,7 @@ function openWords(doing: Extract<Doing, { code: 'open' }>): StepWords {
 }
 
 function weighWords(step: StepOf<'weigh'>): StepWords {
+  if (step.part) return partWeighWords(step, step.part);
   switch (step.purpose) {
     case 'before':
       return step.again
@@ -408,10 +413,26 @@ function weighWords(step: StepOf<'weigh'>): StepWords {
   }
 }
 
+/** Head and tank are bodies of their own: each goes on the scale by itself. */
+function partWeighWords(step: StepOf<'weigh'>, part: Part): StepWords {
+  const other = part === 'head' ? 'tank' : 'head';
+  if (step.purpose === 'before')
+    return {
+      title: step.again ? `Weigh the ${part} drawn out` : `Weigh the ${part} as it is`,
+      text: `The ${part} alone on the scale, without the ${other}.`,
+    };
+  if (step.toleranceG === null)
+    return { title: 'Weigh the head primed', text: 'What the prime took out is known by the scale.' };
+  return {
+    title: step.again ? `Weigh the ${part} again` : `Weigh the ${part} full`,
+    text: `The ${part} alone. Done within ${step.toleranceG.toFixed(1)} g of the target: a small overshoot is fine.`,
+  };
+}
+
 function loadWords(step: StepOf<'load'>): StepWords {
   if (step.drops)
     return {
-      title: 'Short: add by drops',
+      title: `${step.part ? `${step.part} short` : 'Short'}: add by drops`,
       text: 'Drop by drop on the scale. If it no longer drinks, stop: it is full for this fill.',
     };
   const words = LOAD_WORDS[step.method];

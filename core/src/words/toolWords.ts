@@ -12,6 +12,7 @@ export const TOOL_NAMES: Record<Tool['tool'], string> = {
   resetter: 'chip resetter',
   torch: 'torch',
   squeezeBottle: 'squeeze bottle',
+  dropBottle: 'drop bottle',
   gloves: 'gloves',
   towel: 'towel',
   floatSensor: 'float sensor',

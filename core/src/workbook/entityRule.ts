@@ -1,10 +1,11 @@
-import type { Entity } from './schema';
+import type { CartridgeType, Entity } from './schema';
 
 /** What is wrong between the fields of one definition. */
 export type EntityRule =
   | { readonly rule: 'fullBelowEmpty'; readonly name: string; readonly emptyG: number }
   | { readonly rule: 'maxBelowFull'; readonly maxG: number; readonly fullG: number }
   | { readonly rule: 'reserveTooLarge'; readonly reserveMl: number; readonly capacityMl: number }
+  | { readonly rule: 'headNotPart'; readonly name: string }
   | { readonly rule: 'slotTwice' }
   | { readonly rule: 'usableAboveNominal'; readonly slot: string }
   | { readonly rule: 'keepsAll' }
@@ -23,7 +24,7 @@ export function entityRule(entity: Entity): EntityRule | null {
       if (entity.maxG < entity.fullG) return { rule: 'maxBelowFull', maxG: entity.maxG, fullG: entity.fullG };
       if (entity.reserveMl >= entity.capacityMl)
         return { rule: 'reserveTooLarge', reserveMl: entity.reserveMl, capacityMl: entity.capacityMl };
-      return null;
+      return entity.headPart ? headRule(entity, entity.headPart) : null;
     case 'printer': {
       const ids = entity.slots.map((slot) => slot.id);
       const over = entity.slots.find(
@@ -41,4 +42,15 @@ export function entityRule(entity: Entity): EntityRule | null {
     default:
       return null;
   }
+}
+
+/** A head is lighter and holds less than head and tank together, and leaves its tank a fill of its own. */
+function headRule(type: CartridgeType, head: NonNullable<CartridgeType['headPart']>): EntityRule | null {
+  const sound =
+    head.fullG > head.emptyG.value &&
+    head.maxG >= head.fullG &&
+    head.emptyG.value < type.emptyG.value &&
+    head.capacityMl < type.capacityMl &&
+    type.fullG - head.fullG > type.emptyG.value - head.emptyG.value;
+  return sound ? null : { rule: 'headNotPart', name: type.name };
 }

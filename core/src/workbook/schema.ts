@@ -23,7 +23,7 @@ import {
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
-export const FORMAT_VERSION = 4;
+export const FORMAT_VERSION = 5;
 
 const id = z.string().min(1).max(64);
 const text = z.string().max(500);
@@ -210,6 +210,11 @@ const cartridgeType = z.strictObject({
   bears: z.int().min(1).max(1000).nullable().optional(),
   chambers: z.int().min(1).max(3).default(1),
   bodyHeightMm: amount.nullable().default(null),
+  /** Of a two-part type: the head by itself; its tank is the rest of the masses above. Absent: weighed together only. */
+  headPart: z
+    .strictObject({ emptyG: uncertain, fullG: amount, maxG: amount, capacityMl: amount.min(0.01) })
+    .nullable()
+    .optional(),
 });
 
 const chip = z.strictObject({
@@ -230,6 +235,8 @@ const cartridge = z.strictObject({
   set: z.string().max(20).default(''),
   /** This cartridge's own empty mass where it was weighed. */
   emptyG: uncertain.nullable().default(null),
+  /** Its head's own empty mass, of a two-part cartridge: part of `emptyG`. */
+  headEmptyG: uncertain.nullable().optional(),
   maxG: amount.nullable().default(null),
   targetG: amount.nullable().default(null),
   /** What was in it when it entered the workbook. */
@@ -292,11 +299,13 @@ const tool = z.strictObject({
     'resetter',
     'torch',
     'squeezeBottle',
+    'dropBottle',
     'gloves',
     'towel',
     'floatSensor',
   ]),
   fitsHeightMm: amount.nullable().default(null),
+  /** What one squeeze, or one drop of a drop bottle, gives. */
   squeezeMl: uncertain.nullable().default(null),
   /** What a part weighs that may be left on a cartridge, or off it, by mistake. */
   massG: uncertain.nullable().optional(),
@@ -383,6 +392,8 @@ export const factSchema = z.discriminatedUnion('kind', [
     range: z.tuple([amount, amount]).optional(),
     scaleId: id.optional(),
     purpose: z.enum(WEIGHING_PURPOSES),
+    /** Of a two-part cartridge: its head alone, which is part of `massG`. */
+    headG: uncertain.optional(),
     /** The true value of a reference mass. */
     nominalG: amount.optional(),
     because,
@@ -401,7 +412,9 @@ export const factSchema = z.discriminatedUnion('kind', [
     chamber: z.int().min(0).max(2),
     bottleId: id,
     ml: uncertain,
-    by: z.enum(['mass', 'syringe', 'line', 'squeezes', 'sight']),
+    /** Which body of a two-part cartridge it went into. */
+    part: z.enum(['head', 'tank']).optional(),
+    by: z.enum(['mass', 'syringe', 'line', 'squeezes', 'drops', 'sight']),
     method: z.enum(METHODS),
     occasion: z.enum(OCCASIONS),
     leftover: z.strictObject({ ml: amount, fate: z.enum(FATES) }).optional(),

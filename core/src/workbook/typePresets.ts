@@ -16,6 +16,8 @@ interface Body {
     readonly liesOnBack?: boolean;
     readonly hole?: CartridgeType['hole'];
     readonly sections?: (ml: number) => CartridgeType['sections'];
+    /** Of a two-part body: the head's share of the empty mass, and of what both hold. */
+    readonly head?: { readonly ofEmpty: number; readonly ofCapacity: number };
   };
 }
 
@@ -139,6 +141,7 @@ const BODIES: Readonly<Record<Construction, Body>> = {
         { name: 'head reserve', capacityMl: 0.12 * ml, reachedBy: ['twoPart', 'spongeInjection'] },
         { name: 'tank', capacityMl: 0.88 * ml, reachedBy: ['twoPart'] },
       ],
+      head: { ofEmpty: 0.6, ofCapacity: 0.12 },
     },
   },
 };
@@ -157,7 +160,7 @@ const tidy = (value: number): number => Number(value.toFixed(1));
 export function typePreset(construction: Construction, variant: Variant): TypePreset {
   const body = BODIES[construction];
   const ml = body.ml[VARIANTS.indexOf(variant)]!;
-  const { sections, ...part } = body.part;
+  const { sections, head, ...part } = body.part;
   const emptyG = tidy(body.shellG + body.perMlG * ml);
   const fullG = tidy(emptyG + ASSUMED_DENSITY * ml);
   return {
@@ -175,6 +178,18 @@ export function typePreset(construction: Construction, variant: Variant): TypePr
     primeThroughSeal: false,
     liesOnBack: false,
     toleranceG: null,
+    ...(head && { headPart: headOf(emptyG, head.ofEmpty, head.ofCapacity * ml) }),
     ...part,
+  };
+}
+
+function headOf(emptyG: number, share: number, capacityMl: number): NonNullable<CartridgeType['headPart']> {
+  const own = tidy(share * emptyG);
+  const fullG = tidy(own + ASSUMED_DENSITY * capacityMl);
+  return {
+    emptyG: { value: own, u: TYPE_EMPTY_U_G },
+    fullG,
+    maxG: tidy(fullG + 0.6),
+    capacityMl: tidy(capacityMl),
   };
 }

@@ -15,6 +15,7 @@ export const METHODS = [
   'funnelToLine',
   'topSyringe',
   'squeezeBottle',
+  'countedDrops',
   'vacuumExchange',
   'outletDrip',
   'outletSyringe',

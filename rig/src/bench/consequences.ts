@@ -1,10 +1,13 @@
 import {
   CHECKS,
   CONSTRUCTION_DATA,
+  partsOf,
   planOf,
   type CartridgeRun,
   type CheckAnswer,
   type CheckCode,
+  type Part,
+  type PartBody,
   type RunEnv,
 } from '@hiraeth/core';
 import { IF_IGNORED } from './ifIgnored';
@@ -171,8 +174,17 @@ function lastAnswer(run: CartridgeRun, check: CheckCode): CheckAnswer | null {
 
 const lowered = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 
-/** What the rehearsed cartridge weighs now: its start, what was put in and taken out, and what it has lost at a loose plug. */
-export function rehearsedMass(run: CartridgeRun, env: RunEnv): number {
+/**
+ * What the rehearsed cartridge weighs now: its start, what was put in and taken out, and what it has lost at a loose plug.
+ *
+ * @param part the one body of a two-part cartridge that stands on the scale
+ */
+export function rehearsedMass(run: CartridgeRun, env: RunEnv, part?: Part): number {
+  const parts = part ? partsOf(env.body) : null;
+  if (parts) {
+    const head = rehearsedHead(run, env, parts.head);
+    return part === 'head' ? head : rehearsedMass(run, env) - head;
+  }
   const rho = (env.bottleDensity[0] ?? env.densityInside).value;
   const plan = planOf({ ...run, answers: {} }, env);
   const start = plan.targetG - plan.addMl.value * rho;
@@ -184,6 +196,18 @@ export function rehearsedMass(run: CartridgeRun, env: RunEnv): number {
   // A plug left out leaks while it rests.
   if (run.skipped.includes('plug') && run.done.includes('rest')) ml -= LEAK_ML;
   return start + ml * rho;
+}
+
+/** The head by itself: it begins with its share of what is inside. */
+function rehearsedHead(run: CartridgeRun, env: RunEnv, head: PartBody): number {
+  const rho = (env.bottleDensity[0] ?? env.densityInside).value;
+  const share = head.capacityMl / env.body.type.capacityMl;
+  let ml = Math.min(head.capacityMl, share * (run.inkBefore?.value ?? 0));
+  for (const [id, answer] of Object.entries(run.answers)) {
+    if (answer.kind === 'load' && /^(load-0-|head-)/.test(id)) ml += answer.ml;
+    if (answer.kind === 'volume' && answer.fate !== 'cartridge' && id.includes('head')) ml -= answer.ml.value;
+  }
+  return head.emptyG.value + ml * rho;
 }
 
 /** What a loose plug loses in a rest, ml. */

@@ -8,6 +8,7 @@ import {
   scaleUncertainty,
   stepsFor,
   makeStamp,
+  massAnswer,
   type Answer,
   type CartridgeRun,
   type CheckAnswer,
@@ -17,6 +18,7 @@ import {
   type Fate,
   type RunEvent,
   type Step,
+  type StepOf,
 } from '@hiraeth/core';
 import type { Chance } from '../random';
 
@@ -64,6 +66,8 @@ export function driveRun(
   const take = (bottleId: string, ml: number): void => {
     truth.outMl[bottleId] = (truth.outMl[bottleId] ?? 0) + ml;
   };
+  /** Of what is inside, what the head of a two-part cartridge holds. */
+  let headMl = 0.12 * insideMl;
   const scale = { resolutionG: 0.01, repeatabilityG: 0.015 };
   let first = true;
   for (let i = 0; i < 80; i++) {
@@ -90,23 +94,29 @@ export function driveRun(
   }
   return { ledger, run, truth };
 
+  /** What really stands on the scale: the whole, or one of its two bodies. */
+  function onScaleG(step: StepOf<'weigh'>): number {
+    const emptyHeadG = 0.6 * trueEmptyG;
+    const whole = trueEmptyG + truth.insideMl * trueRho;
+    if (!step.part) return whole;
+    const head = emptyHeadG + headMl * trueRho;
+    return step.part === 'head' ? head : whole - head;
+  }
+
   function answerTo(step: Step): Answer {
     switch (step.kind) {
       case 'weigh': {
-        const g = trueEmptyG + truth.insideMl * trueRho + chance.normal(0, 0.015);
-        return {
-          kind: 'mass',
-          massG: { value: Math.round(g * 100) / 100, u: scaleUncertainty(scale) },
-          at: iso(),
-        };
+        const g = onScaleG(step) + chance.normal(0, 0.015);
+        return massAnswer(run, step, { value: Math.round(g * 100) / 100, u: scaleUncertainty(scale) }, iso());
       }
       case 'load': {
         const bottleId = run.bottleIds[step.chamber] ?? run.bottleIds[0]!;
-        const asked = step.squeezes === null ? step.ml.value : step.squeezes * (run.squeezeMl ?? 1);
+        const asked = step.count === null ? step.ml.value : step.count * (run.squeezeMl ?? 1);
         const poured = asked * (first ? 1 + hands.over : 1);
         first = false;
         const ml = Math.max(0, poured * (1 + chance.normal(0, hands.clumsy)));
         truth.insideMl += ml;
+        if (step.part === 'Head') headMl += ml;
         take(bottleId, ml);
         return { kind: 'load', ml: poured, massG: null };
       }
@@ -122,6 +132,7 @@ export function driveRun(
         const ml = Math.min(truth.insideMl, asked);
         const fate = step.draw === 'draw-out' ? 'bin' : hand;
         if (fate !== 'cartridge') truth.insideMl -= ml;
+        if (fate !== 'cartridge' && /head/.test(step.id)) headMl -= ml;
         if (fate === 'bottle') take(run.bottleIds[0]!, -ml);
         return { kind: 'volume', ml: { value: ml, u: 0.1 }, fate };
       }

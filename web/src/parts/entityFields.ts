@@ -320,6 +320,14 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           help: 'By your own experience: it is looked at when it gets there.',
         },
         { path: 'bodyHeightMm', label: 'Body height, mm', as: 'length', optional: true },
+        ...(entity.headPart
+          ? [
+              ...uncertainFields('headPart.emptyG', 'Head alone, empty, g', 'mass'),
+              { path: 'headPart.fullG', label: 'Head alone, full, g', as: 'mass' } as const,
+              { path: 'headPart.maxG', label: 'Head alone, at most, g', as: 'mass' } as const,
+              { path: 'headPart.capacityMl', label: 'Its head holds, ml', as: 'volume' } as const,
+            ]
+          : []),
         ...entity.sections.map((section, i): FieldSpec => ({
           path: `sections.${i}.capacityMl`,
           label: `Section “${section.name}” holds, ml`,
@@ -347,6 +355,9 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         })),
         { path: 'inkClass', label: 'Ink', as: 'choice', choices: classes },
         ...uncertainFields('emptyG', 'Own empty mass, g', 'mass', true),
+        ...(owned.types.find((type) => type.id === entity.typeId)?.headPart
+          ? uncertainFields('headEmptyG', 'Its head alone, empty, g', 'mass', true)
+          : []),
         {
           path: 'maxG',
           label: 'Own maximum, g',
@@ -430,8 +441,13 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         ...(entity.tool === 'floatSensor' || entity.tool === 'keeper'
           ? uncertainFields('massG', 'It weighs, g', 'mass', true)
           : []),
-        ...(entity.tool === 'squeezeBottle'
-          ? uncertainFields('squeezeMl', 'One squeeze gives, ml', 'volume', true)
+        ...(entity.tool === 'squeezeBottle' || entity.tool === 'dropBottle'
+          ? uncertainFields(
+              'squeezeMl',
+              entity.tool === 'dropBottle' ? 'One drop gives, ml' : 'One squeeze gives, ml',
+              'volume',
+              true,
+            )
           : []),
       ];
     case 'subject':

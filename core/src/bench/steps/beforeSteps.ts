@@ -1,6 +1,7 @@
 import { checked, decided, wasInPrinter } from '../answers';
 import { dosesOf } from '../dosesOf';
 import type { FillPlan } from '../../fill';
+import { partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
 import { isSealed } from '../primeMlOf';
@@ -89,6 +90,9 @@ export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: La
   const { type } = env.body;
   const { head, vent } = CONSTRUCTION_DATA[type.construction];
   const method = METHOD_DATA[run.method];
+  // Head and tank are refilled together, and its first refill waits until it is really out.
+  if (run.method === 'twoPart' && run.occasion === 'original' && wasInPrinter(run))
+    add({ id: 'really-out', kind: 'do', doing: { code: 'really-out' } });
   const keepBack = env.syringe?.keepBackMl ?? 0;
   const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
   const dose = dosesOf(run, env, plan)[0];
@@ -135,10 +139,22 @@ export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: La
   if (type.liesOnBack && vent)
     add({ id: 'tape-vent', kind: 'do', doing: { code: 'tape-vent' }, changes: { tape: 'on' } });
   if (run.byScale) {
+    const parts = run.method === 'twoPart' && partsOf(env.body) !== null;
+    if (parts)
+      add({
+        id: 'weigh-head',
+        kind: 'weigh',
+        purpose: 'before',
+        part: 'head',
+        again: false,
+        targetG: null,
+        toleranceG: null,
+      });
     add({
       id: 'weigh-before',
       kind: 'weigh',
       purpose: 'before',
+      ...(parts ? { part: 'tank' as const } : {}),
       again: false,
       targetG: null,
       toleranceG: null,

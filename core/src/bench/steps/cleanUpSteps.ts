@@ -1,5 +1,5 @@
 import { lastCheck } from '../answers';
-import { METHOD_DATA } from '../methods';
+import { countedIn, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
@@ -35,7 +35,7 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     doing: {
       code: 'clean',
       tools:
-        dosed === 'line' ? 'funnel' : dosed === 'squeezes' ? 'bottle' : throughOutlet ? 'clip' : 'syringe',
+        dosed === 'line' ? 'funnel' : countedIn(run.method) ? 'bottle' : throughOutlet ? 'clip' : 'syringe',
     },
     cautions: ['needle', 'waste'],
   });

@@ -1,22 +1,27 @@
 import { judgeFill, type FillPlan } from '../../fill';
-import { massOf, massStart } from '../answers';
+import type { Uncertain } from '../../quantity';
+import { afterMasses, headMasses, massStart, tankMasses } from '../answers';
 import { dosesOf } from '../dosesOf';
 import { loadsOf } from '../loadsOf';
 import { isMixed } from '../isMixed';
-import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
+import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
+import { partPlans, type PartPlan } from '../partPlans';
 import { chamberDensity, pouredDensity } from '../pouredDensity';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
-import type { Lay } from '../step';
+import type { Lay, Part, StepId } from '../step';
 
-/** Doses by chamber (or head, then tank), each in syringe loads; by line or squeezes as one. */
+/** Doses by chamber (or head, then tank), each in syringe loads; by line or counted as one. */
 export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
   const method = METHOD_DATA[run.method];
   const { construction } = env.body.type;
   const doses = dosesOf(run, env, plan);
-  const start = massStart(run);
-  let scaleG = start?.value ?? null;
+  const parts = partPlans(run, env);
+  let scaleG = massStart(run)?.value ?? null;
   doses.forEach((dose, part) => {
+    const own = parts?.[part === 0 ? 0 : 1];
+    if (own) scaleG = own.startG.value;
+    const maxG = own?.body.maxG ?? env.body.maxG;
     const loads = loadsOf(dose.ml, run, env.syringe);
     const pieces = loads.length;
     if (part > 0 && dose.chamber !== doses[part - 1]!.chamber && method.dosed === 'syringe')
@@ -36,8 +41,8 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         part: dose.name,
         bottle: env.bottleNames[dose.chamber] ?? env.bottleNames[0] ?? '',
         ml: { value: ml, u: (plan.addMl.u * ml) / Math.max(1e-6, Math.abs(plan.addMl.value)) },
-        squeezes: method.dosed === 'squeezes' && run.squeezeMl ? Math.round(ml / run.squeezeMl) : null,
-        scaleG: scaleG === null ? null : Math.min(scaleG, env.body.maxG),
+        count: countedIn(run.method) && run.squeezeMl ? Math.round(ml / run.squeezeMl) : null,
+        scaleG: scaleG === null ? null : Math.min(scaleG, maxG),
         piece: i + 1,
         pieces,
         drops: false,
@@ -53,6 +58,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         });
     });
     if (run.method === 'twoPart' && part === 0) {
+      if (parts) headCorrections(run, env, parts[0], add);
       add({ id: 'head-plug', kind: 'do', doing: { code: 'head-plug' }, changes: { plug: 'in' } });
       add({
         id: 'prime-head',
@@ -69,6 +75,16 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         cautions: ['vacuum', 'waste'],
         changes: { primed: true },
       });
+      if (parts)
+        add({
+          id: 'weigh-primed',
+          kind: 'weigh',
+          purpose: 'after',
+          part: 'head',
+          again: true,
+          targetG: null,
+          toleranceG: null,
+        });
       add({ id: 'tank-open', kind: 'do', doing: { code: 'tank-open' }, changes: { plug: 'out' } });
     }
   });
@@ -81,32 +97,77 @@ const CLOSING = ['plug', 'cover', 'leave-open', 'vent', 'untape-vent', 'tissue-1
 /** Weigh, and correct until the scale says done: drops when short, draw back when over. */
 export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
   const density = pouredDensity(env);
-  const { construction, chambers } = env.body.type;
   const start = massStart(run);
   const ownDoses = run.dosesMl.some((dose) => dose !== null);
+  const tank = partPlans(run, env)?.[1];
   const poured = dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0);
-  const target =
-    ownDoses && start
+  const target = tank
+    ? targetOfPart(run, env, tank)
+    : ownDoses && start
       ? { ...plan, targetG: Math.min(env.body.maxG, start.value + poured * density.value) }
       : plan;
+  correct(run, env, target, add, {
+    ids: (i) => [`weigh-after-${i}`, `top-off-${i}`, `draw-back-${i}`],
+    masses: tank ? tankMasses(run).slice(1) : afterMasses(run),
+    part: tank ? 'tank' : undefined,
+    closing: CLOSING,
+  });
+}
+
+/** The head by itself, before its plug goes in and it is primed: with room for what the prime takes out again. */
+function headCorrections(run: CartridgeRun, env: RunEnv, head: PartPlan, add: Lay): void {
+  correct(run, env, targetOfPart(run, env, head), add, {
+    ids: (i) => [`head-weigh-after-${i}`, `head-top-off-${i}`, `head-draw-back-${i}`],
+    masses: headMasses(run).slice(1),
+    part: 'head',
+    closing: ['head-plug'],
+  });
+}
+
+/** What one body should weigh with its dose in: its own start, and the dose. */
+const targetOfPart = (run: CartridgeRun, env: RunEnv, { startG, doseMl, body, plan }: PartPlan) => ({
+  targetG: Math.min(body.maxG, Math.max(startG.value, startG.value + doseMl * pouredDensity(env).value)),
+  toleranceG: plan.toleranceG,
+});
+
+interface Corrected {
+  /** Of the i-th weighing, and of what follows it: drops, or drawing back. */
+  readonly ids: (i: number) => readonly [StepId, StepId, StepId];
+  /** As taken so far. */
+  readonly masses: readonly Uncertain[];
+  readonly part: Part | undefined;
+  readonly closing: readonly string[];
+}
+
+function correct(
+  run: CartridgeRun,
+  env: RunEnv,
+  target: { readonly targetG: number; readonly toleranceG: number },
+  add: Lay,
+  { ids, masses, part, closing }: Corrected,
+): void {
+  const density = pouredDensity(env);
+  const { construction, chambers } = env.body.type;
   for (let i = 1; i <= MOST_CORRECTIONS; i++) {
+    const [weighing, topOff, drawBack] = ids(i);
     add({
-      id: `weigh-after-${i}`,
+      id: weighing,
       kind: 'weigh',
       purpose: 'after',
+      ...(part ? { part } : {}),
       again: i > 1,
       targetG: target.targetG,
       toleranceG: target.toleranceG,
     });
-    const mass = massOf(run, `weigh-after-${i}`);
+    const mass = masses[i - 1];
     if (!mass) return;
     const verdict = judgeFill(mass, target, density);
     if (verdict.state === 'done') return;
-    const corrected = run.answers[`draw-back-${i}`] ?? run.answers[`top-off-${i}`];
-    if (!corrected && run.done.some((id) => CLOSING.includes(id))) return;
+    const corrected = run.answers[drawBack] ?? run.answers[topOff];
+    if (!corrected && run.done.some((id) => closing.includes(id))) return;
     if (verdict.state === 'over')
       add({
-        id: `draw-back-${i}`,
+        id: drawBack,
         kind: 'draw',
         draw: 'draw-back',
         construction,
@@ -123,20 +184,20 @@ export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, 
     else if (chambers > 1) return;
     else
       add({
-        id: `top-off-${i}`,
+        id: topOff,
         kind: 'load',
         method: run.method,
         chamber: 0,
-        part: '',
+        part: part === undefined ? '' : part === 'head' ? 'Head' : 'Tank',
         bottle: env.bottleNames[0] ?? '',
         ml: { value: verdict.ml, u: mass.u / density.value },
-        squeezes: null,
+        count: null,
         scaleG: target.targetG,
         piece: 1,
         pieces: 1,
         drops: true,
         cautions: ['needle'],
       });
-    if (run.answers[`top-off-${i}`]?.kind === 'choice') return;
+    if (run.answers[topOff]?.kind === 'choice') return;
   }
 }

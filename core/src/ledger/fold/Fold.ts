@@ -111,6 +111,7 @@ export function newCartridge(context: Context, id: string): CartridgeState | und
     fills: 0,
     lastRun: null,
     lastFillAt: null,
+    head: null,
     restedG: null,
     ranDry: 0,
     ports: {

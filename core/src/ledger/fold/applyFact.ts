@@ -231,6 +231,7 @@ function weigh(fold: Fold, fact: FactOf<'weighed'>): void {
   const state = fold.cartridge(fact.subjectId);
   if (!state || !bodyOf(fold.context, fact.subjectId)) return;
   state.lastWeighed = { at: fact.at, massG: fact.massG, purpose: fact.purpose };
+  if (fact.headG) state.head = { massG: fact.headG, at: fact.at, addedMl: 0 };
   if (fact.purpose === 'drying' || fact.purpose === 'empty') return weighWater(fold, state, fact);
   weighInk(fold, state, fact);
   if (fact.purpose === 'rested') state.restedG = fact.massG.value;
@@ -250,6 +251,8 @@ function fill(fold: Fold, fact: FactOf<'filled'>): void {
   });
   if (fact.run === undefined || fact.run !== state.lastRun) state.fills += 1;
   state.lastRun = fact.run ?? null;
+  if (fact.part === 'head' && state.head)
+    state.head = { ...state.head, addedMl: state.head.addedMl + fact.ml.value };
   state.lastFillAt = fact.at;
   state.wetMl = null;
   chipEvent(fold, fact, fact.cartridgeId, { type: 'toppedUp' });

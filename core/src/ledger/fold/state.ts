@@ -189,6 +189,8 @@ export interface CartridgeState {
   fills: number;
   lastRun: string | null;
   lastFillAt: string | null;
+  /** The head of a two-part cartridge, when it was last weighed by itself, and what was filled into it since. */
+  head: { readonly massG: Uncertain; readonly at: string; readonly addedMl: number } | null;
   /** Honest full mass: the last one weighed after its rest. */
   restedG: number | null;
   ranDry: number;

@@ -18,6 +18,9 @@ const RUNGS: Readonly<Record<number, (fact: RawFact) => RawFact>> = {
   // 4: jobs can be planned, and prints name their plan and what they were for; a printer may have intervals of its own and a
   // dose on a fixed day. What is absent means what 3 meant.
   3: (fact) => fact,
+  // 5: doses may be counted in drops; a two-part type says what its head weighs and holds, head and tank are weighed and filled each
+  // by itself. What is absent means what 4 meant.
+  4: (fact) => fact,
 };
 
 /**

@@ -15,6 +15,7 @@ import {
   find,
   lotName,
   METHOD_NAMES,
+  countedIn,
   OCCASION_NAMES,
   OCCASIONS,
   suggestChoice,
@@ -262,9 +263,9 @@ export function Chooser() {
               ]}
               onPick={setSyringeId}
             />
-            {chosen.method === 'squeezeBottle' && (
+            {countedIn(chosen.method) && (
               <QuantityField
-                label="One squeeze gives, ml"
+                label={countedIn(chosen.method) === 'drops' ? 'One drop gives, ml' : 'One squeeze gives, ml'}
                 kind="volume"
                 value={squeeze}
                 onText={setSqueeze}

@@ -34,7 +34,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   useEffect(() => heading.current?.focus(), []);
   // Installing has its own sheet for what is not as it must be.
   const unmet = step.id === 'install' && !bench.rehearsal ? [] : unmetPorts(run.ports, step.requires);
-  useRehearsalScale(bench, run, env);
+  useRehearsalScale(bench, run, env, step);
   const words = stepWords(step);
   const number = numberOf(step);
   const decimals = number ? decimalsOf(number) : 0;
@@ -104,7 +104,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
 
 /** As fine as hands can follow: a syringe's marks for large amounts, the scale's for masses and small ones. */
 function decimalsOf({ value, unit }: StepNumber): number {
-  if (unit === 'squeezes') return 0;
+  if (unit === 'squeezes' || unit === 'drops') return 0;
   return unit === 'g' || value < SMALL_ML ? 2 : 1;
 }
 

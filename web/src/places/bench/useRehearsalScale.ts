@@ -1,15 +1,25 @@
 import { useEffect } from 'react';
-import type { BenchRun, CartridgeRun, RunEnv } from '@hiraeth/core';
+import type { BenchRun, CartridgeRun, RunEnv, Step } from '@hiraeth/core';
 import { rehearsedMass } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 
 /** In a rehearsal the simulated scale carries a simulated cartridge that weighs what was done to it so far. */
-export function useRehearsalScale(bench: BenchRun, run: CartridgeRun, env: RunEnv): void {
+export function useRehearsalScale(bench: BenchRun, run: CartridgeRun, env: RunEnv, step: Step): void {
   const { hub } = useScale();
   const { rehearsal } = bench;
-  const massG = rehearsedMass(run, env);
+  const massG = rehearsedMass(run, env, partOf(step));
   useEffect(() => {
     if (rehearsal && hub.snapshot().source !== 'simulated') hub.simulate();
     if (rehearsal) hub.simulated.put(massG);
   }, [rehearsal, massG, hub]);
 }
+
+/** The body that is on the scale at a step; the whole where there is one body. */
+const partOf = (step: Step): 'head' | 'tank' | undefined =>
+  step.kind === 'weigh'
+    ? step.part
+    : step.kind === 'load' && step.part === 'Head'
+      ? 'head'
+      : step.kind === 'load' && step.part === 'Tank'
+        ? 'tank'
+        : undefined;

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import {
   agoWords,
   adviceTitle,
+  bodyOf,
   cartridgeTotals,
   cartridgeView,
   emptyAt,
@@ -12,9 +13,11 @@ import {
   factWords,
   find,
   formatUncertain,
+  headOf,
   isGaugeOff,
   lifeOf,
   METHOD_NAMES,
+  partsOf,
   reasonWords,
   pullOutWords,
   recordsOf,
@@ -126,6 +129,7 @@ export default function CartridgePlace() {
             {view.body.emptyIsOwn ? ' (its own)' : ' (the type’s)'}, full {view.body.type.fullG.toFixed(2)} g,
             at most {view.body.maxG.toFixed(2)} g
             {state?.restedG ? `; rested full mass ${state.restedG.toFixed(2)} g` : ''}.
+            <HeadLine cartridgeId={id} />
           </p>
           <Button size="small" onClick={() => setEditing(cartridge)}>
             Correct
@@ -340,6 +344,25 @@ function Life({ view, now }: { readonly view: CartridgeView; readonly now: strin
       {shown < facts.length && (
         <Button onClick={() => setShown(shown + 10 * PAGE)}>Show more ({facts.length - shown} older)</Button>
       )}
+    </>
+  );
+}
+
+/** Of a two-part cartridge: what its head held when it was weighed by itself. */
+function HeadLine({ cartridgeId }: { readonly cartridgeId: string }) {
+  const ledger = useLedger();
+  const head = headOf(ledger, cartridgeId);
+  const body = bodyOf(ledger.context, cartridgeId);
+  const parts = body && partsOf(body);
+  if (!parts) return null;
+  return (
+    <>
+      {' '}
+      Its head alone: empty {formatUncertain(parts.head.emptyG, 'g')}, full {parts.head.fullG.toFixed(2)} g
+      {head
+        ? `; it held ${formatUncertain(head.ink, 'ml')} on ${moment(head.at)}`
+        : '; not weighed by itself yet'}
+      .
     </>
   );
 }

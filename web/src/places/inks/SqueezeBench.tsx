@@ -5,14 +5,16 @@ import { useServices } from '../../app/services';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
 
-/** How much one squeeze gives, by weighing some of them. */
+/** How much one squeeze, or one drop, gives: by weighing some of them. */
 export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
   const record = useRecord();
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
-  const tools = all(ledger.context, 'tool').filter((tool) => tool.tool === 'squeezeBottle');
-  const [toolId, setToolId] = useState(tools[0]?.id ?? 'new');
+  const tools = all(ledger.context, 'tool').filter(
+    ({ tool }) => tool === 'squeezeBottle' || tool === 'dropBottle',
+  );
+  const [toolId, setToolId] = useState(tools[0]?.id ?? 'squeezeBottle');
   const [inkId, setInkId] = useState(inks[0]?.id ?? '');
   const [count, setCount] = useState('10');
   const [mass, setMass] = useState('');
@@ -20,6 +22,9 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
     ledger.context,
     inks.find((ink) => ink.id === inkId),
   );
+  const known = tools.find((tool) => tool.id === toolId);
+  const kind = (known?.tool ?? toolId) === 'dropBottle' ? 'dropBottle' : 'squeezeBottle';
+  const one = kind === 'dropBottle' ? 'drop' : 'squeeze';
   const n = readTyped(count, 'plain').value;
   const g = readTyped(mass, 'mass').value;
   const ml =
@@ -28,14 +33,13 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
       : null;
   const save = async (): Promise<void> => {
     if (!ml || n === null) return;
-    const known = tools.find((tool) => tool.id === toolId);
     const tool: Tool = known
       ? { ...known, squeezeMl: ml }
       : {
           entity: 'tool',
           id: newId('tool'),
-          name: 'Squeeze bottle',
-          tool: 'squeezeBottle',
+          name: kind === 'dropBottle' ? 'Drop bottle' : 'Squeeze bottle',
+          tool: kind,
           fitsHeightMm: null,
           squeezeMl: ml,
           count: 1,
@@ -45,7 +49,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
         { kind: 'defined', entity: tool },
         { kind: 'squeezeCalibrated', toolId: tool.id, ml, squeezes: Math.round(n) },
       ],
-      `Saved: one squeeze gives ${formatUncertain(ml, 'ml')}.`,
+      `Saved: one ${one} gives ${formatUncertain(ml, 'ml')}.`,
     );
     if (saved) onDone();
   };
@@ -58,17 +62,26 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
         void save();
       }}
     >
-      <h2>What one squeeze gives</h2>
-      <p>Tare a cup, give ten squeezes into it, read the scale.</p>
+      <h2>What one {one} gives</h2>
+      <p>
+        {one === 'drop'
+          ? 'Tare a cup, let fifty drops fall into it, read the scale.'
+          : 'Tare a cup, give ten squeezes into it, read the scale.'}
+      </p>
       <div className="form">
         <Pick
-          label="Squeeze bottle"
+          label="Bottle"
           value={toolId}
           options={[
             ...tools.map((tool) => ({ value: tool.id, label: tool.name })),
-            { value: 'new', label: 'a new one' },
+            { value: 'squeezeBottle', label: 'a new squeeze bottle' },
+            { value: 'dropBottle', label: 'a new drop bottle' },
           ]}
-          onPick={setToolId}
+          onPick={(id) => {
+            setToolId(id);
+            const drops = (tools.find((tool) => tool.id === id)?.tool ?? id) === 'dropBottle';
+            setCount(drops ? '50' : '10');
+          }}
         />
         <Pick
           label="With"
@@ -76,7 +89,12 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
           options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
           onPick={setInkId}
         />
-        <QuantityField label="Squeezes" kind="plain" value={count} onText={setCount} />
+        <QuantityField
+          label={one === 'drop' ? 'Drops' : 'Squeezes'}
+          kind="plain"
+          value={count}
+          onText={setCount}
+        />
         <QuantityField label="Weighed, g" kind="mass" value={mass} onText={setMass} />
       </div>
       {ml && <p className="big">{formatUncertain(ml, 'ml')}</p>}

@@ -1,10 +1,37 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
-import { CAUTION_WORDS, find, lotName, oldFraction, pricePerMl, type CartridgeView } from '@hiraeth/core';
-import { useLedger, useMoney, useRecord } from '../../app/hooks';
+import { useCallback, useMemo, useState } from 'react';
+import {
+  CAUTION_WORDS,
+  COVERAGE,
+  densityOfInk,
+  dilution,
+  dilutionFacts,
+  find,
+  formatUncertain,
+  inkOfBottle,
+  lotName,
+  pricePerMl,
+  type CartridgeView,
+  type Dilution,
+  type MassReading,
+} from '@hiraeth/core';
+import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { useServices } from '../../app/services';
+import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
 
-/** Rounds of part-fills that are shaken and drawn out again; what comes out is waste. */
+/** What is to be done now, and what the scale then takes. */
+const STAGES: Readonly<Record<Dilution['stage'], { readonly todo: string; readonly label: string }>> = {
+  drawOut: { todo: 'Draw out what comes, into the bin. Then weigh it.', label: 'drawn out' },
+  weigh: { todo: 'Weigh it, drawn out as it is: what stays inside is then known.', label: 'drawn out' },
+  add: { todo: 'Put the new ink in, then weigh it.', label: 'with the new ink in' },
+  draw: {
+    todo: 'Shake it in all directions for a minute, draw out what comes, into the bin. Then weigh it.',
+    label: 'drawn out again',
+  },
+};
+
+/** Rounds of part-fills that are shaken and drawn out again, by weight or by the syringe; what comes out is waste. */
 export function Dilute({
   view,
   bottleId,
@@ -17,24 +44,40 @@ export function Dilute({
   readonly suggestedMl: number;
 }) {
   const ledger = useLedger();
+  const now = useNow();
   const record = useRecord();
+  const { clock } = useServices();
   const money = useMoney();
   const { id, label } = view.body.cartridge;
   const [add, setAdd] = useState(suggestedMl.toFixed(1));
   const [out, setOut] = useState('');
+  const [wrongWay, setWrongWay] = useState<'lighter' | 'heavier' | null>(null);
   const bottle = find(ledger.context, 'bottle', bottleId);
-  // An earlier conversion ended with its fill.
-  const since = view.state?.lastFillAt ?? '';
-  const rounds = ledger.facts.flatMap((fact) =>
-    fact.kind === 'flushed' && fact.cartridgeId === id && fact.bottleId === bottleId && fact.at > since
-      ? [fact]
-      : [],
+  const so = useMemo(
+    () => dilution(ledger, ledger.facts, id, bottleId, residualMl, now),
+    [ledger, id, bottleId, residualMl, now],
+  )!;
+  const { stage, rounds, oldShare, massG } = so;
+  const byWeight = view.body.type.chambers === 1;
+  const take = useCallback(
+    ({ massG: reading }: MassReading) => {
+      const facts = dilutionFacts(ledger, so, id, bottleId, reading, new Date(clock.now()).toISOString());
+      if (typeof facts === 'string') return setWrongWay(facts);
+      setWrongWay(null);
+      void record(facts, `Saved: ${label} weighs ${reading.value.toFixed(2)} g ${STAGES[stage].label}.`);
+    },
+    [ledger, so, id, bottleId, clock, record, label, stage],
   );
-  const inside = view.ink?.value ?? 0;
-  const first = rounds.length === 0 && inside > residualMl + 0.3;
+  useScaleTarget(
+    useMemo(
+      () => (byWeight ? { label: `${label}, ${STAGES[stage].label}`, onTake: take } : null),
+      [byWeight, label, stage, take],
+    ),
+  );
   const addMl = readTyped(add, 'volume').value;
   const outMl = readTyped(out, 'volume').value ?? addMl;
-  const share = oldFraction(rounds.map((fact) => ({ residualMl, addedMl: fact.addedMl })));
+  const rho = densityOfInk(ledger.context, inkOfBottle(ledger.context, bottleId)).value;
+  const inside = view.ink?.value ?? 0;
   const drawFirst = (): void =>
     void record(
       [
@@ -65,20 +108,44 @@ export function Dilute({
         {CAUTION_WORDS.waste}
       </p>
       <div className="big" data-testid="old-left">
-        {first ? `${(inside - residualMl).toFixed(1)} ml` : `${(100 * share).toFixed(1)} %`}
+        {stage === 'drawOut'
+          ? `${(inside - residualMl).toFixed(1)} ml`
+          : `${(100 * oldShare.value).toFixed(1)} %`}
         <small>
-          {first
+          {stage === 'drawOut'
             ? 'to draw out first'
-            : `of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
+            : `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
         </small>
       </div>
-      {first ? (
+      {byWeight && (
+        <p data-testid="dilute-next">
+          <strong>{STAGES[stage].todo}</strong>
+          {stage === 'add' &&
+            massG &&
+            addMl !== null &&
+            addMl > 0 &&
+            ` With ${addMl.toFixed(1)} ml in, the scale reads ${(massG.value + addMl * rho).toFixed(2)} g.`}
+          {stage === 'draw' &&
+            rounds.length > 0 &&
+            ` At ${(view.body.emptyG.value + rounds.at(-1)!.residualMl.value * rho).toFixed(1)} g as much is out as went in.`}{' '}
+          The rail at the foot takes the weight: what moved follows from it.
+        </p>
+      )}
+      {wrongWay && (
+        <p className="warn" role="alert">
+          {wrongWay === 'lighter'
+            ? `It is not heavier than before${massG ? ` (${massG.value.toFixed(2)} g)` : ''}: no ink went in. Put it in first, or weigh it again with the same parts on the scale.`
+            : 'It is not lighter than before: nothing came out. Draw it out first, or weigh it again with the same parts on the scale.'}
+        </p>
+      )}
+      {stage === 'drawOut' && (
         <div>
-          <Button variant="contained" onClick={drawFirst}>
+          <Button variant={byWeight ? 'outlined' : 'contained'} onClick={drawFirst}>
             It is drawn out, into the bin
           </Button>
         </div>
-      ) : (
+      )}
+      {(stage === 'add' || stage === 'weigh') && (
         <form
           className="row"
           onSubmit={(event) => {
@@ -94,14 +161,42 @@ export function Dilute({
             onText={setOut}
             helperText="Empty: as much as went in"
           />
-          <Button type="submit" variant="contained" disabled={addMl === null || addMl <= 0}>
+          <Button
+            type="submit"
+            variant={byWeight ? 'outlined' : 'contained'}
+            disabled={addMl === null || addMl <= 0}
+          >
             Log this round
           </Button>
         </form>
       )}
+      {rounds.length > 0 && (
+        <table className="lines" style={{ maxWidth: 560 }}>
+          <caption className="visually-hidden">Rounds so far</caption>
+          <thead>
+            <tr>
+              <th>Round</th>
+              <th className="n">Was left inside</th>
+              <th className="n">New ink in</th>
+              <th className="n">Drawn out</th>
+              <th>Known by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rounds.map((one, i) => (
+              <tr key={i}>
+                <td>{i + 1}</td>
+                <td className="n">{formatUncertain(one.residualMl, 'ml')}</td>
+                <td className="n">{formatUncertain(one.addedMl, 'ml')}</td>
+                <td className="n">{one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'}</td>
+                <td>{one.by === 'weight' ? 'its weight' : 'the syringe'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <p className="soft small">
-        Put it in, shake in all directions for a minute, draw out. With {lotName(ledger, bottleId)} each round
-        costs{' '}
+        With {lotName(ledger, bottleId)} each round costs{' '}
         {bottle && addMl !== null && pricePerMl(bottle) !== null ? money(addMl * pricePerMl(bottle)!) : '–'}.
         {` By the log ${(100 * view.foreign).toFixed(1)} % inside is not ${view.body.cartridge.shades[0]}.`}
       </p>

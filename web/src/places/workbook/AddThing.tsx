@@ -14,6 +14,7 @@ const TOOLS = [
   ['resetter', 'Chip resetter'],
   ['torch', 'Long-wave torch'],
   ['squeezeBottle', 'Squeeze bottle'],
+  ['dropBottle', 'Drop bottle'],
   ['floatSensor', 'Float sensor'],
 ] as const;
 

@@ -18,7 +18,7 @@ import type { StepProps } from './props';
 
 /** A load that goes in: by its marks, by what really went in, or live on the scale. */
 export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
-  const planned = step.squeezes === null ? step.ml.value : step.squeezes * (run.squeezeMl ?? 0);
+  const planned = step.count === null ? step.ml.value : step.count * (run.squeezeMl ?? 0);
   const { title } = stepWords(step);
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
@@ -32,7 +32,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
     ({ massG }: MassReading) =>
       void actions.next(step, {
         kind: 'load',
-        ml: loadFromScale(run, env, massG, step.chamber) ?? planned,
+        ml: loadFromScale(run, env, massG, step) ?? planned,
         massG,
       }),
     [actions, step, planned, run, env],

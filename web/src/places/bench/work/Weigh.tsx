@@ -1,5 +1,14 @@
 import { useCallback, useMemo } from 'react';
-import { formatUncertain, massBefore, planOf, stepWords, type MassReading } from '@hiraeth/core';
+import {
+  expectedG,
+  formatUncertain,
+  massAnswer,
+  massBefore,
+  partPlans,
+  planOf,
+  stepWords,
+  type MassReading,
+} from '@hiraeth/core';
 import { useServices } from '../../../app/services';
 import { useScaleTarget } from '../../../devices/useScale';
 import type { StepProps } from './props';
@@ -9,9 +18,9 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   const { clock: time } = useServices();
   const take = useCallback(
     ({ massG }: MassReading) =>
-      void actions.next(step, { kind: 'mass', massG, at: new Date(time.now()).toISOString() }),
+      void actions.next(step, massAnswer(run, step, massG, new Date(time.now()).toISOString())),
     // A new step has a new component, so its actions are the current ones.
-    [actions, step, time],
+    [actions, run, step, time],
   );
   const { title } = stepWords(step);
   const target = useMemo(
@@ -24,6 +33,7 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   );
   useScaleTarget(target);
   const plan = planOf(run, env);
+  const own = partPlans(run, env)?.find(({ part }) => part === step.part);
   return (
     <div className="stack">
       <p>
@@ -32,12 +42,13 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
       {step.purpose === 'before' && !step.again && env.inkNow && (
         <p className="soft">
           By the log it holds {formatUncertain(env.inkNow, 'ml')}: the scale should show about{' '}
-          {(env.body.emptyG.value + env.inkNow.value * env.densityInside.value).toFixed(1)} g.
+          {expectedG(run, env, step).toFixed(1)} g{step.part && `, with the ${step.part} alone on it`}.
         </p>
       )}
       {step.purpose === 'after' && (
         <p className="soft">
-          It was {massBefore(run)?.value.toFixed(2)} g; never above {env.body.maxG.toFixed(1)} g.
+          It was {(own?.startG ?? massBefore(run))?.value.toFixed(2)} g; never above{' '}
+          {(own?.body.maxG ?? env.body.maxG).toFixed(1)} g.
         </p>
       )}
       {step.purpose === 'after' && plan.warnings.some((w) => w.code === 'sectionLimits') && (
