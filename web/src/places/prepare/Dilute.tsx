@@ -114,7 +114,7 @@ export function Dilute({
         <small>
           {stage === 'drawOut'
             ? 'to draw out first'
-            : `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
+            : `${rounds.length > 0 ? `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % ` : ''}of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
         </small>
       </div>
       {byWeight && (
@@ -166,7 +166,7 @@ export function Dilute({
             variant={byWeight ? 'outlined' : 'contained'}
             disabled={addMl === null || addMl <= 0}
           >
-            Log this round
+            {byWeight ? 'Log this round by the syringe' : 'Log this round'}
           </Button>
         </form>
       )}

@@ -219,6 +219,7 @@ export default function WeighIn() {
                       {row.cartridge.weighedDaysAgo === null
                         ? 'never weighed'
                         : `weighed ${agoWords(row.cartridge.weighedDaysAgo)}`}
+                      {row.cartridge.body.type.construction === 'twoPart' && ', head and tank together'}
                     </div>
                   </td>
                   <td className="n soft">
