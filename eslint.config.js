@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
 import hooks from 'eslint-plugin-react-hooks';
@@ -59,11 +60,44 @@ const roomRules = ROOMS.map((room, i) =>
     [
       ...outside,
       '@hiraeth/*',
-      ...ROOMS.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}`, `../../${above}/*`]),
+      ...ROOMS.slice(i + 1).flatMap((above) => [
+        `../${above}`,
+        `../${above}/*`,
+        `../../${above}`,
+        `../../${above}/*`,
+      ]),
     ],
     `core/${room} stands below what it would import here.`,
   ),
 );
+
+/** The web's layers, the lowest first; each imports only those before it, and storage, workers and devices not each other. */
+const LAYERS = ['storage', 'workers', 'devices', 'state', 'parts', 'places', 'shell'];
+const BESIDE = ['storage', 'workers', 'devices'];
+const layerRules = LAYERS.map((layer, i) =>
+  forbidAbove(`web/src/${layer}/**`, [
+    ...LAYERS.slice(i + 1),
+    ...(BESIDE.includes(layer) ? BESIDE.filter((other) => other !== layer) : []),
+  ]),
+);
+/** A place knows no other place: what two of them need is a part. */
+const PLACES = readdirSync('web/src/places', { withFileTypes: true }).flatMap((entry) =>
+  entry.isDirectory() ? [entry.name] : [],
+);
+const placeRules = PLACES.map((place) =>
+  forbidAbove(`web/src/places/${place}/**`, ['shell', ...PLACES.filter((other) => other !== place)]),
+);
+function forbidAbove(files, above) {
+  return forbid(
+    [files],
+    [...new Set(above)]
+      .flatMap((folder) => ['../', '../../', '../../../'].map((up) => `${up}${folder}`))
+      .flatMap((path) => [path, `${path}/*`])
+      // This rule replaces the general one for its files: web reaches into neither server nor cli.
+      .concat(['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express']),
+    'This layer of the web stands below, or beside, what it would import here.',
+  );
+}
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
@@ -110,6 +144,8 @@ export default tseslint.config(
     ['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express'],
     'web does not reach into server or cli.',
   ),
+  ...layerRules,
+  ...placeRules,
   forbid(
     ['server/src/**'],
     ['@hiraeth/web*', '@hiraeth/cli*', 'react', 'react-*'],

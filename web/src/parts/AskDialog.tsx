@@ -3,16 +3,9 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { BECAUSE_WORDS, explain, type Because, type FactProblem } from '@hiraeth/core';
-
-/** A yes, with the reason where evidence asked for one. */
-export interface AskAnswer {
-  readonly because: Because | null;
-}
-type Ask = (problems: readonly FactProblem[]) => Promise<AskAnswer | null>;
-const AskContext = createContext<Ask>(() => Promise.resolve(null));
-export const useAsk = (): Ask => useContext(AskContext);
+import { AskContext, type Ask, type AskAnswer } from '../state/ask';
 
 /** Says what is wrong with an entry; where a person may know better, lets them confirm it, or say what happened. */
 export function AskProvider({ children }: { readonly children: ReactNode }) {

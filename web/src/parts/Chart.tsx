@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
 import { COVERAGE, type Uncertain } from '@hiraeth/core';
-import { useThemeName } from '../app/ThemeSwitch';
-import { PALETTES } from '../app/theme';
+import { useThemeName } from './ThemeSwitch';
+import { PALETTES } from './theme';
 import type { EChartsCoreOption, EChartsType } from 'echarts/core';
 import { downloadAs } from './download';
 

@@ -16,7 +16,7 @@ import {
   settingsOf,
   type Entity,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../app/hooks';
+import { useLedger, useRecord } from '../state/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
 import { Pick } from './fields';
 

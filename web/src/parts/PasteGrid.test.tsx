@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
-import { printedArea } from '../places/prints/printedArea';
+import { printedArea } from './printedArea';
 import { renderApp } from '../testing/renderApp';
 import { emptyLines, PasteGrid, type GridColumn, type GridLine } from './PasteGrid';
 

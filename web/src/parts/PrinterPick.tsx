@@ -1,6 +1,6 @@
 import { useSearchParams } from 'react-router';
 import { all, type Printer } from '@hiraeth/core';
-import { useLedger } from '../app/hooks';
+import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
 
 /** The printer that a place speaks of: the one in the address, else the first. */

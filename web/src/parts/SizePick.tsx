@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { settingsOf } from '@hiraeth/core';
-import { useLedger, useRecord } from '../app/hooks';
+import { useLedger, useRecord } from '../state/hooks';
 import { Pick, QuantityField, readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';
 

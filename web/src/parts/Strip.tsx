@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { useLedger, useNow } from '../app/hooks';
+import { useLedger, useNow } from '../state/hooks';
 import { COVERAGE, emptyAt, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
 import { shadeColour } from './shade';
 

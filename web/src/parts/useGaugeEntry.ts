@@ -1,5 +1,5 @@
 import { explain, parseQuantity } from '@hiraeth/core';
-import { useRecord } from '../app/hooks';
+import { useRecord } from '../state/hooks';
 
 /**
  * Records what the printer says of one slot, as typed in percent.

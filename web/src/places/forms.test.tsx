@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import { all, bottleRemaining, listOf, type Ledger, cartridgeView, type FactDraft } from '@hiraeth/core';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../../../core/src/testing/bench';
-import { useLedger, useNow } from '../app/hooks';
+import { useLedger, useNow } from '../state/hooks';
 import { onlyOnce } from '../parts/onlyOnce';
 import { renderApp } from '../testing/renderApp';
 import { Evidence } from './cartridge/Evidence';

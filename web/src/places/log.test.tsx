@@ -13,7 +13,7 @@ import {
   weigh,
 } from '../../../core/src/testing/bench';
 import { renderApp } from '../testing/renderApp';
-import { noticesOn, setNotices, useDueNotices } from '../app/useDueNotices';
+import { noticesOn, setNotices, useDueNotices } from '../state/useDueNotices';
 import Gauge from './gauge';
 import Plan from './plan';
 import Prints from './prints';

@@ -14,10 +14,10 @@ import {
   type FactKind,
   type FactOf,
 } from '@hiraeth/core';
-import { makeServices, ServicesContext, type Services } from '../app/services';
-import { makeStore, type AppStore } from '../app/store';
-import { ThemeSwitch } from '../app/ThemeSwitch';
-import { bringIn, openWorkbook } from '../app/thunks';
+import { makeServices, ServicesContext, type Services } from '../state/services';
+import { makeStore, type AppStore } from '../state/store';
+import { ThemeSwitch } from '../parts/ThemeSwitch';
+import { bringIn, openWorkbook } from '../state/thunks';
 import { ScaleProvider } from '../devices/useScale';
 import { AskProvider } from '../parts/AskDialog';
 import { MemoryShelf } from '../storage';

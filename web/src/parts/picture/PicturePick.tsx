@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useState } from 'react';
 import { find, nearestSubject, profileWords } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { FileButton } from '../FileButton';
 import { Pick } from '../fields';
 import { DemandMaps } from './DemandMaps';

@@ -7,8 +7,8 @@ import {
   type ChannelDemand,
   type MeasuredPicture,
 } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { chooseSize, type ChosenSize } from '../SizePick';
 
 /** What a measured picture proposes for the fields around it. */

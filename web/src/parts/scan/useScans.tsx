@@ -1,9 +1,9 @@
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { LABEL_START, readLabelCode, unknownCodeWords, type Scanned } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { noticed } from '../../app/workbookSlice';
+import { useLedger } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { noticed } from '../../state/workbookSlice';
 
 type Known = Extract<Scanned, { known: true }>;
 interface Scans {

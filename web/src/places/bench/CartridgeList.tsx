@@ -1,6 +1,6 @@
 import Checkbox from '@mui/material/Checkbox';
 import { all, formatUncertain, slotFor, type CartridgeView } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
 

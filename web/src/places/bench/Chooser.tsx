@@ -27,10 +27,10 @@ import {
   type Occasion,
   type RunChoice,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
-import { useServices } from '../../app/services';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { keepNote } from '../../app/thunks';
+import { useLedger, useNow } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { keepNote } from '../../state/thunks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { CartridgeList } from './CartridgeList';
 import { Questions } from './Questions';

@@ -1,5 +1,5 @@
 import { factWords, type FactDraft } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 
 /** A fact about to be written, in words. */
 export function FactLine({ fact }: { readonly fact: FactDraft }) {

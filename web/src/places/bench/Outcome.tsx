@@ -1,6 +1,6 @@
 import { inkOfBottle, type CartridgeRun, type RunEnv, type Step } from '@hiraeth/core';
 import { consequences, type Where } from '@hiraeth/rig';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 
 const HEADS: Record<Where, string> = {
   hands: 'In your hands',

@@ -16,7 +16,7 @@ import {
   type LaidStep,
   type RunChoice,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useLedger, useNow } from '../../state/hooks';
 import { HoleTemplate } from './HoleTemplate';
 
 /** A run on paper: every step as it will come, with room for what is measured. */

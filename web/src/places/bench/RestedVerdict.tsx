@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
+import { useRecord } from '../../state/hooks';
 
 /** A rested mass this far from the type's full mass is worth keeping as this body's own, g. */
 const WORTH_G = 0.5;

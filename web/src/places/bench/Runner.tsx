@@ -12,7 +12,7 @@ import {
   takenAsDone,
   type BenchRun,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useLedger, useNow } from '../../state/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { isPlainKey } from '../../parts/isPlainKey';

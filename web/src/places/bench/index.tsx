@@ -1,4 +1,4 @@
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../state/store';
 import type { BenchRun } from '@hiraeth/core';
 import { Chooser } from './Chooser';
 import { Runner } from './Runner';

@@ -13,11 +13,11 @@ import {
   type Step,
   type StepOutcome,
 } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
-import { useAppDispatch } from '../../app/store';
-import { keepNote, record } from '../../app/thunks';
-import { noticed } from '../../app/workbookSlice';
+import { useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch } from '../../state/store';
+import { keepNote, record } from '../../state/thunks';
+import { noticed } from '../../state/workbookSlice';
 
 /** Where a run in progress is kept beside the facts. */
 export const BENCH_NOTE = 'bench';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { sensorContent, sensorReading, type CartridgeView, type FactDraft } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { QuantityField, readTyped } from '../../parts/fields';
 
 /** A level judged by eye: one u of the fraction. */

@@ -6,7 +6,7 @@ import {
   slotFor,
   type CartridgeView,
 } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 import { Term } from '../../parts/Term';
 
 /** What a cartridge holds, by lot, chamber by chamber. */

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { lotName, shadeHistory, VERDICT_WORDS } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 
 const SHOWN = 4;

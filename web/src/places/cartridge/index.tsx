@@ -27,9 +27,9 @@ import {
   type CartridgeView,
   type Entity,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { Big } from '../../parts/Big';
 import { clock, moment } from '../../parts/dates';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';

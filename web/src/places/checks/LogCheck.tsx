@@ -13,7 +13,7 @@ import {
   type CheckLight,
   type Printer,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 

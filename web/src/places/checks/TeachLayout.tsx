@@ -8,7 +8,7 @@ import {
   type Point,
   type Printer,
 } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
+import { useRecord } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
 import { FileButton } from '../../parts/FileButton';
 import { CORNERS } from './PhotoCheck';

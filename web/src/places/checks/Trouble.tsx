@@ -9,7 +9,7 @@ import {
   type Printer,
   type Trouble as Seen,
 } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 
 /** From what is seen to its likely cause: the log answers first what it knows. */

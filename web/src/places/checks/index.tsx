@@ -13,7 +13,7 @@ import {
   type HeadHealth,
   type Printer,
 } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';

@@ -9,7 +9,7 @@ import {
   settingsOf,
   type PurchaseKind,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';

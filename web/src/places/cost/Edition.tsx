@@ -12,7 +12,7 @@ import {
   quoteEdition,
   settingsOf,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../app/hooks';
+import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../state/hooks';
 import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PicturePick } from '../../parts/picture/PicturePick';

@@ -11,7 +11,7 @@ import {
   type PeriodCost,
   type PrinterCost,
 } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link, useParams } from 'react-router';
 import { find, formatUncertain, type FactOf } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
+import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 
 /** One kept quote on one page, with its date and all that it went by. */

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { formatUncertain, quoteOutcome, type FactOf } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
+import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 
 /** Quotes that were kept, as they were said, and what their prints really took. */

@@ -9,7 +9,7 @@ import {
   type Scenario,
   type ScenarioCost,
 } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 
 const LEVERS = Object.keys(AS_IT_WAS) as (keyof Scenario)[];
 

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { CAUSE_WORDS, find, type CauseCost, type PrinterCost } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 import { Swatch } from '../../parts/Swatch';
 
 const WIDTH = 300;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import TextField from '@mui/material/TextField';
 import { beforeFirstFill, explain, parseMoney, settingsOf } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 import { readTyped, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 

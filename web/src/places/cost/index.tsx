@@ -26,7 +26,7 @@ import {
   type CostPart,
   type Sum,
 } from '@hiraeth/core';
-import { useHour, useLedger, useMoney, useMoneyInterval } from '../../app/hooks';
+import { useHour, useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';

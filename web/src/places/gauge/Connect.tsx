@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { changedReadings, guessMarkerMap, type Marker, type Printer } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { askBridge, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { Pick } from '../../parts/fields';
 

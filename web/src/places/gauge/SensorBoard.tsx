@@ -9,7 +9,7 @@ import {
   type Printer,
   type SlotView,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { FactDraft, Advice, Printer, Signal, SlotView } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
+import { useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 const SIGNALS: readonly { readonly value: Signal; readonly label: string }[] = [

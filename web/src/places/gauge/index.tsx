@@ -16,7 +16,7 @@ import {
   type Printer,
   type SlotView,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useLedger, useNow } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';

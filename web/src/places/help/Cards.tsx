@@ -17,7 +17,7 @@ import {
   type Caution,
   type LaidStep,
 } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Pick } from '../../parts/fields';
 

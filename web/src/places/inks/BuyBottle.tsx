@@ -12,8 +12,8 @@ import {
   type Ink,
   type InkClass,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
 

@@ -13,7 +13,7 @@ import {
   type MassReading,
   widenForFew,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useRecord } from '../../app/hooks';
+import { useLedger, useMoney, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';

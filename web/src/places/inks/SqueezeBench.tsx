@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { all, densityOfInk, formatUncertain, readMass, squeezeVolume, type Tool } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
 

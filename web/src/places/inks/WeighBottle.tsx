@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import { lotName, type Bottle, type MassReading } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 
 /** A bottle on the scale: the rail below takes its weight. */

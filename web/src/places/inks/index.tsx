@@ -14,7 +14,7 @@ import {
   type Entity,
   type Ink,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';

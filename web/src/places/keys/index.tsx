@@ -1,4 +1,4 @@
-import { PLACES } from '../../app/places';
+import { PLACES } from '../../parts/placeList';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Tab, Shift Tab', 'to the next or last control'],

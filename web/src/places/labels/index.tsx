@@ -3,7 +3,7 @@ import { create } from 'qrcode';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 

@@ -1,5 +1,5 @@
 import { all, explain, find, lotName, METHOD_NAMES, METHODS, parseQuantity } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { DAY, PastSheet } from './PastSheet';
 
 /** A volume from paper is known to about a line of the syringe. */

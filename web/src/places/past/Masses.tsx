@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { all, explain, parseQuantity, readMass, slotFor, type FactDraft } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { DAY, PastSheet } from './PastSheet';
 

@@ -6,7 +6,7 @@ import {
   type PlanBasis,
   type Printer,
 } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';

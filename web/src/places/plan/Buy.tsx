@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { BottleSize, Order } from '@hiraeth/core';
-import { useMoney } from '../../app/hooks';
+import { useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { orderLine } from './orderLine';
 

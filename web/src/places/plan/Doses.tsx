@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { calendarDose, COVERAGE, type Printer } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 const EVERY = [

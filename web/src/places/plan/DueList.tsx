@@ -2,8 +2,8 @@ import { useState } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { dueCalendar, dueItems, dueWords, settingsOf, type DueItem } from '@hiraeth/core';
-import { useHour, useLedger, useRecord } from '../../app/hooks';
-import { noticesOn, setNotices } from '../../app/useDueNotices';
+import { useHour, useLedger, useRecord } from '../../state/hooks';
+import { noticesOn, setNotices } from '../../state/useDueNotices';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 

@@ -1,5 +1,5 @@
 import { slotView, type ForecastBy, type PlanBasis, type Printer } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
 

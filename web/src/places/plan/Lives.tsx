@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { cartridgeLives, type Printer } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 
 const SHOWN = 4;
 

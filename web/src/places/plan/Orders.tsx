@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { ordersFor, settingsOf } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { orderLine } from './orderLine';
 

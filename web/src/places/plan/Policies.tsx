@@ -8,7 +8,7 @@ import {
   type PrinterPlan,
   type Uncertain,
 } from '@hiraeth/core';
-import { useMoney, useRecord } from '../../app/hooks';
+import { useMoney, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import type { Simulated } from './index';
 import { Term } from '../../parts/Term';

@@ -11,7 +11,7 @@ import {
   type Printer,
   type PrinterPlan,
 } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../app/hooks';
+import { useLedger, useMoney } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 type Kind = 'empties' | 'originals' | 'own';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayPlan, find, notKnownWords, type DayPlan, type Printer, type Sitting } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 
 /** The jobs that wait: in which order, in how few sittings, what to top up before each, and what is in the way. */
 export function Sittings({ printer, at }: { readonly printer: Printer; readonly at: string }) {

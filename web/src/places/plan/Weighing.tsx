@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import Button from '@mui/material/Button';
 import { settingsOf, weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
 export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {

@@ -11,8 +11,8 @@ import {
   type PlanBasis,
   type PolicyResult,
 } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useHour, useLedger } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';

@@ -15,8 +15,8 @@ import {
   type Dilution,
   type MassReading,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
 

@@ -14,9 +14,9 @@ import {
   type DryingFit,
   type MassReading,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
 import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { clock, moment } from '../../parts/dates';

@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cartridgeView, dryingTray, find, formatUncertain, type MassReading } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { clock } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';

@@ -18,7 +18,7 @@ import {
   type Ink,
   type Preparation,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 import { Dilute } from './Dilute';

@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
 import { find, PRINT_KIND_NAMES, type FactOf } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { moment } from '../../parts/dates';
 import { Correct } from './Correct';
 

@@ -1,6 +1,6 @@
 import { lazy, memo, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { Sums } from './Sums';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { find, type FactOf } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 type By = 'none' | 'month' | 'edition' | 'subject' | 'paper' | 'printer';

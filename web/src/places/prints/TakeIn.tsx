@@ -10,9 +10,9 @@ import {
   type CsvMapping,
   type RefusedLine,
 } from '@hiraeth/core';
-import { useServices } from '../../app/services';
+import { useServices } from '../../state/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
-import { remember } from '../../app/remember';
+import { remember } from '../../state/remember';
 import { FileButton } from '../../parts/FileButton';
 import { CsvColumns } from './CsvColumns';
 import type { Tray } from './useTray';

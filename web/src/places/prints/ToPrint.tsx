@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { day } from '../../parts/dates';
 import { readWhole, WholeField } from '../../parts/fields';
 

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all, type DraftJob, type JobGuess } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';

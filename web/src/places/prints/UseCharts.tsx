@@ -21,7 +21,7 @@ import {
   type Printer,
   type Uncertain,
 } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 import { download } from '../../parts/download';
 import { day } from '../../parts/dates';

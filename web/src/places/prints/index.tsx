@@ -16,8 +16,8 @@ import {
   type Printer,
   type PrintKind,
 } from '@hiraeth/core';
-import { useLedger, useMoneyInterval, useNow, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
@@ -25,7 +25,7 @@ import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap, demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { PrintLog } from './PrintLog';
-import { printedArea } from './printedArea';
+import { printedArea } from '../../parts/printedArea';
 import { ToPrint } from './ToPrint';
 import { TrayPanel } from './TrayPanel';
 import { useRepeat } from './useRepeat';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect } from 'react';
 import type { FactDraft, FactOf } from '@hiraeth/core';
-import { useRecord } from '../../app/hooks';
+import { useRecord } from '../../state/hooks';
 import { isPlainKey } from '../../parts/isPlainKey';
 
 /** Logs the last print once more, one copy of it, by its button or by `r`; null where nothing was printed yet. */

@@ -1,9 +1,9 @@
 import { useCallback, useMemo } from 'react';
 import { jobFact, sortJobs, type DraftJob, type FactDraft, type JobGuess } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { keepNote } from '../../app/thunks';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { keepNote } from '../../state/thunks';
 
 /** Where jobs that wait are kept beside the facts, with those that were put away. */
 const TRAY_NOTE = 'tray';

@@ -19,9 +19,9 @@ import {
   type JobForecast,
   type PlannedJob,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandOf, usePicture } from '../../parts/picture/usePicture';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { reprofile, reprofileWords } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 
 /** Its colours are no longer those of its profile: said where one looks before printing. */
 export function Drift({ printerId }: { readonly printerId: string }) {

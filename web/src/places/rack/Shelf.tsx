@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { all, cartridgeView, formatUncertain, slotFor, type Printer } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';

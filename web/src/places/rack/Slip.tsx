@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link, useSearchParams } from 'react-router';
 import { find } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
+import { useLedger, useNow } from '../../state/hooks';
 import { day } from '../../parts/dates';
 
 /** A strip to lay into the paper stack after so many sheets: when it comes up, it says what to do. */

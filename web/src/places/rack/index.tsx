@@ -20,7 +20,7 @@ import {
   type PrinterAdvice,
   type SlotView,
 } from '@hiraeth/core';
-import { useHour, useLedger, useNow } from '../../app/hooks';
+import { useHour, useLedger, useNow } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { all, gapProblemWords, headHealth, readGaps } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { downloadAs } from '../../parts/download';
 import { Pick } from '../../parts/fields';
 import { aside } from '../../workers/aside';

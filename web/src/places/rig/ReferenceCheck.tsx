@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import { all, COVERAGE, type MassReading } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { day } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { FloatSensorPanel } from './FloatSensorPanel';
 import { ReferenceCheck } from './ReferenceCheck';
 import { PhotographPanel } from './PhotographPanel';
-import { ResetterPanel } from './ResetterPanel';
+import { ResetterPanel } from '../../parts/ResetterPanel';
 import { SimulatedPrinterPanel } from './SimulatedPrinterPanel';
 import { SimulatedScalePanel } from './SimulatedScalePanel';
 

@@ -9,8 +9,8 @@ import {
   type FactDraft,
   type RotationPair,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
-import { remember } from '../../app/remember';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { remember } from '../../state/remember';
 import { Big } from '../../parts/Big';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';

@@ -24,8 +24,8 @@ import {
   type QuantityKind,
   type Variant,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';

@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { remember } from '../../app/remember';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { remember } from '../../state/remember';
+import { useServices } from '../../state/services';
 import {
   bottleFacts,
   newDraft,

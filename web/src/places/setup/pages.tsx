@@ -16,7 +16,7 @@ import {
   type Printer,
   type Variant,
 } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
+import { useLedger } from '../../state/hooks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';

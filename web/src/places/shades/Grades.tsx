@@ -9,7 +9,7 @@ import {
   type ShadeCriterion,
   type ShadeGrade,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
+import { useLedger, useRecord } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { optionsOf, Pick } from '../../parts/fields';
 

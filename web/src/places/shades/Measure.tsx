@@ -12,7 +12,7 @@ import {
   type MeasureCondition,
   type Printer,
 } from '@hiraeth/core';
-import { useHour, useLedger, useRecord } from '../../app/hooks';
+import { useHour, useLedger, useRecord } from '../../state/hooks';
 import { FileButton } from '../../parts/FileButton';
 import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
 

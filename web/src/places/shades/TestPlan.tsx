@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { all, testPrint, testShortWords, type Printer } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 

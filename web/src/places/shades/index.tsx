@@ -12,7 +12,7 @@ import {
   type Book,
   type ShadeSeries,
 } from '@hiraeth/core';
-import { useHour, useLedger } from '../../app/hooks';
+import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';

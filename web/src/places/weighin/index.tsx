@@ -30,7 +30,7 @@ import {
   type Slot,
   type Uncertain,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../app/hooks';
+import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';

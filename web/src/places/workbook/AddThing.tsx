@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { all, slotFor, type Cartridge, type Entity } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../app/hooks';
-import { useServices } from '../../app/services';
+import { useLedger, useRecord } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { Pick } from '../../parts/fields';
 
 const TOOLS = [

@@ -14,11 +14,11 @@ import {
   type Fact,
   type Merge,
 } from '@hiraeth/core';
-import { useLedger, useNow } from '../../app/hooks';
-import { useServices } from '../../app/services';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { bringIn, keepNote } from '../../app/thunks';
-import { noticed } from '../../app/workbookSlice';
+import { useLedger, useNow } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { bringIn, keepNote } from '../../state/thunks';
+import { noticed } from '../../state/workbookSlice';
 import { day, moment } from '../../parts/dates';
 import { download } from '../../parts/download';
 

@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { factWords, type Fact } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useAppDispatch } from '../../app/store';
-import { undo } from '../../app/thunks';
+import { useLedger } from '../../state/hooks';
+import { useAppDispatch } from '../../state/store';
+import { undo } from '../../state/thunks';
 import { moment } from '../../parts/dates';
 
 const PAGE = 30;

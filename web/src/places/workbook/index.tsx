@@ -11,11 +11,11 @@ import {
   type Entity,
   type EntityKind,
 } from '@hiraeth/core';
-import { useLedger } from '../../app/hooks';
-import { useServices } from '../../app/services';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { bringIn, openWorkbook } from '../../app/thunks';
-import { noticed } from '../../app/workbookSlice';
+import { useLedger } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { bringIn, openWorkbook } from '../../state/thunks';
+import { noticed } from '../../state/workbookSlice';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { AddThing } from './AddThing';
 import { Files } from './Files';

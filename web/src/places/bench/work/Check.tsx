@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { stepWords, type CheckAnswer } from '@hiraeth/core';
 import { IF_IGNORED } from '@hiraeth/rig';
 import { Swatch } from '../../../parts/Swatch';
-import { ResetterPanel } from '../../rig/ResetterPanel';
+import { ResetterPanel } from '../../../parts/ResetterPanel';
 import { Countdown } from '../Countdown';
 import { Next } from './Next';
 import { ScannedMatch } from './ScannedMatch';

@@ -2,7 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { goingIn, goingInWords, unmetPorts } from '@hiraeth/core';
-import { useLedger, useNow } from '../../../app/hooks';
+import { useLedger, useNow } from '../../../state/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';
 

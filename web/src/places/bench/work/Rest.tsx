@@ -1,6 +1,6 @@
 import type { Step } from '@hiraeth/core';
-import { useNow } from '../../../app/hooks';
-import { useServices } from '../../../app/services';
+import { useNow } from '../../../state/hooks';
+import { useServices } from '../../../state/services';
 import { clock } from '../../../parts/dates';
 import { Next } from './Next';
 import type { StepProps } from './props';

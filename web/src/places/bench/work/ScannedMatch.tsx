@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { find, type CartridgeRun } from '@hiraeth/core';
-import { useLedger } from '../../../app/hooks';
+import { useLedger } from '../../../state/hooks';
 import { useScanTaker } from '../../../parts/scan/useScans';
 
 /** Both labels scanned and compared: the one check that no tired eye can wave through. Works without a scanner as before. */

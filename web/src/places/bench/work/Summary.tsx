@@ -9,7 +9,7 @@ import {
   stepsFor,
   unmetPorts,
 } from '@hiraeth/core';
-import { useNow } from '../../../app/hooks';
+import { useNow } from '../../../state/hooks';
 import { FactLine } from '../FactLine';
 import { Next } from './Next';
 import type { StepProps } from './props';

@@ -1,5 +1,5 @@
 import { takenBefore, toolCheck, toolWords } from '@hiraeth/core';
-import { useLedger, useNow } from '../../../app/hooks';
+import { useLedger, useNow } from '../../../state/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';
 

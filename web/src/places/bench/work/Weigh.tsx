@@ -9,7 +9,7 @@ import {
   stepWords,
   type MassReading,
 } from '@hiraeth/core';
-import { useServices } from '../../../app/services';
+import { useServices } from '../../../state/services';
 import { useScaleTarget } from '../../../devices/useScale';
 import type { StepProps } from './props';
 

@@ -9,7 +9,7 @@ import {
   type LogSnapshot,
   type Uncertain,
 } from '@hiraeth/core';
-import { useAsk } from '../parts/AskDialog';
+import { useAsk } from './ask';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { record } from './thunks';

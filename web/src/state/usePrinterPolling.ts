@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
 import { all, changedReadings } from '@hiraeth/core';
-import { useServices } from '../app/services';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { record } from '../app/thunks';
-import { askBridge } from './askBridge';
+import { useServices } from './services';
+import { useAppDispatch, useAppSelector } from './store';
+import { record } from './thunks';
+import { askBridge } from '../devices/askBridge';
 
 /** Polite: once a minute, and only while someone looks. */
 const EVERY_MS = 60_000;

@@ -1,6 +1,6 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { remember } from './remember';
+import { remember } from '../state/remember';
 import { makeTheme, type ThemeName } from './theme';
 
 const KEY = 'hiraeth-theme';

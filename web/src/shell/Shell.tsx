@@ -14,19 +14,19 @@ import {
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
-import { usePrinterPolling } from '../devices/usePrinterPolling';
+import { usePrinterPolling } from '../state/usePrinterPolling';
 import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
-import { useLedger } from './hooks';
-import { PLACES } from './places';
-import { useServices } from './services';
-import { useAppDispatch, useAppSelector } from './store';
-import { openWorkbook, undo } from './thunks';
-import { useDueNotices } from './useDueNotices';
-import { noticed } from './workbookSlice';
-import { useThemeName } from './ThemeSwitch';
+import { useLedger } from '../state/hooks';
+import { PLACES } from '../parts/placeList';
+import { useServices } from '../state/services';
+import { useAppDispatch, useAppSelector } from '../state/store';
+import { openWorkbook, undo } from '../state/thunks';
+import { useDueNotices } from '../state/useDueNotices';
+import { noticed } from '../state/workbookSlice';
+import { useThemeName } from '../parts/ThemeSwitch';
 
 /** Sheets that do not stand among the places, by how their address begins; the longer one first. */
 const ASIDES: readonly (readonly [string, string])[] = [

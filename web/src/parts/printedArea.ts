@@ -1,4 +1,4 @@
-import { readTyped } from '../../parts/fields';
+import { readTyped } from './fields';
 
 interface Size {
   readonly widthMm: number;

@@ -2,8 +2,8 @@ import Button from '@mui/material/Button';
 import { Link, useRouteError } from 'react-router';
 import { serializeWorkbook, settingsOf } from '@hiraeth/core';
 import { download } from '../parts/download';
-import { useLedger } from './hooks';
-import { useServices } from './services';
+import { useLedger } from '../state/hooks';
+import { useServices } from '../state/services';
 
 /** A place that could not be laid out: said in our own words, with a way to everything that was recorded. */
 export function ErrorSheet() {
