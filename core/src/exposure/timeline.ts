@@ -1,5 +1,5 @@
 import type { CleaningLevel } from '../workbook';
-import { NO_EXPOSURE, type Exposure } from './exposure';
+import { NO_EXPOSURE, type Exposure, type SubjectArea } from './exposure';
 import { type Log } from './log';
 
 /** So many prints of one picture. */
@@ -59,7 +59,10 @@ export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'print
   const { fromPosition, toPosition, slotId } = stretch;
   const drawn = drawnBetween(timeline, fromPosition, Math.min(toPosition, timeline.length), slotId);
   const idleDays = Math.max(0, (Date.parse(stretch.to) - Date.parse(stretch.from)) / DAY_MS);
-  return idleDays > 0 ? { ...drawn, idleDays } : drawn;
+  if (idleDays === 0) return drawn;
+  // Written out: this is done at every weighing, and a spread is slow.
+  const { areas, imageMl, imageSquares, light, deep, group, recharge, change } = drawn;
+  return { areas, imageMl, imageSquares, light, deep, group, recharge, change, idleDays };
 }
 
 function drawnBetween(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
@@ -108,12 +111,19 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
         break;
     }
   }
+  const sorted: SubjectArea[] = [];
+  for (const [subjectId, { dm2, squares }] of areas) sorted.push({ subjectId, dm2, squares });
+  if (sorted.length > 1) sorted.sort((a, b) => (a.subjectId < b.subjectId ? -1 : 1));
   return {
-    ...sum,
+    areas: sorted,
+    imageMl: sum.imageMl,
+    imageSquares: sum.imageSquares,
+    light: sum.light,
+    deep: sum.deep,
+    group: sum.group,
+    recharge: sum.recharge,
+    change: sum.change,
     idleDays: 0,
-    areas: [...areas]
-      .map(([subjectId, area]) => ({ subjectId, ...area }))
-      .sort((a, b) => (a.subjectId < b.subjectId ? -1 : 1)),
   };
 }
 

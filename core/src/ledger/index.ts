@@ -65,7 +65,7 @@ export { inkByWeight } from './read/inkByWeight';
 export { isGaugeOff } from './read/isGaugeOff';
 export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
 export { composition, foreignFraction, priceOfLot, priceOfMixes, type LotShare } from './read/lots';
-export { counterOf, modelOf } from './read/models';
+export { counterOf, fitSlowly, modelOf } from './read/models';
 export { printOfPlanned } from './read/printOfPlanned';
 export { plannedJobs, type PlannedJob } from './read/plannedJobs';
 export { padMl } from './read/padMl';

@@ -25,16 +25,27 @@ export function newChannel(draws: Draws): Channel {
   };
 }
 
-/** The exposure as amounts beside their coefficients' places; unknown subjects are added with their prior. */
-function amounts(channel: Channel, exposure: Exposure, draws: Draws): [number, number][] {
-  const x: [number, number][] = [];
-  TERMS.forEach((term, i) => {
-    if (exposure[term] > 0) x.push([i, exposure[term]]);
-  });
-  for (const { subjectId, dm2 } of exposure.areas)
-    if (dm2 > 0) x.push([placeOf(channel, subjectId, draws), dm2]);
-  return x;
+/** The exposure as amounts beside their coefficients' places: filled anew for each step, for a fit takes thousands. */
+class Amounts {
+  readonly places: number[] = [];
+  readonly amounts: number[] = [];
+  count = 0;
+
+  begin(exposure: Exposure): void {
+    this.count = 0;
+    for (let i = 0; i < TERMS.length; i++) {
+      const amount = exposure[TERMS[i]!];
+      if (amount > 0) this.put(i, amount);
+    }
+  }
+
+  put(place: number, amount: number): void {
+    this.places[this.count] = place;
+    this.amounts[this.count] = amount;
+    this.count += 1;
+  }
 }
+const scratch = new Amounts();
 
 function placeOf(channel: Channel, subjectId: string, draws: Draws): number {
   const known = channel.subjects.get(subjectId);
@@ -86,42 +97,40 @@ export interface Foretold {
 
 /** What this channel is foretold to draw, apart from the printer's gain. */
 export function foretellChannel(channel: Channel, exposure: Exposure, draws: Draws): Foretold {
-  const x = amountsKnown(channel, exposure);
+  const { mean, cov, subjects } = channel;
+  const x = scratch;
+  x.begin(exposure);
   let ml = 0;
   let coefficients = 0;
-  for (const [i, a] of x) {
-    ml += a * channel.mean[i]!;
-    for (const [j, b] of x) coefficients += a * b * channel.cov[i]![j]!;
-  }
   let jobs = 0;
   for (const { subjectId, dm2, squares } of exposure.areas) {
-    const place = channel.subjects.get(subjectId);
-    const c = place === undefined ? newSubject(channel, draws) : { value: channel.mean[place]!, u: 0 };
+    const place = subjects.get(subjectId);
     if (place === undefined) {
-      ml += dm2 * c.value;
-      coefficients += (dm2 * c.u) ** 2;
+      const prior = newSubject(channel, draws);
+      ml += dm2 * prior.value;
+      coefficients += (dm2 * prior.u) ** 2;
+      jobs += prior.value * prior.value * squares;
+    } else {
+      if (dm2 > 0) x.put(place, dm2);
+      const c = mean[place]!;
+      jobs += c * c * squares;
     }
-    jobs += c.value * c.value * squares;
   }
-  const image = channel.mean[0]!;
+  const { places, amounts, count } = x;
+  for (let k = 0; k < count; k++) {
+    const row = cov[places[k]!]!;
+    let sum = 0;
+    for (let l = 0; l < count; l++) sum += amounts[l]! * row[places[l]!]!;
+    coefficients += amounts[k]! * sum;
+    ml += amounts[k]! * mean[places[k]!]!;
+  }
+  const image = mean[0]!;
   return {
     ml: Math.max(0, ml),
     coefficients: Math.max(0, coefficients),
     jobs,
     images: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares,
   };
-}
-
-function amountsKnown(channel: Channel, exposure: Exposure): [number, number][] {
-  const x: [number, number][] = [];
-  TERMS.forEach((term, i) => {
-    if (exposure[term] > 0) x.push([i, exposure[term]]);
-  });
-  for (const { subjectId, dm2 } of exposure.areas) {
-    const place = channel.subjects.get(subjectId);
-    if (place !== undefined && dm2 > 0) x.push([place, dm2]);
-  }
-  return x;
 }
 
 /**
@@ -137,17 +146,42 @@ export function learnChannel(
   noise: number,
   draws: Draws,
 ): void {
-  const x = amounts(channel, exposure, draws);
+  const x = scratch;
+  x.begin(exposure);
+  for (const { subjectId, dm2 } of exposure.areas)
+    if (dm2 > 0) x.put(placeOf(channel, subjectId, draws), dm2);
+  const { places, amounts, count } = x;
   const { mean, cov } = channel;
-  const px = cov.map((row) => x.reduce((sum, [j, a]) => sum + row[j]! * a, 0));
-  const variance = x.reduce((sum, [i, a]) => sum + a * px[i]!, 0) + noise;
-  if (!(variance > 0)) return;
-  const innovation = used - x.reduce((sum, [i, a]) => sum + a * mean[i]!, 0);
-  const active = px.flatMap((p, i) => (p !== 0 ? [i] : []));
-  for (const i of active) mean[i] = Math.max(0, mean[i]! + (px[i]! / variance) * innovation);
-  for (const i of active) {
+  const size = mean.length;
+  const px = new Array<number>(size);
+  for (let i = 0; i < size; i++) {
     const row = cov[i]!;
-    for (const j of active) row[j]! -= (px[i]! * px[j]!) / variance;
+    let sum = 0;
+    for (let k = 0; k < count; k++) sum += row[places[k]!]! * amounts[k]!;
+    px[i] = sum;
+  }
+  let variance = noise;
+  let told = 0;
+  for (let k = 0; k < count; k++) {
+    variance += amounts[k]! * px[places[k]!]!;
+    told += amounts[k]! * mean[places[k]!]!;
+  }
+  if (!(variance > 0)) return;
+  const innovation = used - told;
+  for (let i = 0; i < size; i++) {
+    const p = px[i]!;
+    if (p === 0) continue;
+    mean[i] = Math.max(0, mean[i]! + (p / variance) * innovation);
+    const row = cov[i]!;
+    for (let j = 0; j < size; j++) row[j]! -= (p * px[j]!) / variance;
   }
   channel.intervals += 1;
 }
+
+/** The same belief, to go on from by itself. */
+export const copyChannel = (channel: Channel): Channel => ({
+  subjects: new Map(channel.subjects),
+  mean: [...channel.mean],
+  cov: channel.cov.map((row) => [...row]),
+  intervals: channel.intervals,
+});

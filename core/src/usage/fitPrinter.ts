@@ -2,7 +2,14 @@ import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { COUNTER_PRIOR, learnCounter, type Counter } from '../gauge';
 import type { Because } from '../workbook';
-import { foretellChannel, learnChannel, newChannel, type Channel, type Foretold } from './channel';
+import {
+  copyChannel,
+  foretellChannel,
+  learnChannel,
+  newChannel,
+  type Channel,
+  type Foretold,
+} from './channel';
 import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
 import { GainFilter, type GainStep } from './gain';
 
@@ -99,51 +106,143 @@ export function fitPrinter(
   observed: readonly Observed[],
   draws: Draws,
 ): PrinterModel {
-  const groups = weighIns(observed);
-  const filter = new GainFilter();
-  let learner = new Learner(slotIds, draws);
-  const records: ForecastRecord[] = [];
-  const pools: (Pooled | null)[] = [];
-  const groupOf: number[] = [];
-  groups.forEach((group, index) => {
-    const seen = group.map((one) => ({ one, told: learner.foretell(one.slotId, one.exposure) }));
-    const gain = filter.next();
-    for (const { one, told } of seen) {
-      const byUse = withGain(told, gain, learner.scatter2);
-      records.push(recordOf(one, withCount(byUse, one.counted, learner.counter(one.slotId))));
-      groupOf.push(index);
-    }
-    const pooled = poolOf(seen, learner.scatter2);
-    pools.push(pooled);
-    const step = filter.take(pooled);
-    if (step) return learner.learn(group, step);
-    // The likeliest story of the past is another now: it is learnt anew by that story.
-    learner = new Learner(slotIds, draws);
-    const steps = filter.steps();
-    groups.slice(0, index + 1).forEach((past, i) => learner.learn(past, steps[i]!));
-  });
-  const steps = filter.steps();
-  const wrong = filter.probabilities('wrong');
-  const changed = filter.probabilities('change');
-  return {
-    channels: learner.channels,
-    counters: learner.counters,
-    draws,
-    gain: filter.next(),
-    changes: changesOf(steps, groups, changed),
-    missing: groups.flatMap((group, i) =>
-      wrong[i]! > 0.5
-        ? [{ ...spanOf(group), probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
-        : [],
-    ),
-    doubt: doubtOf(groups, pools, wrong, changed),
-    scatter: Math.sqrt(learner.scatter2),
-    records: records.map((record, i) =>
-      steps[groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
-    ),
-    intervals: observed.length,
-  };
+  const fitting = new Fitting(slotIds, draws);
+  for (const _ of fitting.take(observed));
+  return fitting.model();
 }
+
+/** Where the fit stood before a weigh-in: to go on from when another interval joins it. */
+interface Standing {
+  readonly filter: GainFilter;
+  readonly learner: Learner;
+  readonly records: number;
+}
+
+/**
+ * A fit that goes on: what came last is learnt alone, as long as it belongs to the last weigh-in or comes after it. What it
+ * handed out as a model never changes afterwards.
+ */
+export class Fitting {
+  private groups: Observed[][] = [];
+  private pools: (Pooled | null)[] = [];
+  private records: ForecastRecord[] = [];
+  private groupOf: number[] = [];
+  private filter = new GainFilter();
+  private learner: Learner;
+  private last: Standing;
+  private taken = 0;
+
+  constructor(
+    private readonly slotIds: readonly string[],
+    private readonly draws: Draws,
+  ) {
+    this.learner = new Learner(slotIds, draws);
+    this.last = this.standing();
+  }
+
+  /** The same fit, to go on from by itself. */
+  copy(): Fitting {
+    const other = new Fitting(this.slotIds, this.draws);
+    other.groups = [...this.groups];
+    other.pools = [...this.pools];
+    other.records = [...this.records];
+    other.groupOf = [...this.groupOf];
+    other.filter = this.filter.copy();
+    other.learner = this.learner.copy();
+    other.last = this.last;
+    other.taken = this.taken;
+    return other;
+  }
+
+  /** Can these be learnt without learning anew what came before the last weigh-in? */
+  goesOnWith(observed: readonly Observed[]): boolean {
+    const first = this.groups.at(-1)?.[0];
+    return !first || observed.every((one) => inOrder(first, one) < 0);
+  }
+
+  /**
+   * Learns more, slice by slice: whoever iterates may pause in between. `goesOnWith` says whether they may be taken.
+   *
+   * @param observed in any order
+   */
+  *take(observed: readonly Observed[]): Generator<void, void, void> {
+    if (observed.length === 0) return;
+    this.taken += observed.length;
+    const again = this.groups.pop() ?? [];
+    this.back();
+    const fresh = weighIns([...again, ...observed]);
+    for (const group of fresh) {
+      if (group === fresh.at(-1)) this.last = this.standing();
+      this.groups.push(group);
+      const index = this.groups.length - 1;
+      const seen = group.map((one) => ({ one, told: this.learner.foretell(one.slotId, one.exposure) }));
+      const gain = this.filter.next();
+      const { scatter2 } = this.learner;
+      for (const { one, told } of seen) {
+        const byUse = withGain(told, gain, scatter2);
+        this.records.push(recordOf(one, withCount(byUse, one.counted, this.learner.counter(one.slotId))));
+        this.groupOf.push(index);
+      }
+      const pooled = poolOf(seen, scatter2);
+      this.pools.push(pooled);
+      const step = this.filter.take(pooled);
+      if (step) this.learner.learn(group, step);
+      else {
+        // The likeliest story of the past is another now: it is learnt anew by that story.
+        this.learner = new Learner(this.slotIds, this.draws);
+        const steps = this.filter.steps();
+        for (let i = 0; i <= index; i++) {
+          this.learner.learn(this.groups[i]!, steps[i]!);
+          if (i % SLICE === SLICE - 1) yield;
+        }
+      }
+      if (index % SLICE === SLICE - 1) yield;
+    }
+  }
+
+  model(): PrinterModel {
+    const { groups, filter, learner, pools } = this;
+    const steps = filter.steps();
+    const wrong = filter.probabilities('wrong');
+    const changed = filter.probabilities('change');
+    const { channels, counters } = learner.copy();
+    return {
+      channels,
+      counters,
+      draws: this.draws,
+      gain: filter.next(),
+      changes: changesOf(steps, groups, changed),
+      missing: groups.flatMap((group, i) =>
+        wrong[i]! > 0.5
+          ? [{ ...spanOf(group), probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
+          : [],
+      ),
+      doubt: doubtOf(groups, pools, wrong, changed),
+      scatter: Math.sqrt(learner.scatter2),
+      records: this.records.map((record, i) =>
+        steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
+      ),
+      intervals: this.taken,
+    };
+  }
+
+  private standing(): Standing {
+    return { filter: this.filter.copy(), learner: this.learner.copy(), records: this.records.length };
+  }
+
+  /** Back to where the fit stood before the last weigh-in. */
+  private back(): void {
+    const { filter, learner, records } = this.last;
+    this.filter = filter.copy();
+    this.learner = learner.copy();
+    this.records.length = records;
+    this.groupOf.length = records;
+    this.pools.length = this.groups.length;
+  }
+}
+
+/** Weigh-ins learnt between two chances to pause. */
+const SLICE = 40;
 
 /** What the last weigh-in leaves in doubt: missing or changed is often seen only at the next one. */
 function doubtOf(
@@ -161,11 +260,12 @@ function doubtOf(
   };
 }
 
+const inOrder = (a: Observed, b: Observed): number =>
+  a.to !== b.to ? (a.to < b.to ? -1 : 1) : a.factId < b.factId ? -1 : a.factId > b.factId ? 1 : 0;
+
 /** Intervals that end together, a weigh-in each, in order of time. */
 function weighIns(observed: readonly Observed[]): Observed[][] {
-  const sorted = [...observed].sort((a, b) =>
-    a.to !== b.to ? (a.to < b.to ? -1 : 1) : a.factId < b.factId ? -1 : 1,
-  );
+  const sorted = [...observed].sort(inOrder);
   const groups: Observed[][] = [];
   for (const one of sorted) {
     const group = groups.at(-1);
@@ -305,6 +405,16 @@ class Learner {
     private readonly draws: Draws,
   ) {
     this.channels = new Map(slotIds.map((id) => [id, newChannel(draws)]));
+  }
+
+  /** The same, to go on from by itself. */
+  copy(): Learner {
+    const other = new Learner([], this.draws);
+    for (const [id, channel] of this.channels) other.channels.set(id, copyChannel(channel));
+    for (const [id, counter] of this.counters) other.counters.set(id, counter);
+    other.weight = this.weight;
+    other.sum = this.sum;
+    return other;
   }
 
   counter(slotId: string): Counter {

@@ -55,6 +55,15 @@ export class GainFilter {
   /** The gain by which the present segment was last learnt. */
   private learntAt = 0;
 
+  /** The same stories, to go on from by themselves: a story never changes. */
+  copy(): GainFilter {
+    const other = new GainFilter();
+    other.stories = this.stories;
+    other.best = this.best;
+    other.learntAt = this.learntAt;
+    return other;
+  }
+
   /** The gain that the next interval will see, by all stories together. */
   next(): Uncertain {
     const weights = this.weights();

@@ -1,6 +1,7 @@
 export { predictPrior, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws, type Term } from './features';
 export {
   fitPrinter,
+  Fitting,
   withCount,
   type ForecastRecord,
   type GainChange,

@@ -7,6 +7,7 @@ import {
   coefficientPerDm2,
   drawOf,
   fitPrinter,
+  Fitting,
   newModel,
   partsOfUse,
   predictPrior,
@@ -243,3 +244,35 @@ describe('jobs one after the other', () => {
     expect(use).toEqual(predictUse(model, 's1', jobExposure('a', 10)));
   });
 });
+
+test('a fit that goes on, weigh-in by weigh-in or interval by interval, is the fit of all at once', () => {
+  fc.assert(
+    fc.property(
+      history,
+      fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 1, maxLength: 30 }),
+      (past, cuts) => {
+        const all = past.flatMap(([x, ml], week) =>
+          SLOTS.map((slotId, s) => seen(slotId, week, x, ml * (1 + 0.1 * s))),
+        );
+        const going = new Fitting(SLOTS, DRAWS);
+        let handedOut: { model: PrinterModel; text: string } | null = null;
+        for (let at = 0, i = 0; at < all.length; i++) {
+          const more = all.slice(at, (at += cuts[i % cuts.length]!));
+          expect(going.goesOnWith(more)).toBe(true);
+          for (const _ of going.copy().take(more));
+          for (const _ of going.take(more));
+          // What was handed out on the way stays as it was.
+          if (handedOut) expect(asText(handedOut.model)).toBe(handedOut.text);
+          handedOut = { model: going.model(), text: asText(going.model()) };
+        }
+        expect(asText(going.model())).toBe(asText(fitPrinter(SLOTS, all, DRAWS)));
+        // What came before the last weigh-in cannot be learnt beside it.
+        if (past.length > 1) expect(going.goesOnWith([seen('s0', 0, past[0]![0], 1)])).toBe(false);
+      },
+    ),
+    { seed: 11, numRuns: 60 },
+  );
+});
+
+const asText = (model: PrinterModel): string =>
+  JSON.stringify(model, (_key, value: unknown) => (value instanceof Map ? [...value] : value));

@@ -56,9 +56,21 @@ export function extendContext(context: Context, entities: Iterable<Entity>): Con
 
 /** Looks things up in the definitions once, until they change: folding asks the same questions over and over. */
 export function derive<T>(context: Context, key: string, compute: () => T): T {
-  if (context.derived.has(key)) return context.derived.get(key) as T;
+  const known = context.derived.get(key);
+  if (known !== undefined || context.derived.has(key)) return known as T;
   const value = compute();
   context.derived.set(key, value);
+  return value;
+}
+
+/** The same for one thing of a kind, by its id: asked for at every weighing, so that no key is put together. */
+export function deriveFor<T>(context: Context, kind: string, id: string, compute: () => T): T {
+  let mine = context.derived.get(kind) as Map<string, T> | undefined;
+  if (!mine) context.derived.set(kind, (mine = new Map()));
+  const known = mine.get(id);
+  if (known !== undefined || mine.has(id)) return known as T;
+  const value = compute();
+  mine.set(id, value);
   return value;
 }
 
@@ -154,7 +166,7 @@ export interface Body {
 
 /** A cartridge with its type and the masses that hold for it; undefined when either is not in the workbook. */
 export function bodyOf(context: Context, cartridgeId: string): Body | undefined {
-  return derive(context, `body/${cartridgeId}`, () => findBody(context, cartridgeId));
+  return deriveFor(context, 'bodies', cartridgeId, () => findBody(context, cartridgeId));
 }
 
 function findBody(context: Context, cartridgeId: string): Body | undefined {
@@ -177,7 +189,7 @@ export function slotFor(
   context: Context,
   cartridge: Cartridge,
 ): { printer: Printer; slot: Printer['slots'][number] } | undefined {
-  return derive(context, `slot/${cartridge.id}`, () => findSlot(context, cartridge));
+  return deriveFor(context, 'slots', cartridge.id, () => findSlot(context, cartridge));
 }
 
 function findSlot(

@@ -430,16 +430,20 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   const { at, subjectId, widthMm, heightMm } = fact;
   // Spoilt sheets, strips and targets take ink that the good ones bear; nobody is given one.
   const copies = (fact.as ?? 'print') === 'print' ? fact.copies : 0;
-  const job = { at, subjectId, dm2, copies, widthMm, heightMm };
   printer.timeline = append(
     printer.timeline,
     fact.demand
       ? {
-          ...job,
           type: 'image',
+          at,
+          subjectId,
+          dm2,
+          copies,
+          widthMm,
+          heightMm,
           demand: new Map(fact.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
         }
-      : { ...job, type: 'job' },
+      : { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm },
   );
   printer.areaDm2 += dm2;
   printer.copies += copies;

@@ -7,9 +7,11 @@ export const isKnown = (belief: Belief): boolean => belief.inkVar < UNKNOWN_VAR 
 
 /** Ink moved: the mean shifts, its doubt grows. */
 export const moved = (belief: Belief, ml: number, variance: number): Belief => ({
-  ...belief,
   ml: belief.ml + ml,
+  tareMl: belief.tareMl,
   inkVar: belief.inkVar + variance,
+  tareVar: belief.tareVar,
+  cov: belief.cov,
 });
 
 /**

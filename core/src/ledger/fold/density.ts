@@ -1,6 +1,14 @@
 import type { Uncertain } from '../../quantity';
 import { DENSITY_PRIOR } from '../../workbook';
-import { all, densityOfInk, derive, inkOfBottle, type Body, type Context } from '../define/context';
+import {
+  all,
+  densityOfInk,
+  derive,
+  deriveFor,
+  inkOfBottle,
+  type Body,
+  type Context,
+} from '../define/context';
 import type { Mix } from './state';
 
 /** The ink that the workbook names for a shade and class, when a lot inside is unknown. */
@@ -45,7 +53,7 @@ export function isOneDensity(context: Context, body: Body, lots: Iterable<string
 
 /** Density of one lot in this cartridge; what came out of no bottle is taken for the ink of its shade. */
 function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
-  const lots = derive(context, `density/${body.cartridge.id}`, () => new Map<string, Uncertain>());
+  const lots = deriveFor(context, 'densities', body.cartridge.id, () => new Map<string, Uncertain>());
   let density = lots.get(lot);
   if (!density) {
     const { cartridge } = body;

@@ -427,27 +427,34 @@ function foretellStays(
   timelineOf: WalkInput['timelineOf'],
   foretell: Foretell,
 ): Stays {
-  const soFar = new Map<string, { seat: Seat; exposure: Exposure; ml: number; variance: number }>();
+  // A chain has a seat or two: a short list is found faster than a key is put together.
+  const soFar: { seat: Seat; exposure: Exposure; ml: number; variance: number }[] = [];
   const byIndex = new Map<number, { exposure: Exposure; ml: number; variance: number }>();
   let totalMl = 0;
   let drew = false;
-  happenings.forEach((happening, index) => {
-    if (happening.type !== 'stay') return;
+  for (let index = 0; index < happenings.length; index++) {
+    const happening = happenings[index]!;
+    if (happening.type !== 'stay') continue;
     const timeline = timelineOf(happening.printerId);
     const exposure = timeline ? exposureDuring(timeline, happening) : NO_EXPOSURE;
-    const key = `${happening.printerId}\n${happening.slotId}`;
-    const before = soFar.get(key) ?? { seat: happening, exposure: NO_EXPOSURE, ml: 0, variance: 0 };
-    const all = addExposure(before.exposure, exposure);
-    const { ml, variance } = exposure === NO_EXPOSURE ? before : foretell(happening, all);
-    byIndex.set(index, {
-      exposure,
-      ml: Math.max(0, ml - before.ml),
-      variance: Math.max(0, variance - before.variance),
-    });
-    totalMl += Math.max(0, ml - before.ml);
+    let here = soFar.find(
+      ({ seat }) => seat.slotId === happening.slotId && seat.printerId === happening.printerId,
+    );
+    if (!here) soFar.push((here = { seat: happening, exposure: NO_EXPOSURE, ml: 0, variance: 0 }));
+    if (exposure === NO_EXPOSURE) {
+      byIndex.set(index, { exposure, ml: 0, variance: 0 });
+      continue;
+    }
+    const all = addExposure(here.exposure, exposure);
+    const { ml, variance } = foretell(happening, all);
+    const more = Math.max(0, ml - here.ml);
+    byIndex.set(index, { exposure, ml: more, variance: Math.max(0, variance - here.variance) });
+    totalMl += more;
     drew ||= drewInk(exposure);
-    soFar.set(key, { seat: happening, exposure: all, ml, variance });
-  });
+    here.exposure = all;
+    here.ml = ml;
+    here.variance = variance;
+  }
   return { byIndex, totalMl, drew };
 }
 
