@@ -12,7 +12,6 @@ import {
   modelOf,
   openWalk,
   slotFor,
-  timesMix,
   walk,
   type Book,
   type Closed,
@@ -152,7 +151,7 @@ interface Column {
   spiltBesideMl: number;
   /** Out of the cartridges for good. */
   outMl: number;
-  sums: Map<string, Sum>;
+  sums: Map<Cause, Map<string | null, Sum>>;
   handVar: number;
 }
 
@@ -161,13 +160,17 @@ class Sheet {
   /** By slot id, then by period; the first is what came before the first edge. */
   private readonly columns = new Map<string, Column[]>();
   private readonly ends = new Map<string, { massVar: number; inkVar: number }>();
+  /** The edges, with the beginning and the end of all time. */
+  private readonly bounds: readonly string[];
 
   constructor(
     private readonly book: Book,
     private readonly printerId: string,
     private readonly model: PrinterModel,
     private readonly edges: readonly string[],
-  ) {}
+  ) {
+    this.bounds = [ALWAYS, ...edges, '9999-12-31T00:00:00.000Z'];
+  }
 
   takeCartridge(cartridgeId: string): void {
     const { book } = this;
@@ -238,7 +241,7 @@ class Sheet {
     const mine = columns[period + 1];
     // What was there when the workbook first knew counts as an opening, whenever that was.
     openingMl += mine?.startedMl ?? 0;
-    const entries = [...(mine?.sums.values() ?? [])];
+    const entries = mine ? [...mine.sums.values()].flatMap((sums) => [...sums.values()]) : [];
     const drawn = entries.filter(({ cause }) => DRAWN.has(cause)).reduce((sum, { ml }) => sum + ml, 0);
     const end = this.ends.get(slotId);
     return {
@@ -338,8 +341,9 @@ class Sheet {
     closed: Extract<Closed, { end: 'weighed' }> | null,
     beyondMl: number,
   ): void {
+    if (!draws.some(({ stretch }) => stretch.printerId === this.printerId)) return;
     const drawnMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
-    const extra = closed ? extraOf(this.book, this.printerId, draws, closed) : null;
+    const extra = closed ? extraOf(this.model, draws, closed) : null;
     draws.forEach((draw) => {
       const { stretch } = draw;
       if (stretch.printerId !== this.printerId) return;
@@ -361,14 +365,16 @@ class Sheet {
             subjectId: one.subjectId,
             level: one.level,
             ml: one.ml * scale,
-            lots: timesMix(draw.lots, draw.ml !== 0 ? (one.ml * scale) / draw.ml : 0),
+            lots: draw.lots,
+            of: draw.ml !== 0 ? (one.ml * scale) / draw.ml : 0,
           });
         const rest = (told > 1e-12 ? 0 : logged * part) + beyond * (told > 1e-12 ? mine / told : part);
         if (Math.abs(rest) > 1e-12)
           this.add(stretch, at, {
             cause: extra ?? (beyondMl > 0 ? 'notLogged' : 'unexplained'),
             ml: rest,
-            lots: timesMix(draw.lots, draw.ml !== 0 ? rest / draw.ml : 0),
+            lots: draw.lots,
+            of: draw.ml !== 0 ? rest / draw.ml : 0,
           });
       });
     });
@@ -381,13 +387,13 @@ class Sheet {
   /** The stretch cut at the edges of the periods, each piece with its share of the time. */
   private pieces(stretch: Stretch): { at: string; piece: Stretch; part: number }[] {
     const timeline = this.book.state.printers.get(this.printerId)!.timeline;
-    const { edges } = this;
-    if (stretch.to < edges[0]! || (stretch.from >= edges[0]! && stretch.to <= edges[1]!))
-      return [{ at: stretch.from, piece: stretch, part: 1 }];
-    const bounds = [ALWAYS, ...edges, '9999-12-31T00:00:00.000Z'];
+    const { bounds } = this;
+    const first = this.periodOf(stretch.from);
+    // Most lie within one period.
+    if (stretch.to < bounds[first + 1]!) return [{ at: stretch.from, piece: stretch, part: 1 }];
     const span = Math.max(1, Date.parse(stretch.to) - Date.parse(stretch.from));
     const pieces: { at: string; piece: Stretch; part: number }[] = [];
-    for (let i = 0; i + 1 < bounds.length; i++) {
+    for (let i = first; i + 1 < bounds.length && bounds[i]! <= stretch.to; i++) {
       const piece = clipStretch(timeline, stretch, bounds[i]!, bounds[i + 1]!);
       if (piece)
         pieces.push({
@@ -402,13 +408,23 @@ class Sheet {
   private add(
     seat: Seat,
     at: string,
-    entry: { cause: Cause; subjectId?: string | null; level?: CleaningLevel | null; ml: number; lots: Mix },
+    entry: {
+      cause: Cause;
+      subjectId?: string | null;
+      level?: CleaningLevel | null;
+      ml: number;
+      lots: Mix;
+      /** Which part of the lots; all of them when absent. */
+      of?: number;
+    },
     fromCartridge = true,
   ): void {
     if (seat.printerId !== this.printerId || entry.ml === 0) return;
     const column = this.column(seat.slotId, at);
-    const { sums } = column;
-    const key = `${entry.cause}\u0000${entry.level ?? ''}\u0000${entry.subjectId ?? ''}`;
+    // A cause is told apart by its kind of picture, or by its level: never by both.
+    const key = entry.subjectId ?? entry.level ?? null;
+    let sums = column.sums.get(entry.cause);
+    if (!sums) column.sums.set(entry.cause, (sums = new Map<string | null, Sum>()));
     let sum = sums.get(key);
     if (!sum)
       sums.set(
@@ -422,7 +438,8 @@ class Sheet {
         }),
       );
     sum.ml += entry.ml;
-    for (const [lot, ml] of entry.lots) sum.lots.set(lot, (sum.lots.get(lot) ?? 0) + ml);
+    const of = entry.of ?? 1;
+    for (const [lot, ml] of entry.lots) sum.lots.set(lot, (sum.lots.get(lot) ?? 0) + ml * of);
     if (fromCartridge) column.outMl += entry.ml;
     else if (entry.cause === 'spilt') column.spiltBesideMl += entry.ml;
   }
@@ -431,8 +448,20 @@ class Sheet {
     let columns = this.columns.get(slotId);
     if (!columns) this.columns.set(slotId, (columns = this.edges.map(newColumn).concat(newColumn())));
     // Behind the last edge lies what is not asked for.
-    const index = this.edges.findIndex((edge) => at < edge);
-    return columns[index < 0 ? this.edges.length : index]!;
+    return columns[this.periodOf(at)]!;
+  }
+
+  /** In which period an instant lies: 0 before the first edge, as many as there are edges behind the last. */
+  private periodOf(at: string): number {
+    const { edges } = this;
+    let low = 0;
+    let high = edges.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (at < edges[middle]!) high = middle;
+      else low = middle + 1;
+    }
+    return low;
   }
 
   private endOf(slotId: string): { massVar: number; inkVar: number } {
@@ -482,22 +511,20 @@ const spreadOver = (mixes: readonly Mix[], ml: number, lot: string): readonly Mi
 
 /** The cause of what an interval drew beyond its forecast, where that was explained or is plainly wrong; else null. */
 function extraOf(
-  book: Book,
-  printerId: string,
+  model: PrinterModel,
   draws: readonly Draw[],
   closed: Extract<Closed, { end: 'weighed' }>,
 ): Cause | null {
   const because = closed.because;
   if (because !== null) return EXTRA[because];
-  const record = recordById(modelOf(book, printerId)).get(closed.factId);
+  const record = recordById(model).get(closed.factId);
   const more = draws.length > 0 && record && record.used.value > record.foretold.value;
   return record?.leftOut && more ? 'notLogged' : null;
 }
 
 const byId = new WeakMap<PrinterModel, ReadonlyMap<string, PrinterModel['records'][number]>>();
 
-function recordById(model: PrinterModel | undefined): ReadonlyMap<string, PrinterModel['records'][number]> {
-  if (!model) return new Map();
+function recordById(model: PrinterModel): ReadonlyMap<string, PrinterModel['records'][number]> {
   let found = byId.get(model);
   if (!found) byId.set(model, (found = new Map(model.records.map((record) => [record.factId, record]))));
   return found;

@@ -86,6 +86,7 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
     }
 );
 
+const OPENING = Date.UTC(1990, 0);
 /** A clock on another device may be this far ahead. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
@@ -102,9 +103,9 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
   const problems: FactProblem[] = [];
   const report = (problem: FactProblem): void => void problems.push(problem);
   const reportIf = (problem: FactProblem | null): void => void (problem && problems.push(problem));
-  if (Date.parse(fact.at) > now + CLOCK_SLACK_MS) report({ severity: 'stop', code: 'future', at: fact.at });
-  if (Date.parse(fact.at) < Date.UTC(1990, 0))
-    report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
+  const happened = Date.parse(fact.at);
+  if (happened > now + CLOCK_SLACK_MS) report({ severity: 'stop', code: 'future', at: fact.at });
+  if (happened < OPENING) report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
   for (const { what, id } of references(fact))
     if (!exists(ledger, what, id)) report({ severity: 'stop', code: 'unknownThing', what, id });
   if (problems.some((problem) => problem.code === 'unknownThing')) return problems;
@@ -262,6 +263,8 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
       break;
   }
   if (fact.kind === 'installed' && fact.run === undefined) doorProblems(ledger, fact).forEach(report);
+  // Nearly all are sound.
+  if (problems.length === 0) return problems;
   const confirmed = new Set(fact.confirmed);
   return problems
     .filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code))

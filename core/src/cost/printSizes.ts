@@ -8,23 +8,25 @@ export interface PrintSize {
   readonly copies: number;
 }
 
+type Sizes = Map<number, { -readonly [K in keyof PrintSize]: PrintSize[K] }>;
+
 /** Kinds and sizes of print in a period, most copies first; pictures that were measured are of their kind. */
 export function printSizes(book: Book, printerId: string, from: string, to: string): PrintSize[] {
   const timeline = book.state.printers.get(printerId)?.timeline;
   if (!timeline) return [];
-  const found = new Map<string, PrintSize>();
+  // By subject, then by size: no key is put together for each print.
+  const found = new Map<string, Sizes>();
   const end = positionAt(timeline, to);
   for (let i = positionAt(timeline, from); i < end; i++) {
     const event = timeline.items[i]!;
     if ((event.type !== 'job' && event.type !== 'image') || event.copies === 0) continue;
-    const key = `${event.widthMm}x${event.heightMm}\u0000${event.subjectId}`;
-    const known = found.get(key);
-    found.set(key, {
-      subjectId: event.subjectId,
-      widthMm: event.widthMm,
-      heightMm: event.heightMm,
-      copies: (known?.copies ?? 0) + event.copies,
-    });
+    const { subjectId, widthMm, heightMm } = event;
+    let sizes = found.get(subjectId);
+    if (!sizes) found.set(subjectId, (sizes = new Map() as Sizes));
+    const key = widthMm * 1e6 + heightMm;
+    const known = sizes.get(key);
+    if (known) known.copies += event.copies;
+    else sizes.set(key, { subjectId, widthMm, heightMm, copies: event.copies });
   }
-  return [...found.values()].sort((a, b) => b.copies - a.copies);
+  return [...found.values()].flatMap((sizes) => [...sizes.values()]).sort((a, b) => b.copies - a.copies);
 }
