@@ -16,6 +16,7 @@ import { openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
 import { measurePictureAside } from './workers/measurePictureAside';
 import { readJobsAside } from './workers/readJobsAside';
+import { readWorkbookAside } from './workers/readWorkbookAside';
 import { simulateAside } from './workers/simulateAside';
 import { registerOffline } from './workers/registerOffline';
 
@@ -26,6 +27,7 @@ const services = makeServices({
   makeDemo: makeDemoAside,
   simulate: simulateAside,
   readJobs: readJobsAside,
+  readWorkbook: readWorkbookAside,
   measurePicture: measurePictureAside,
 });
 const store = makeStore(services);

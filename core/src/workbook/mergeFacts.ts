@@ -16,18 +16,38 @@ export interface Merge {
  * @returns what is new, what is known already, and what contradicts
  */
 export function mergeFacts(have: readonly Fact[], incoming: readonly Fact[]): Merge {
-  const known = new Map(have.map((fact) => [fact.id, fact]));
+  const merging = mergeInSlices(new Map(have.map((fact) => [fact.id, fact])), incoming);
+  for (;;) {
+    const { done, value } = merging.next();
+    if (done) return value;
+  }
+}
+
+/** Facts compared between two chances to pause. */
+const SLICE = 1000;
+
+/** The same with the workbook's facts by id, slice by slice: whoever iterates may pause in between; what it returns at its end is the merge. */
+export function* mergeInSlices(
+  have: ReadonlyMap<string, Fact>,
+  incoming: readonly Fact[],
+): Generator<void, Merge, void> {
   const added: Fact[] = [];
   const conflicts: { id: string; kind: string }[] = [];
   let already = 0;
-  for (const fact of incoming) {
-    const mine = known.get(fact.id);
+  for (let i = 0; i < incoming.length; i++) {
+    const fact = incoming[i]!;
+    const mine = have.get(fact.id);
     if (!mine) added.push(fact);
-    else if (canonical(mine) === canonical(fact)) already += 1;
+    else if (sameFact(mine, fact)) already += 1;
     else conflicts.push({ id: fact.id, kind: fact.kind });
+    if (i % SLICE === SLICE - 1) yield;
   }
   return { added, already, conflicts };
 }
+
+/** Mostly written by the same program, so that its fields stand in the same order; else order does not count. */
+const sameFact = (a: Fact, b: Fact): boolean =>
+  JSON.stringify(a) === JSON.stringify(b) || canonical(a) === canonical(b);
 
 function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, part: unknown) =>

@@ -9,8 +9,10 @@ import {
   type PolicyResult,
 } from '@hiraeth/core';
 import type { Tabs, WorkbookStore } from '../storage';
+import { makeBreathe } from './makeBreathe';
 import type { MeasurePicture } from '../workers/measurePictureAside';
 import type { ReadJobsFile } from '../workers/readJobsAside';
+import type { ReadWorkbook } from '../workers/readWorkbookAside';
 
 export type Which = 'own' | 'demo';
 
@@ -30,6 +32,8 @@ export interface Services {
   ) => Promise<PolicyResult[]>;
   /** Reads a file of jobs; tells its progress, ends early by its signal. */
   readonly readJobs: ReadJobsFile;
+  /** Reads a workbook file; tells its progress, ends early by its signal. */
+  readonly readWorkbook: ReadWorkbook;
   /** Measures what a picture asks of each channel. */
   readonly measurePicture: MeasurePicture;
   ledger: Ledger;
@@ -46,7 +50,10 @@ export interface Services {
 }
 
 export function makeServices(
-  parts: Pick<Services, 'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs' | 'measurePicture'> & {
+  parts: Pick<
+    Services,
+    'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs' | 'readWorkbook' | 'measurePicture'
+  > & {
     random: () => number;
   },
 ): Services {
@@ -58,7 +65,7 @@ export function makeServices(
     ledger: new Ledger(),
     rescued: [],
     takeUpdate: null,
-    breathe: () => new Promise((resolve) => setTimeout(resolve, 0)),
+    breathe: makeBreathe(),
     store: null,
     tabs: null,
     queue: Promise.resolve(),

@@ -31,6 +31,7 @@ function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: F
       return Promise.resolve(demo);
     },
     simulate: () => Promise.resolve([]),
+    readWorkbook: () => Promise.reject(new Error('no worker')),
     readJobs: () => Promise.reject(new Error('not here')),
     measurePicture: () => Promise.reject(new Error('not here')),
   });

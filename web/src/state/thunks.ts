@@ -6,6 +6,7 @@ import {
   explain,
   factSchema,
   fail,
+  fitSlowly,
   FORMAT_VERSION,
   Ledger,
   ok,
@@ -28,6 +29,12 @@ import { failed, noted, noticed, opened, opening, penChanged, progressed } from 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
   | { readonly kind: 'words'; readonly words: string };
+
+/** Facts folded between two chances to breathe, and how often the page is told how far it is. */
+const SLICE = 500;
+const TOLD_EVERY = 5000;
+/** More facts than these are folded in slices. */
+const MANY = 500;
 
 /** Opens one of the two workbooks; the demo is made on first opening and then kept. */
 export const openWorkbook =
@@ -62,10 +69,15 @@ export const openWorkbook =
       }
       // Kept at hand: whatever fails from here on, they can be exported.
       services.rescued = revived.value as Fact[];
-      services.ledger = await Ledger.slowly(services.rescued, async (done, of) => {
-        dispatch(progressed({ what: 'folding', done, of }));
-        await services.breathe();
-      });
+      services.ledger = await Ledger.slowly(
+        services.rescued,
+        async (done, of) => {
+          await services.breathe();
+          if (done % TOLD_EVERY === 0) dispatch(progressed({ what: 'folding', done, of }));
+        },
+        SLICE,
+      );
+      await fitSlowly(services.ledger.snapshot(), services.breathe);
       services.tabs = joinTabs(which, {
         pen: (mine) => dispatch(penChanged(mine)),
         news: (news) => dispatch(follow(news)),
@@ -187,8 +199,12 @@ export const bringIn =
       } catch (error) {
         return fail(`Nothing was changed: ${failureWords(error)}.`);
       }
-      if (how === 'merge') services.ledger.add(facts);
-      else services.ledger = await Ledger.slowly(facts, () => services.breathe());
+      if (how === 'merge' && facts.length < MANY) services.ledger.add(facts);
+      else {
+        const all = how === 'merge' ? [...services.ledger.recorded.values(), ...facts] : facts;
+        services.ledger = await Ledger.slowly(all, () => services.breathe(), SLICE);
+        await fitSlowly(services.ledger.snapshot(), services.breathe);
+      }
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );

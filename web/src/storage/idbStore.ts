@@ -81,7 +81,7 @@ export async function openIdbStore(
         const inBlocks = await packed.read(tx);
         if (facts.length >= BLOCK) {
           const single = new Set(await loose.getAllKeys());
-          putBlocks(
+          await putBlocks(
             tx,
             facts.filter(({ id }) => !inBlocks.has(id) && !single.has(id)),
           );
@@ -93,10 +93,10 @@ export async function openIdbStore(
         facts.forEach((fact, i) => known[i] || put(loose.put(fact)));
       }),
     replace: (facts) =>
-      write(db, (tx) => {
+      write(db, async (tx) => {
         put(tx.objectStore('facts').clear());
         put(tx.objectStore('blocks').clear());
-        if (facts.length >= BLOCK) putBlocks(tx, facts);
+        if (facts.length >= BLOCK) await putBlocks(tx, facts);
         else for (const fact of facts) put(tx.objectStore('facts').put(fact));
       }),
     async note(key, value) {
@@ -149,11 +149,12 @@ async function write(db: IDBPDatabase<Schema>, work: (tx: Writing) => Promise<vo
 /** Not awaited one by one: a request that fails aborts the transaction, and `done` says so. */
 const put = (request: Promise<unknown>): void => void request.catch(() => undefined);
 
-function putBlocks(tx: Writing, facts: readonly Fact[]): void {
-  for (let i = 0; i < facts.length; i += BLOCK) put(tx.objectStore('blocks').add(facts.slice(i, i + BLOCK)));
+/** One block after the other: copying them all for the browser at once would hold up the page. */
+async function putBlocks(tx: Writing, facts: readonly Fact[]): Promise<void> {
+  for (let i = 0; i < facts.length; i += BLOCK) await tx.objectStore('blocks').add(facts.slice(i, i + BLOCK));
 }
 
 async function pack(tx: Writing): Promise<void> {
-  putBlocks(tx, await tx.objectStore('facts').getAll());
+  await putBlocks(tx, await tx.objectStore('facts').getAll());
   put(tx.objectStore('facts').clear());
 }

@@ -8,6 +8,7 @@ import {
   imageDemand,
   parseJobsCsv,
   parsePageLog,
+  parseWorkbook,
   seeded,
   simulatePolicies,
   type Fact,
@@ -74,6 +75,10 @@ export async function renderApp(
           ? parseJobsCsv(file.text, file.mapping ?? undefined)
           : parsePageLog(file.text, file.format),
       );
+    },
+    readWorkbook: async (file) => {
+      const parsed = parseWorkbook(await file.text());
+      return parsed.ok ? { ok: true, value: parsed.value.facts } : parsed;
     },
     simulate: (input) => Promise.resolve(simulatePolicies({ ...input, years: 100, random: seeded(1) })),
   });

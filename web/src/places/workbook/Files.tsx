@@ -5,8 +5,7 @@ import {
   DUE,
   explain,
   MAX_FILE_BYTES,
-  mergeFacts,
-  parseWorkbook,
+  mergeInSlices,
   serializeWorkbook,
   settingsOf,
   toCsv,
@@ -30,12 +29,22 @@ interface Preview {
   readonly last: string | null;
 }
 
+/** A file that is being read, and how far. */
+interface Reading {
+  readonly name: string;
+  readonly share: number;
+  readonly stop: AbortController;
+}
+
 /** The workbook as a file: save, open with a preview, tables for a spreadsheet. */
 export function Files() {
   const ledger = useLedger();
   const now = useNow();
   const dispatch = useAppDispatch();
-  const { clock } = useServices();
+  const services = useServices();
+  const { clock, readWorkbook, breathe } = services;
+  const recorded = () => services.ledger.recorded;
+  const [reading, setReading] = useState<Reading | null>(null);
   const { notes, persisted, pen } = useAppSelector((state) => state.workbook);
   const input = useRef<HTMLInputElement>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
@@ -65,15 +74,30 @@ export function Files() {
     setError(null);
     if (file.size > MAX_FILE_BYTES)
       return setError(explain({ code: 'fileTooLarge', bytes: file.size, most: MAX_FILE_BYTES }));
-    const parsed = parseWorkbook(await file.text());
-    if (!parsed.ok) return setError(explain(parsed.problem));
-    const { facts } = parsed.value;
-    setPreview({
-      name: file.name,
-      facts,
-      merge: mergeFacts(ledger.log, facts),
-      last: facts.reduce<string | null>((last, fact) => (last && last > fact.at ? last : fact.at), null),
-    });
+    const stop = new AbortController();
+    setReading({ name: file.name, share: 0, stop });
+    try {
+      const read = await readWorkbook(
+        file,
+        (share) => setReading((now) => (now && share - now.share > 0.02 ? { ...now, share } : now)),
+        stop.signal,
+      );
+      if (!read.ok) return setError(explain(read.problem));
+      const facts = read.value;
+      const merging = mergeInSlices(recorded(), facts);
+      let step = merging.next();
+      for (; !step.done; step = merging.next()) await breathe();
+      setPreview({
+        name: file.name,
+        facts,
+        merge: step.value,
+        last: facts.reduce<string | null>((last, fact) => (last && last > fact.at ? last : fact.at), null),
+      });
+    } catch (failure) {
+      setError(failure instanceof Error ? failure.message : String(failure));
+    } finally {
+      setReading(null);
+    }
   };
   const bring = async (how: 'merge' | 'replace'): Promise<void> => {
     if (!preview) return;
@@ -118,6 +142,15 @@ export function Files() {
             ? 'The browser has promised to keep it.'
             : 'The browser may clear it when space is short: export now and then.'}
       </p>
+      {reading && (
+        <div className="row" role="status">
+          <progress value={reading.share} max={1} aria-label={`Reading ${reading.name}`} />
+          <span>Reading {reading.name} …</span>
+          <Button size="small" onClick={() => reading.stop.abort()}>
+            Stop
+          </Button>
+        </div>
+      )}
       {error && (
         <p className="bad" role="alert">
           {error}

@@ -1,0 +1,22 @@
+import { expose } from 'comlink';
+import { parseWorkbook, type Fact, type FileProblem, type Result } from '@hiraeth/core';
+
+/** So many facts cross to the page at a time: more would hold it up. */
+const AT_ONCE = 2500;
+
+const api = {
+  /** Reads and checks a workbook file; its facts come in pieces, each when the page took the one before. */
+  async read(
+    file: File,
+    take: (facts: Fact[], of: number) => Promise<void>,
+  ): Promise<Result<number, FileProblem>> {
+    const parsed = parseWorkbook(await file.text());
+    if (!parsed.ok) return parsed;
+    const { facts } = parsed.value;
+    for (let i = 0; i < facts.length; i += AT_ONCE) await take(facts.slice(i, i + AT_ONCE), facts.length);
+    return { ok: true, value: facts.length };
+  },
+};
+export type WorkbookWorker = typeof api;
+
+expose(api);
