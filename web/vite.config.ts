@@ -1,9 +1,22 @@
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
+/** Which state of the sources is built: a kept state of another program is not taken for this one's. */
+function buildOf(...folders: readonly string[]): string {
+  const hash = createHash('sha256');
+  for (const folder of folders)
+    for (const file of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort())
+      if (file.endsWith('.ts') && !file.endsWith('.test.ts')) hash.update(readFileSync(join(folder, file)));
+  return hash.digest('hex').slice(0, 16);
+}
+
 export default defineConfig({
   root: import.meta.dirname,
+  define: { __BUILD__: JSON.stringify(buildOf(join(import.meta.dirname, '../core/src'))) },
   plugins: [
     react(),
     // The whole app is kept at the first visit, so that every place opens offline; an update waits until it is asked for.

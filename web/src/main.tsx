@@ -23,6 +23,7 @@ import { registerOffline } from './workers/registerOffline';
 const services = makeServices({
   clock: { now: () => Date.now() },
   random: () => Math.random(),
+  build: __BUILD__,
   openStore: openIdbStore,
   makeDemo: makeDemoAside,
   simulate: simulateAside,

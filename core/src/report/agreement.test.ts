@@ -1,9 +1,10 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { balance, balanceOf, inkAccount, inkAccounts, ALWAYS } from '../account';
-import { canPrint, printerAdvice, slotView } from '../advice';
+import { canPrint, cartridgeView, printerAdvice, slotView } from '../advice';
 import { meanPrint, printCost, printerCost } from '../cost';
-import { all, inkNow, Ledger, openWalk } from '../ledger';
+import { all, inkNow, keepHead, Ledger, openWalk, reviveHead, type Book } from '../ledger';
+import { headHealth } from '../nozzle';
 import { fill, install, print, script, setUp, SHADES, weigh } from '../testing/bench';
 import { spokenReport } from '../words';
 import { BECAUSE, type Because, type FactDraft } from '../workbook';
@@ -243,4 +244,37 @@ test('a density from three points is as sure as Student’s t says: its interval
   };
   const { context } = Ledger.from(script([...setUp, measured]));
   expect(context.densities.get('ink-cyan')!.u).toBeCloseTo((0.002 * 12.706) / 1.96, 6);
+});
+
+test('what is kept to be shown at once says what the whole workbook says, to the byte; what is broken is thrown away', () => {
+  // What the Rack shows first.
+  const shown = (book: Book): string =>
+    JSON.stringify(
+      [
+        all(book.context, 'printer').map(({ id }) => [printerAdvice(book, id, AT), headHealth(book, id)]),
+        all(book.context, 'cartridge').map(({ id }) => {
+          const { state, ...view } = cartridgeView(book, id, AT)!;
+          return [view, state.fills, state.seat, state.ports];
+        }),
+      ],
+      (key, value: unknown) =>
+        value instanceof Map ? [...value] : key === 'state' && typeof value === 'object' ? undefined : value,
+    );
+  fc.assert(
+    fc.property(history, fc.nat(), (facts, cut) => {
+      const whole = Ledger.from(facts).snapshot();
+      const text = keepHead(whole);
+      const kept = reviveHead(text)!;
+      expect(keepHead(kept)).toBe(text);
+      expect(shown(kept)).toBe(shown(whole));
+      // The same facts in another order of arrival keep the same text.
+      const late = Ledger.from(facts.slice(3));
+      late.add(facts.slice(0, 3));
+      expect(keepHead(late.snapshot())).toBe(text);
+      expect(reviveHead(text.slice(0, cut % text.length))).toBeNull();
+    }),
+    { seed: 3, numRuns: 60 },
+  );
+  for (const odd of ['null', '[]', '{}', '{"context":{},"state":{},"models":[]}'])
+    expect(reviveHead(odd)).toBeNull();
 });

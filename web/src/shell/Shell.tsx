@@ -49,7 +49,9 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const services = useServices();
   const { tabs } = services;
-  const { which, status, error, progress, pen, notice, update } = useAppSelector((state) => state.workbook);
+  const { which, status, whole, error, progress, pen, notice, update } = useAppSelector(
+    (state) => state.workbook,
+  );
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
   const { pathname, search } = useLocation();
@@ -140,7 +142,7 @@ export function Shell() {
             <Link to="/workbook">to the entries</Link>
           </div>
         )}
-        {status === 'ready' && !pen && (
+        {whole && !pen && (
           <div className="band warn" role="status">
             <span>Another tab of this workbook is writing; this one follows it.</span>
             <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
@@ -160,7 +162,7 @@ export function Shell() {
                 <ExportNow />
               </div>
             </div>
-          ) : status === 'opening' ? (
+          ) : status === 'opening' || (!whole && pathname !== '/') ? (
             <p className="soft" role="status">
               Opening the workbook …{' '}
               {progress && progress.of > 5000

@@ -45,6 +45,12 @@ export interface Services {
   tabs: Tabs | null;
   /** Puts a newer version of the program in place, once there is one. */
   takeUpdate: (() => void) | null;
+  /** Which program this is: what another one kept is not taken. */
+  readonly build: string;
+  /** Does something once nothing else was asked for a while. */
+  readonly later: (work: () => void) => void;
+  /** Resolves when the whole log is at hand, or could not be had. */
+  opening: Promise<void>;
   /** Writes happen one after the other. */
   queue: Promise<unknown>;
 }
@@ -55,6 +61,7 @@ export function makeServices(
     'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs' | 'readWorkbook' | 'measurePicture'
   > & {
     random: () => number;
+    build?: string;
   },
 ): Services {
   const stamp = makeStamp(parts.clock, parts.random);
@@ -65,10 +72,24 @@ export function makeServices(
     ledger: new Ledger(),
     rescued: [],
     takeUpdate: null,
+    build: parts.build ?? 'test',
+    later: makeLater(),
+    opening: Promise.resolve(),
     breathe: makeBreathe(),
     store: null,
     tabs: null,
     queue: Promise.resolve(),
+  };
+}
+
+/** Long enough that a page that was just opened or written to has settled, ms. */
+const LATER_MS = 2500;
+
+function makeLater(): Services['later'] {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  return (work) => {
+    clearTimeout(timer);
+    timer = setTimeout(work, LATER_MS);
   };
 }
 

@@ -8,23 +8,26 @@ import {
   fail,
   fitSlowly,
   FORMAT_VERSION,
+  keepHead,
   Ledger,
   ok,
   printerAdvice,
   printerCost,
   reviveFacts,
+  reviveHead,
   type Book,
   type CheckedBook,
   type Fact,
   type FactDraft,
   type FactProblem,
+  type LogSnapshot,
   type Result,
 } from '@hiraeth/core';
 import { failureWords, joinTabs, type TabNews } from '../storage';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
 import { bookChanged } from './bookReducer';
-import { failed, noted, noticed, opened, opening, penChanged, progressed } from './workbookSlice';
+import { failed, noted, noticed, opened, opening, penChanged, progressed, shown } from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
@@ -38,6 +41,11 @@ const MANY = 500;
 
 /** Opens one of the two workbooks; the demo is made on first opening and then kept. */
 export const openWorkbook =
+  (which: Which): Thunk<Promise<void>> =>
+  (dispatch, _getState, services) =>
+    (services.opening = dispatch(open(which)));
+
+const open =
   (which: Which): Thunk<Promise<void>> =>
   async (dispatch, getState, services) => {
     dispatch(opening(which));
@@ -53,8 +61,18 @@ export const openWorkbook =
           ),
         ),
       );
-      const reading = (read: number, of: number): void =>
-        void dispatch(progressed({ what: 'reading', done: read, of }));
+      const kept = await store.kept(services.build).catch(() => null);
+      const head = kept === null ? null : reviveHead(kept);
+      if (head && getState().workbook.which === which) {
+        dispatch(bookChanged(atOnce(head)));
+        dispatch(shown());
+      }
+      let told = 0;
+      const reading = (read: number, of: number): void => {
+        if (read - told < TOLD_EVERY) return;
+        told = read;
+        dispatch(progressed({ what: 'reading', done: read, of }));
+      };
       let { facts, notes, format } = await store.load(reading);
       if (which === 'demo' && facts.length === 0) {
         await store.replace(await services.makeDemo(new Date(services.clock.now()).toISOString()));
@@ -84,10 +102,39 @@ export const openWorkbook =
       });
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
+      if (head === null) dispatch(keepSoon());
     } catch (error) {
       dispatch(failed(`The workbook could not be opened: ${failureWords(error)}.`));
     }
   };
+
+/** What was kept, until the log is read: it is shown, and nothing is asked of its past. */
+const atOnce = (head: Book): LogSnapshot => ({
+  ...head,
+  facts: [],
+  log: [],
+  aside: [],
+  revision: 0,
+  isVoided: () => false,
+});
+
+/** A smaller workbook is folded faster than one notices. */
+const KEPT_FROM = 2000;
+
+/** Keeps what is true now beside the facts, so that the next opening shows it at once. It only saves time: a full disk is no matter. */
+const keepSoon = (): Thunk<void> => (_dispatch, getState, services) => {
+  if (services.ledger.facts.length < KEPT_FROM) return;
+  services.later(
+    () =>
+      void inTurn(services, async () => {
+        const { whole, pen } = getState().workbook;
+        if (whole && pen)
+          await services.store
+            ?.keep(services.build, keepHead(services.ledger.snapshot()))
+            .catch(() => undefined);
+      }),
+  );
+};
 
 const follow =
   (news: TabNews): Thunk<void> =>
@@ -155,6 +202,7 @@ export const record =
       ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
       dispatch(bookChanged(services.ledger.snapshot()));
+      dispatch(keepSoon());
       if (saved !== null)
         dispatch(
           noticed({
@@ -209,6 +257,7 @@ export const bringIn =
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
       dispatch(bookChanged(services.ledger.snapshot()));
+      dispatch(keepSoon());
       return ok(facts.length);
     });
 
@@ -239,7 +288,8 @@ export const keepNote =
     });
 
 function inTurn<T>(services: Services, work: () => Promise<T>): Promise<T> {
-  const turn = services.queue.then(work, work);
+  const after = () => services.opening.then(work);
+  const turn = services.queue.then(after, after);
   services.queue = turn.catch(() => undefined);
   return turn;
 }

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { dueItems, dueWords } from '@hiraeth/core';
 import { useHour, useLedger } from './hooks';
 import { remember } from './remember';
+import { useAppSelector } from './store';
 
 const KEY = 'hiraeth-notices';
 
@@ -29,8 +30,9 @@ export async function setNotices(on: boolean): Promise<boolean> {
 export function useDueNotices(): void {
   const ledger = useLedger();
   const at = useHour();
+  const whole = useAppSelector((state) => state.workbook.whole);
   useEffect(() => {
-    if (!noticesOn()) return;
+    if (!whole || !noticesOn()) return;
     const told = toldOf();
     const due = dueItems(ledger, at, 0).filter(({ snoozedUntil }) => snoozedUntil === null);
     for (const item of due) {
@@ -45,7 +47,7 @@ export function useDueNotices(): void {
     }
     // What is no longer due may be told again when it comes back.
     remember.set(KEY, JSON.stringify(due.map(({ id }) => id)));
-  }, [ledger, at]);
+  }, [ledger, at, whole]);
 }
 
 function toldOf(): ReadonlySet<string> {

@@ -12,6 +12,8 @@ export interface Notice {
 export interface WorkbookState {
   readonly which: Which;
   readonly status: 'opening' | 'ready' | 'failed';
+  /** Is the whole log at hand? Before that only what is true now was shown, as it was kept. */
+  readonly whole: boolean;
   readonly error: string | null;
   /** How far the opening is. */
   readonly progress: {
@@ -31,6 +33,7 @@ export interface WorkbookState {
 const initialState: WorkbookState = {
   which: 'demo',
   status: 'opening',
+  whole: false,
   error: null,
   progress: null,
   pen: false,
@@ -52,9 +55,13 @@ export const workbookSlice = createSlice({
     }),
     opened: (state, { payload }: PayloadAction<Readonly<Record<string, unknown>>>) => {
       state.status = 'ready';
+      state.whole = true;
       state.error = null;
       state.progress = null;
       state.notes = payload;
+    },
+    shown: (state) => {
+      state.status = 'ready';
     },
     failed: (state, { payload }: PayloadAction<string>) => {
       state.status = 'failed';
@@ -82,5 +89,15 @@ export const workbookSlice = createSlice({
   },
 });
 
-export const { opening, opened, failed, penChanged, noted, noticed, persistence, progressed, updateReady } =
-  workbookSlice.actions;
+export const {
+  opening,
+  opened,
+  failed,
+  penChanged,
+  noted,
+  noticed,
+  persistence,
+  progressed,
+  shown,
+  updateReady,
+} = workbookSlice.actions;

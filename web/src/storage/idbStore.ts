@@ -12,6 +12,18 @@ interface Schema extends DBSchema {
 type Writing = IDBPTransaction<Schema, ['facts', 'blocks', 'notes'], 'readwrite'>;
 /** Beside the notes: which version of the format the facts are of. */
 const FORMAT_KEY = '#format';
+/** Counts what was written; and what was kept for one count. Neither is a note: notes have names without this sign. */
+const REVISION_KEY = '#revision';
+const KEPT_KEY = '#kept';
+const isNote = (key: string): boolean => !key.startsWith('#');
+
+interface Kept {
+  readonly build: string;
+  readonly revision: number;
+  readonly text: string;
+}
+const isKept = (value: unknown): value is Kept =>
+  typeof value === 'object' && value !== null && 'text' in value && typeof value.text === 'string';
 
 const VERSION = 2;
 const BLOCK = 2000;
@@ -42,15 +54,24 @@ export async function openIdbStore(
   // A newer version opening in another tab must not hang on this one.
   db.addEventListener('versionchange', () => db.close());
   const packed = new PackedIds();
+  /** The count of the facts that this store has seen. */
+  let seen: number | null = null;
+  const write = async (work: (tx: Writing) => Promise<void> | void): Promise<void> => {
+    seen = await writeTo(db, work);
+  };
   return {
     async load(progress = () => undefined) {
       const tx = db.transaction(['facts', 'blocks', 'notes']);
-      const [blockKeys, loose, keys, values] = await Promise.all([
+      const [blockKeys, loose, keys, revision, format] = await Promise.all([
         tx.objectStore('blocks').getAllKeys(),
         tx.objectStore('facts').count(),
         tx.objectStore('notes').getAllKeys(),
-        tx.objectStore('notes').getAll(),
+        tx.objectStore('notes').get(REVISION_KEY),
+        tx.objectStore('notes').get(FORMAT_KEY),
       ]);
+      const names = keys.filter(isNote);
+      const values = await Promise.all(names.map((key) => tx.objectStore('notes').get(key)));
+      seen = countOf(revision);
       // Block by block: a decade read in one go would hold the page up.
       const facts: Fact[] = [];
       const blocks: Fact[][] = [];
@@ -63,14 +84,15 @@ export async function openIdbStore(
       for (const fact of await tx.objectStore('facts').getAll()) facts.push(fact);
       packed.learn(blockKeys, blocks);
       // It only saves time later: a full disk must not keep a workbook shut.
-      if (loose > PACK_AT) await write(db, pack).catch(() => undefined);
-      const stored = new Map(keys.map((key, i) => [key, values[i]]));
-      const format = stored.get(FORMAT_KEY);
-      stored.delete(FORMAT_KEY);
-      return { facts, notes: Object.fromEntries(stored), format: typeof format === 'number' ? format : 1 };
+      if (loose > PACK_AT) await write(pack).catch(() => undefined);
+      return {
+        facts,
+        notes: Object.fromEntries(names.map((key, i) => [key, values[i]])),
+        format: typeof format === 'number' ? format : 1,
+      };
     },
     append: (facts, notes = {}) =>
-      write(db, async (tx) => {
+      write(async (tx) => {
         for (const [key, value] of Object.entries(notes))
           put(
             value === undefined
@@ -93,7 +115,7 @@ export async function openIdbStore(
         facts.forEach((fact, i) => known[i] || put(loose.put(fact)));
       }),
     replace: (facts) =>
-      write(db, async (tx) => {
+      write(async (tx) => {
         put(tx.objectStore('facts').clear());
         put(tx.objectStore('blocks').clear());
         if (facts.length >= BLOCK) await putBlocks(tx, facts);
@@ -102,6 +124,17 @@ export async function openIdbStore(
     async note(key, value) {
       const tx = db.transaction('notes', 'readwrite', { durability: 'strict' });
       void (value === undefined ? tx.store.delete(key) : tx.store.put(value, key));
+      await tx.done;
+    },
+    async kept(build) {
+      const tx = db.transaction('notes');
+      const [kept, revision] = await Promise.all([tx.store.get(KEPT_KEY), tx.store.get(REVISION_KEY)]);
+      return isKept(kept) && kept.build === build && kept.revision === countOf(revision) ? kept.text : null;
+    },
+    async keep(build, text) {
+      const tx = db.transaction('notes', 'readwrite');
+      const revision = countOf(await tx.store.get(REVISION_KEY));
+      if (revision === seen) await tx.store.put({ build, revision, text } satisfies Kept, KEPT_KEY);
       await tx.done;
     },
     close: () => db.close(),
@@ -131,11 +164,23 @@ class PackedIds {
   }
 }
 
-/** One transaction: all of the work or none of it, and done only when the browser has flushed it. */
-async function write(db: IDBPDatabase<Schema>, work: (tx: Writing) => Promise<void> | void): Promise<void> {
+const countOf = (revision: unknown): number => (typeof revision === 'number' ? revision : 0);
+
+/**
+ * One transaction: all of the work or none of it, and done only when the browser has flushed it.
+ *
+ * @returns the count of what was written by then
+ */
+async function writeTo(
+  db: IDBPDatabase<Schema>,
+  work: (tx: Writing) => Promise<void> | void,
+): Promise<number> {
   const tx = db.transaction(['facts', 'blocks', 'notes'], 'readwrite', { durability: 'strict' });
+  let revision: number;
   try {
+    revision = 1 + countOf(await tx.objectStore('notes').get(REVISION_KEY));
     put(tx.objectStore('notes').put(FORMAT_VERSION, FORMAT_KEY));
+    put(tx.objectStore('notes').put(revision, REVISION_KEY));
     await work(tx);
     tx.commit();
   } catch (error) {
@@ -144,6 +189,7 @@ async function write(db: IDBPDatabase<Schema>, work: (tx: Writing) => Promise<vo
     throw error;
   }
   await tx.done;
+  return revision;
 }
 
 /** Not awaited one by one: a request that fails aborts the transaction, and `done` says so. */

@@ -18,5 +18,13 @@ export interface WorkbookStore {
   replace(facts: readonly Fact[]): Promise<void>;
   /** Sets one note; undefined takes it away. */
   note(key: string, value: unknown): Promise<void>;
+  /**
+   * What was kept to be shown at once, if nothing was written since and the same program kept it; else null.
+   *
+   * @param build which program asks
+   */
+  kept(build: string): Promise<string | null>;
+  /** Keeps it for the facts that this store last read or wrote; does nothing where another tab has written since. */
+  keep(build: string, text: string): Promise<void>;
   close(): void;
 }

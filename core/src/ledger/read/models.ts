@@ -52,6 +52,16 @@ export async function fitSlowly(book: Book, pause: () => Promise<void>): Promise
   }
 }
 
+/** Gives a book whose intervals are not at hand the model that was learnt from them. */
+export function keepModel(book: Book, printerId: string, model: PrinterModel): void {
+  const printer = find(book.context, 'printer', printerId);
+  const intervals = [...(book.state.printers.get(printerId)?.slots.values() ?? [])].map(
+    (slot) => slot.intervals,
+  );
+  const [first] = intervals;
+  if (printer && first) fitted.set(first, { intervals, draws: printer.draws, model });
+}
+
 type Asked =
   { readonly model: PrinterModel } | { readonly steps: Iterable<void>; readonly finish: () => PrinterModel };
 

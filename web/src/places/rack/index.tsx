@@ -21,6 +21,7 @@ import {
   type SlotView,
 } from '@hiraeth/core';
 import { useHour, useLedger, useNow } from '../../state/hooks';
+import { useAppSelector } from '../../state/store';
 import { Big } from '../../parts/Big';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
@@ -35,6 +36,8 @@ const CanPrint = lazy(() => import('./CanPrint').then((part) => ({ default: part
 export function Rack() {
   const ledger = useLedger();
   const now = useNow();
+  // What has to be looked up in the log waits for it; what is inside is said at once.
+  const whole = useAppSelector((state) => state.workbook.whole);
   const printers = all(ledger.context, 'printer');
   if (printers.length === 0) return <FirstUse />;
   const views = printers.map((printer) => ({ printer, advice: printerAdvice(ledger, printer.id, now)! }));
@@ -71,9 +74,9 @@ export function Rack() {
         <Shelf />
       </div>
       <aside>
-        <DueLine />
+        {whole ? <DueLine /> : <p className="soft">Reading the log: what is due follows.</p>}
         <Suspense fallback={<h2>Can I print this?</h2>}>
-          <CanPrint />
+          {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
         </Suspense>
         <StripKey />
       </aside>

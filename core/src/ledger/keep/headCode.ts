@@ -1,0 +1,61 @@
+import type { Drawing, Log } from '../../exposure';
+
+/**
+ * How a kept head is written: plain JSON in which maps and lists that only grow have a mark, for both occur anywhere in a state.
+ * Lists of what is past and closed are written as their length alone.
+ */
+export const MAP = '#map';
+export const LOG = '#log';
+export const PAST = '#past';
+export const TIMELINE = '#timeline';
+
+/** By what a state calls them: only their length is kept, for the first screen asks for none of their items. */
+export const PAST_FIELDS: ReadonlySet<string> = new Set(['closed', 'intervals']);
+
+/** A print of no measured picture, which most of a timeline is: [at, subject's place, dm², copies, width, height]. */
+type Row = readonly [string, number, number, number, number, number];
+export interface TimelineCode {
+  readonly subjects: readonly string[];
+  /** Rows, and other drawings as they are. */
+  readonly rows: readonly (Row | Exclude<Drawing, { type: 'job' }>)[];
+}
+
+/** A timeline as rows: ten years are forty thousand of them. */
+export function timelineCode({ items, length }: Log<Drawing>): TimelineCode {
+  const places = new Map<string, number>();
+  const rows: (Row | Exclude<Drawing, { type: 'job' }>)[] = [];
+  for (let i = 0; i < length; i++) {
+    const event = items[i]!;
+    if (event.type !== 'job') {
+      rows.push(event);
+      continue;
+    }
+    let place = places.get(event.subjectId);
+    if (place === undefined) places.set(event.subjectId, (place = places.size));
+    rows.push([event.at, place, event.dm2, event.copies, event.widthMm, event.heightMm]);
+  }
+  return { subjects: [...places.keys()], rows };
+}
+
+/** The timeline that rows stand for; other drawings are revived by the caller's `plain`. */
+export function timelineOf(
+  { subjects, rows }: TimelineCode,
+  plain: (value: unknown) => unknown,
+): Log<Drawing> {
+  const items = rows.map((row): Drawing =>
+    Array.isArray(row)
+      ? jobOf(row as unknown as Row, subjects)
+      : (plain(row) as Exclude<Drawing, { type: 'job' }>),
+  );
+  return { items, length: items.length };
+}
+
+const jobOf = ([at, place, dm2, copies, widthMm, heightMm]: Row, subjects: readonly string[]): Drawing => ({
+  type: 'job',
+  at,
+  subjectId: subjects[place]!,
+  dm2,
+  copies,
+  widthMm,
+  heightMm,
+});
