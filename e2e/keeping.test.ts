@@ -2,9 +2,9 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, expect, test } from '@playwright/test';
+import { chromium, expect, test, type Page } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core';
-import { install, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { install, print, script, setUp, weigh as weighed } from '../core/src/testing/bench';
 import { exportWorkbook, openWith, saved, weigh } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install]);
@@ -31,6 +31,75 @@ test('what was said to be saved survives the browser being killed', async ({
   await expect(fresh.getByText('77.70').first()).toBeVisible();
   await again.close();
   info.annotations.push({ type: 'profile', description: profile });
+});
+
+test('what is kept to be shown at once is never more than that: killed while it is kept, broken, or old', async ({
+  launchOptions,
+  baseURL,
+}) => {
+  test.slow();
+  const profile = mkdtempSync(join(tmpdir(), 'hiraeth-kept-'));
+  const options = { ...launchOptions, baseURL: baseURL!, serviceWorkers: 'block' as const };
+  const years = [
+    ...room,
+    ...script(
+      Array.from({ length: 2100 }, () => print(1)),
+      '2026-03-02T00:00:00.000Z',
+    ),
+  ];
+  /** What the browser has kept, or what it is to find there. */
+  const kept = (page: Page, put?: string): Promise<string | null> =>
+    page.evaluate(
+      (text) =>
+        new Promise<string | null>((resolve, reject) => {
+          const opening = indexedDB.open('hiraeth-own');
+          opening.onerror = () => reject(new Error('no database'));
+          opening.onsuccess = () => {
+            const store = opening.result.transaction('notes', 'readwrite').objectStore('notes');
+            const read = store.get('#kept') as IDBRequest<{ text: string } | undefined>;
+            read.onsuccess = () => {
+              if (text !== undefined && read.result) store.put({ ...read.result, text }, '#kept');
+              opening.result.close();
+              resolve(read.result?.text ?? null);
+            };
+          };
+        }),
+      put,
+    );
+  const inside = (page: Page) =>
+    page.getByRole('group', { name: /^cyan/i }).or(page.locator('.lead')).first();
+  let context = await chromium.launchPersistentContext(profile, options);
+  let page = await context.newPage();
+  await openWith(page, years);
+  await expect.poll(() => kept(page), { timeout: 15_000 }).not.toBeNull();
+  // Killed at several moments after something was recorded: before, while and after it is kept anew.
+  for (const [i, wait] of [0, 2400, 2600].entries()) {
+    await page.goto('/weigh-in');
+    await page.getByLabel('cyan, weight in g').fill(String(62 - i));
+    await page.getByLabel('cyan, weight in g').press('Enter');
+    const ask = page.getByRole('dialog');
+    const done = page.getByRole('alert').filter({ hasText: 'Saved' });
+    await expect(ask.or(done).first()).toBeVisible();
+    if (await ask.isVisible()) {
+      await ask.getByRole('radio').first().check();
+      await ask.getByRole('button', { name: /Record it/ }).click();
+    }
+    await expect(done).toBeVisible();
+    await page.waitForTimeout(wait);
+    spawn('pkill', ['-9', '-f', profile]);
+    await context.close().catch(() => undefined);
+    context = await chromium.launchPersistentContext(profile, options);
+    page = await context.newPage();
+    await page.goto('/cartridge/cyan');
+    await expect(page.getByText(`${62 - i}.00`).first()).toBeVisible();
+  }
+  await page.goto('/');
+  await expect(inside(page)).toBeVisible();
+  await expect.poll(() => kept(page), { timeout: 15_000 }).not.toBeNull();
+  await kept(page, '{"context": broken');
+  await page.goto('/cartridge/cyan');
+  await expect(page.getByText('60.00').first()).toBeVisible();
+  await context.close();
 });
 
 test('a second tab follows the first live, may take the pen, and both stay whole', async ({

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { Ledger, type Fact, type FactDraft } from '@hiraeth/core';
+import { inkNow, keepHead, Ledger, type Fact, type FactDraft } from '@hiraeth/core';
 import { script, setUp, weigh } from '../../../core/src/testing/bench';
 import { MemoryShelf, type WorkbookStore } from '../storage';
 import { makeServices, type Services } from './services';
@@ -9,6 +9,8 @@ import { bringIn, keepNote, openWorkbook, record, undo } from './thunks';
 const NOW = Date.parse('2026-03-10T10:00:00Z');
 const room = script([...setUp, weigh('cyan', 63.42)]);
 const note = (text: string): FactDraft => ({ kind: 'noted', text });
+/** Of the cyan cartridge in the room, by its weight. */
+const INK = '20.526';
 
 interface Bench {
   readonly shelf: MemoryShelf;
@@ -179,6 +181,89 @@ describe('when storage fails', () => {
     release();
     await saving;
     expect(state(b).notice?.text).toBe('Saved: held.');
+  });
+});
+
+describe('a long log', () => {
+  const years = [
+    ...room,
+    ...script(
+      Array.from({ length: 2100 }, (_, i) => note(`day ${i}`)),
+      '2026-03-02T00:00:00.000Z',
+    ),
+  ];
+  /** What is kept, and what the page shows on the way. */
+  function opened(shelf: MemoryShelf, build = 'this') {
+    const b = bench();
+    const shown: string[] = [];
+    let late: (() => void)[] = [];
+    const services: Services = {
+      ...b.services,
+      build,
+      openStore: (which) => shelf.open(which),
+      later: (work) => void (late = [work]),
+    };
+    const store = makeStore(services);
+    store.subscribe(() => {
+      const { workbook, book } = store.getState();
+      if (workbook.status !== 'ready') return;
+      const ink = inkNow(book, 'cyan', '2026-03-10T10:00:00.000Z')?.value.toFixed(3) ?? '–';
+      const line = `${workbook.whole ? 'whole' : 'at once'} ${book.facts.length} ${ink}`;
+      if (shown.at(-1) !== line) shown.push(line);
+    });
+    const settle = async (): Promise<void> => {
+      late.splice(0).forEach((work) => work());
+      await services.queue;
+    };
+    const text = async () => (await shelf.open('own')).kept(build);
+    return { store, services, shown, settle, text, open: () => store.dispatch(openWorkbook('own')) };
+  }
+
+  test('is shown at once as it was kept; what is old, broken or another program’s is thrown away', async () => {
+    const shelf = new MemoryShelf();
+    await (await shelf.open('own')).replace(years);
+    const first = opened(shelf);
+    await first.open();
+    expect(first.shown).toEqual([`whole ${years.length} ${INK}`]);
+    await first.settle();
+    // To the byte what a fresh fold keeps.
+    const fresh = Ledger.from([...first.services.ledger.recorded.values()]);
+    expect(await first.text()).toBe(keepHead(fresh.snapshot()));
+    const second = opened(shelf);
+    await second.open();
+    expect([second.shown[0], second.shown.at(-1)]).toEqual([
+      `at once 0 ${INK}`,
+      `whole ${years.length} ${INK}`,
+    ]);
+    const newer = opened(shelf, 'newer');
+    await newer.open();
+    expect(newer.shown).toHaveLength(1);
+    // Something recorded: what was kept is old until it is kept anew.
+    await second.store.dispatch(record([weigh('cyan', 70)]));
+    expect(await second.text()).toBeNull();
+    const third = opened(shelf);
+    await third.open();
+    expect(third.shown).toHaveLength(1);
+    await third.settle();
+    expect(await third.text()).toBe(keepHead(third.services.ledger.snapshot()));
+    const store = await shelf.open('own');
+    await store.load();
+    await store.keep('this', '{"broken": ');
+    const fourth = opened(shelf);
+    await fourth.open();
+    expect(fourth.shown).toEqual(third.shown);
+  });
+
+  test('what is recorded while the log is still read waits for it', async () => {
+    const shelf = new MemoryShelf();
+    await (await shelf.open('own')).replace(years);
+    const one = opened(shelf);
+    const opening = one.open();
+    const saving = one.store.dispatch(record([note('early')]));
+    await opening;
+    expect((await saving).ok).toBe(true);
+    expect(one.services.ledger.facts.at(-1)).toMatchObject({ text: 'early' });
+    expect((await (await shelf.open('own')).load()).facts).toHaveLength(years.length + 1);
   });
 });
 

@@ -4,8 +4,9 @@ import type { WorkbookStore } from './port';
 interface MemoryBook {
   readonly facts: Map<string, Fact>;
   readonly notes: Map<string, unknown>;
-  /** Gone with the next fact. */
-  kept: { readonly build: string; readonly text: string } | null;
+  /** Counts what was written; what is kept counts for one of them. */
+  revision: number;
+  kept: { readonly build: string; readonly revision: number; readonly text: string } | null;
 }
 
 /** A shelf of workbooks in memory: for rehearsal and tests; the same name opens the same workbook. */
@@ -14,32 +15,35 @@ export class MemoryShelf {
 
   open(name: string): Promise<WorkbookStore> {
     let book = this.books.get(name);
-    if (!book) this.books.set(name, (book = { facts: new Map(), notes: new Map(), kept: null }));
+    if (!book) this.books.set(name, (book = { facts: new Map(), notes: new Map(), revision: 0, kept: null }));
     const mine = book;
     const { facts, notes } = mine;
+    let seen: number | null = null;
     const putNote = (key: string, value: unknown): void =>
       void (value === undefined ? notes.delete(key) : notes.set(key, value));
     return Promise.resolve({
-      load: () =>
-        Promise.resolve(
+      load: () => {
+        seen = mine.revision;
+        return Promise.resolve(
           structuredClone({
             facts: [...facts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
             notes: Object.fromEntries(notes),
             format: FORMAT_VERSION,
           }),
-        ),
+        );
+      },
       append: (added, beside = {}) => {
         const copies = structuredClone([...added]);
         const kept = structuredClone(Object.entries(beside));
         for (const [key, value] of kept) putNote(key, value);
         for (const fact of copies) if (!facts.has(fact.id)) facts.set(fact.id, fact);
-        mine.kept = null;
+        seen = mine.revision += 1;
         return Promise.resolve();
       },
       replace: (next) => {
         const copies = structuredClone([...next]);
         facts.clear();
-        mine.kept = null;
+        seen = mine.revision += 1;
         for (const fact of copies) facts.set(fact.id, fact);
         return Promise.resolve();
       },
@@ -47,9 +51,12 @@ export class MemoryShelf {
         putNote(key, structuredClone(value));
         return Promise.resolve();
       },
-      kept: (build) => Promise.resolve(mine.kept?.build === build ? mine.kept.text : null),
+      kept: (build) =>
+        Promise.resolve(
+          mine.kept?.build === build && mine.kept.revision === mine.revision ? mine.kept.text : null,
+        ),
       keep: (build, text) => {
-        mine.kept = { build, text };
+        if (seen === mine.revision) mine.kept = { build, revision: seen, text };
         return Promise.resolve();
       },
       close: () => undefined,

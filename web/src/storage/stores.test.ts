@@ -91,6 +91,29 @@ describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
     store = await reopen(store, name);
     expect((await store.load()).notes).toEqual({ run: { step: 3 } });
   });
+
+  test('what is kept to be shown at once holds for these facts and this program alone', async () => {
+    const name = `${kind}-kept`;
+    let store = await open(name);
+    expect(await store.kept('one')).toBeNull();
+    await store.append([note('a')]);
+    await store.keep('one', 'head of a');
+    store = await reopen(store, name);
+    expect([await store.kept('one'), await store.kept('two')]).toEqual(['head of a', null]);
+    // It is no note, and it says nothing of facts that came since, whoever wrote them.
+    expect((await store.load()).notes).toEqual({});
+    const tab = await open(name);
+    await tab.append([note('b')]);
+    expect(await store.kept('one')).toBeNull();
+    // This store has not seen b: what it would keep is old already.
+    await store.keep('one', 'head of a again');
+    expect(await store.kept('one')).toBeNull();
+    await store.load();
+    await store.keep('one', 'head of b');
+    expect(await store.kept('one')).toBe('head of b');
+    await store.replace([note('c')]);
+    expect(await store.kept('one')).toBeNull();
+  });
 });
 
 test('a database of the first version keeps all that is in it', async () => {
