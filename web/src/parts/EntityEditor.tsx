@@ -1,14 +1,15 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Fragment } from 'react';
+import { useForm, type Control } from 'react-hook-form';
+import { z } from 'zod';
 import {
   all,
+  entitySchema,
   explain,
   minorPerMajor,
   parseMoney,
@@ -18,9 +19,9 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useRecord } from '../state/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
-import { Pick } from './fields';
+import { FlagOf, PickOf, TextOf } from './formFields';
 
-type Values = Record<string, string | boolean>;
+type Typed = Record<string, unknown>;
 const at = (entity: unknown, path: string): unknown =>
   path
     .split('.')
@@ -51,6 +52,24 @@ export function EntityEditor({
   );
 }
 
+/** Its fields as they are typed, read back as a new version that its schema takes; each problem stands at its field. */
+const editorSchema = (entity: Entity, fields: readonly FieldSpec[], currency: string) =>
+  z.record(z.string(), z.unknown()).transform((typed, context): Entity => {
+    const { next, problems } = readBack(entity, fields, typed, currency);
+    const found = Object.entries(problems);
+    if (found.length === 0) {
+      const read = entitySchema.safeParse(next);
+      if (read.success) return read.data;
+      // What its schema refuses is said where it was typed, as far as there is such a field.
+      for (const { path, message } of read.error.issues) {
+        const field = fields.find((one) => path.join('.').startsWith(one.path)) ?? fields[0]!;
+        found.push([field.path, `${message}.`]);
+      }
+    }
+    for (const [path, message] of found) context.addIssue({ code: 'custom', path: path.split('.'), message });
+    return z.NEVER;
+  });
+
 function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose: () => void }) {
   const ledger = useLedger();
   const record = useRecord();
@@ -61,17 +80,11 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
     subjects: all(ledger.context, 'subject'),
     papers: all(ledger.context, 'paper'),
   });
-  const [values, setValues] = useState<Values>(() =>
-    Object.fromEntries(fields.map((field) => [field.path, show(field, at(entity, field.path), currency)])),
-  );
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const set = (path: string, value: string | boolean): void => {
-    setValues({ ...values, [path]: value });
-    setErrors({});
-  };
-  const save = async (): Promise<void> => {
-    const { next, problems } = readBack(entity, fields, values, currency);
-    if (Object.keys(problems).length > 0) return setErrors(problems);
+  const { control, handleSubmit } = useForm<Typed, unknown, Entity>({
+    resolver: zodResolver(editorSchema(entity, fields, currency)),
+    defaultValues: asTyped(entity, fields, currency),
+  });
+  const save = async (next: Entity): Promise<void> => {
     const saved = await record(
       [{ kind: 'defined', entity: next }],
       'Saved. The version before stays in the log.',
@@ -79,12 +92,7 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
     if (saved) onClose();
   };
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
       <DialogTitle id="entity-editor-title">
         Correct{' '}
         {'name' in entity
@@ -96,13 +104,10 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
       <DialogContent>
         <div className="form" style={{ paddingTop: 8 }}>
           {fields.map((field) => (
-            <FieldOf
-              key={field.path}
-              field={field}
-              value={values[field.path]!}
-              error={errors[field.path]}
-              onValue={(value) => set(field.path, value)}
-            />
+            <Fragment key={field.path}>
+              {field.group && <h3 className="wide">{field.group}</h3>}
+              <FieldOf field={field} control={control} />
+            </Fragment>
           ))}
         </div>
       </DialogContent>
@@ -118,44 +123,29 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
 
 function FieldOf({
   field,
-  value,
-  error,
-  onValue,
+  control,
 }: {
   readonly field: FieldSpec;
-  readonly value: string | boolean;
-  readonly error: string | undefined;
-  readonly onValue: (value: string | boolean) => void;
+  readonly control: Control<Typed, unknown, Entity>;
 }) {
-  const input =
-    field.as === 'flag' ? (
-      <FormControlLabel
-        control={<Checkbox checked={value === true} onChange={(event) => onValue(event.target.checked)} />}
-        label={field.label}
-      />
-    ) : field.as === 'choice' ? (
-      <Pick
-        label={field.label}
-        value={value as string}
-        options={field.choices ?? []}
-        onPick={onValue}
-        {...(field.help ? { helperText: field.help } : {})}
-      />
-    ) : (
-      <TextField
-        label={field.label}
-        value={value}
-        onChange={(event) => onValue(event.target.value)}
-        error={error !== undefined}
-        helperText={error ?? field.help}
-      />
-    );
-  return (
-    <>
-      {field.group && <h3 className="wide">{field.group}</h3>}
-      {input}
-    </>
-  );
+  const bound = { control, name: field.path, label: field.label };
+  if (field.as === 'flag') return <FlagOf {...bound} />;
+  if (field.as === 'choice')
+    return <PickOf {...bound} options={field.choices ?? []} helperText={field.help} />;
+  return <TextOf {...bound} helperText={field.help} />;
+}
+
+/** What stands in each field at first, nested as its path says. */
+function asTyped(entity: Entity, fields: readonly FieldSpec[], currency: string): Typed {
+  const typed: Typed = {};
+  for (const field of fields)
+    lay(typed, field.path.split('.'), show(field, at(entity, field.path), currency));
+  return typed;
+}
+
+function lay(target: Record<string, unknown>, [key, ...rest]: readonly string[], value: unknown): void {
+  if (rest.length === 0) target[key!] = value;
+  else lay((target[key!] ??= {}) as Record<string, unknown>, rest, value);
 }
 
 function show(field: FieldSpec, value: unknown, currency: string): string | boolean {
@@ -169,7 +159,7 @@ function show(field: FieldSpec, value: unknown, currency: string): string | bool
 function readBack(
   entity: Entity,
   fields: readonly FieldSpec[],
-  values: Values,
+  typed: Typed,
   currency: string,
 ): { next: Entity; problems: Record<string, string> } {
   const next = structuredClone(entity) as unknown as Record<string, unknown>;
@@ -177,7 +167,7 @@ function readBack(
   /** Objects that may be left out as a whole, and whether all of their fields are filled. */
   const optional = new Map<string, { filled: number; of: number; first: string }>();
   for (const field of fields) {
-    const raw = values[field.path]!;
+    const raw = at(typed, field.path) as string | boolean;
     const dot = field.path.lastIndexOf('.');
     const parent = dot < 0 ? '' : field.path.slice(0, dot);
     const group = field.optional && parent !== '' && !Array.isArray(at(next, parent));

@@ -1,18 +1,12 @@
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import {
-  all,
-  explain,
-  parseMoney,
-  PURCHASE_WORDS,
-  PURCHASES,
-  settingsOf,
-  type PurchaseKind,
-} from '@hiraeth/core';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { all, PURCHASE_WORDS, PURCHASES, settingsOf, type PurchaseKind } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
-import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
+import { PickOf, TextOf } from '../../parts/formFields';
+import { maybeMoney, maybeWhole } from '../../parts/formSchema';
 
 /** Bottles and originals stand where their ink does. */
 const WHAT = PURCHASES.filter((what) => what !== 'bottle' && what !== 'originals').map((value) => ({
@@ -22,6 +16,32 @@ const WHAT = PURCHASES.filter((what) => what !== 'bottle' && what !== 'originals
 /** What lasts: spread over months unless it is said otherwise. */
 const LASTS: ReadonlySet<PurchaseKind> = new Set(['kit', 'cartridges', 'tools', 'wear']);
 
+/** A purchase as it is typed, and what it means. */
+const purchaseSchema = (currency: string) =>
+  z
+    .object({
+      what: z.enum(PURCHASES),
+      name: z.string().trim(),
+      price: maybeMoney(currency),
+      ink: maybeMoney(currency),
+      life: maybeWhole(0, 240, 'Lasts, months: a whole number from 0 (counted when bought) to 240.'),
+      printerId: z.string(),
+      when: z.string().refine((text) => fromLocalField(text) !== null, {
+        message: 'Choose the day on which it was bought.',
+      }),
+    })
+    .superRefine(({ what, ink, price }, context) => {
+      if (what === 'kit' && ink !== null && (price === null || ink > price))
+        context.addIssue({
+          code: 'custom',
+          path: ['ink'],
+          message:
+            'Of it ink: this is more than the whole price. Enter what its bottles count for, at most the price.',
+        });
+    });
+type PurchaseForm = z.input<ReturnType<typeof purchaseSchema>>;
+type Purchase = z.output<ReturnType<typeof purchaseSchema>>;
+
 /** What printing costs besides ink: each with its own date and life, for one printer or for all. */
 export function BuyKit({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
@@ -29,39 +49,33 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
   const record = useRecord();
   const { currency, kitLifeMonths } = settingsOf(ledger.context);
   const printers = all(ledger.context, 'printer');
-  const [what, setWhat] = useState<PurchaseKind>('kit');
-  const [name, setName] = useState('');
-  const [price, setPrice] = useState('');
-  const [ink, setInk] = useState('');
-  const [life, setLife] = useState('');
-  const [printerId, setPrinter] = useState('');
-  const [when, setWhen] = useState<string | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const save = async (): Promise<void> => {
-    const money = price.trim() === '' ? null : parseMoney(price, currency);
-    if (money && !money.ok) return setError(explain(money.problem));
-    const inkPart = what === 'kit' && ink.trim() !== '' ? parseMoney(ink, currency) : null;
-    if (inkPart && !inkPart.ok) return setError(explain(inkPart.problem));
-    if (inkPart?.ok && (!money?.ok || inkPart.value > money.value))
-      return setError(
-        'Of it ink: this is more than the whole price. Enter what its bottles count for, at most the price.',
-      );
-    const months = life.trim() === '' ? null : readWhole(life, 0);
-    if (life.trim() !== '' && (months === null || months > 240))
-      return setError('Lasts, months: a whole number from 0 (counted when bought) to 240.');
-    const at = when === null ? null : fromLocalField(when);
-    if (when !== null && at === null) return setError('Choose the day on which it was bought.');
-    const label = name.trim() || PURCHASE_WORDS[what];
+  const { control, handleSubmit, formState } = useForm<PurchaseForm, unknown, Purchase>({
+    resolver: zodResolver(purchaseSchema(currency)),
+    defaultValues: {
+      what: 'kit',
+      name: '',
+      price: '',
+      ink: '',
+      life: '',
+      printerId: '',
+      when: toLocalField(now),
+    },
+  });
+  const what = useWatch({ control, name: 'what' });
+  const whenChosen = formState.dirtyFields.when === true;
+  const save = async (typed: Purchase): Promise<void> => {
+    const label = typed.name || PURCHASE_WORDS[typed.what];
+    const at = whenChosen ? fromLocalField(typed.when) : null;
     const saved = await record(
       [
         {
           kind: 'purchased',
-          what,
+          what: typed.what,
           name: label,
-          priceMinor: money?.ok ? money.value : null,
-          ...(inkPart?.ok ? { inkMinor: inkPart.value } : {}),
-          ...(months !== null ? { lifeMonths: months } : {}),
-          ...(printerId ? { printerId } : {}),
+          priceMinor: typed.price,
+          ...(typed.what === 'kit' && typed.ink !== null ? { inkMinor: typed.ink } : {}),
+          ...(typed.life !== null ? { lifeMonths: typed.life } : {}),
+          ...(typed.printerId ? { printerId: typed.printerId } : {}),
           ...(at ? { at } : {}),
         },
       ],
@@ -69,60 +83,49 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
     );
     if (saved) onDone();
   };
-  const moneyField = (label: string, value: string, onText: (text: string) => void, help: string) => (
-    <TextField
-      label={`${label} (${currency})`}
-      value={value}
-      onChange={(event) => {
-        onText(event.target.value);
-        setError(null);
-      }}
-      helperText={help}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
-  );
   return (
     <form
       className="stack"
       aria-label="Enter a purchase"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
     >
-      <Pick label="Bought" value={what} options={WHAT} onPick={setWhat} />
-      <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-      {moneyField('Price', price, setPrice, 'Empty: not known; then the cost is not known either.')}
-      {what === 'kit' && moneyField('Of it ink', ink, setInk, 'What its bottles’ own prices hold already.')}
-      <WholeField label="Lasts, months" least={0} value={life} onText={setLife} />
+      <PickOf control={control} name="what" label="Bought" options={WHAT} />
+      <TextOf control={control} name="name" label="Name" />
+      <TextOf
+        control={control}
+        name="price"
+        label={`Price (${currency})`}
+        numeric
+        helperText="Empty: not known; then the cost is not known either."
+      />
+      {what === 'kit' && (
+        <TextOf
+          control={control}
+          name="ink"
+          label={`Of it ink (${currency})`}
+          numeric
+          helperText="What its bottles’ own prices hold already."
+        />
+      )}
+      <TextOf control={control} name="life" label="Lasts, months" numeric />
       <p className="soft small">
         {LASTS.has(what)
           ? `Empty: ${what === 'wear' ? 'counted when bought' : `spread over ${kitLifeMonths} months`}.`
           : 'Empty: counted when bought.'}
       </p>
       {printers.length > 1 && (
-        <Pick
+        <PickOf
+          control={control}
+          name="printerId"
           label="For"
-          value={printerId}
           options={[
             { value: '', label: 'all printers, by the ink that each takes' },
             ...printers.map((printer) => ({ value: printer.id, label: printer.name })),
           ]}
-          onPick={setPrinter}
         />
       )}
-      <TextField
-        label="When"
-        type="datetime-local"
-        value={when ?? toLocalField(now)}
-        onChange={(event) => setWhen(event.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
-      {error && (
-        <p className="bad" role="alert">
-          {error}
-        </p>
-      )}
+      <TextOf control={control} name="when" label="When" type="datetime-local" />
       <FormEnd submit="Record it" onCancel={onDone} />
     </form>
   );

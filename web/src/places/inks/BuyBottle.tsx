@@ -1,21 +1,47 @@
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import {
-  all,
-  CLASS_NAMES,
-  explain,
-  INK_CLASSES,
-  parseMoney,
-  settingsOf,
-  SHADES,
-  type FactDraft,
-  type Ink,
-  type InkClass,
-} from '@hiraeth/core';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { all, CLASS_NAMES, INK_CLASSES, settingsOf, SHADES, type FactDraft, type Ink } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
+import { optionsOf } from '../../parts/fields';
+import { PickOf, TextOf } from '../../parts/formFields';
+import { maybeQuantity, money, quantity } from '../../parts/formSchema';
+
+const NEW = 'new';
+
+/** A bottle as it is typed, and what it means: of an ink that is known, or of one with its own name and density. */
+const bottleSchema = (currency: string) =>
+  z
+    .object({
+      inkId: z.string(),
+      name: z.string().trim(),
+      shade: z.string(),
+      inkClass: z.enum(INK_CLASSES),
+      density: maybeQuantity('density'),
+      lot: z.string().trim().max(60, 'A lot has at most 60 letters.'),
+      volume: quantity('volume', 'Enter how much the bottle holds, in ml.'),
+      price: money(currency),
+      opened: z.enum(['yes', 'no']),
+    })
+    .superRefine(({ inkId, name, density }, context) => {
+      if (inkId !== NEW) return;
+      if (name === '')
+        context.addIssue({
+          code: 'custom',
+          path: ['name'],
+          message: 'Give the ink a name, as on its label.',
+        });
+      if (density !== null && !(density > 0.7 && density < 1.6))
+        context.addIssue({
+          code: 'custom',
+          path: ['density'],
+          message: 'A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.',
+        });
+    });
+type BottleForm = z.input<ReturnType<typeof bottleSchema>>;
+type Bottle = z.output<ReturnType<typeof bottleSchema>>;
 
 /** A bottle bought: of an ink that is known, or of a new one. */
 export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
@@ -24,132 +50,111 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
   const { currency } = settingsOf(ledger.context);
-  const [inkId, setInkId] = useState(inks[0]?.id ?? 'new');
-  const [name, setName] = useState('');
-  const [shade, setShade] = useState<string>(firstShade(ledger));
-  const [inkClass, setInkClass] = useState<InkClass>('pigment');
-  const [density, setDensity] = useState('');
-  const [lot, setLot] = useState('');
-  const [volume, setVolume] = useState('');
-  const [price, setPrice] = useState('');
-  const [opened, setOpened] = useState<'yes' | 'no'>('yes');
-  const [error, setError] = useState<string | null>(null);
-  const isNew = inkId === 'new';
+  const { control, handleSubmit } = useForm<BottleForm, unknown, Bottle>({
+    resolver: zodResolver(bottleSchema(currency)),
+    defaultValues: {
+      inkId: inks[0]?.id ?? NEW,
+      name: '',
+      shade: firstShade(ledger),
+      inkClass: 'pigment',
+      density: '',
+      lot: '',
+      volume: '',
+      price: '',
+      opened: 'yes',
+    },
+  });
+  const isNew = useWatch({ control, name: 'inkId' }) === NEW;
 
-  const save = async (): Promise<void> => {
-    const ml = readTyped(volume, 'volume');
-    const money = parseMoney(price, currency);
-    const rho = readTyped(density, 'density');
-    if (isNew && name.trim() === '') return setError('Give the ink a name, as on its label.');
-    if (ml.value === null || ml.value <= 0)
-      return setError(ml.error ?? 'Enter how much the bottle holds, in ml.');
-    if (!money.ok) return setError(`Price: ${explain(money.problem)}`);
-    if (rho.error) return setError(`Density: ${rho.error}`);
-    if (rho.value !== null && !(rho.value > 0.7 && rho.value < 1.6))
-      return setError('A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.');
-    const facts: FactDraft[] = [];
-    const id = isNew ? newId('ink') : inkId;
-    const ink: Ink | undefined = isNew
-      ? {
-          entity: 'ink',
-          id,
-          name: name.trim(),
-          shade,
-          inkClass,
-          density: rho.value === null ? null : { value: rho.value, u: 0.006 },
-        }
-      : inks.find((known) => known.id === inkId);
-    if (!ink) return setError('Choose the ink.');
-    if (isNew) facts.push({ kind: 'defined', entity: ink });
+  const save = async (typed: Bottle): Promise<void> => {
+    const { name, shade, inkClass, density, lot, volume, price } = typed;
+    const known = inks.find((ink) => ink.id === typed.inkId);
+    const ink: Ink = known ?? {
+      entity: 'ink',
+      id: newId('ink'),
+      name,
+      shade,
+      inkClass,
+      density: density === null ? null : { value: density, u: 0.006 },
+    };
     const bottleId = newId('bottle');
+    const facts: FactDraft[] = known ? [] : [{ kind: 'defined', entity: ink }];
     facts.push(
       {
         kind: 'defined',
         entity: {
           entity: 'bottle',
           id: bottleId,
-          inkId: id,
-          lot: lot.trim(),
-          volumeMl: ml.value,
-          priceMinor: money.value,
+          inkId: ink.id,
+          lot,
+          volumeMl: volume,
+          priceMinor: price,
           emptyG: null,
         },
       },
       {
         kind: 'purchased',
         what: 'bottle',
-        name: `${ink.name}${lot.trim() ? `, lot ${lot.trim()}` : ''}`,
-        priceMinor: money.value,
+        name: `${ink.name}${lot ? `, lot ${lot}` : ''}`,
+        priceMinor: price,
         bottleId,
       },
     );
-    if (opened === 'yes') facts.push({ kind: 'bottleOpened', bottleId, linerPresent: true });
-    const saved = await record(facts, `Saved: ${ink.name}, ${ml.value} ml.`);
+    if (typed.opened === 'yes') facts.push({ kind: 'bottleOpened', bottleId, linerPresent: true });
+    const saved = await record(facts, `Saved: ${ink.name}, ${volume} ml.`);
     if (saved) onDone();
   };
   return (
     <form
       className="section stack"
       aria-label="Buy a bottle"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
     >
       <h2>A bottle</h2>
       <div className="form">
-        <Pick
+        <PickOf
+          control={control}
+          name="inkId"
           label="Ink"
-          value={inkId}
           options={[
             ...inks.map((ink) => ({ value: ink.id, label: ink.name })),
-            { value: 'new', label: 'an ink that is new here' },
+            { value: NEW, label: 'an ink that is new here' },
           ]}
-          onPick={setInkId}
         />
         {isNew && (
           <>
-            <TextField label="Ink’s name" value={name} onChange={(event) => setName(event.target.value)} />
-            <Pick label="Shade" value={shade} options={optionsOf<string>(SHADES)} onPick={setShade} />
-            <Pick<InkClass>
+            <TextOf control={control} name="name" label="Ink’s name" />
+            <PickOf control={control} name="shade" label="Shade" options={optionsOf<string>(SHADES)} />
+            <PickOf
+              control={control}
+              name="inkClass"
               label="Class"
-              value={inkClass}
               options={optionsOf(INK_CLASSES, CLASS_NAMES)}
-              onPick={setInkClass}
             />
-            <QuantityField
+            <TextOf
+              control={control}
+              name="density"
               label="Density, g/ml"
-              kind="plain"
-              value={density}
-              onText={setDensity}
+              numeric
               helperText="From its sheet; empty if you do not know"
             />
           </>
         )}
-        <TextField
-          label="Lot"
-          value={lot}
-          onChange={(event) => setLot(event.target.value)}
-          helperText="Colours are compared by lot"
-        />
-        <QuantityField label="Holds, ml" kind="volume" value={volume} onText={setVolume} />
-        <TextField
-          label={`Price (${currency})`}
-          value={price}
-          onChange={(event) => setPrice(event.target.value)}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-        />
-        <Pick
+        <TextOf control={control} name="lot" label="Lot" helperText="Colours are compared by lot" />
+        <TextOf control={control} name="volume" label="Holds, ml" numeric />
+        <TextOf control={control} name="price" label={`Price (${currency})`} numeric />
+        <PickOf
+          control={control}
+          name="opened"
           label="Opened"
-          value={opened}
           options={[
             { value: 'yes', label: 'opened now' },
             { value: 'no', label: 'still sealed' },
           ]}
-          onPick={setOpened}
         />
       </div>
-      <FormEnd error={error} submit="Record the bottle" onCancel={onDone} />
+      <FormEnd submit="Record the bottle" onCancel={onDone} />
     </form>
   );
 }
