@@ -4,6 +4,7 @@ export {
   DRAWN,
   inkAccount,
   inkAccounts,
+  inkAccountsInSlices,
   type AccountEntry,
   type Cause,
   type ChannelAccount,

@@ -104,6 +104,19 @@ export function inkAccounts(
   printerId: string,
   edges: readonly string[],
 ): readonly InkAccount[] | undefined {
+  const writing = inkAccountsInSlices(book, printerId, edges);
+  for (;;) {
+    const { done, value } = writing.next();
+    if (done) return value;
+  }
+}
+
+/** The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it. */
+export function* inkAccountsInSlices(
+  book: Book,
+  printerId: string,
+  edges: readonly string[],
+): Generator<void, readonly InkAccount[] | undefined, void> {
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   if (!printer || !model || edges.length < 2) return undefined;
@@ -111,7 +124,10 @@ export function inkAccounts(
   const known = kept.get(book.state)?.get(key);
   if (known && known.context === book.context) return known.accounts;
   const sheet = new Sheet(book, printerId, model, edges);
-  for (const cartridgeId of cartridgesOf(book)) sheet.takeCartridge(cartridgeId);
+  for (const cartridgeId of cartridgesOf(book)) {
+    sheet.takeCartridge(cartridgeId);
+    yield;
+  }
   sheet.takeBottles();
   const accounts = sheet.accounts(printer.slots.map((slot) => slot.id));
   keep(book, key, accounts);

@@ -9,6 +9,7 @@ export {
   type PrinterCost,
   type Sum,
 } from './printerCost';
+export { accountSlowly } from './accountSlowly';
 export {
   periodCost,
   type CauseCost,

@@ -1,7 +1,7 @@
-import { ALWAYS, CAUSES, inkAccounts, monthEdges, type Cause } from '../account';
-import { listOf } from '../exposure';
+import { ALWAYS, CAUSES, inkAccounts, type Cause } from '../account';
 import { find, type Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
+import { costEdges } from './costEdges';
 import { paybackOf, type Payback } from './payback';
 import { addUp, costOfAccount, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
 import { printCost } from './printCost';
@@ -112,13 +112,8 @@ function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
 }
 
 function monthsOf(book: Book, printerId: string, from: string, to: string): MonthCost[] {
-  // Whichever came first: the first print, or the first thing bought for it.
-  const first =
-    [book.state.printers.get(printerId)?.firstAt, listOf(book.state.purchases)[0]?.at]
-      .filter((at): at is string => typeof at === 'string')
-      .sort()[0] ?? null;
-  if (first === null) return [];
-  const edges = monthEdges(from === ALWAYS || from < first ? first : from, to);
+  const edges = costEdges(book, printerId, from, to);
+  if (edges === null) return [];
   const months: MonthCost[] = [];
   let saved: number | null = 0;
   for (const account of inkAccounts(book, printerId, edges) ?? []) {

@@ -23,7 +23,7 @@ export {
 } from './define/context';
 export { partsOf, type PartBody } from './define/partsOf';
 export { headOf, type HeadContent } from './read/headOf';
-export { keepHead } from './keep/keepHead';
+export { keepHead, keepHeadInSlices } from './keep/keepHead';
 export { reviveHead } from './keep/reviveHead';
 export { contradictionOf } from './read/contradictionOf';
 export { isKnown } from './fold/belief';

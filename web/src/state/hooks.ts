@@ -10,6 +10,7 @@ import {
   type Uncertain,
 } from '@hiraeth/core';
 import { useAsk } from './ask';
+import { hourOf } from './hourOf';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { record } from './thunks';
@@ -31,7 +32,7 @@ export function useNow(): string {
 }
 
 /** The end of this hour, as a UTC instant: for what need not be made anew with every half minute; never before the last fact. */
-export const useHour = (): string => `${useNow().slice(0, 13)}:59:59.999Z`;
+export const useHour = (): string => hourOf(useNow());
 
 /**
  * Records drafts; asks where the workbook has a question that may be answered with yes, and says what is wrong where not.

@@ -1,4 +1,5 @@
 import {
+  accountSlowly,
   all,
   cartridgeView,
   checkFact,
@@ -8,7 +9,7 @@ import {
   fail,
   fitSlowly,
   FORMAT_VERSION,
-  keepHead,
+  keepHeadInSlices,
   Ledger,
   ok,
   printerAdvice,
@@ -24,6 +25,7 @@ import {
   type Result,
 } from '@hiraeth/core';
 import { failureWords, joinTabs, type TabNews } from '../storage';
+import { hourOf } from './hourOf';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
 import { bookChanged } from './bookReducer';
@@ -102,7 +104,7 @@ const open =
       });
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
-      if (head === null) dispatch(keepSoon());
+      dispatch(settle(head === null));
     } catch (error) {
       dispatch(failed(`The workbook could not be opened: ${failureWords(error)}.`));
     }
@@ -121,20 +123,30 @@ const atOnce = (head: Book): LogSnapshot => ({
 /** A smaller workbook is folded faster than one notices. */
 const KEPT_FROM = 2000;
 
-/** Keeps what is true now beside the facts, so that the next opening shows it at once. It only saves time: a full disk is no matter. */
-const keepSoon = (): Thunk<void> => (_dispatch, getState, services) => {
-  if (services.ledger.facts.length < KEPT_FROM) return;
-  services.later(
-    () =>
+/**
+ * When nothing was asked for a while: writes the accounts that the places ask for, so that they open at once; and keeps what is true
+ * now beside the facts, so that the next opening shows it at once. Both only save time: a full disk is no matter.
+ */
+const settle =
+  (keep = true): Thunk<void> =>
+  (_dispatch, getState, services) => {
+    if (services.ledger.facts.length < KEPT_FROM) return;
+    services.later(() => {
+      const { book } = getState();
+      const hour = hourOf(new Date(services.clock.now()).toISOString());
       void inTurn(services, async () => {
         const { whole, pen } = getState().workbook;
-        if (whole && pen)
-          await services.store
-            ?.keep(services.build, keepHead(services.ledger.snapshot()))
-            .catch(() => undefined);
-      }),
-  );
-};
+        if (!keep || !whole || !pen) return;
+        const pieces: string[] = [];
+        for (const piece of keepHeadInSlices(services.ledger.snapshot())) {
+          pieces.push(piece);
+          await services.breathe();
+        }
+        await services.store?.keep(services.build, pieces.join('')).catch(() => undefined);
+      });
+      void accountSlowly(book, hour, services.breathe);
+    });
+  };
 
 const follow =
   (news: TabNews): Thunk<void> =>
@@ -202,7 +214,7 @@ export const record =
       ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
       dispatch(bookChanged(services.ledger.snapshot()));
-      dispatch(keepSoon());
+      dispatch(settle());
       if (saved !== null)
         dispatch(
           noticed({
@@ -257,7 +269,7 @@ export const bringIn =
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
       dispatch(bookChanged(services.ledger.snapshot()));
-      dispatch(keepSoon());
+      dispatch(settle());
       return ok(facts.length);
     });
 

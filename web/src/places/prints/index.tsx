@@ -16,7 +16,7 @@ import {
   type Printer,
   type PrintKind,
 } from '@hiraeth/core';
-import { useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
@@ -38,6 +38,8 @@ type PrintDraft = Omit<Extract<FactDraft, { kind: 'jobPlanned' }>, 'kind' | 'by'
 export default function Prints() {
   const ledger = useLedger();
   const now = useNow();
+  // An account is not written anew with every half minute.
+  const hour = useHour();
   const record = useRecord();
   const money = useMoneyInterval();
   const { newId } = useServices();
@@ -82,7 +84,7 @@ export default function Prints() {
     );
   const area = printedArea(chosenSize(size), margin);
   const count = readTyped(copies, 'plain').value;
-  const cost = printerCost(ledger, printerId, now);
+  const cost = printerCost(ledger, printerId, hour);
   const one =
     cost && area && subjectId && subjectId !== 'new'
       ? printCost(
