@@ -1,4 +1,4 @@
-import { all, find, slotFor, type Snapshot } from '../ledger';
+import { all, find, slotFor, type Snapshot, factsOf } from '../ledger';
 
 export interface CartridgeLife {
   readonly cartridgeId: string;
@@ -22,9 +22,8 @@ const WATCH = 0.8;
  */
 export function cartridgeLives(book: Snapshot, printerId: string): CartridgeLife[] {
   const dry = new Map<string, number>();
-  for (const fact of book.facts)
-    if (fact.kind === 'fadedOrRanDry' && fact.ranDry)
-      dry.set(fact.cartridgeId, (dry.get(fact.cartridgeId) ?? 0) + 1);
+  for (const { cartridgeId, ranDry } of factsOf(book, 'fadedOrRanDry'))
+    if (ranDry) dry.set(cartridgeId, (dry.get(cartridgeId) ?? 0) + 1);
   return all(book.context, 'cartridge')
     .flatMap((cartridge): CartridgeLife[] => {
       const state = book.state.cartridges.get(cartridge.id);

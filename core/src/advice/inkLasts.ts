@@ -1,5 +1,5 @@
 import { MONTH_MS } from '../cost';
-import { all, bottleRemaining, type Snapshot } from '../ledger';
+import { all, bottleRemaining, type Snapshot, factsOf } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { Ink } from '../workbook';
 
@@ -23,7 +23,7 @@ const LEAST_PER_MONTH = 0.5;
  */
 export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
   const { context, state } = ledger;
-  const first = ledger.facts.find((fact) => fact.kind === 'filled')?.at ?? at;
+  const first = factsOf(ledger, 'filled')[0]?.at ?? at;
   const months = Math.max(1, (Date.parse(at) - Date.parse(first)) / MONTH_MS);
   return all(context, 'ink')
     .flatMap((ink): InkSupply[] => {

@@ -1,7 +1,7 @@
 import { MONTH_MS } from '../cost';
-import { all, find, settingsOf, slotFor, type Snapshot } from '../ledger';
+import { all, find, settingsOf, slotFor, type Snapshot, factsOf } from '../ledger';
 import { ONE_SIDED } from '../quantity';
-import { DUE, type FactOf } from '../workbook';
+import { DUE } from '../workbook';
 import { inkLasts } from './inkLasts';
 
 /** A size in which an ink was bought. */
@@ -105,9 +105,8 @@ function chipOrders(
   printerId: string | undefined,
   byWhen: (ms: number) => string,
 ): Order[] {
-  const bought = book.facts.filter(
-    (fact): fact is FactOf<'purchased'> =>
-      fact.kind === 'purchased' && fact.what === 'chips' && fact.count !== undefined,
+  const bought = factsOf(book, 'purchased').filter(
+    ({ what, count }) => what === 'chips' && count !== undefined,
   );
   const first = bought[0];
   // One stock for all printers; told to those that use them up.
@@ -117,9 +116,7 @@ function chipOrders(
       (printerId === undefined || slotFor(book.context, cartridge)?.printer.id === printerId),
   );
   if (!first || !uses) return [];
-  const used = book.facts.filter((fact) => {
-    return fact.kind === 'chipReplaced' && fact.at >= first.at;
-  }).length;
+  const used = factsOf(book, 'chipReplaced').filter((fact) => fact.at >= first.at).length;
   const months = Math.max(1, (now - Date.parse(first.at)) / MONTH_MS);
   const left = Math.max(0, bought.reduce((sum, { count }) => sum + count!, 0) - used);
   const perMonth = used / months;
@@ -139,8 +136,8 @@ function chipOrders(
 /** What was bought under one name at least twice comes again after the mean of its intervals. */
 function againOrders(book: Snapshot, now: number, byWhen: (ms: number) => string): Order[] {
   const times = new Map<string, number[]>();
-  for (const fact of book.facts)
-    if (fact.kind === 'purchased' && fact.what === 'consumables')
+  for (const fact of factsOf(book, 'purchased'))
+    if (fact.what === 'consumables')
       times.set(fact.name, [...(times.get(fact.name) ?? []), Date.parse(fact.at)]);
   return [...times].flatMap(([name, at]): Order[] => {
     const span = at.at(-1)! - at[0]!;

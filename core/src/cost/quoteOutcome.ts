@@ -1,5 +1,5 @@
 import { demandBySlot } from '../image';
-import { modelOf, type Book } from '../ledger';
+import { modelOf, type Book, factsOf } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
 import type { Fact, FactOf } from '../workbook';
@@ -32,12 +32,8 @@ export function quoteOutcome(
   const model = modelOf(book, quote.printerId);
   const cost = printerCost(book, quote.printerId, at);
   if (!model || !cost) return null;
-  const prints = book.facts.filter(
-    (fact): fact is FactOf<'printed'> =>
-      fact.kind === 'printed' &&
-      fact.printerId === quote.printerId &&
-      fact.edition === quote.name &&
-      fact.at >= quote.at,
+  const prints = factsOf(book, 'printed').filter(
+    (fact) => fact.printerId === quote.printerId && fact.edition === quote.name && fact.at >= quote.at,
   );
   if (prints.length === 0) return null;
   let inkMinor: number | null = 0;

@@ -51,6 +51,7 @@ export { CONTRADICTS_SIGMA, walk, type Contradiction, type Walked } from './fold
 export { bottleName } from './read/bottleName';
 export { bottleRemaining, type BottleContent } from './read/bottleRemaining';
 export { factsAbout } from './read/factsAbout';
+export { factsOf } from './read/factsOf';
 export {
   cartridgeOf,
   densityInside,

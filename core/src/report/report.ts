@@ -21,6 +21,7 @@ import {
   type Book,
   type LifeEntry,
   type Snapshot,
+  factsOf,
 } from '../ledger';
 import { printerAdvice, type AdviceCode, type NotKnown, type Reason, type Urgency } from '../advice';
 import type { Fact } from '../workbook';
@@ -335,18 +336,17 @@ function findings(book: Snapshot, at: string): FoundProblem[] {
         ...where,
         problem: { code: flag, label, ml, foretoldMl },
       });
-  for (const fact of book.facts)
-    if (fact.kind === 'fadedOrRanDry')
-      found.push({
-        severity: 'warning',
-        at: fact.at,
-        factId: fact.id,
-        problem: {
-          code: 'ranDry',
-          label: find(book.context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
-          ml: 0,
-          foretoldMl: null,
-        },
-      });
+  for (const fact of factsOf(book, 'fadedOrRanDry'))
+    found.push({
+      severity: 'warning',
+      at: fact.at,
+      factId: fact.id,
+      problem: {
+        code: 'ranDry',
+        label: find(book.context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
+        ml: 0,
+        foretoldMl: null,
+      },
+    });
   return found.sort((a, b) => ((a.at ?? '') < (b.at ?? '') ? -1 : 1));
 }

@@ -1,4 +1,4 @@
-import type { Drawing, Log } from '../../exposure';
+import type { Log } from '../../exposure';
 import { all } from '../define/context';
 import type { PrinterState } from '../fold/state';
 import type { Book } from '../Ledger';

@@ -1,5 +1,6 @@
 import { lazy, memo, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
+import { factsOf } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
 import { Sums } from './Sums';
 
@@ -8,7 +9,7 @@ const PrintGrid = lazy(() => import('./PrintGrid'));
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
 export const PrintLog = memo(function PrintLog() {
   const { facts } = useLedger();
-  const prints = useMemo(() => facts.filter((fact) => fact.kind === 'printed').reverse(), [facts]);
+  const prints = useMemo(() => [...factsOf({ facts }, 'printed')].reverse(), [facts]);
   return (
     <section className="section">
       <header>
