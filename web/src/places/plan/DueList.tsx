@@ -10,6 +10,9 @@ import { download } from '../../parts/download';
 const WEEK_MS = 7 * 86_400_000;
 const AHEAD_DAYS = 21;
 
+/** Things shown before one asks for all. */
+const AT_ONCE = 25;
+
 /** What is due, or will be soon: each done where it is done, put off for a week, or taken into a calendar. */
 export function DueList() {
   const ledger = useLedger();
@@ -18,6 +21,9 @@ export function DueList() {
   const all = dueItems(ledger, at, AHEAD_DAYS);
   const items = all.filter(({ snoozedUntil }) => snoozedUntil === null);
   const off = all.length - items.length;
+  const [whole, setWhole] = useState(false);
+  // Pressing first: a long list hides what is at its head.
+  const shown = whole ? items : items.slice(0, AT_ONCE);
   return (
     <section className="section" aria-label="Due">
       <header>
@@ -43,7 +49,7 @@ export function DueList() {
         <p className="soft">Nothing is due in the next three weeks.</p>
       ) : (
         <ul className="plain">
-          {items.map((item) => {
+          {shown.map((item) => {
             const { what, why } = dueWords(item);
             return (
               <li key={item.id} className="duerow">
@@ -76,6 +82,7 @@ export function DueList() {
           })}
         </ul>
       )}
+      {items.length > shown.length && <Button onClick={() => setWhole(true)}>Show all {items.length}</Button>}
     </section>
   );
 }

@@ -1,0 +1,76 @@
+import { spawn } from 'node:child_process';
+import { chromium, type Page } from '@playwright/test';
+
+const PORT = 4793;
+const PLACES = [
+  'Rack',
+  'Weigh-in',
+  'Gauge',
+  'Inks',
+  'Prints',
+  'Cost',
+  'Plan',
+  'Checks',
+  'Shades',
+  'Workbook',
+];
+
+/** Longest task since it was last asked, ms. */
+const longest = (page: Page): Promise<number> =>
+  page.evaluate(() => Math.round(Math.max(0, ...(window as unknown as { tasks: number[] }).tasks.splice(0))));
+
+/**
+ * The built app in a browser with a workbook file of ten years: how long until it can be used, and the longest task of each step.
+ *
+ * @param file path of the workbook file
+ */
+export async function benchBrowser(file: string): Promise<Record<string, number | string>[]> {
+  const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], {
+    env: { ...process.env, PORT: String(PORT) },
+  });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  try {
+    const context = await browser.newContext({ serviceWorkers: 'block' });
+    await context.addInitScript(() => {
+      const seen: number[] = ((window as unknown as { tasks: number[] }).tasks = []);
+      new PerformanceObserver((list) => {
+        for (const { duration } of list.getEntries()) seen.push(duration);
+      }).observe({ type: 'longtask', buffered: true });
+      localStorage.setItem('hiraeth-open', 'own');
+    });
+    const page = await context.newPage();
+    for (let i = 0; ; i++)
+      try {
+        await page.goto(`http://127.0.0.1:${PORT}/workbook`);
+        break;
+      } catch (error) {
+        if (i > 40) throw error;
+        await page.waitForTimeout(250);
+      }
+    const rows: Record<string, number | string>[] = [];
+    await longest(page);
+    await page.locator('input[type=file]').setInputFiles(file);
+    await page.getByRole('button', { name: 'Put it in place' }).click({ timeout: 60_000 });
+    await page.getByText(/Saved: \d+ entries/).waitFor({ timeout: 60_000 });
+    rows.push({ step: 'import', 'longest task (ms)': await longest(page) });
+    await page.waitForTimeout(8000);
+    await longest(page);
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.locator('.lead').first().waitFor();
+    const usable = await page.evaluate(() => Math.round(performance.now()));
+    await page.waitForTimeout(8000);
+    rows.push({ step: 'open', 'usable after (ms)': usable, 'longest task (ms)': await longest(page) });
+    for (const name of PLACES) {
+      await page.getByRole('link', { name, exact: true }).first().click();
+      await page.waitForTimeout(2500);
+      rows.push({ step: name, 'longest task (ms)': await longest(page) });
+    }
+    return rows;
+  } finally {
+    await browser.close();
+    server.kill();
+  }
+}
