@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { ALWAYS } from '../account';
+import { ALWAYS, inkAccount } from '../account';
 import { monthsCsv, quoteCsv } from '../exchange';
 import { Ledger } from '../ledger';
 import {
@@ -8,6 +8,7 @@ import {
   define,
   ENTITIES,
   fill,
+  install,
   print,
   PRINTER,
   script,
@@ -17,6 +18,7 @@ import {
 } from '../testing/bench';
 import type { FactDraft, Printer, PurchaseKind } from '../workbook';
 import {
+  accountSlowly,
   AS_IT_WAS,
   beforeFirstFill,
   leftOut,
@@ -572,4 +574,29 @@ test('spoilt sheets, strips and targets take ink, and the good prints bear it', 
   const cost = periodCost(none, 'printer', ALWAYS, at)!.cost;
   expect(cost.copies).toBe(0);
   expect(meanPrint(cost, 'refill')).toBeNull();
+});
+
+test('accounts written ahead are those that the cost then asks for, and change nothing in it', async () => {
+  const facts = script([
+    ...setUp,
+    ...['cyan', 'magenta', 'yellow'].flatMap((id) => [weigh(id, 60), fill(id, 20), weigh(id, 80)]),
+    install,
+    ...Array.from({ length: 12 }, (_, i) => print(3 + i)),
+    weigh('cyan', 76),
+    { kind: 'purchased', what: 'kit', name: 'Kit', priceMinor: 9000 },
+  ]);
+  const at = '2026-07-02T12:59:59.999Z';
+  const fresh = periodCost(Ledger.from(facts).snapshot(), 'printer', ALWAYS, at);
+  const ahead = Ledger.from(facts).snapshot();
+  let pauses = 0;
+  await accountSlowly(ahead, at, () => {
+    pauses += 1;
+    return Promise.resolve();
+  });
+  // Once for each cartridge, for the whole and for its months.
+  expect(pauses).toBe(6);
+  const written = inkAccount(ahead, 'printer', ALWAYS, at);
+  const cost = periodCost(ahead, 'printer', ALWAYS, at)!;
+  expect(cost.cost.account).toBe(written);
+  expect(cost).toEqual(fresh);
 });

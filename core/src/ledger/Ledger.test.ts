@@ -23,12 +23,14 @@ import {
   bodyOf,
   composition,
   densityInside,
+  factsOf,
+  fitSlowly,
   inkNow,
   intervalsOf,
   Ledger,
   mixesOf,
-  isKnown,
   modelOf,
+  isKnown,
   openWalk,
   placeOf,
   readMass,
@@ -362,4 +364,45 @@ describe('files', () => {
       /^facts\[\d+\]\.massG\.value \(weighed\)$/,
     );
   });
+});
+
+test('facts of one kind are those that a search would find, also while the log grows', () => {
+  const ledger = Ledger.from(script([...setUp, weigh('cyan', 60), print(2)]));
+  const searched = (): unknown => ledger.facts.filter((fact) => fact.kind === 'printed');
+  expect(factsOf(ledger, 'printed')).toEqual(searched());
+  const before = ledger.snapshot();
+  ledger.add(script([print(3), print(4)], '2026-05-01T00:00:00.000Z'));
+  expect(factsOf(ledger, 'printed')).toEqual(searched());
+  expect(factsOf(ledger, 'printed')).toHaveLength(3);
+  // A snapshot keeps its own.
+  expect(factsOf(before, 'printed')).toHaveLength(1);
+  expect(factsOf(before, 'padReset')).toEqual([]);
+});
+
+test('models fitted in slices are those fitted at once; a weighing goes on from them', async () => {
+  const weeks = Array.from({ length: 30 }, (_, i) => [
+    print(2 + (i % 5)),
+    ...SHADES.slice(0, 3).map((id) => weigh(id, 88 - i * (0.3 + 0.1 * SHADES.indexOf(id)))),
+  ]).flat();
+  const facts = script([...setUp, install, ...weeks]);
+  const text = (ledger: Ledger): string =>
+    JSON.stringify(modelOf(ledger.snapshot(), 'printer'), (_key, value: unknown) =>
+      value instanceof Map ? [...value] : value,
+    );
+  const slowly = Ledger.from(facts.slice(0, -3));
+  let pauses = 0;
+  await fitSlowly(slowly.snapshot(), () => {
+    pauses += 1;
+    return Promise.resolve();
+  });
+  expect(pauses).toBeGreaterThan(0);
+  for (const fact of facts.slice(-3)) {
+    slowly.add([fact]);
+    text(slowly);
+  }
+  // One that comes late is learnt in its place.
+  expect(text(slowly)).toBe(text(Ledger.from(facts)));
+  const late = script([weigh('cyan', 80)], '2026-03-01T10:30:30.000Z');
+  slowly.add(late);
+  expect(text(slowly)).toBe(text(Ledger.from([...facts, ...late])));
 });

@@ -4,6 +4,7 @@ import { fill, install, print, script, setUp, weigh } from '../testing/bench';
 import { explain } from '../words';
 import {
   CONSTRUCTIONS,
+  entityRule,
   FORMAT_VERSION,
   makeStamp,
   mergeFacts,
@@ -175,4 +176,34 @@ test('the JSON Schema names every kind of fact and what each must have', () => {
   for (const kind of ['defined', 'weighed', 'filled', 'printed', 'voided', 'gaugeRead', 'densityMeasured'])
     expect(schema).toContain(`"${kind}"`);
   expect(schema).toContain('"additionalProperties":false');
+});
+
+describe('a two-part type says what its head weighs', () => {
+  const type = {
+    ...typePreset('twoPart', 'standard'),
+    entity: 'cartridgeType',
+    id: 't',
+    name: 'Two parts',
+  } as const;
+  const head = type.headPart!;
+  test.each<[string, Partial<typeof head> | null, boolean]>([
+    ['as preset', {}, true],
+    ['or nothing of it', null, true],
+    ['not lighter full than empty', { fullG: head.emptyG.value - 1 }, false],
+    ['not a maximum below full', { maxG: head.fullG - 0.1 }, false],
+    [
+      'not heavier than both together',
+      { emptyG: { value: type.emptyG.value + 1, u: 0.1 }, fullG: 99, maxG: 99 },
+      false,
+    ],
+    ['not holding all', { capacityMl: type.capacityMl }, false],
+    ['not leaving its tank no fill', { fullG: head.fullG + 60, maxG: head.fullG + 60 }, false],
+  ])('%s', (_name, part, sound) => {
+    const broken = entityRule({ ...type, headPart: part && { ...head, ...part } });
+    expect(broken).toEqual(sound ? null : { rule: 'headNotPart', name: 'Two parts' });
+    if (broken)
+      expect(explain({ severity: 'stop', code: 'entityRule', ...broken })).toMatch(
+        /Weigh the head by itself\.$/,
+      );
+  });
 });

@@ -19,7 +19,7 @@ import { bodyRoom, script } from '../../../core/src/testing/bench';
 import { startRun } from '../../../core/src/testing/run';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
-import { consequences } from './consequences';
+import { consequences, rehearsedMass } from './consequences';
 import { IF_IGNORED } from './ifIgnored';
 
 const RHO = 1.061;
@@ -185,4 +185,31 @@ test('every answer that is not the good one has its consequence, and a good look
       ).toBe(false);
     }
   }
+});
+
+test('a rehearsed head and its tank weigh together what the cartridge weighs, each with what went into it', () => {
+  const facts = bodyRoom('twoPart');
+  const run = start('twoPart', 1, { inkBefore: { value: 5, u: 0.1 } });
+  const env = runEnv(Ledger.from(facts), run, START)!;
+  const weighs = (part: Partial<CartridgeRun> = {}) => {
+    const now = { ...run, ...part };
+    return [
+      rehearsedMass(now, env),
+      rehearsedMass(now, env, 'head'),
+      rehearsedMass(now, env, 'tank'),
+    ] as const;
+  };
+  const [whole, head, tank] = weighs();
+  expect(head + tank).toBeCloseTo(whole, 9);
+  const load = (ml: number) => ({ kind: 'load' as const, ml, massG: null });
+  const filled = weighs({ answers: { 'load-0-0': load(1.5), 'load-1-0': load(9) } });
+  expect(filled[1] - head).toBeCloseTo(1.5 * 1.064, 2);
+  expect(filled[2] - tank).toBeCloseTo(9 * 1.064, 2);
+  const primed = weighs({
+    answers: {
+      'load-0-0': load(1.5),
+      'prime-head': { kind: 'volume', ml: { value: 0.5, u: 0.1 }, fate: 'bin' },
+    },
+  });
+  expect(primed[1] - head).toBeCloseTo(1.064, 2);
 });

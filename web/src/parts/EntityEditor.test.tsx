@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import { factSchema, find, makeStamp, type Entity } from '@hiraeth/core';
+import { factSchema, find, makeStamp, typePreset, type Entity } from '@hiraeth/core';
 import { cartridge, ENTITIES, PRINTER, script, setUp, TYPE } from '../../../core/src/testing/bench';
 import { renderApp } from '../testing/renderApp';
 import { EntityEditor } from './EntityEditor';
@@ -86,4 +86,32 @@ test('every field of every kind has a label, and its place in the entity', () =>
       if (field.as === 'choice') expect(field.choices!.length).toBeGreaterThan(0);
     }
   }
+});
+
+test('what the schema of a thing refuses is said at its field, and a two-part type has its head’s masses', async () => {
+  const { user, facts, services } = await open({
+    ...typePreset('twoPart', 'standard'),
+    entity: 'cartridgeType',
+    id: 'two',
+    name: 'Two parts',
+  });
+  const before = facts('defined').length;
+  const holds = screen.getByLabelText('Holds, ml');
+  await user.clear(holds);
+  await user.type(holds, '0');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(holds).toHaveAccessibleDescription(/0\.1/));
+  expect(holds).toHaveFocus();
+  expect(facts('defined')).toHaveLength(before);
+  await user.clear(holds);
+  await user.type(holds, '22');
+  const head = screen.getByLabelText('Its head holds, ml');
+  await user.clear(head);
+  await user.type(head, '2,6');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(facts('defined')).toHaveLength(before + 1));
+  expect(find(services.ledger.context, 'cartridgeType', 'two')).toMatchObject({
+    capacityMl: 22,
+    headPart: { capacityMl: 2.6 },
+  });
 });

@@ -136,6 +136,19 @@ describe('buying', () => {
   });
 });
 
+test('a drop, by weighing fifty', async () => {
+  const { user, services } = await renderApp(<SqueezeBench onDone={nothing} />, room);
+  await user.selectOptions(screen.getByLabelText('Bottle'), 'a new drop bottle');
+  expect(screen.getByLabelText('Drops')).toHaveValue('50');
+  await user.type(screen.getByLabelText('Weighed, g'), '1.65');
+  await user.click(screen.getByRole('button', { name: 'Record it' }));
+  await waitFor(() =>
+    expect(
+      all(services.ledger.context, 'tool').find(({ tool }) => tool === 'dropBottle')?.squeezeMl?.value,
+    ).toBeCloseTo(0.031, 3),
+  );
+});
+
 describe('the Rack', () => {
   test('an empty workbook says what to do first', async () => {
     await renderApp(<Rack />, []);
