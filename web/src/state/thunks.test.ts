@@ -254,6 +254,25 @@ describe('a long log', () => {
     expect(fourth.shown).toEqual(third.shown);
   });
 
+  test('another workbook opened while it is still folded is the one that stays', async () => {
+    const shelf = new MemoryShelf();
+    await (await shelf.open('own')).replace(years);
+    const one = opened(shelf);
+    await (await shelf.open('demo')).replace(room);
+    // Each chance to breathe lets what was asked meanwhile go first.
+    const services = {
+      ...one.services,
+      breathe: () => new Promise<void>((resolve) => setTimeout(resolve, 0)),
+    };
+    const store = makeStore(services);
+    const first = store.dispatch(openWorkbook('own'));
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    await Promise.all([first, store.dispatch(openWorkbook('demo'))]);
+    expect(store.getState().workbook).toMatchObject({ which: 'demo', status: 'ready' });
+    expect(services.ledger.facts).toHaveLength(room.length);
+    expect(store.getState().book.facts).toHaveLength(room.length);
+  });
+
   test('what is recorded while the log is still read waits for it', async () => {
     const shelf = new MemoryShelf();
     await (await shelf.open('own')).replace(years);

@@ -89,7 +89,7 @@ const open =
       }
       // Kept at hand: whatever fails from here on, they can be exported.
       services.rescued = revived.value as Fact[];
-      services.ledger = await Ledger.slowly(
+      const ledger = await Ledger.slowly(
         services.rescued,
         async (done, of) => {
           await services.breathe();
@@ -97,7 +97,10 @@ const open =
         },
         SLICE,
       );
-      await fitSlowly(services.ledger.snapshot(), services.breathe);
+      await fitSlowly(ledger.snapshot(), services.breathe);
+      // Another workbook was opened meanwhile: this one is nobody's.
+      if (services.store !== store) return;
+      services.ledger = ledger;
       services.tabs = joinTabs(which, {
         pen: (mine) => dispatch(penChanged(mine)),
         news: (news) => dispatch(follow(news)),
@@ -106,6 +109,8 @@ const open =
       dispatch(opened(notes));
       dispatch(settle(head === null));
     } catch (error) {
+      // Its store was closed under it, for another workbook: nobody waits for this one.
+      if (getState().workbook.which !== which) return;
       dispatch(failed(`The workbook could not be opened: ${failureWords(error)}.`));
     }
   };
