@@ -913,6 +913,7 @@ describe('head and tank are two bodies', () => {
       'head-weigh-after-1': head.maxG + 1,
       'head-weigh-after-2': head.fullG + 0.2,
     });
+    expect(ids).not.toContain('load-1-0');
     expect(ids.indexOf('head-draw-back-1')).toBeGreaterThan(-1);
     expect(ids.indexOf('head-draw-back-1')).toBeLessThan(ids.indexOf('head-plug'));
     expect(facts.filter((fact) => fact.kind === 'filled').map((fact) => fact.part)).toEqual(['head']);

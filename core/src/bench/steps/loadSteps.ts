@@ -22,7 +22,8 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
     const own = parts?.[part === 0 ? 0 : 1];
     if (own) scaleG = own.startG.value;
     const maxG = own?.body.maxG ?? env.body.maxG;
-    const loads = loadsOf(dose.ml, run, env.syringe);
+    // A body that is full takes no load; the other one does.
+    const loads = own && dose.ml <= 0 ? [] : loadsOf(dose.ml, run, env.syringe);
     const pieces = loads.length;
     if (part > 0 && dose.chamber !== doses[part - 1]!.chamber && method.dosed === 'syringe')
       add({
