@@ -73,6 +73,7 @@ describe('buying', () => {
     await press();
     await waitFor(() =>
       expect(said()).toEqual([
+        'Give the ink a name, as on its label.',
         'Enter how much the bottle holds, in ml.',
         expect.stringMatching(/Nothing was typed/),
       ]),

@@ -25,20 +25,15 @@ const bottleSchema = (currency: string) =>
       price: money(currency),
       opened: z.enum(['yes', 'no']),
     })
-    .superRefine(({ inkId, name, density }, context) => {
-      if (inkId !== NEW) return;
-      if (name === '')
-        context.addIssue({
-          code: 'custom',
-          path: ['name'],
-          message: 'Give the ink a name, as on its label.',
-        });
-      if (density !== null && !(density > 0.7 && density < 1.6))
-        context.addIssue({
-          code: 'custom',
-          path: ['density'],
-          message: 'A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.',
-        });
+    // Said beside what is wrong in other fields, not after it is mended.
+    .refine(({ inkId, name }) => inkId !== NEW || name !== '', {
+      path: ['name'],
+      message: 'Give the ink a name, as on its label.',
+      when: () => true,
+    })
+    .refine(({ inkId, density }) => inkId !== NEW || density === null || (density > 0.7 && density < 1.6), {
+      path: ['density'],
+      message: 'A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.',
     });
 type BottleForm = z.input<ReturnType<typeof bottleSchema>>;
 type Bottle = z.output<ReturnType<typeof bottleSchema>>;

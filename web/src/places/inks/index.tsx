@@ -72,7 +72,7 @@ export default function Inks() {
           <Button variant="contained" onClick={() => setDoing({ what: 'buy' })}>
             Buy a bottle
           </Button>
-          <Button onClick={() => setDoing({ what: 'squeeze' })}>Calibrate a squeeze bottle</Button>
+          <Button onClick={() => setDoing({ what: 'squeeze' })}>Calibrate a squeeze or drop bottle</Button>
           <Button onClick={() => setWithEmpty(!withEmpty)}>
             {withEmpty ? 'Hide used-up bottles' : 'Show used-up bottles too'}
           </Button>
