@@ -1,3 +1,4 @@
+import { atOnce } from '../quantity';
 import { clipStretch, exposureDuring, listOf, type Stretch } from '../exposure';
 import {
   bareLot,
@@ -104,11 +105,7 @@ export function inkAccounts(
   printerId: string,
   edges: readonly string[],
 ): readonly InkAccount[] | undefined {
-  const writing = inkAccountsInSlices(book, printerId, edges);
-  for (;;) {
-    const { done, value } = writing.next();
-    if (done) return value;
-  }
+  return atOnce(inkAccountsInSlices(book, printerId, edges));
 }
 
 /** The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { ALWAYS, inkAccount } from '../account';
 import { goingIn } from '../bench';
 import { periodCost } from '../cost';
-import { counterOf, inkNow, Ledger, modelOf } from '../ledger';
+import { composition, counterOf, inkNow, Ledger, mixesOf, modelOf } from '../ledger';
 import { imageExposure, listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
 import {
@@ -428,6 +428,10 @@ describe('diluting by weight', () => {
     expect(Math.abs(oldShare.value - truth)).toBeLessThan(2 * oldShare.u);
     expect(oldShare.u / oldShare.value).toBeLessThan(0.08);
     expect(inkNow(ledger, id, minute(9))!.value).toBeCloseTo(2.1, 1);
+    // The log's own mixture says the same.
+    const [mix] = mixesOf(ledger, id, minute(9));
+    const inLog = composition(mix!).find(({ lot }) => lot === bottle)!.fraction;
+    expect(1 - inLog).toBeCloseTo(oldShare.value, 6);
   });
 
   test('a weight that went the wrong way is asked about, and nothing is recorded', () => {

@@ -1,4 +1,4 @@
-import { all, find, slotFor, type Snapshot, factsOf } from '../ledger';
+import { all, factsOf, find, slotFor, type Snapshot } from '../ledger';
 
 export interface CartridgeLife {
   readonly cartridgeId: string;

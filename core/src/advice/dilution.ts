@@ -1,6 +1,7 @@
-import { bodyOf, cartridgeOf, densityInside, densityOfInk, inkNow, inkOfBottle, type Book } from '../ledger';
-import type { Uncertain } from '../quantity';
-import type { Fact, FactDraft, FactOf } from '../workbook';
+import { bodyOf, cartridgeOf, densityInside, inkNow, type Book } from '../ledger';
+import { oldFraction } from '../prepare';
+import { inkByMass, type Uncertain } from '../quantity';
+import type { Fact, FactOf } from '../workbook';
 
 /** One round: what could not be drawn out before it, what was added, and what came out again. */
 export interface DilutionRound {
@@ -66,7 +67,7 @@ export function dilution(
         if (fact.bottleId !== bottleId) break;
         const u = massG ? weighedU(massG, rho) : SYRINGE_U_ML;
         if (fact.addedMl > 0) {
-          const left = massG && inkOf(massG, body.emptyG, rho);
+          const left = massG && atLeast(inkByMass(massG, body.emptyG, rho));
           rounds.push({
             residualMl: left ?? { value: residualMl, u: GUESSED_U * residualMl },
             addedMl: { value: fact.addedMl, u },
@@ -99,91 +100,24 @@ function isAbout(fact: Fact, cartridgeId: string): fact is Relevant {
   return (fact.kind === 'drawnOut' || fact.kind === 'flushed') && fact.cartridgeId === cartridgeId;
 }
 
-const inkOf = (massG: Uncertain, emptyG: Uncertain, rho: Uncertain): Uncertain => {
-  const value = Math.max(0.01, (massG.value - emptyG.value) / rho.value);
-  return {
-    value,
-    u: Math.hypot(Math.hypot(massG.u, emptyG.u) / rho.value, (value * rho.u) / rho.value),
-  };
-};
+/** What cannot be drawn out is never nothing, ml. */
+const LEAST_ML = 0.01;
+
+const atLeast = ({ value, u }: Uncertain): Uncertain => ({ value: Math.max(LEAST_ML, value), u });
 
 const weighedU = (massG: Uncertain, rho: Uncertain): number => (Math.SQRT2 * massG.u) / rho.value;
 
-/** All residuals stand on one empty mass: their doubts add up; those of the additions do not. */
+/** `oldFraction` with its doubt: all residuals stand on one empty mass, so theirs add up; those of the additions do not. */
 function oldShareOf(rounds: readonly DilutionRound[]): Uncertain {
-  let value = 1;
+  const value = oldFraction(
+    rounds.map(({ residualMl, addedMl }) => ({ residualMl: residualMl.value, addedMl: addedMl.value })),
+  );
   let shared = 0;
   let own = 0;
   for (const { residualMl: r, addedMl: a } of rounds) {
     const total = r.value + a.value;
-    value *= r.value / total;
     shared += ((a.value / total) * r.u) / r.value;
     own += (a.u / total) ** 2;
   }
   return { value, u: value * Math.hypot(shared, Math.sqrt(own)) };
-}
-
-/**
- * What a weighing means at this stage, as facts: what was drawn out, put in, or drawn out again follows from the two masses; then
- * the mass itself.
- *
- * @param massG on the scale now
- * @param at UTC instant of the weighing
- * @returns drafts; `lighter` or `heavier` where the mass went the wrong way for what was to be done
- */
-export function dilutionFacts(
-  book: Book,
-  now: Dilution,
-  cartridgeId: string,
-  bottleId: string,
-  massG: Uncertain,
-  at: string,
-): readonly FactDraft[] | 'lighter' | 'heavier' {
-  const body = bodyOf(book.context, cartridgeId)!;
-  const mass: FactDraft = {
-    kind: 'weighed',
-    what: 'cartridge',
-    subjectId: cartridgeId,
-    massG,
-    purpose: 'after',
-    at,
-  };
-  const before = new Date(Date.parse(at) - 1).toISOString();
-  const inside = densityInside(book, body, at);
-  const round = { kind: 'flushed' as const, cartridgeId, chamber: 0, bottleId, at: before };
-  switch (now.stage) {
-    case 'weigh':
-      return [mass];
-    case 'drawOut': {
-      const had = inkNow(book, cartridgeId, at);
-      const left = inkOf(massG, body.emptyG, inside);
-      const ml = (had?.value ?? 0) - left.value;
-      if (ml <= 0) return had ? 'heavier' : [mass];
-      return [
-        {
-          kind: 'drawnOut',
-          cartridgeId,
-          chamber: 0,
-          ml: { value: ml, u: Math.hypot(had!.u, left.u) },
-          fate: 'bin',
-          at: before,
-          note: 'Drawn out before diluting',
-        },
-        mass,
-      ];
-    }
-    case 'add': {
-      const rho = densityOfInk(book.context, inkOfBottle(book.context, bottleId));
-      const addedMl = (massG.value - now.massG!.value) / rho.value;
-      return addedMl > 0 ? [{ ...round, addedMl, drawnMl: 0 }, mass] : 'lighter';
-    }
-    case 'draw': {
-      const last = now.massG ?? {
-        value: body.emptyG.value + (inkNow(book, cartridgeId, at)?.value ?? 0) * inside.value,
-        u: 0,
-      };
-      const drawnMl = (last.value - massG.value) / inside.value;
-      return drawnMl > 0 ? [{ ...round, addedMl: 0, drawnMl }, mass] : 'heavier';
-    }
-  }
 }

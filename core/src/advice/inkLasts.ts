@@ -1,5 +1,5 @@
 import { MONTH_MS } from '../cost';
-import { all, bottleRemaining, type Snapshot, factsOf } from '../ledger';
+import { all, bottleRemaining, factsOf, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { Ink } from '../workbook';
 

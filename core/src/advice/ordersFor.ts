@@ -1,5 +1,5 @@
 import { MONTH_MS } from '../cost';
-import { all, find, settingsOf, slotFor, type Snapshot, factsOf } from '../ledger';
+import { all, factsOf, find, settingsOf, slotFor, type Snapshot } from '../ledger';
 import { ONE_SIDED } from '../quantity';
 import { DUE } from '../workbook';
 import { inkLasts } from './inkLasts';

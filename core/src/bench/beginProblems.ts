@@ -1,7 +1,7 @@
 import { all, bodyOf, cartridgeOf, find, inkOfBottle, type Book } from '../ledger';
 import { DRY_ML } from '../workbook';
 import type { RunChoice } from './beginRun';
-import { calibrated } from './countedU';
+import { calibrated } from './calibrated';
 import { CONSTRUCTION_DATA, countedIn, METHOD_DATA, type Counted } from './methods';
 import { mismatchesOf } from './mismatchesOf';
 import type { Mismatch } from './step';

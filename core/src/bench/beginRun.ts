@@ -1,5 +1,5 @@
 import { all, bodyOf, cartridgeOf, inkNow, type Book } from '../ledger';
-import { calibrated } from './countedU';
+import { calibrated } from './calibrated';
 import { CONSTRUCTION_DATA } from './methods';
 import type { CartridgeRun } from './run';
 

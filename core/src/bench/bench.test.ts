@@ -296,7 +296,7 @@ describe('the way through a run', () => {
     );
     const short = { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(targetG - 2) } };
     expect(stepsFor(short, mixed).map((step) => step.id)).not.toContain('top-off-1');
-    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, { chamber: 1, part: '' })).toBeCloseTo(2, 6);
+    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, { chamber: 1 })).toBeCloseTo(2, 6);
     const grams = filled.reduce(
       (sum, fact, i) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][i]! : 0),
       0,
@@ -904,6 +904,25 @@ describe('head and tank are two bodies', () => {
     expect(Math.abs(there.value - (preset.fullG - 0.1 - preset.emptyG.value) / rho)).toBeLessThan(
       3 * there.u,
     );
+  });
+
+  test('the first time it waits until it is really out: while it still prints, nothing is opened', () => {
+    const { id, startedAt, ...choice } = startRun({ method: 'twoPart', occasion: 'original' });
+    const seat = { printerId: 'printer', slotId: 'cyan' };
+    const run = { ...beginRun(ledger, choice, id, startedAt), wasIn: seat };
+    const env = runEnv(ledger, run, AT)!;
+    const asked = stepsFor(run, env).find((step) => step.id === 'really-out');
+    if (asked?.kind !== 'decide') throw new Error('it is not asked');
+    expect(stepWords(asked).title).toBe('Is it really out?');
+    expect(stepAnswerWords(asked, 'prints').label).toBe('It still prints');
+    const ids = stepsFor(
+      { ...run, answers: { 'really-out': { kind: 'choice', choice: 'prints' } } },
+      env,
+    ).map(({ id: step }) => step);
+    expect(ids.slice(-2)).toEqual(['really-out', 'set-aside']);
+    // Later fills are not asked.
+    const later = { ...run, occasion: 'topUp' as const };
+    expect(stepsFor(later, env).map(({ id: step }) => step)).not.toContain('really-out');
   });
 
   test('an over-full head is drawn back before its plug; a tank that is full takes nothing', () => {

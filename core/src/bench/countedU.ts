@@ -1,12 +1,6 @@
-import type { Uncertain } from '../quantity';
 import type { Method, Tool } from '../workbook';
+import { calibrated } from './calibrated';
 import { METHOD_DATA } from './methods';
-
-/** What one squeeze (or drop) of the bottle that a method counts with gives, ml, where it was calibrated. */
-export function calibrated(tools: readonly Tool[], method: Method): Uncertain | null {
-  const [kind] = METHOD_DATA[method].tools;
-  return tools.find((tool) => tool.tool === kind && tool.squeezeMl !== null)?.squeezeMl ?? null;
-}
 
 /** Relative standard uncertainty of a calibration that nobody vouches for. */
 const TYPED_U = 0.1;

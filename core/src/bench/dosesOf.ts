@@ -3,10 +3,14 @@ import { fillRoomMl } from './fillRoomMl';
 import { partPlans } from './partPlans';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
+import type { Part } from './step';
 
 export interface Dose {
   readonly chamber: number;
+  /** The chamber's shade; empty where there is one, or where `part` says which body it is. */
   readonly name: string;
+  /** Which body of a two-part cartridge. */
+  readonly part?: Part;
   readonly ml: number;
 }
 
@@ -15,12 +19,7 @@ export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] 
   const { body } = env;
   const total = fillRoomMl(run, env, plan);
   const parts = partPlans(run, env);
-  if (parts)
-    return parts.map(({ part, doseMl }) => ({
-      chamber: 0,
-      name: part === 'head' ? 'Head' : 'Tank',
-      ml: doseMl,
-    }));
+  if (parts) return parts.map(({ part, doseMl }) => ({ chamber: 0, name: '', part, ml: doseMl }));
   if (run.method === 'twoPart') {
     // Not weighed each by itself: what the head holds at most, the rest into the tank.
     const head = Math.min(
@@ -30,8 +29,8 @@ export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] 
         Math.min(2, total / 4),
     );
     return [
-      { chamber: 0, name: 'Head', ml: run.dosesMl[0] ?? head },
-      { chamber: 0, name: 'Tank', ml: run.dosesMl[1] ?? Math.max(0, total - head) },
+      { chamber: 0, name: '', part: 'head', ml: run.dosesMl[0] ?? head },
+      { chamber: 0, name: '', part: 'tank', ml: run.dosesMl[1] ?? Math.max(0, total - head) },
     ];
   }
   const n = body.type.chambers;

@@ -24,10 +24,10 @@ export type {
   StepKind,
   StepOf,
 } from './step';
-export { afterMasses, headMasses, massBefore, massOf, tankMasses } from './answers';
+export { afterMasses, massBefore, massOf } from './answers';
 export { massAnswer } from './massAnswer';
 export { expectedG } from './expectedG';
-export { partPlans, type PartPlan } from './partPlans';
+export { partPlans } from './partPlans';
 export { dosesOf, type Dose } from './dosesOf';
 export { planOf } from './planOf';
 export { chamberDensity, pouredDensity } from './pouredDensity';

@@ -19,11 +19,11 @@ export function loadFromScale(
   run: CartridgeRun,
   env: RunEnv,
   massG: Uncertain,
-  { chamber, part }: Pick<StepOf<'load'>, 'chamber' | 'part'> = { chamber: 0, part: '' },
+  { chamber, part }: Pick<StepOf<'load'>, 'chamber' | 'part'> = { chamber: 0 },
 ): number | null {
   // Head and tank stand on the scale each by itself.
-  const own = partPlans(run, env)?.[part === 'Head' ? 0 : 1];
-  const mine = own && (part === 'Head' ? 'load-0-' : 'load-1-');
+  const own = partPlans(run, env)?.find((one) => one.part === part);
+  const mine = own && (part === 'head' ? 'load-0-' : 'load-1-');
   const loads = Object.entries(run.answers).flatMap(([id, answer]) =>
     answer.kind === 'load' && (!mine || id.startsWith(mine)) ? [answer] : [],
   );

@@ -39,7 +39,6 @@ export type PlainDoing =
   | 'chip-on'
   | 'other-chip'
   | 'setting'
-  | 'really-out'
   | 'plug-again'
   | 'vent-again'
   | 'stand'
@@ -50,7 +49,7 @@ export type PlainDoing =
   | 'reseat';
 
 /** Why a cartridge is put aside instead of going in. */
-export type AsideReason = 'mismatch' | 'wet' | CheckCode;
+export type AsideReason = 'mismatch' | 'wet' | 'really-out' | CheckCode;
 
 /** What there is to do, with what its words need to know. */
 export type Doing =
@@ -83,12 +82,21 @@ export type Doing =
   | { readonly code: 'set-aside'; readonly because: AsideReason };
 
 export type DecideCode =
-  'mismatch' | 'wet' | 'prime-decide' | 'lower-max' | 'new-chip' | 'self-reset' | 'where' | 'head-clean';
+  | 'mismatch'
+  | 'wet'
+  | 'really-out'
+  | 'prime-decide'
+  | 'lower-max'
+  | 'new-chip'
+  | 'self-reset'
+  | 'where'
+  | 'head-clean';
 
 /** What an answer means, for its words. */
 export type Deciding =
   | { readonly code: 'mismatch'; readonly differs: readonly Mismatch[] }
   | { readonly code: 'wet'; readonly waterMl: number; readonly dilution: number }
+  | { readonly code: 'really-out' }
   | {
       readonly code: 'prime-decide';
       readonly primeMl: number;
@@ -190,8 +198,10 @@ export interface WeighStep extends Common<'weigh'> {
 export interface LoadStep extends Common<'load'> {
   readonly method: Method;
   readonly chamber: number;
-  /** The chamber or part; empty where there is only one. */
-  readonly part: string;
+  /** The chamber; empty where there is only one. */
+  readonly name: string;
+  /** The body of a two-part cartridge that it goes into. */
+  readonly part?: Part;
   /** The ink and its lot. */
   readonly bottle: string;
   readonly ml: Uncertain;

@@ -28,6 +28,7 @@ export function stopsQuick(step: Step): boolean {
       return (
         step.deciding.code === 'mismatch' ||
         step.deciding.code === 'wet' ||
+        step.deciding.code === 'really-out' ||
         step.deciding.code === 'lower-max'
       );
   }

@@ -1,5 +1,5 @@
 import { demandBySlot } from '../image';
-import { modelOf, type Book, factsOf } from '../ledger';
+import { factsOf, modelOf, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
 import type { Fact, FactOf } from '../workbook';

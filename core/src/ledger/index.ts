@@ -22,7 +22,7 @@ export {
   type Context,
 } from './define/context';
 export { partsOf, type PartBody } from './define/partsOf';
-export { headOf, type HeadContent } from './read/headOf';
+export { headOf } from './read/headOf';
 export { keepHead, keepHeadInSlices } from './keep/keepHead';
 export { reviveHead } from './keep/reviveHead';
 export { contradictionOf } from './read/contradictionOf';

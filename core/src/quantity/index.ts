@@ -1,3 +1,4 @@
+export { atOnce } from './atOnce';
 export { COVERAGE, GRAMS_PER_OUNCE, ONE_SIDED, type Estimate, type Source, type Uncertain } from './types';
 export { fail, ok, type Result } from './result';
 export { parseQuantity, type ParsedQuantity, type QuantityKind, type QuantityProblem } from './parseQuantity';

@@ -4,6 +4,7 @@ import { balance, balanceOf, inkAccount, inkAccounts, ALWAYS } from '../account'
 import { canPrint, cartridgeView, printerAdvice, slotView } from '../advice';
 import { meanPrint, printCost, printerCost } from '../cost';
 import { all, inkNow, keepHead, Ledger, openWalk, reviveHead, type Book } from '../ledger';
+import { reprofile } from '../colour';
 import { headHealth } from '../nozzle';
 import { fill, install, print, script, setUp, SHADES, weigh } from '../testing/bench';
 import { spokenReport } from '../words';
@@ -251,7 +252,11 @@ test('what is kept to be shown at once says what the whole workbook says, to the
   const shown = (book: Book): string =>
     JSON.stringify(
       [
-        all(book.context, 'printer').map(({ id }) => [printerAdvice(book, id, AT), headHealth(book, id)]),
+        all(book.context, 'printer').map(({ id }) => [
+          printerAdvice(book, id, AT),
+          headHealth(book, id),
+          reprofile(book, id, AT),
+        ]),
         all(book.context, 'cartridge').map(({ id }) => {
           const { state, ...view } = cartridgeView(book, id, AT)!;
           return [view, state.fills, state.seat, state.ports];

@@ -7,6 +7,7 @@ import {
   bottleRemaining,
   cartridgeOf,
   composition,
+  factsOf,
   find,
   flagsOf,
   foreignFraction,
@@ -21,7 +22,6 @@ import {
   type Book,
   type LifeEntry,
   type Snapshot,
-  factsOf,
 } from '../ledger';
 import { printerAdvice, type AdviceCode, type NotKnown, type Reason, type Urgency } from '../advice';
 import type { Fact } from '../workbook';

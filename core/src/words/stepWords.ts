@@ -101,10 +101,6 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
     'Put the new chip on',
     'Its shade is that of this cartridge and its slot: read both. Thin tape, fully seated, contacts outward and the right way up. Run a finger over it: no edge may stand up.',
   ],
-  'really-out': [
-    'Print on until it is really out',
-    'After the first “out of ink” message a two-part cartridge still prints. Then both are refilled, head first, then tank.',
-  ],
   setting: [
     'Change the printer’s setting',
     'With both in, set the printer to count for the refilled tank, as its maker’s menu says. Then clean the head once.',
@@ -203,6 +199,7 @@ const ANSWERS: Readonly<Record<CheckAnswer, Pair>> = {
 
 const DECIDE_WORDS: Readonly<Record<DecideCode, string>> = {
   mismatch: 'Is it meant so?',
+  'really-out': 'Is it really out?',
   wet: 'It is wet inside',
   'prime-decide': 'Prime it?',
   'lower-max': 'Its own maximum',
@@ -338,6 +335,8 @@ const CLEAN: Readonly<Record<'syringe' | 'funnel' | 'bottle' | 'clip', string>> 
 
 const ASIDE: Readonly<Record<Extract<Doing, { code: 'set-aside' }>['because'], string>> = {
   mismatch: 'Nothing was opened. Choose the right bottle, and begin again.',
+  'really-out':
+    'Print on until nothing comes any more; then begin again. Its nozzles stay in the printer meanwhile.',
   wet: 'Dry it in Prepare first: ink neither wicks in nor keeps its strength in a wet body.',
   match: 'Choose the right bottle, and begin again.',
   'clip-seal': 'The clip does not hold on this body. Another clip, or another method.',
@@ -429,16 +428,18 @@ function partWeighWords(step: StepOf<'weigh'>, part: Part): StepWords {
   };
 }
 
+const PARTS: Readonly<Record<Part, string>> = { head: 'Head', tank: 'Tank' };
+
 function loadWords(step: StepOf<'load'>): StepWords {
   if (step.drops)
     return {
-      title: `${step.part ? `${step.part} short` : 'Short'}: add by drops`,
+      title: step.part ? `${PARTS[step.part]} short: add by drops` : 'Short: add by drops',
       text: 'Drop by drop on the scale. If it no longer drinks, stop: it is full for this fill.',
     };
   const words = LOAD_WORDS[step.method];
   return {
     ...words,
-    title: `${step.part ? `${step.part}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
+    title: `${step.part ? `${PARTS[step.part]}: ` : step.name ? `${step.name}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
     text: `${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
   };
 }
@@ -499,6 +500,8 @@ function decidingWords(step: StepOf<'decide'>): string {
       return `${deciding.differs.map(mismatchWords).join(' ') || 'Bottle and cartridge differ.'} Nothing is open yet.`;
     case 'wet':
       return `About ${deciding.waterMl.toFixed(1)} ml of water are left from its rinse. Ink does not wick into a wet sponge, and would be ${Math.round(deciding.dilution * 100)} % water.`;
+    case 'really-out':
+      return 'After the first “out of ink” message a two-part cartridge still prints. Head and tank are refilled together, when nothing comes any more.';
     case 'prime-decide':
       return deciding.ranDry
         ? 'It ran low enough to hold air. Ink, not air, must meet the printer; head cleanings do not push air out of its lines.'
@@ -552,6 +555,10 @@ function optionWords(step: StepOf<'decide'>, code: string): Pair {
             'Fill it wet',
             `Weak at first, by ${Math.round(deciding.dilution * 100)} %, and it may not drink.`,
           ];
+    case 'really-out':
+      return code === 'out'
+        ? ['It is really out', 'Head and tank are refilled now, head first.']
+        : ['It still prints', 'Print on; nothing is opened yet.'];
     case 'prime-decide':
       switch (code) {
         case 'prime':

@@ -5,7 +5,7 @@ export * from './schema';
 export { compareFacts } from './compareFacts';
 export { entityRule, type EntityRule } from './entityRule';
 export { makeStamp, type Clock } from './makeStamp';
-export { mergeFacts, mergeInSlices, type Merge } from './mergeFacts';
+export { mergeFacts, type Merge } from './mergeFacts';
 export { MAX_FILE_BYTES, parseWorkbook, type FileProblem } from './parseWorkbook';
 export { typePreset, type TypePreset, type Variant } from './typePresets';
 export { migrate, reviveFacts } from './migrate';

@@ -8,26 +8,18 @@ export interface Merge {
   readonly conflicts: readonly { readonly id: string; readonly kind: string }[];
 }
 
-/**
- * What a file would bring into a workbook. Facts are never edited, so merging is a union by id.
- *
- * @param have the workbook's facts
- * @param incoming the file's facts
- * @returns what is new, what is known already, and what contradicts
- */
-export function mergeFacts(have: readonly Fact[], incoming: readonly Fact[]): Merge {
-  const merging = mergeInSlices(new Map(have.map((fact) => [fact.id, fact])), incoming);
-  for (;;) {
-    const { done, value } = merging.next();
-    if (done) return value;
-  }
-}
-
 /** Facts compared between two chances to pause. */
 const SLICE = 1000;
 
-/** The same with the workbook's facts by id, slice by slice: whoever iterates may pause in between; what it returns at its end is the merge. */
-export function* mergeInSlices(
+/**
+ * What a file would bring into a workbook, slice by slice: whoever iterates may pause in between. Facts are never edited, so merging
+ * is a union by id.
+ *
+ * @param have the workbook's facts, by id
+ * @param incoming the file's facts
+ * @returns what is new, what is known already, and what contradicts
+ */
+export function* mergeFacts(
   have: ReadonlyMap<string, Fact>,
   incoming: readonly Fact[],
 ): Generator<void, Merge, void> {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { atOnce } from '../quantity';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
 import { explain } from '../words';
 import {
@@ -17,6 +18,8 @@ import {
   type Fact,
 } from './index';
 
+const merged = (have: readonly Fact[], incoming: readonly Fact[]) =>
+  atOnce(mergeFacts(new Map(have.map((fact) => [fact.id, fact])), incoming));
 const facts = script([...setUp, weigh('cyan', 60), install, print(3), fill('cyan', 12), weigh('cyan', 70)]);
 const AT = '2026-04-01T00:00:00.000Z';
 const text = serializeWorkbook(facts, AT);
@@ -112,15 +115,15 @@ describe('merging', () => {
   test('is a union by id: new, known, contradicting; the order does not matter', () => {
     const half = facts.slice(0, 10);
     const changed = { ...facts[3]!, note: 'by hand' } as Fact;
-    expect(mergeFacts(half, facts)).toMatchObject({ added: facts.slice(10), already: 10, conflicts: [] });
-    expect(mergeFacts(facts, [changed])).toMatchObject({
+    expect(merged(half, facts)).toMatchObject({ added: facts.slice(10), already: 10, conflicts: [] });
+    expect(merged(facts, [changed])).toMatchObject({
       added: [],
       already: 0,
       conflicts: [{ id: changed.id }],
     });
     // The same content with its keys in another order is the same entry.
     const turned = Object.fromEntries(Object.entries(facts[3]!).reverse()) as unknown as Fact;
-    expect(mergeFacts(facts, [turned])).toMatchObject({ added: [], already: 1, conflicts: [] });
+    expect(merged(facts, [turned])).toMatchObject({ added: [], already: 1, conflicts: [] });
   });
 
   test('stamps are unique and grow, also within one millisecond', () => {

@@ -116,7 +116,7 @@ export function driveRun(
         first = false;
         const ml = Math.max(0, poured * (1 + chance.normal(0, hands.clumsy)));
         truth.insideMl += ml;
-        if (step.part === 'Head') headMl += ml;
+        if (step.part === 'head') headMl += ml;
         take(bottleId, ml);
         return { kind: 'load', ml: poured, massG: null };
       }

@@ -77,10 +77,21 @@ export function readySteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
     });
     if (decided(run, 'wet') === 'dry-first') return aside('wet', add);
   }
+  // Head and tank are refilled together: the first time when nothing comes any more, not at the first message.
+  if (run.method === 'twoPart' && run.occasion === 'original' && wasInPrinter(run)) {
+    add({
+      id: 'really-out',
+      kind: 'decide',
+      deciding: { code: 'really-out' },
+      options: ['out', 'prints'],
+      suggested: 'out',
+    });
+    if (decided(run, 'really-out') === 'prints') return aside('really-out', add);
+  }
   return true;
 }
 
-const aside = (because: 'mismatch' | 'wet', add: Lay): false => {
+const aside = (because: 'mismatch' | 'wet' | 'really-out', add: Lay): false => {
   add({ id: 'set-aside', kind: 'do', doing: { code: 'set-aside', because } });
   return false;
 };
@@ -90,9 +101,6 @@ export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: La
   const { type } = env.body;
   const { head, vent } = CONSTRUCTION_DATA[type.construction];
   const method = METHOD_DATA[run.method];
-  // Head and tank are refilled together, and its first refill waits until it is really out.
-  if (run.method === 'twoPart' && run.occasion === 'original' && wasInPrinter(run))
-    add({ id: 'really-out', kind: 'do', doing: { code: 'really-out' } });
   const keepBack = env.syringe?.keepBackMl ?? 0;
   const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
   const dose = dosesOf(run, env, plan)[0];

@@ -19,7 +19,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
   const parts = partPlans(run, env);
   let scaleG = massStart(run)?.value ?? null;
   doses.forEach((dose, part) => {
-    const own = parts?.[part === 0 ? 0 : 1];
+    const own = parts?.find((one) => one.part === dose.part);
     if (own) scaleG = own.startG.value;
     const maxG = own?.body.maxG ?? env.body.maxG;
     // A body that is full takes no load; the other one does.
@@ -39,7 +39,8 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         kind: 'load',
         method: run.method,
         chamber: dose.chamber,
-        part: dose.name,
+        name: dose.name,
+        ...(dose.part ? { part: dose.part } : {}),
         bottle: env.bottleNames[dose.chamber] ?? env.bottleNames[0] ?? '',
         ml: { value: ml, u: (plan.addMl.u * ml) / Math.max(1e-6, Math.abs(plan.addMl.value)) },
         count: countedIn(run.method) && run.squeezeMl ? Math.round(ml / run.squeezeMl) : null,
@@ -58,7 +59,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
           waitSeconds: 120,
         });
     });
-    if (run.method === 'twoPart' && part === 0) {
+    if (dose.part === 'head') {
       if (parts) headCorrections(run, env, parts[0], add);
       add({ id: 'head-plug', kind: 'do', doing: { code: 'head-plug' }, changes: { plug: 'in' } });
       add({
@@ -189,7 +190,8 @@ function correct(
         kind: 'load',
         method: run.method,
         chamber: 0,
-        part: part === undefined ? '' : part === 'head' ? 'Head' : 'Tank',
+        name: '',
+        ...(part ? { part } : {}),
         bottle: env.bottleNames[0] ?? '',
         ml: { value: verdict.ml, u: mass.u / density.value },
         count: null,

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { BenchRun, CartridgeRun, RunEnv, Step } from '@hiraeth/core';
+import type { BenchRun, CartridgeRun, Part, RunEnv, Step } from '@hiraeth/core';
 import { rehearsedMass } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 
@@ -15,11 +15,5 @@ export function useRehearsalScale(bench: BenchRun, run: CartridgeRun, env: RunEn
 }
 
 /** The body that is on the scale at a step; the whole where there is one body. */
-const partOf = (step: Step): 'head' | 'tank' | undefined =>
-  step.kind === 'weigh'
-    ? step.part
-    : step.kind === 'load' && step.part === 'Head'
-      ? 'head'
-      : step.kind === 'load' && step.part === 'Tank'
-        ? 'tank'
-        : undefined;
+const partOf = (step: Step): Part | undefined =>
+  step.kind === 'weigh' || step.kind === 'load' ? step.part : undefined;

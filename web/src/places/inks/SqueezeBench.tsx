@@ -56,7 +56,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   return (
     <form
       className="section stack"
-      aria-label="Calibrate a squeeze bottle"
+      aria-label="Calibrate a squeeze or drop bottle"
       onSubmit={(event) => {
         event.preventDefault();
         void save();

@@ -5,7 +5,7 @@ import {
   DUE,
   explain,
   MAX_FILE_BYTES,
-  mergeInSlices,
+  mergeFacts,
   serializeWorkbook,
   settingsOf,
   toCsv,
@@ -84,7 +84,7 @@ export function Files() {
       );
       if (!read.ok) return setError(explain(read.problem));
       const facts = read.value;
-      const merging = mergeInSlices(recorded(), facts);
+      const merging = mergeFacts(recorded(), facts);
       let step = merging.next();
       for (; !step.done; step = merging.next()) await breathe();
       setPreview({
