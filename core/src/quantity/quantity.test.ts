@@ -22,6 +22,8 @@ test.each([
   [-0.001, 0.2, 'ml', '0.0 ± 0.4 ml'],
   [-3.2, 0.2, 'ml', '−3.2 ± 0.4 ml'],
   [5, 0, 'ml', '5.00 ± 0.00 ml'],
+  [0.0311, 0.0005, 'ml', '0.0311 ± 0.0010 ml'],
+  [0.0311, 0.0021, 'ml', '0.031 ± 0.004 ml'],
   [1234.5, 40, '', '1235 ± 78'],
 ])('%d with u %d is written %s %s', (value, u, unit, text) => {
   expect(plain(formatUncertain({ value, u }, unit))).toBe(text);

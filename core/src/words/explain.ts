@@ -21,7 +21,7 @@ export function explain(problem: Problem): string {
     case 'empty':
       return 'Nothing was typed. Enter a number, such as 63.42.';
     case 'notANumber':
-      return `“${problem.text}” is not a number. Enter digits with one decimal point or comma, such as 63.42 or 63,42 g.`;
+      return `“${problem.text}” is not a number. Enter digits with one decimal point or comma, such as 63.42 or 63,42.`;
     case 'ambiguousNumber':
       return `“${problem.text}” can be read in two ways. Enter it without thousands marks, such as 1234.5.`;
     case 'wrongUnit':

@@ -92,7 +92,7 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
     if (saved) onClose();
   };
   return (
-    <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+    <form className="indialog" noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
       <DialogTitle id="entity-editor-title">
         Correct{' '}
         {'name' in entity

@@ -112,7 +112,9 @@ export function Pick<T extends string>({
       disabled={disabled}
       slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
     >
-      {value === '' && <option value="">choose …</option>}
+      {value === '' && options.every((option) => option.value !== value) && (
+        <option value="">choose …</option>
+      )}
       {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}

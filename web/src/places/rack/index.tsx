@@ -29,6 +29,9 @@ import { Term } from '../../parts/Term';
 import { Drift } from './Drift';
 import { Shelf } from './Shelf';
 
+/** About as high as that question, so that nothing jumps when it comes. */
+const ASKED_PX = 420;
+
 /** The strips are the answer that one comes for; the question beside them follows. */
 const CanPrint = lazy(() => import('./CanPrint').then((part) => ({ default: part.CanPrint })));
 
@@ -75,9 +78,11 @@ export function Rack() {
       </div>
       <aside>
         {whole ? <DueLine /> : <p className="soft">Reading the log: what is due follows.</p>}
-        <Suspense fallback={<h2>Can I print this?</h2>}>
-          {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
-        </Suspense>
+        <div style={{ minHeight: ASKED_PX }}>
+          <Suspense fallback={<h2>Can I print this?</h2>}>
+            {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
+          </Suspense>
+        </div>
         <StripKey />
       </aside>
     </div>
