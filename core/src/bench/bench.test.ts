@@ -925,6 +925,14 @@ describe('head and tank are two bodies', () => {
     expect(stepsFor(later, env).map(({ id: step }) => step)).not.toContain('really-out');
   });
 
+  test('a cartridge whose own empty mass leaves no sound tank is weighed as a whole', () => {
+    const light = bodyRoom('twoPart', 1, { emptyG: head.emptyG.value - 1 });
+    const run = startRun({ method: 'twoPart' });
+    const ids = stepsFor(run, runEnv(Ledger.from(light), run, AT)!).map(({ id }) => id);
+    expect(ids).toContain('weigh-before');
+    expect(ids).not.toContain('weigh-head');
+  });
+
   test('an over-full head is drawn back before its plug; a tank that is full takes nothing', () => {
     const { ids, facts } = drive({
       'weigh-head': head.emptyG.value,

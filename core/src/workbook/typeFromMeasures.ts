@@ -64,7 +64,8 @@ export function typeFromMeasures(measures: Measures): IdentifiedType {
       ? variant
       : best,
   );
-  const preset = typePreset(construction, nearest);
+  // Weighed as a whole: what its head weighs by itself is not known from that.
+  const { headPart: _, ...preset } = typePreset(construction, nearest);
   const scale = ml / preset.capacityMl;
   const full = fullG ?? emptyG + ml * rho.value;
   return {

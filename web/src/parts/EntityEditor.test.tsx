@@ -115,3 +115,31 @@ test('what the schema of a thing refuses is said at its field, and a two-part ty
     headPart: { capacityMl: 2.6 },
   });
 });
+
+test('a head’s masses are given all or none: none weighs head and tank together, a few are asked for', async () => {
+  const { headPart: _, ...weighedWhole } = typePreset('twoPart', 'standard');
+  const { user, facts, services } = await open({
+    ...weighedWhole,
+    entity: 'cartridgeType',
+    id: 'two',
+    name: 'Two parts',
+  });
+  const before = facts('defined').length;
+  const type = (label: string, text: string) => user.type(screen.getByLabelText(label), text);
+  await type('Head alone, empty, g', '21.4');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(screen.getAllByText('Fill in all of these, or none.')).toHaveLength(2));
+  expect(facts('defined')).toHaveLength(before);
+  await user.type(screen.getAllByLabelText('± one standard deviation of it')[1]!, '0.05');
+  await type('Head alone, full, g', '24');
+  await type('Head alone, at most, g', '24.6');
+  await type('Its head holds, ml', '2.4');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(facts('defined')).toHaveLength(before + 1));
+  expect(find(services.ledger.context, 'cartridgeType', 'two')?.headPart).toEqual({
+    emptyG: { value: 21.4, u: 0.05 },
+    fullG: 24,
+    maxG: 24.6,
+    capacityMl: 2.4,
+  });
+});

@@ -62,7 +62,9 @@ const editorSchema = (entity: Entity, fields: readonly FieldSpec[], currency: st
       if (read.success) return read.data;
       // What its schema refuses is said where it was typed, as far as there is such a field.
       for (const { path, message } of read.error.issues) {
-        const field = fields.find((one) => path.join('.').startsWith(one.path)) ?? fields[0]!;
+        const where = path.join('.');
+        const field =
+          fields.find((one) => where.startsWith(one.path) || one.path.startsWith(`${where}.`)) ?? fields[0]!;
         found.push([field.path, `${message}.`]);
       }
     }
@@ -197,7 +199,12 @@ function readBack(
   for (const [path, { filled, of, first }] of optional) {
     // The chip's own optional volume stands among fields that are always there.
     if (path === 'chip') continue;
-    if (filled === 0) put(next, path, null);
+    // One that stands in another belongs to the same whole.
+    const begun = [...optional].some(
+      ([other, count]) =>
+        count.filled > 0 && (other === path || other.startsWith(`${path}.`) || path.startsWith(`${other}.`)),
+    );
+    if (!begun) put(next, path, null);
     else if (filled < of) problems[first] = 'Fill in all of these, or none.';
   }
   return { next: next as unknown as Entity, problems };

@@ -48,6 +48,20 @@ const uncertainFields = (
   { path: `${path}.u`, label: '± one standard deviation of it', as, ...(optional ? { optional } : {}) },
 ];
 
+/** All or none: without them head and tank are weighed together. */
+const HEAD_FIELDS: readonly FieldSpec[] = [
+  ...uncertainFields(
+    'headPart.emptyG',
+    'Head alone, empty, g',
+    'mass',
+    true,
+    'Its head by itself: leave empty where head and tank are only weighed together',
+  ),
+  { path: 'headPart.fullG', label: 'Head alone, full, g', as: 'mass', optional: true },
+  { path: 'headPart.maxG', label: 'Head alone, at most, g', as: 'mass', optional: true },
+  { path: 'headPart.capacityMl', label: 'Its head holds, ml', as: 'volume', optional: true },
+];
+
 const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws.${key}`, label, 'volume');
 
 /** What else is owned, for fields that point at it. */
@@ -320,14 +334,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           help: 'By your own experience: it is looked at when it gets there.',
         },
         { path: 'bodyHeightMm', label: 'Body height, mm', as: 'length', optional: true },
-        ...(entity.headPart
-          ? [
-              ...uncertainFields('headPart.emptyG', 'Head alone, empty, g', 'mass'),
-              { path: 'headPart.fullG', label: 'Head alone, full, g', as: 'mass' } as const,
-              { path: 'headPart.maxG', label: 'Head alone, at most, g', as: 'mass' } as const,
-              { path: 'headPart.capacityMl', label: 'Its head holds, ml', as: 'volume' } as const,
-            ]
-          : []),
+        ...(entity.construction === 'twoPart' ? HEAD_FIELDS : []),
         ...entity.sections.map((section, i): FieldSpec => ({
           path: `sections.${i}.capacityMl`,
           label: `Section “${section.name}” holds, ml`,

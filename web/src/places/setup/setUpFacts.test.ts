@@ -4,10 +4,12 @@ import {
   checkFact,
   CONSTRUCTIONS,
   describePrinter,
+  entityRule,
   factSchema,
   Ledger,
   makeStamp,
   readDescription,
+  typePreset,
 } from '@hiraeth/core';
 import { bottleFacts, channelDraft, newDraft, readAnswers, readDraft } from './draft';
 import { setUpEntities, typeOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
@@ -229,4 +231,21 @@ test('a described printer comes beside what is there, under ids of its own, with
   ] as const)
     expect(readDescription(content, newId)).toMatchObject({ ok: false, problem: { code } });
   expect(describePrinter(ledger, 'nobody')).toBeNull();
+});
+
+test('a two-part body of own masses is weighed as a whole until its head was weighed by itself; no wrong head stands in the way', () => {
+  const preset = typePreset('twoPart', 'standard');
+  const made = (part: Partial<BodyInput>) => typeOf({ ...body, construction: 'twoPart', ...part });
+  expect(made({}).headPart).toEqual(preset.headPart);
+  expect(made({ emptyG: preset.emptyG.value, fullG: preset.fullG }).headPart).toEqual(preset.headPart);
+  // Lighter than the usual head: those masses are another body's.
+  for (const part of [
+    { emptyG: 20, fullG: 42 },
+    { capacityMl: 25 },
+    { variant: 'own' as const, emptyG: 20, fullG: 42 },
+  ]) {
+    const type = made(part);
+    expect(type.headPart ?? null).toBeNull();
+    expect(entityRule({ ...type, entity: 'cartridgeType', id: 't', name: 'Own' })).toBeNull();
+  }
 });

@@ -65,8 +65,17 @@ export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'e
       ? typeFromMeasures({ construction, emptyG, fullG, boxMm }).type
       : { ...typePreset(construction, variant === 'own' ? 'standard' : variant), variant };
   const full = fullG ?? base.fullG;
+  const own = (given: number | null, usual: number): boolean => given !== null && given !== usual;
+  // Masses of its own say nothing of the head by itself: head and tank are weighed together until somebody weighs it.
+  const otherHead =
+    base.headPart &&
+    (own(emptyG, base.emptyG.value) ||
+      own(fullG, base.fullG) ||
+      own(maxG, base.maxG) ||
+      own(capacityMl, base.capacityMl));
   return {
     ...base,
+    ...(otherHead ? { headPart: null } : {}),
     emptyG: emptyG === null ? base.emptyG : { value: emptyG, u: 0.05 },
     fullG: full,
     maxG: maxG ?? Math.max(base.maxG, full),
