@@ -1,5 +1,4 @@
 export {
-  ALWAYS,
   CAUSES,
   DRAWN,
   inkAccount,
@@ -11,5 +10,6 @@ export {
   type InkAccount,
 } from './inkAccount';
 export { balance, balanceOf, bottleGap, type Balance, type GapCode } from './balance';
+export { ALWAYS, printerMonths } from './printerMonths';
 export { monthEdges } from './monthEdges';
 export { paperAndWaste, type MonthOfInk } from './paperAndWaste';

@@ -23,6 +23,7 @@ import {
 } from '../ledger';
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
 import type { Because, CleaningLevel } from '../workbook';
+import { ALWAYS, printerMonths } from './printerMonths';
 
 /** Where a ml of ink ended. */
 export const CAUSES = [
@@ -80,9 +81,6 @@ export interface InkAccount {
   readonly channels: readonly ChannelAccount[];
 }
 
-/** Earlier than any fact. */
-export const ALWAYS = '0000-01-01T00:00:00.000Z';
-
 /**
  * Where every ml of a printer's ink went in a period: each ml that was in its cartridges, or came out of a bottle for them,
  * ends in exactly one place or is still there. What the printer drew is known by evidence at the ends of each interval; its
@@ -108,7 +106,8 @@ export function inkAccounts(
   return atOnce(inkAccountsInSlices(book, printerId, edges));
 }
 
-/** The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it. */
+/** The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it,
+ * for any periods between the same instants. */
 export function* inkAccountsInSlices(
   book: Book,
   printerId: string,
@@ -117,34 +116,40 @@ export function* inkAccountsInSlices(
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   if (!printer || !model || edges.length < 2) return undefined;
-  const key = `${printerId}\n${edges.join()}`;
-  const known = kept.get(book.state)?.get(key);
-  if (known && known.context === book.context) return known.accounts;
-  const sheet = new Sheet(book, printerId, model, edges);
+  const slotIds = printer.slots.map((slot) => slot.id);
+  const known = keptSheet(book, printerId, edges);
+  if (known) return known.accounts(slotIds, edges);
+  // From the beginning it is written by months: whoever asks next asks for those.
+  const to = edges.at(-1)!;
+  const months = (edges[0] === ALWAYS ? printerMonths(book, printerId, ALWAYS, to) : null) ?? [];
+  const written = new Set([...edges, ...months.filter((edge) => edge < to)]);
+  const sheet = new Sheet(book, printerId, model, [...written].sort());
   for (const cartridgeId of cartridgesOf(book)) {
     sheet.takeCartridge(cartridgeId);
     yield;
   }
   sheet.takeBottles();
-  const accounts = sheet.accounts(printer.slots.map((slot) => slot.id));
-  keep(book, key, accounts);
-  return accounts;
+  keep(book, sheet);
+  return sheet.accounts(slotIds, edges);
 }
 
-/** Cost, balance and report ask for the same account: it is written once for each state. */
-const kept = new WeakMap<
-  Book['state'],
-  Map<string, { readonly context: Book['context']; readonly accounts: readonly InkAccount[] }>
->();
-const MOST_KEPT = 24;
+/** Cost, balance and report ask for periods of the same account: it is written once for each state, and read by its edges. */
+const kept = new WeakMap<Book['state'], { readonly context: Book['context']; readonly sheets: Sheet[] }>();
+const MOST_KEPT = 12;
 
-function keep(book: Book, key: string, accounts: readonly InkAccount[]): void {
+function keptSheet(book: Book, printerId: string, edges: readonly string[]): Sheet | undefined {
+  const mine = kept.get(book.state);
+  return mine?.context === book.context
+    ? mine.sheets.find((sheet) => sheet.printerId === printerId && sheet.holds(edges))
+    : undefined;
+}
+
+function keep(book: Book, sheet: Sheet): void {
   if (book.live) return;
-  const mine =
-    kept.get(book.state) ?? new Map<string, { context: Book['context']; accounts: readonly InkAccount[] }>();
-  if (mine.size >= MOST_KEPT) mine.clear();
-  mine.set(key, { context: book.context, accounts });
-  kept.set(book.state, mine);
+  let mine = kept.get(book.state);
+  if (mine?.context !== book.context) kept.set(book.state, (mine = { context: book.context, sheets: [] }));
+  if (mine.sheets.length >= MOST_KEPT) mine.sheets.shift();
+  mine.sheets.push(sheet);
 }
 
 const cartridgesOf = (book: Book): string[] =>
@@ -172,13 +177,15 @@ interface Column {
 class Sheet {
   /** By slot id, then by period; the first is what came before the first edge. */
   private readonly columns = new Map<string, Column[]>();
+  /** By their two instants. */
+  private readonly written = new Map<string, InkAccount>();
   private readonly ends = new Map<string, { massVar: number; inkVar: number }>();
   /** The edges, with the beginning and the end of all time. */
   private readonly bounds: readonly string[];
 
   constructor(
     private readonly book: Book,
-    private readonly printerId: string,
+    readonly printerId: string,
     private readonly model: PrinterModel,
     private readonly edges: readonly string[],
   ) {
@@ -237,35 +244,47 @@ class Sheet {
       }
   }
 
-  accounts(slotIds: readonly string[]): InkAccount[] {
-    const periods = this.edges.length - 1;
-    return Array.from({ length: periods }, (_, period) => ({
-      printerId: this.printerId,
-      from: this.edges[period]!,
-      to: this.edges[period + 1]!,
-      channels: slotIds.map((slotId) => this.channel(slotId, period)),
-    }));
+  /** Does it answer for periods between these instants? What is open was walked up to its own end. */
+  holds(edges: readonly string[]): boolean {
+    return edges.at(-1) === this.edges.at(-1) && edges.every((edge) => this.bounds.includes(edge));
   }
 
-  private channel(slotId: string, period: number): ChannelAccount {
+  /** @param edges of the periods asked for: each one of its own, or the beginning of all time */
+  accounts(slotIds: readonly string[], edges: readonly string[]): InkAccount[] {
+    return edges.slice(1).map((to, i) => this.account(slotIds, edges[i]!, to));
+  }
+
+  private account(slotIds: readonly string[], from: string, to: string): InkAccount {
+    const key = from + to;
+    let account = this.written.get(key);
+    if (!account) {
+      // Column i lies between the bounds i and i + 1.
+      const first = this.bounds.indexOf(from);
+      const behind = this.bounds.indexOf(to);
+      const channels = slotIds.map((slotId) => this.channel(slotId, first, behind));
+      this.written.set(key, (account = { printerId: this.printerId, from, to, channels }));
+    }
+    return account;
+  }
+
+  private channel(slotId: string, first: number, behind: number): ChannelAccount {
     const columns = this.columns.get(slotId) ?? [];
     let openingMl = 0;
-    for (let i = 0; i <= period; i++) openingMl += netOf(columns[i]);
-    const mine = columns[period + 1];
-    // What was there when the workbook first knew counts as an opening, whenever that was.
-    openingMl += mine?.startedMl ?? 0;
-    const entries = mine ? [...mine.sums.values()].flatMap((sums) => [...sums.values()]) : [];
+    for (let i = 0; i < first; i++) openingMl += netOf(columns[i]);
+    const mine = together(columns.slice(first, behind));
+    const entries = [...mine.sums.values()].flatMap((sums) => [...sums.values()]);
     const drawn = entries.filter(({ cause }) => DRAWN.has(cause)).reduce((sum, { ml }) => sum + ml, 0);
     const end = this.ends.get(slotId);
     return {
       slotId,
-      openingMl,
-      filledMl: mine?.filledMl ?? 0,
-      returnedMl: mine?.returnedMl ?? 0,
-      spiltBesideMl: mine?.spiltBesideMl ?? 0,
-      onHandMl: openingMl - (mine?.startedMl ?? 0) + netOf(mine),
+      // What was there when the workbook first knew counts as an opening, whenever that was.
+      openingMl: openingMl + mine.startedMl,
+      filledMl: mine.filledMl,
+      returnedMl: mine.returnedMl,
+      spiltBesideMl: mine.spiltBesideMl,
+      onHandMl: openingMl + netOf(mine),
       drawnMl: drawn,
-      drawnOwnU: Math.sqrt((mine?.handVar ?? 0) + (end?.massVar ?? 0)),
+      drawnOwnU: Math.sqrt(mine.handVar + (end?.massVar ?? 0)),
       onHandU: Math.sqrt(end?.inkVar ?? 0),
       entries: entries.map((sum) => ({ slotId, ...sum })),
     };
@@ -493,6 +512,32 @@ const newColumn = (): Column => ({
   sums: new Map(),
   handVar: 0,
 });
+
+/** Columns side by side as one; a single one as it is. */
+function together(columns: readonly Column[]): Column {
+  const [only] = columns;
+  if (only && columns.length === 1) return only;
+  const whole = newColumn();
+  for (const column of columns) {
+    whole.startedMl += column.startedMl;
+    whole.filledMl += column.filledMl;
+    whole.returnedMl += column.returnedMl;
+    whole.spiltBesideMl += column.spiltBesideMl;
+    whole.outMl += column.outMl;
+    whole.handVar += column.handVar;
+    for (const [cause, sums] of column.sums) {
+      const mine = whole.sums.get(cause) ?? new Map<string | null, Sum>();
+      whole.sums.set(cause, mine);
+      for (const [key, sum] of sums) {
+        const of = mine.get(key) ?? { ...sum, ml: 0, lots: new Map<string, number>() };
+        mine.set(key, of);
+        of.ml += sum.ml;
+        for (const [lot, ml] of sum.lots) of.lots.set(lot, (of.lots.get(lot) ?? 0) + ml);
+      }
+    }
+  }
+  return whole;
+}
 
 /** Causes by which the printer drew ink. */
 export const DRAWN: ReadonlySet<Cause> = new Set(['printed', 'cleaned', 'change', 'idle', 'notLogged']);

@@ -86,7 +86,7 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
     }
 );
 
-const OPENING = Date.UTC(1990, 0);
+const OPENING = '1990-01-01T00:00:00.000Z';
 /** A clock on another device may be this far ahead. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
@@ -99,22 +99,46 @@ const CLOCK_SLACK_MS = 5 * 60_000;
  * @param now milliseconds since 1970
  * @returns problems, worst first; those listed in `fact.confirmed` are left out
  */
-export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactProblem[] {
-  const problems: FactProblem[] = [];
-  const report = (problem: FactProblem): void => void problems.push(problem);
-  const reportIf = (problem: FactProblem | null): void => void (problem && problems.push(problem));
-  const happened = Date.parse(fact.at);
-  if (happened > now + CLOCK_SLACK_MS) report({ severity: 'stop', code: 'future', at: fact.at });
-  if (happened < OPENING) report({ severity: 'stop', code: 'beforeOpening', at: fact.at });
-  for (const { what, id } of references(fact))
-    if (!exists(ledger, what, id)) report({ severity: 'stop', code: 'unknownThing', what, id });
-  if (problems.some((problem) => problem.code === 'unknownThing')) return problems;
+export const checkFact = (ledger: CheckedBook, fact: Fact, now: number): FactProblem[] => [
+  ...checkFactsBy(now)(ledger, fact),
+];
+
+/** The same for many facts: what they are all held against is worked out once. Most are sound, and cost next to nothing. */
+export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => readonly FactProblem[] {
+  // UTC times to the millisecond: they stand in the order of their letters.
+  const latest = new Date(now + CLOCK_SLACK_MS).toISOString();
+  return (ledger, fact) => {
+    const unsound: FactProblem[] = [];
+    if (fact.at > latest) unsound.push({ severity: 'stop', code: 'future', at: fact.at });
+    if (fact.at < OPENING) unsound.push({ severity: 'stop', code: 'beforeOpening', at: fact.at });
+    const known = unsound.length;
+    for (const { what, id, of } of references(fact))
+      if (!exists(ledger, what, id, of))
+        unsound.push({
+          severity: 'stop',
+          code: 'unknownThing',
+          what: of === null ? what : `slot of ${of}`,
+          id,
+        });
+    if (unsound.length > known) return unsound;
+    const found = problemsOf(ledger, fact, unsound);
+    // Nearly all are sound.
+    if (found.length === 0) return found;
+    const confirmed = new Set(fact.confirmed);
+    return found
+      .filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code))
+      .sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
+  };
+}
+
+/** What is wrong with a fact, held against what is in the workbook. */
+function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): FactProblem[] {
   const { context, state } = ledger;
   switch (fact.kind) {
     case 'weighed': {
       const scale = find(context, 'scale', fact.scaleId);
       if (scale && fact.massG.value > scale.capacityG)
-        report({
+        problems.push({
           severity: 'stop',
           code: 'beyondScale',
           massG: fact.massG.value,
@@ -126,7 +150,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
       const { emptyG, maxG, cartridge } = body;
       const u = Math.hypot(emptyG.u, fact.massG.u);
       if (fact.massG.value < emptyG.value - 3 * u)
-        report({
+        problems.push({
           severity: 'stop',
           code: 'lighterThanEmpty',
           label: cartridge.label,
@@ -135,20 +159,20 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
           u,
         });
       if (fact.massG.value > maxG + 3 * fact.massG.u)
-        report({
+        problems.push({
           severity: fact.massG.value > 1.5 * maxG ? 'stop' : 'ask',
           code: 'heavierThanMax',
           label: cartridge.label,
           massG: fact.massG.value,
           maxG,
         });
-      reportIf(evidenceOff(ledger, fact));
+      pushIf(problems, evidenceOff(ledger, fact));
       break;
     }
     case 'levelSeen':
     case 'sensorSignalled':
     case 'fadedOrRanDry':
-      reportIf(evidenceOff(ledger, fact));
+      pushIf(problems, evidenceOff(ledger, fact));
       break;
     case 'filled': {
       const body = bodyOf(context, fact.cartridgeId)!;
@@ -158,7 +182,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
       const shade = cartridge.shades[fact.chamber] ?? cartridge.shades[0]!;
       const name = `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
       if (ink && ink.shade !== shade)
-        report({
+        problems.push({
           severity: 'ask',
           code: 'otherShade',
           bottle: name,
@@ -167,7 +191,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
           shade,
         });
       if (ink && ink.inkClass !== cartridge.inkClass && ink.inkClass !== 'flushFluid')
-        report({
+        problems.push({
           severity: 'ask',
           code: 'otherClass',
           bottle: name,
@@ -178,18 +202,25 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
       const left = bottleRemaining(ledger, fact.bottleId)!.now;
       const need = fact.ml.value + (fact.leftover?.fate === 'bin' ? fact.leftover.ml : 0);
       if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u))
-        report({ severity: 'ask', code: 'bottleTooLittle', bottle: name, hasMl: left.value, needMl: need });
+        problems.push({
+          severity: 'ask',
+          code: 'bottleTooLittle',
+          bottle: name,
+          hasMl: left.value,
+          needMl: need,
+        });
       if (state.cartridges.get(fact.cartridgeId)?.retired)
-        report({ severity: 'ask', code: 'retired', label: cartridge.label });
+        problems.push({ severity: 'ask', code: 'retired', label: cartridge.label });
       if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle')
-        report({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
+        problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
+      // Facts of one run are judged by their own weighing; what comes late, by nothing of today.
+      if (sharesRun(ledger, fact) || isLate(ledger, fact.cartridgeId, fact.at)) break;
       const inside = inkNow(ledger, fact.cartridgeId, fact.at);
+      if (!inside) break;
       const density = densityInside(ledger, body, fact.at);
-      if (inside && !sharesRun(ledger, fact) && !isLate(ledger, fact.cartridgeId, fact.at)) {
-        const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
-        if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
-          report({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });
-      }
+      const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
+      if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
+        problems.push({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });
       break;
     }
     case 'drawnOut':
@@ -197,7 +228,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
       const body = bodyOf(context, fact.cartridgeId)!;
       const inside = inkNow(ledger, fact.cartridgeId, fact.at);
       if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + 0.5)
-        report({
+        problems.push({
           severity: 'ask',
           code: 'moreThanInside',
           label: body.cartridge.label,
@@ -211,25 +242,25 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
           (share) => share.lot !== fact.bottleId && share.fraction > 0.02,
         )
       )
-        report({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
+        problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
       break;
     }
     case 'gaugeRead': {
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
       if (!state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId)
-        report({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
-      else if (fact.by === 'person') reportIf(evidenceOff(ledger, fact));
+        problems.push({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
+      else if (fact.by === 'person') pushIf(problems, evidenceOff(ledger, fact));
       break;
     }
     case 'gaugeSwitchedOff': {
       const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
       const cartridgeId = state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId;
       const name = slot?.name ?? fact.slotId;
-      if (!cartridgeId) report({ severity: 'stop', code: 'notInstalled', slot: name });
+      if (!cartridgeId) problems.push({ severity: 'stop', code: 'notInstalled', slot: name });
       else {
         const offer = state.cartridges.get(cartridgeId)?.chip.machine.offer;
         if (offer !== 'open' && offer !== 'taken')
-          report({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
+          problems.push({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
       }
       break;
     }
@@ -243,7 +274,7 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
         machine.strategy !== 'none' &&
         !sharesRun(ledger, fact)
       )
-        report({
+        problems.push({
           severity: 'ask',
           code: 'resetWithoutTopUp',
           label: bodyOf(context, fact.cartridgeId)!.cartridge.label,
@@ -252,23 +283,23 @@ export function checkFact(ledger: CheckedBook, fact: Fact, now: number): FactPro
     }
     case 'defined': {
       const broken = entityRule(fact.entity);
-      if (broken) report({ severity: 'stop', code: 'entityRule', ...broken });
+      if (broken) problems.push({ severity: 'stop', code: 'entityRule', ...broken });
       break;
     }
     case 'voided':
-      if (ledger.isVoidedBesides(fact.factId, fact.id)) report({ severity: 'stop', code: 'alreadyVoided' });
-      reportIf(stillNeeded(ledger, fact.factId));
+      if (ledger.isVoidedBesides(fact.factId, fact.id))
+        problems.push({ severity: 'stop', code: 'alreadyVoided' });
+      pushIf(problems, stillNeeded(ledger, fact.factId));
       break;
     default:
       break;
   }
-  if (fact.kind === 'installed' && fact.run === undefined) doorProblems(ledger, fact).forEach(report);
-  // Nearly all are sound.
-  if (problems.length === 0) return problems;
-  const confirmed = new Set(fact.confirmed);
-  return problems
-    .filter((problem) => problem.severity === 'stop' || !confirmed.has(problem.code))
-    .sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
+  if (fact.kind === 'installed' && fact.run === undefined) problems.push(...doorProblems(ledger, fact));
+  return problems;
+}
+
+function pushIf(problems: FactProblem[], problem: FactProblem | null): void {
+  if (problem) problems.push(problem);
 }
 
 /** What would go in as it should not; a run on the bench looks by itself, before its fill is in the log. */
@@ -286,9 +317,13 @@ const doorProblems = (ledger: CheckedBook, fact: FactOf<'installed'>): FactProbl
 /** A run's facts stand among this many last ones: taking out, weighings, seats. */
 const LOOK_BACK = 24;
 
-/** Facts of one run come together: the fill is judged by its own weighing, not by an estimate. */
+/** Does the log hold others of its run? They come together. */
 function sharesRun(ledger: CheckedBook, fact: Fact): boolean {
-  return fact.run !== undefined && ledger.facts.slice(-LOOK_BACK).some((other) => other.run === fact.run);
+  if (fact.run === undefined) return false;
+  const { facts } = ledger;
+  for (let i = facts.length - 1; i >= Math.max(0, facts.length - LOOK_BACK); i--)
+    if (facts[i]!.run === fact.run) return true;
+  return false;
 }
 
 /** A definition that others stand on, and that nothing else defines. */
@@ -299,7 +334,7 @@ function stillNeeded(ledger: CheckedBook, factId: string): FactProblem | null {
   const others = ledger.facts.filter((fact) => fact.id !== factId);
   if (others.some((fact) => fact.kind === 'defined' && fact.entity.id === id)) return null;
   const count = others.filter((fact) =>
-    references(fact).some((ref) => ref.id === id || ref.what === `slot of ${id}`),
+    references(fact).some((ref) => ref.id === id || ref.of === id),
   ).length;
   if (count === 0) return null;
   const { entity } = target;
@@ -307,49 +342,57 @@ function stillNeeded(ledger: CheckedBook, factId: string): FactProblem | null {
   return { severity: 'ask', code: 'stillNeeded', name, count };
 }
 
-function references(fact: Fact): { what: string; id: string }[] {
-  const refs: { what: string; id: string }[] = [];
-  const add = (what: string, id: string | undefined): void => {
-    if (id !== undefined) refs.push({ what, id });
-  };
-  if ('cartridgeId' in fact) add('cartridge', fact.cartridgeId);
-  if ('printerId' in fact) add('printer', fact.printerId);
-  if ('bottleId' in fact && fact.kind !== 'purchased') add('bottle', fact.bottleId);
-  if ('inkId' in fact) add('ink', fact.inkId);
-  if ('cartridgeIds' in fact) fact.cartridgeIds.forEach((id) => add('cartridge', id));
+/** A thing that a fact speaks of; a slot is one of a printer. */
+interface Ref {
+  readonly what: string;
+  readonly id: string;
+  readonly of: string | null;
+}
+
+function add(refs: Ref[], what: string, id: string | undefined, of: string | null = null): void {
+  if (id !== undefined) refs.push({ what, id, of });
+}
+
+function references(fact: Fact): Ref[] {
+  const refs: Ref[] = [];
+  if ('cartridgeId' in fact) add(refs, 'cartridge', fact.cartridgeId);
+  if ('printerId' in fact) add(refs, 'printer', fact.printerId);
+  if ('bottleId' in fact && fact.kind !== 'purchased') add(refs, 'bottle', fact.bottleId);
+  if ('inkId' in fact) add(refs, 'ink', fact.inkId);
+  if ('cartridgeIds' in fact) fact.cartridgeIds.forEach((id) => add(refs, 'cartridge', id));
   switch (fact.kind) {
     case 'weighed':
-      add(fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
-      add('scale', fact.scaleId);
+      add(refs, fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
+      add(refs, 'scale', fact.scaleId);
       break;
     case 'installed':
       fact.into.forEach(({ cartridgeId, slotId }) => {
-        add('cartridge', cartridgeId);
-        add(`slot of ${fact.printerId}`, slotId);
+        add(refs, 'cartridge', cartridgeId);
+        add(refs, 'slot', slotId, fact.printerId);
       });
       break;
     case 'gaugeRead':
     case 'chipSignalled':
     case 'gaugeSwitchedOff':
-      add(`slot of ${fact.printerId}`, fact.slotId);
+      add(refs, 'slot', fact.slotId, fact.printerId);
       break;
     case 'printed':
-      add('subject', fact.subjectId);
-      add('paper', fact.paperId);
+      add(refs, 'subject', fact.subjectId);
+      add(refs, 'paper', fact.paperId);
       break;
     case 'spilt':
     case 'retired':
-      add('kind' in fact && fact.kind === 'spilt' ? fact.from : fact.what, fact.subjectId);
+      add(refs, 'kind' in fact && fact.kind === 'spilt' ? fact.from : fact.what, fact.subjectId);
       break;
     case 'voided':
-      add('fact', fact.factId);
+      add(refs, 'fact', fact.factId);
       break;
     case 'defined':
       if (fact.entity.entity === 'cartridge') {
-        add('cartridgeType', fact.entity.typeId);
-        add('printer', fact.entity.printerId ?? undefined);
+        add(refs, 'cartridgeType', fact.entity.typeId);
+        add(refs, 'printer', fact.entity.printerId ?? undefined);
       }
-      if (fact.entity.entity === 'bottle') add('ink', fact.entity.inkId);
+      if (fact.entity.entity === 'bottle') add(refs, 'ink', fact.entity.inkId);
       break;
     default:
       break;
@@ -357,11 +400,8 @@ function references(fact: Fact): { what: string; id: string }[] {
   return refs;
 }
 
-function exists(ledger: CheckedBook, what: string, id: string): boolean {
+function exists(ledger: CheckedBook, what: string, id: string, of: string | null): boolean {
   if (what === 'fact') return ledger.recorded.has(id);
-  if (what.startsWith('slot of '))
-    return all(ledger.context, 'printer').some(
-      (printer) => printer.id === what.slice(8) && printer.slots.some((slot) => slot.id === id),
-    );
-  return ledger.context.entities.get(id)?.entity === what;
+  if (of === null) return ledger.context.entities.get(id)?.entity === what;
+  return find(ledger.context, 'printer', of)?.slots.some((slot) => slot.id === id) ?? false;
 }

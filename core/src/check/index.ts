@@ -1,1 +1,1 @@
-export { checkFact, type FactProblem } from './checkFact';
+export { checkFact, checkFactsBy, type FactProblem } from './checkFact';

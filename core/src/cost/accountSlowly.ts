@@ -1,6 +1,5 @@
 import { ALWAYS, inkAccountsInSlices } from '../account';
 import { all, type Book } from '../ledger';
-import { costEdges } from './costEdges';
 
 /**
  * Writes the accounts that the cost to date asks for, slice by slice, so that whoever waits can breathe between them. Afterwards
@@ -11,6 +10,5 @@ import { costEdges } from './costEdges';
  */
 export async function accountSlowly(book: Book, to: string, pause: () => Promise<void>): Promise<void> {
   for (const { id } of all(book.context, 'printer'))
-    for (const edges of [[ALWAYS, to], costEdges(book, id, ALWAYS, to)])
-      for (const _ of edges ? inkAccountsInSlices(book, id, edges) : []) await pause();
+    for (const _ of inkAccountsInSlices(book, id, [ALWAYS, to])) await pause();
 }

@@ -1,7 +1,6 @@
-import { ALWAYS, CAUSES, inkAccounts, type Cause } from '../account';
+import { ALWAYS, CAUSES, inkAccounts, printerMonths, type Cause } from '../account';
 import { find, type Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
-import { costEdges } from './costEdges';
 import { paybackOf, type Payback } from './payback';
 import { addUp, costOfAccount, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
 import { printCost } from './printCost';
@@ -112,7 +111,7 @@ function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
 }
 
 function monthsOf(book: Book, printerId: string, from: string, to: string): MonthCost[] {
-  const edges = costEdges(book, printerId, from, to);
+  const edges = printerMonths(book, printerId, from, to);
   if (edges === null) return [];
   const months: MonthCost[] = [];
   let saved: number | null = 0;

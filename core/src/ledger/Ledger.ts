@@ -155,8 +155,9 @@ export class Ledger implements Snapshot, CheckedBook {
     const counting = [...this.recorded.values()].filter((fact) => this.counts(fact));
     this.context = newContext();
     this.handedOut = null;
-    for (const fact of counting.filter(isTimeless).sort(byRecording)) learnContext(this.context, fact);
-    this.lastTimeless = counting.filter(isTimeless).sort(byRecording).at(-1) ?? null;
+    const timeless = counting.filter(isTimeless).sort(byRecording);
+    for (const fact of timeless) learnContext(this.context, fact);
+    this.lastTimeless = timeless.at(-1) ?? null;
     this.fold = new Fold(this.context);
     this.facts = [];
     this.checkpoints = [];

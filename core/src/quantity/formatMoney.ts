@@ -27,10 +27,23 @@ export function formatMoney(
   options: { locale?: string; decimals?: number } = {},
 ): string {
   const digits = options.decimals ?? Math.log10(minorPerMajor(currency));
-  return new Intl.NumberFormat(options.locale, {
-    style: 'currency',
-    currency,
-    minimumFractionDigits: Math.round(digits),
-    maximumFractionDigits: Math.round(digits),
-  }).format(minor / minorPerMajor(currency));
+  return formatOf(options.locale, currency, Math.round(digits)).format(minor / minorPerMajor(currency));
+}
+
+/** Making one takes far longer than using it. */
+const formats = new Map<string, Intl.NumberFormat>();
+
+function formatOf(locale: string | undefined, currency: string, digits: number): Intl.NumberFormat {
+  const key = `${locale ?? ''} ${currency} ${digits}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat(locale, {
+      style: 'currency',
+      currency,
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+    });
+    formats.set(key, format);
+  }
+  return format;
 }

@@ -1,5 +1,5 @@
 import { ALWAYS, balanceOf, bottleGap, type Balance } from '../account';
-import { checkFact, type FactProblem } from '../check';
+import { checkFactsBy, type FactProblem } from '../check';
 import { meanPrint, perDm2, periodCost, type PeriodCost } from '../cost';
 import {
   all,
@@ -150,8 +150,9 @@ export function reportAndBook(
   from: string | null = null,
 ): { readonly report: Report; readonly book: Snapshot } {
   const problems: FoundProblem[] = [];
+  const check = checkFactsBy(Date.parse(at));
   const ledger = Ledger.from(factsUntil(facts, at), (before, fact) => {
-    for (const problem of checkFact(before, fact, Date.parse(at)))
+    for (const problem of check(before, fact))
       problems.push({
         severity: problem.severity === 'stop' ? 'error' : 'warning',
         at: fact.at,

@@ -1,3 +1,4 @@
+import { sameFact } from './sameFact';
 import type { Fact } from './schema';
 
 export interface Merge {
@@ -35,16 +36,4 @@ export function* mergeFacts(
     if (i % SLICE === SLICE - 1) yield;
   }
   return { added, already, conflicts };
-}
-
-/** Mostly written by the same program, so that its fields stand in the same order; else order does not count. */
-const sameFact = (a: Fact, b: Fact): boolean =>
-  JSON.stringify(a) === JSON.stringify(b) || canonical(a) === canonical(b);
-
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, part: unknown) =>
-    typeof part === 'object' && part !== null && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
-  );
 }

@@ -1,9 +1,12 @@
-import { ALWAYS, monthEdges } from '../account';
 import { listOf } from '../exposure';
 import type { Book } from '../ledger';
+import { monthEdges } from './monthEdges';
 
-/** Months of a period, as far as anything was printed or bought in it; null where nothing was. */
-export function costEdges(book: Book, printerId: string, from: string, to: string): string[] | null {
+/** Earlier than any fact. */
+export const ALWAYS = '0000-01-01T00:00:00.000Z';
+
+/** Edges of the months of a period, as far as anything was printed or bought in it; null where nothing was. */
+export function printerMonths(book: Book, printerId: string, from: string, to: string): string[] | null {
   // Whichever came first: the first print, or the first thing bought for it.
   const first =
     [book.state.printers.get(printerId)?.firstAt, listOf(book.state.purchases)[0]?.at]

@@ -1,0 +1,1 @@
+export { isPlain, type Plain } from './isPlain';
