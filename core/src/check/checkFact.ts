@@ -1,5 +1,4 @@
 import {
-  all,
   bodyOf,
   bottleRemaining,
   composition,

@@ -39,10 +39,13 @@ export function SizePick({
   label = 'Size',
   value,
   onPick,
+  error,
 }: {
   readonly label?: string;
   readonly value: ChosenSize;
   readonly onPick: (size: ChosenSize) => void;
+  /** What is wrong with it, said under it. */
+  readonly error?: string | undefined;
 }) {
   const settings = settingsOf(useLedger().context);
   const own = (settings.sizes ?? []).map(({ name, widthMm, heightMm }) => ({
@@ -66,6 +69,7 @@ export function SizePick({
         onPick={(picked) =>
           onPick(picked === 'own' ? { key: picked, width: '', height: '' } : { ...value, key: picked })
         }
+        error={error}
       />
       {key === 'own' && (
         <>

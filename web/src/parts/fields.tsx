@@ -87,6 +87,8 @@ interface PickProps<T extends string> {
   readonly options: readonly { readonly value: T; readonly label: string }[];
   readonly onPick: (value: T) => void;
   readonly helperText?: string;
+  /** What is wrong with the choice. */
+  readonly error?: string | undefined;
   readonly className?: string;
   readonly disabled?: boolean;
 }
@@ -98,6 +100,7 @@ export function Pick<T extends string>({
   options,
   onPick,
   helperText,
+  error,
   className,
   disabled,
 }: PickProps<T>) {
@@ -107,10 +110,15 @@ export function Pick<T extends string>({
       label={label}
       value={value}
       onChange={(event) => onPick(event.target.value as T)}
-      helperText={helperText}
+      error={error !== undefined}
+      helperText={error ?? helperText}
       className={className}
       disabled={disabled}
-      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+      slotProps={{
+        select: { native: true },
+        inputLabel: { shrink: true },
+        ...(error ? { formHelperText: { role: 'alert' } } : {}),
+      }}
     >
       {value === '' && options.every((option) => option.value !== value) && (
         <option value="">choose …</option>

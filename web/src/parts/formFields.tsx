@@ -2,7 +2,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
-import { Pick } from './fields';
+import type { QuantityKind } from '@hiraeth/core';
+import { Pick, readTyped } from './fields';
 
 interface Bound<V extends FieldValues, O> {
   readonly control: Control<V, unknown, O>;
@@ -46,6 +47,45 @@ export function TextOf<V extends FieldValues, O>({
   );
 }
 
+/** A number with a unit, bound to its form: what cannot be read is said while it is typed, what is missing when it is sent. */
+export function QuantityOf<V extends FieldValues, O>({
+  control,
+  name,
+  label,
+  helperText,
+  kind,
+  ...rest
+}: Bound<V, O> & { readonly kind: QuantityKind } & Omit<
+    TextFieldProps,
+    'name' | 'label' | 'value' | 'onChange' | 'slotProps'
+  >) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { ref, value, onChange, ...field }, fieldState: { error } }) => {
+        const wrong = readTyped(value, kind).error ?? error?.message;
+        return (
+          <TextField
+            {...rest}
+            {...field}
+            inputRef={ref}
+            value={value}
+            onChange={onChange}
+            label={label}
+            error={wrong !== undefined}
+            helperText={wrong ?? helperText}
+            slotProps={{
+              htmlInput: { autoComplete: 'off', inputMode: kind === 'plain' ? 'numeric' : 'decimal' },
+              ...(error ? { formHelperText: { role: 'alert' } } : {}),
+            }}
+          />
+        );
+      }}
+    />
+  );
+}
+
 /** A choice from a short list, bound to its form. */
 export function PickOf<V extends FieldValues, O>({
   control,
@@ -53,9 +93,12 @@ export function PickOf<V extends FieldValues, O>({
   label,
   options,
   helperText,
+  onPicked,
 }: Bound<V, O> & {
   readonly options: readonly { readonly value: string; readonly label: string }[];
   readonly helperText?: string | undefined;
+  /** Told after a choice was made by hand. */
+  readonly onPicked?: (value: string) => void;
 }) {
   return (
     <Controller
@@ -66,8 +109,12 @@ export function PickOf<V extends FieldValues, O>({
           label={label}
           value={field.value}
           options={options}
-          onPick={field.onChange}
-          {...((error?.message ?? helperText) ? { helperText: error?.message ?? helperText! } : {})}
+          onPick={(value: string) => {
+            field.onChange(value);
+            onPicked?.(value);
+          }}
+          error={error?.message}
+          {...(helperText ? { helperText } : {})}
         />
       )}
     />

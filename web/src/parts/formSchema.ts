@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { explain, parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core';
 
 /** What a person typed into one field of a form, read as what it means; what is wrong is said in its own words, at the field. */
-const typed = <T>(read: (text: string, wrong: (words: string) => void) => T | undefined) =>
+export const typed = <T>(read: (text: string, wrong: (words: string) => void) => T | undefined) =>
   z.string().transform((text, context): T => {
     const value = read(text, (message) => context.addIssue({ code: 'custom', message }));
     return value === undefined ? z.NEVER : value;
@@ -45,14 +45,21 @@ export const maybeMoney = (currency: string) =>
   });
 
 /**
- * A count, null where the field is empty.
+ * A count, that has to be there.
  *
  * @param words what to say where it is none, or out of bounds
  */
+export const whole = (least: number, most: number, words: string) =>
+  typed<number>((text, wrong) => countOf(text, least, most) ?? void wrong(words));
+
+/** A count, null where the field is empty. */
 export const maybeWhole = (least: number, most: number, words: string) =>
-  typed<number | null>((text, wrong) => {
-    if (text.trim() === '') return null;
-    const parsed = parseQuantity(text, 'plain');
-    const value = parsed.ok ? parsed.value.value : NaN;
-    return Number.isInteger(value) && value >= least && value <= most ? value : void wrong(words);
-  });
+  typed<number | null>((text, wrong) =>
+    text.trim() === '' ? null : (countOf(text, least, most) ?? void wrong(words)),
+  );
+
+function countOf(text: string, least: number, most: number): number | null {
+  const parsed = parseQuantity(text, 'plain');
+  const value = parsed.ok ? parsed.value.value : NaN;
+  return Number.isInteger(value) && value >= least && value <= most ? value : null;
+}

@@ -1,6 +1,6 @@
 import { readTyped } from './fields';
 
-interface Size {
+export interface Size {
   readonly widthMm: number;
   readonly heightMm: number;
 }

@@ -29,19 +29,20 @@ const room = script([
 const nothing = (): void => undefined;
 
 describe('setting up', () => {
-  test('what is missing or cannot be read is said together; nothing is half set up', async () => {
+  test('what is missing or cannot be read is said together, each at its field; nothing is half set up', async () => {
     const { user, facts } = await renderApp(<OneSheet />, []);
     await user.selectOptions(screen.getByLabelText('Size'), 'own');
     await user.type(screen.getByLabelText('cyan, original’s price'), 'dear');
     await user.click(screen.getByRole('button', { name: 'Set it up' }));
-    const said = screen.getByRole('alert');
-    for (const words of [
-      /Give the printer a name/,
-      /cyan: “dear” is not a number/,
-      /Weigh the unknown cartridge empty/,
-      /Weigh it full too/,
-    ])
-      expect(said).toHaveTextContent(words);
+    await waitFor(() =>
+      expect(screen.queryAllByRole('alert').map((alert) => alert.textContent)).toEqual([
+        'Give the printer a name.',
+        expect.stringMatching(/“dear” is not a number/),
+        'Weigh the unknown cartridge empty, and enter that mass.',
+        'Weigh it full too, or measure its length, width and height.',
+      ]),
+    );
+    expect(screen.getByLabelText('Printer’s name')).toHaveFocus();
     expect(facts('defined')).toEqual([]);
   });
 
@@ -251,7 +252,9 @@ describe('other evidence', () => {
     const { user, facts } = await renderApp(<OfCyan />, room);
     await user.click(screen.getByRole('button', { name: /I saw its level/ }));
     await user.type(screen.getByLabelText('Level seen, %'), '140');
-    expect(screen.getByRole('button', { name: 'Record the level' })).toBeDisabled();
+    await user.click(screen.getByRole('button', { name: 'Record the level' }));
+    expect(await screen.findByRole('alert')).toHaveTextContent(/how full it looks, from 0 to 100 %|0 to 100/);
+    expect(facts('levelSeen')).toEqual([]);
     await user.clear(screen.getByLabelText('Level seen, %'));
     await user.type(screen.getByLabelText('Level seen, %'), '35{Enter}');
     await waitFor(() => expect(facts('levelSeen')[0]).toMatchObject({ fraction: 0.35 }));

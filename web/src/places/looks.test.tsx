@@ -42,8 +42,9 @@ test('a check is logged by keyboard: a count, which lines, one that cannot be se
 test('what cannot be missing is said at its field, and nothing is saved', async () => {
   const { user, facts } = await renderApp(<Checks />, room);
   await user.type(screen.getByLabelText('Missing in cyan'), '41');
-  expect(screen.getByText('41 cannot be missing: its field has 40 lines.')).toBeInTheDocument();
-  expect(screen.getByRole('button', { name: 'Save the check' })).toBeDisabled();
+  expect(await screen.findByText('41 cannot be missing: its field has 40 lines.')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Save the check' }));
+  await waitFor(() => expect(screen.getByLabelText('Missing in cyan')).toHaveFocus());
   expect(facts('nozzleChecked')).toEqual([]);
 });
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { isMoment } from './isMoment';
 
 /** Says true only where the schema would take the value and give it back as it is. */
@@ -151,8 +151,8 @@ function checkOf(def: z.core.$ZodChecks['_zod']['def']): Plain | null {
     case 'number_format':
       return def.format === 'safeint' ? Number.isSafeInteger : null;
     case 'overwrite': {
-      const { tx } = def;
-      return (value) => tx(value) === value;
+      // What a trim would change is left to it.
+      return (value) => def.tx(value) === value;
     }
     case 'string_format': {
       const { pattern } = def;

@@ -1,8 +1,19 @@
 import Button from '@mui/material/Button';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
-import { sensorContent, sensorReading, type CartridgeView, type FactDraft } from '@hiraeth/core';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import {
+  explain,
+  parseQuantity,
+  sensorContent,
+  sensorReading,
+  type CartridgeView,
+  type FactDraft,
+} from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
-import { QuantityField, readTyped } from '../../parts/fields';
+import { QuantityOf } from '../../parts/formFields';
+import { typed } from '../../parts/formSchema';
 
 /** A level judged by eye: one u of the fraction. */
 const SIGHT_U = 0.06;
@@ -13,12 +24,10 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
   const now = useNow();
   const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState('');
   const { id, label } = view.body.cartridge;
   const save = async (draft: FactDraft, words: string): Promise<void> => {
     if (!(await record([draft], `Saved: ${words}`))) return;
     setOpen(false);
-    setTyped('');
   };
   const sensed = (sensor: 'optical' | 'float', words: string): void =>
     void save(
@@ -39,7 +48,6 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
       `${label} was seen at ${Math.round(fraction * 100)} %.`,
     );
   if (!open) return <Button onClick={() => setOpen(true)}>I saw its level, or a signal …</Button>;
-  const value = readTyped(typed, 'percent').value;
   return (
     <section className="section" aria-label="Other evidence">
       <header>
@@ -49,18 +57,7 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
       <div className="row" style={{ alignItems: 'start', gap: 28 }}>
         <Body onLevel={seen} shade={view.body.cartridge.shades[0]!} />
         <div className="stack">
-          <form
-            className="row"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (value !== null && value >= 0 && value <= 100) seen(value / 100);
-            }}
-          >
-            <QuantityField label="Level seen, %" kind="percent" value={typed} onText={setTyped} />
-            <Button type="submit" variant="outlined" disabled={value === null || value < 0 || value > 100}>
-              Record the level
-            </Button>
-          </form>
+          <LevelForm onLevel={seen} />
           <div className="row">
             <Button
               variant="outlined"
@@ -102,6 +99,38 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
         </div>
       </div>
     </section>
+  );
+}
+
+const levelSchema = z.object({
+  level: typed<number>((text, wrong) => {
+    const words = 'Enter how full it looks, from 0 to 100 %.';
+    if (text.trim() === '') return void wrong(words);
+    const parsed = parseQuantity(text, 'percent');
+    if (!parsed.ok) return void wrong(explain(parsed.problem));
+    const { value } = parsed.value;
+    return value >= 0 && value <= 100 ? value / 100 : void wrong(words);
+  }),
+});
+
+/** The level as a figure, for whoever cannot point at it. */
+function LevelForm({ onLevel }: { readonly onLevel: (fraction: number) => void }) {
+  const { control, handleSubmit } = useForm<
+    z.input<typeof levelSchema>,
+    unknown,
+    z.output<typeof levelSchema>
+  >({ resolver: zodResolver(levelSchema), defaultValues: { level: '' } });
+  return (
+    <form
+      className="row"
+      noValidate
+      onSubmit={(event) => void handleSubmit(({ level }) => onLevel(level))(event)}
+    >
+      <QuantityOf control={control} name="level" label="Level seen, %" kind="percent" />
+      <Button type="submit" variant="outlined">
+        Record the level
+      </Button>
+    </form>
   );
 }
 

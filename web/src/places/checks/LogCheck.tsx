@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm } from 'react-hook-form';
+import { z } from 'zod';
 import {
   AFTER_NAMES,
   all,
@@ -9,13 +11,30 @@ import {
   gapProblemWords,
   LIGHT_NAMES,
   readGaps,
-  type CheckAfter,
-  type CheckLight,
   type Printer,
 } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
-import { optionsOf, Pick } from '../../parts/fields';
+import { optionsOf } from '../../parts/fields';
+import { PickOf } from '../../parts/formFields';
 import { Swatch } from '../../parts/Swatch';
+
+/** Channels in slot order: what is missing in each as it is typed, and what it means. */
+const checkSchema = (printer: Printer) =>
+  z.object({
+    looks: z.array(
+      z.string().transform((text, context) => {
+        const look = readGaps(text, printer.headLines);
+        if (look.ok) return look.value;
+        context.addIssue({ code: 'custom', message: gapProblemWords(look.problem) });
+        return z.NEVER;
+      }),
+    ),
+    light: z.enum(CHECK_LIGHTS),
+    after: z.enum(CHECK_AFTER),
+    paperId: z.string(),
+  });
+type CheckForm = z.input<ReturnType<typeof checkSchema>>;
+type Check = z.output<ReturnType<typeof checkSchema>>;
 
 /** A nozzle check in seconds: a field for each channel, Enter goes on to the next, the last one saves. */
 export function LogCheck({
@@ -29,31 +48,30 @@ export function LogCheck({
   const ledger = useLedger();
   const record = useRecord();
   const papers = all(ledger.context, 'paper');
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(initial ?? {});
-  const [light, setLight] = useState<CheckLight>(initial ? 'scan' : 'white');
-  const [after, setAfter] = useState<CheckAfter>('routine');
-  const [paperId, setPaperId] = useState('');
-  const looks = printer.slots.map((slot) => ({
-    slot,
-    look: readGaps(typed[slot.id] ?? '', printer.headLines),
-  }));
-  const wrong = looks.some(({ look }) => !look.ok);
-  const save = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    if (wrong) return;
-    const seen = looks.flatMap(({ slot, look }) => (look.ok ? [{ slot, look: look.value }] : []));
-    const gaps = seen.flatMap(({ slot, look }) =>
-      look.seen && look.nozzles > 0
+  const { control, handleSubmit, setValue } = useForm<CheckForm, unknown, Check>({
+    resolver: zodResolver(checkSchema(printer)),
+    mode: 'onChange',
+    defaultValues: {
+      looks: printer.slots.map(({ id }) => initial?.[id] ?? ''),
+      light: initial ? 'scan' : 'white',
+      after: 'routine',
+      paperId: '',
+    },
+  });
+  const save = async ({ looks, light, after, paperId }: Check): Promise<void> => {
+    const gaps = printer.slots.flatMap(({ id }, i) => {
+      const look = looks[i]!;
+      return look.seen && look.nozzles > 0
         ? [
             {
-              slotId: slot.id,
+              slotId: id,
               nozzles: look.nozzles,
               ...(look.lines.length > 0 ? { lines: [...look.lines] } : {}),
             },
           ]
-        : [],
-    );
-    const unseen = seen.flatMap(({ slot, look }) => (look.seen ? [] : [slot.id]));
+        : [];
+    });
+    const unseen = printer.slots.flatMap(({ id }, i) => (looks[i]!.seen ? [] : [id]));
     const saved = await record(
       [
         {
@@ -68,60 +86,73 @@ export function LogCheck({
       ],
       `Saved: a check of ${printer.name}, ${gaps.length === 0 ? 'no gap' : `gaps in ${gaps.length} ${gaps.length === 1 ? 'channel' : 'channels'}`}.`,
     );
-    if (saved) setTyped({});
+    if (saved)
+      setValue(
+        'looks',
+        printer.slots.map(() => ''),
+      );
   };
   return (
-    <form className="stack" aria-label="Log a check" onSubmit={(event) => void save(event)}>
+    <form
+      className="stack"
+      aria-label="Log a check"
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
       <h2>Log a check</h2>
       {initial && <p role="status">Filled in from the photograph: look at each, then save.</p>}
       <p className="small soft">
         How many lines are missing (3), which (#57, 121), or – where it cannot be seen. Empty: every line is
         there.
       </p>
-      {looks.map(({ slot, look }, i) => (
-        <TextField
+      {printer.slots.map((slot, i) => (
+        <Controller
           key={slot.id}
-          size="small"
-          label={
-            <>
-              <Swatch shades={slot.shades} /> {slot.name}
-            </>
-          }
-          value={typed[slot.id] ?? ''}
-          onChange={(event) => setTyped({ ...typed, [slot.id]: event.target.value })}
-          error={!look.ok}
-          helperText={look.ok ? undefined : gapProblemWords(look.problem)}
-          slotProps={{ htmlInput: { 'aria-label': `Missing in ${slot.name}`, autoComplete: 'off' } }}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' || i === looks.length - 1) return;
-            event.preventDefault();
-            const fields = event.currentTarget.closest('form')!.querySelectorAll('input');
-            fields[i + 1]?.focus();
-          }}
+          control={control}
+          name={`looks.${i}`}
+          render={({ field: { ref, ...field }, fieldState: { error } }) => (
+            <TextField
+              {...field}
+              inputRef={ref}
+              size="small"
+              label={
+                <>
+                  <Swatch shades={slot.shades} /> {slot.name}
+                </>
+              }
+              error={error !== undefined}
+              helperText={error?.message}
+              slotProps={{ htmlInput: { 'aria-label': `Missing in ${slot.name}`, autoComplete: 'off' } }}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter' || i === printer.slots.length - 1) return;
+                event.preventDefault();
+                const fields = event.currentTarget.closest('form')!.querySelectorAll('input');
+                fields[i + 1]?.focus();
+              }}
+            />
+          )}
         />
       ))}
-      <Pick<CheckLight>
-        label="Light"
-        value={light}
-        options={optionsOf(CHECK_LIGHTS, LIGHT_NAMES)}
-        onPick={setLight}
-      />
-      <Pick<CheckAfter>
+      <PickOf control={control} name="light" label="Light" options={optionsOf(CHECK_LIGHTS, LIGHT_NAMES)} />
+      <PickOf
+        control={control}
+        name="after"
         label="It follows"
-        value={after}
         options={optionsOf(CHECK_AFTER, AFTER_NAMES)}
-        onPick={setAfter}
       />
       {papers.length > 0 && (
-        <Pick
+        <PickOf
+          control={control}
+          name="paperId"
           label="Paper"
-          value={paperId}
-          options={papers.map(({ id, name }) => ({ value: id, label: name }))}
-          onPick={setPaperId}
+          options={[
+            { value: '', label: 'not noted' },
+            ...papers.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
         />
       )}
       <div className="row">
-        <Button type="submit" variant="contained" disabled={wrong}>
+        <Button type="submit" variant="contained">
           Save the check
         </Button>
         <Button

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import { useCallback, useMemo, useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useCallback, useMemo } from 'react';
+import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import {
   all,
   COVERAGE,
@@ -15,46 +16,61 @@ import {
 } from '@hiraeth/core';
 import { useLedger, useMoney, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
-import { QuantityField, readTyped } from '../../parts/fields';
+import { readTyped } from '../../parts/fields';
+import { FlagOf, QuantityOf } from '../../parts/formFields';
+import { maybeQuantity, typed } from '../../parts/formSchema';
 import { FormEnd } from '../../parts/FormEnd';
 
 const VOLUMES = ['5', '10', '15', '20'];
-interface Row {
-  readonly ml: string;
-  readonly g: string;
-}
+
+/** Doses as they are typed or weighed; a line that is not whole says nothing yet. */
+const densitySchema = z.object({
+  rows: z.array(z.object({ ml: maybeQuantity('volume'), g: maybeQuantity('mass') })),
+  origin: z.boolean(),
+  celsius: typed<number | null>((text, wrong) => {
+    if (text.trim() === '') return null;
+    const { value, error } = readTyped(text, 'plain');
+    if (value === null) return void wrong(error!);
+    return value >= -10 && value <= 60 ? value : void wrong('A room has between −10 and 60 °C.');
+  }),
+});
+type DensityForm = z.input<typeof densitySchema>;
+type Doses = z.output<typeof densitySchema>;
 
 /** An ink's density with syringe and scale: total volume dispensed against total mass, a line through the points. */
 export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDone: () => void }) {
   const ledger = useLedger();
   const money = useMoney();
   const record = useRecord();
-  const [rows, setRows] = useState<readonly Row[]>(VOLUMES.map((ml) => ({ ml, g: '' })));
-  const [origin, setOrigin] = useState(false);
-  const [celsius, setCelsius] = useState('20');
-  const change = (i: number, part: Partial<Row>): void =>
-    setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
-  const take = useCallback(({ massG }: MassReading) => {
-    setRows((old) => {
-      const next = old.findIndex((row) => row.g === '');
-      return next < 0
-        ? [...old, { ml: '', g: massG.value.toFixed(2) }]
-        : old.map((row, i) => (i === next ? { ...row, g: massG.value.toFixed(2) } : row));
-    });
-  }, []);
+  const { control, handleSubmit, getValues, setValue } = useForm<DensityForm, unknown, Doses>({
+    resolver: zodResolver(densitySchema),
+    defaultValues: { rows: VOLUMES.map((ml) => ({ ml, g: '' })), origin: false, celsius: '20' },
+  });
+  const { fields, append, remove } = useFieldArray({ control, name: 'rows' });
+  const [rows, origin] = useWatch({ control, name: ['rows', 'origin'] });
+  const take = useCallback(
+    ({ massG }: MassReading) => {
+      const g = massG.value.toFixed(2);
+      const next = getValues('rows').findIndex((row) => row.g === '');
+      if (next < 0) append({ ml: '', g }, { shouldFocus: false });
+      else setValue(`rows.${next}.g`, g);
+    },
+    [append, getValues, setValue],
+  );
   useScaleTarget(
     useMemo(() => ({ label: `the next dose of ${ink.shade}`, onTake: take }), [ink.shade, take]),
   );
 
-  const read = rows.map((row) => ({ ml: readTyped(row.ml, 'volume'), g: readTyped(row.g, 'mass') }));
-  const points = read.flatMap(({ ml, g }) =>
-    ml.value !== null && g.value !== null ? [{ ml: ml.value, g: g.value }] : [],
-  );
-  const index = read.flatMap(({ ml, g }, i) => (ml.value !== null && g.value !== null ? [i] : []));
+  const read = rows.map((row) => ({
+    ml: readTyped(row.ml, 'volume').value,
+    g: readTyped(row.g, 'mass').value,
+  }));
+  const whole = read.flatMap(({ ml, g }, row) => (ml !== null && g !== null ? [{ ml, g, row }] : []));
+  const points = whole.map(({ ml, g }) => ({ ml, g }));
   const fit = fitDensity(points, origin);
-  const typed = read.some(({ g }) => g.text !== '');
+  const begun = rows.some(({ g }) => g !== '');
   const rho = fit.ok ? fit.value.density : null;
-  const outlier = fit.ok && fit.value.outlier !== null ? (index[fit.value.outlier] ?? null) : null;
+  const outlier = fit.ok && fit.value.outlier !== null ? (whole[fit.value.outlier]?.row ?? null) : null;
   const bottle = all(ledger.context, 'bottle')
     .filter((b) => b.inkId === ink.id)
     .at(-1);
@@ -67,15 +83,14 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
         : sum,
     0,
   );
-  const temperature = readTyped(celsius, 'plain').value;
-  const save = async (): Promise<void> => {
+  const save = async ({ celsius }: Doses): Promise<void> => {
     if (!rho) return;
     const fact: FactDraft = {
       kind: 'densityMeasured',
       inkId: ink.id,
       density: rho,
       points,
-      ...(temperature !== null && temperature > -10 && temperature < 60 ? { temperatureC: temperature } : {}),
+      ...(celsius !== null ? { temperatureC: celsius } : {}),
     };
     const saved = await record(
       [fact],
@@ -88,10 +103,8 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
       className="stack"
       aria-label={`Density of ${ink.name}`}
       style={{ padding: '10px 0 18px' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
     >
       <p>
         Tare a cup. Dispense 5 ml, weigh; 5 ml more, weigh; and so on: each line is the total so far. The rail
@@ -109,29 +122,24 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, i) => (
-              <tr key={i}>
+            {fields.map((field, i) => (
+              <tr key={field.id}>
                 <td>
-                  <QuantityField
+                  <QuantityOf
+                    control={control}
+                    name={`rows.${i}.ml`}
                     label={`Volume ${i + 1}, ml`}
                     kind="volume"
-                    value={row.ml}
-                    onText={(ml) => change(i, { ml })}
                   />
                 </td>
                 <td>
-                  <QuantityField
-                    label={`Mass ${i + 1}, g`}
-                    kind="mass"
-                    value={row.g}
-                    onText={(g) => change(i, { g })}
-                  />
+                  <QuantityOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
                 </td>
                 <td>
                   {outlier === i && (
                     <span className="warn">
                       Does not lie with the others.{' '}
-                      <Button size="small" onClick={() => setRows(rows.filter((_, j) => j !== i))}>
+                      <Button size="small" onClick={() => remove(i)}>
                         Leave it out
                       </Button>
                     </span>
@@ -167,19 +175,16 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
               </p>
             </>
           ) : (
-            typed && !fit.ok && <p className="soft">{explain(fit.problem)}</p>
+            begun && !fit.ok && <p className="soft">{explain(fit.problem)}</p>
           )}
-          <FormControlLabel
-            control={<Checkbox checked={origin} onChange={(event) => setOrigin(event.target.checked)} />}
-            label="Through the origin (no dead volume)"
-          />
+          <FlagOf control={control} name="origin" label="Through the origin (no dead volume)" />
           <div style={{ maxWidth: 200 }}>
-            <QuantityField label="Temperature, °C" kind="plain" value={celsius} onText={setCelsius} />
+            <QuantityOf control={control} name="celsius" label="Temperature, °C" kind="plain" />
           </div>
         </div>
       </div>
       <FormEnd submit="Use this density" disabled={!rho} onCancel={onDone}>
-        <Button onClick={() => setRows([...rows, { ml: '', g: '' }])}>Another line</Button>
+        <Button onClick={() => append({ ml: '', g: '' })}>Another line</Button>
       </FormEnd>
     </form>
   );

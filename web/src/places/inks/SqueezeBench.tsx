@@ -1,9 +1,21 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import { all, densityOfInk, formatUncertain, readMass, squeezeVolume, type Tool } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { PickOf, QuantityOf, TextOf } from '../../parts/formFields';
+import { quantity, whole } from '../../parts/formSchema';
 import { FormEnd } from '../../parts/FormEnd';
+
+const squeezeSchema = z.object({
+  toolId: z.string(),
+  inkId: z.string(),
+  count: whole(1, 10_000, 'Enter how many went into the cup, a whole number of at least 1.'),
+  mass: quantity('mass', 'Enter what they weigh together, in g.'),
+});
+type SqueezeForm = z.input<typeof squeezeSchema>;
+type Squeezed = z.output<typeof squeezeSchema>;
 
 /** How much one squeeze, or one drop, gives: by weighing some of them. */
 export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
@@ -14,42 +26,47 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const tools = all(ledger.context, 'tool').filter(
     ({ tool }) => tool === 'squeezeBottle' || tool === 'dropBottle',
   );
-  const [toolId, setToolId] = useState(tools[0]?.id ?? 'squeezeBottle');
-  const [inkId, setInkId] = useState(inks[0]?.id ?? '');
-  const [count, setCount] = useState('10');
-  const [mass, setMass] = useState('');
+  const { control, handleSubmit, setValue } = useForm<SqueezeForm, unknown, Squeezed>({
+    resolver: zodResolver(squeezeSchema),
+    defaultValues: {
+      toolId: tools[0]?.id ?? 'squeezeBottle',
+      inkId: inks[0]?.id ?? '',
+      count: usualCount(tools[0]?.tool),
+      mass: '',
+    },
+  });
+  const typedIn = useWatch({ control });
+  const { toolId, inkId } = typedIn;
+  const read = squeezeSchema.safeParse(typedIn);
   const density = densityOfInk(
     ledger.context,
     inks.find((ink) => ink.id === inkId),
   );
   const known = tools.find((tool) => tool.id === toolId);
   const kind = (known?.tool ?? toolId) === 'dropBottle' ? 'dropBottle' : 'squeezeBottle';
-  const one = kind === 'dropBottle' ? 'drop' : 'squeeze';
-  const n = readTyped(count, 'plain').value;
-  const g = readTyped(mass, 'mass').value;
-  const ml =
-    n !== null && n >= 1 && g !== null && g > 0
-      ? squeezeVolume(readMass(ledger.context, g).massG, n, density)
-      : null;
-  const save = async (): Promise<void> => {
-    if (!ml || n === null) return;
+  const name = kind === 'dropBottle' ? 'drop' : 'squeeze';
+  const mlOf = ({ count, mass }: Squeezed) =>
+    squeezeVolume(readMass(ledger.context, mass).massG, count, density);
+  const ml = read.success ? mlOf(read.data) : null;
+  const save = async (squeezed: Squeezed): Promise<void> => {
+    const one = mlOf(squeezed);
     const tool: Tool = known
-      ? { ...known, squeezeMl: ml }
+      ? { ...known, squeezeMl: one }
       : {
           entity: 'tool',
           id: newId('tool'),
           name: kind === 'dropBottle' ? 'Drop bottle' : 'Squeeze bottle',
           tool: kind,
           fitsHeightMm: null,
-          squeezeMl: ml,
+          squeezeMl: one,
           count: 1,
         };
     const saved = await record(
       [
         { kind: 'defined', entity: tool },
-        { kind: 'squeezeCalibrated', toolId: tool.id, ml, squeezes: Math.round(n) },
+        { kind: 'squeezeCalibrated', toolId: tool.id, ml: one, squeezes: squeezed.count },
       ],
-      `Saved: one ${one} gives ${formatUncertain(ml, 'ml')}.`,
+      `Saved: one ${name} gives ${formatUncertain(one, 'ml')}.`,
     );
     if (saved) onDone();
   };
@@ -57,48 +74,41 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
     <form
       className="section stack"
       aria-label="Calibrate a squeeze or drop bottle"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
     >
-      <h2>What one {one} gives</h2>
+      <h2>What one {name} gives</h2>
       <p>
-        {one === 'drop'
+        {name === 'drop'
           ? 'Tare a cup, let fifty drops fall into it, read the scale.'
           : 'Tare a cup, give ten squeezes into it, read the scale.'}
       </p>
       <div className="form">
-        <Pick
+        <PickOf
+          control={control}
+          name="toolId"
           label="Bottle"
-          value={toolId}
           options={[
             ...tools.map((tool) => ({ value: tool.id, label: tool.name })),
             { value: 'squeezeBottle', label: 'a new squeeze bottle' },
             { value: 'dropBottle', label: 'a new drop bottle' },
           ]}
-          onPick={(id) => {
-            setToolId(id);
-            const drops = (tools.find((tool) => tool.id === id)?.tool ?? id) === 'dropBottle';
-            setCount(drops ? '50' : '10');
-          }}
+          onPicked={(id) => setValue('count', usualCount(tools.find((tool) => tool.id === id)?.tool ?? id))}
         />
-        <Pick
+        <PickOf
+          control={control}
+          name="inkId"
           label="With"
-          value={inkId}
           options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
-          onPick={setInkId}
         />
-        <QuantityField
-          label={one === 'drop' ? 'Drops' : 'Squeezes'}
-          kind="plain"
-          value={count}
-          onText={setCount}
-        />
-        <QuantityField label="Weighed, g" kind="mass" value={mass} onText={setMass} />
+        <TextOf control={control} name="count" label={name === 'drop' ? 'Drops' : 'Squeezes'} numeric />
+        <QuantityOf control={control} name="mass" label="Weighed, g" kind="mass" />
       </div>
       {ml && <p className="big">{formatUncertain(ml, 'ml')}</p>}
-      <FormEnd submit="Record it" disabled={!ml} onCancel={onDone} />
+      <FormEnd submit="Record it" onCancel={onDone} />
     </form>
   );
 }
+
+/** Drops are small: fifty of them are weighed. */
+const usualCount = (tool: string | undefined): string => (tool === 'dropBottle' ? '50' : '10');

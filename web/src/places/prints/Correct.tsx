@@ -1,11 +1,22 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState, type ReactNode } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import type { ReactNode } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import { all, type FactDraft, type FactOf } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
-import { Pick } from '../../parts/fields';
+import { PickOf, TextOf } from '../../parts/formFields';
 
 type Print = FactOf<'printed'>;
+
+/** Empty: it stays as it is. */
+const correction = z.object({
+  subjectId: z.string(),
+  paperId: z.string(),
+  edition: z.string().trim().max(100, 'An edition’s name has at most 100 letters.'),
+});
+type Correction = z.output<typeof correction>;
+const AS_IT_IS = { value: '', label: 'as it is' };
 
 /** One thing of several prints, corrected at once: each is taken back and entered anew at its own time. */
 export function Correct({
@@ -19,12 +30,14 @@ export function Correct({
 }) {
   const ledger = useLedger();
   const record = useRecord();
-  const [subjectId, setSubjectId] = useState('');
-  const [paperId, setPaperId] = useState('');
-  const [edition, setEdition] = useState('');
-  const nothing = subjectId === '' && paperId === '' && edition.trim() === '';
-  const as = 'as it is';
-  const save = async (): Promise<void> => {
+  const { control, handleSubmit } = useForm<Correction>({
+    resolver: zodResolver(correction),
+    defaultValues: { subjectId: '', paperId: '', edition: '' },
+  });
+  const nothing = useWatch({ control, name: ['subjectId', 'paperId', 'edition'] }).every(
+    (part) => part.trim() === '',
+  );
+  const save = async ({ subjectId, paperId, edition }: Correction): Promise<void> => {
     const drafts = prints.flatMap((print): FactDraft[] => {
       const { id, recorded: _, ...rest } = print;
       return [
@@ -33,7 +46,7 @@ export function Correct({
           ...rest,
           ...(subjectId ? { subjectId } : {}),
           ...(paperId ? { paperId } : {}),
-          ...(edition.trim() ? { edition: edition.trim() } : {}),
+          ...(edition ? { edition } : {}),
         },
       ];
     });
@@ -47,37 +60,29 @@ export function Correct({
     <form
       className="row"
       aria-label="Correct the chosen prints"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
     >
       <strong>{prints.length} chosen:</strong>
-      <Pick
+      <PickOf
+        control={control}
+        name="subjectId"
         label="Subject"
-        value={subjectId || as}
         options={[
-          { value: as, label: as },
+          AS_IT_IS,
           ...all(ledger.context, 'subject').map(({ id, name }) => ({ value: id, label: name })),
         ]}
-        onPick={(value) => setSubjectId(value === as ? '' : value)}
       />
-      <Pick
+      <PickOf
+        control={control}
+        name="paperId"
         label="Paper"
-        value={paperId || as}
         options={[
-          { value: as, label: as },
+          AS_IT_IS,
           ...all(ledger.context, 'paper').map(({ id, name }) => ({ value: id, label: name })),
         ]}
-        onPick={(value) => setPaperId(value === as ? '' : value)}
       />
-      <TextField
-        label="Edition"
-        value={edition}
-        onChange={(event) => setEdition(event.target.value)}
-        placeholder={as}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <TextOf control={control} name="edition" label="Edition" placeholder={AS_IT_IS.label} />
       <Button type="submit" variant="outlined" disabled={nothing}>
         Correct them
       </Button>

@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import {
   all,
   composition,
@@ -14,7 +16,9 @@ import {
 } from '@hiraeth/core';
 import { useHour, useLedger, useRecord } from '../../state/hooks';
 import { FileButton } from '../../parts/FileButton';
-import { optionsOf, Pick, QuantityField, readTyped } from '../../parts/fields';
+import { optionsOf, readTyped } from '../../parts/fields';
+import { PickOf, TextOf } from '../../parts/formFields';
+import { typed } from '../../parts/formSchema';
 
 const ILLUMINANTS = ['D50', 'D65'] as const;
 const CONDITION_NAMES: Record<MeasureCondition, string> = {
@@ -23,121 +27,150 @@ const CONDITION_NAMES: Record<MeasureCondition, string> = {
   M2: 'M2, ultraviolet cut',
 };
 
+/** What was measured as it is entered, and what it means. */
+const measureSchema = z
+  .object({
+    patches: typed((text, wrong) => {
+      if (text.trim() === '') return void wrong('Paste what was measured, or choose its file.');
+      const found = parsePatches(text);
+      return found.ok ? found.value : void wrong(patchProblemWords(found.problem));
+    }),
+    ink: z.enum(['refill', 'original']),
+    chart: z
+      .string()
+      .trim()
+      .min(1, 'Name the chart: patches are compared within one.')
+      .max(120, 'A name has at most 120 letters.'),
+    paperId: z.string(),
+    condition: z.enum(MEASURE_CONDITIONS),
+    illuminant: z.enum(ILLUMINANTS),
+    where: z.string().trim().max(120, 'At most 120 letters.'),
+    months: z.string(),
+  })
+  .refine(({ where, months }) => where === '' || monthsOf(months) !== null, {
+    path: ['months'],
+    message: 'For how many months has it hung there? 0 when it is fresh.',
+    when: () => true,
+  });
+type MeasureForm = z.input<typeof measureSchema>;
+type Measured = z.output<typeof measureSchema>;
+
+function monthsOf(text: string): number | null {
+  const { value } = readTyped(text, 'plain');
+  return value !== null && value >= 0 && value <= 1200 ? value : null;
+}
+
 /** Patches from an instrument: pasted or a file, with what they were printed with. */
 export function Measure({ printer, chart: last }: { readonly printer: Printer; readonly chart: string }) {
   const ledger = useLedger();
   const at = useHour();
   const record = useRecord();
   const papers = all(ledger.context, 'paper');
-  const [text, setText] = useState('');
-  const [ink, setInk] = useState<'refill' | 'original'>('refill');
-  const [chart, setChart] = useState(last);
-  const [paperId, setPaperId] = useState(papers[0]?.id ?? '');
-  const [condition, setCondition] = useState<MeasureCondition>('M1');
-  const [illuminant, setIlluminant] = useState<'D50' | 'D65'>('D50');
-  const [where, setWhere] = useState('');
-  const [months, setMonths] = useState('0');
-  const [error, setError] = useState<string | null>(null);
+  const { control, handleSubmit, setValue } = useForm<MeasureForm, unknown, Measured>({
+    resolver: zodResolver(measureSchema),
+    defaultValues: {
+      patches: '',
+      ink: 'refill',
+      chart: last,
+      paperId: papers[0]?.id ?? '',
+      condition: 'M1',
+      illuminant: 'D50',
+      where: '',
+      months: '0',
+    },
+  });
+  const [text, where] = useWatch({ control, name: ['patches', 'where'] });
   const found = text.trim() === '' ? null : parsePatches(text);
-  const age = readTyped(months, 'plain').value;
-  const save = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    if (!found) return setError('Paste what was measured, or choose its file.');
-    if (!found.ok) return setError(patchProblemWords(found.problem));
-    if (chart.trim() === '') return setError('Name the chart: patches are compared within one.');
-    if (where.trim() !== '' && (age === null || age < 0))
-      return setError('For how many months has it hung there? 0 when it is fresh.');
-    setError(null);
+  const save = async ({ patches, paperId, months, where: place, ...typedIn }: Measured): Promise<void> => {
     const saved = await record(
       [
         {
           kind: 'shadeMeasured',
-          ink,
           printerId: printer.id,
-          chart: chart.trim(),
-          condition,
-          illuminant,
-          patches: found.value.map(({ name, lab }) => ({ name, lab: [...lab] as [number, number, number] })),
+          ...typedIn,
+          patches: patches.map(({ name, lab }) => ({ name, lab: [...lab] as [number, number, number] })),
           ...(paperId ? { paperId } : {}),
-          ...(ink === 'refill' ? { lots: lotsNow(ledger, printer, at) } : {}),
-          ...(where.trim() !== '' ? { display: { where: where.trim(), months: age ?? 0 } } : {}),
+          ...(typedIn.ink === 'refill' ? { lots: lotsNow(ledger, printer, at) } : {}),
+          ...(place ? { display: { where: place, months: monthsOf(months) ?? 0 } } : {}),
         },
       ],
-      `Saved: ${found.value.length} patches of ${ink === 'original' ? 'the originals' : 'the refill'}.`,
+      `Saved: ${patches.length} patches of ${typedIn.ink === 'original' ? 'the originals' : 'the refill'}.`,
     );
-    if (saved) setText('');
+    if (saved) setValue('patches', '');
   };
   return (
-    <form className="stack" aria-label="Enter what was measured" onSubmit={(event) => void save(event)}>
+    <form
+      className="stack"
+      aria-label="Enter what was measured"
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
       <h2>Enter what was measured</h2>
-      <TextField
-        label="Patches"
-        multiline
-        minRows={3}
-        maxRows={8}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        placeholder="A1 52.3 12.1 -4.6"
-        helperText={
-          found === null
-            ? 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)'
-            : found.ok
-              ? `${found.value.length} patches`
-              : patchProblemWords(found.problem)
-        }
-        error={found !== null && !found.ok}
+      <Controller
+        control={control}
+        name="patches"
+        render={({ field: { ref, ...field }, fieldState: { error } }) => {
+          const wrong = found && !found.ok ? patchProblemWords(found.problem) : error?.message;
+          return (
+            <TextField
+              {...field}
+              inputRef={ref}
+              label="Patches"
+              multiline
+              minRows={3}
+              maxRows={8}
+              placeholder="A1 52.3 12.1 -4.6"
+              helperText={
+                wrong ??
+                (found?.ok
+                  ? `${found.value.length} patches`
+                  : 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)')
+              }
+              error={wrong !== undefined}
+              slotProps={error ? { formHelperText: { role: 'alert' } } : {}}
+            />
+          );
+        }}
       />
       <FileButton
         label="File of measured patches"
         accept=".txt,.csv,.cgats,.cie,text/*"
-        onFile={(file) => void file.text().then(setText)}
+        onFile={(file) => void file.text().then((content) => setValue('patches', content))}
       >
         From a file
       </FileButton>
-      <Pick<'refill' | 'original'>
+      <PickOf
+        control={control}
+        name="ink"
         label="Printed with"
-        value={ink}
         options={[
           { value: 'refill', label: 'the refill in it now' },
           { value: 'original', label: 'originals' },
         ]}
-        onPick={setInk}
       />
-      <TextField label="Chart" value={chart} onChange={(event) => setChart(event.target.value)} />
+      <TextOf control={control} name="chart" label="Chart" />
       {papers.length > 0 && (
-        <Pick
+        <PickOf
+          control={control}
+          name="paperId"
           label="Paper"
-          value={paperId}
           options={papers.map(({ id, name }) => ({ value: id, label: name }))}
-          onPick={setPaperId}
         />
       )}
-      <Pick<MeasureCondition>
+      <PickOf
+        control={control}
+        name="condition"
         label="Condition"
-        value={condition}
         options={optionsOf(MEASURE_CONDITIONS, CONDITION_NAMES)}
-        onPick={setCondition}
       />
-      <Pick<'D50' | 'D65'>
-        label="Illuminant"
-        value={illuminant}
-        options={optionsOf(ILLUMINANTS)}
-        onPick={setIlluminant}
-      />
-      <TextField
+      <PickOf control={control} name="illuminant" label="Illuminant" options={optionsOf(ILLUMINANTS)} />
+      <TextOf
+        control={control}
+        name="where"
         label="Where it hangs"
-        value={where}
-        onChange={(event) => setWhere(event.target.value)}
         helperText="Only for a series that fades"
       />
-      {where.trim() !== '' && (
-        <QuantityField label="For so many months" kind="plain" value={months} onText={setMonths} />
-      )}
-      {error && (
-        <p className="bad" role="alert">
-          {error}
-        </p>
-      )}
+      {where.trim() !== '' && <TextOf control={control} name="months" label="For so many months" numeric />}
       <Button type="submit" variant="contained">
         Save what was measured
       </Button>
