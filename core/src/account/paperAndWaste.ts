@@ -1,6 +1,6 @@
 import type { Book } from '../ledger';
 import { inkAccounts, type Cause } from './inkAccount';
-import { monthEdges } from './monthEdges';
+import { printerMonths } from './printerMonths';
 
 /** Where a month's ink of all channels went, ml. */
 export interface MonthOfInk {
@@ -15,13 +15,14 @@ export interface MonthOfInk {
 }
 
 /**
- * Paper beside waste, by calendar month (UTC).
+ * Paper beside waste, by calendar month (UTC), as far back as anything was printed or bought.
  *
- * @param from and to: UTC instants
- * @returns oldest first; empty when there is no such printer
+ * @param from and to: UTC instants; from the first of a month it is read out of the account to date
+ * @returns oldest first; empty when there is no such printer, or nothing happened on it
  */
 export function paperAndWaste(book: Book, printerId: string, from: string, to: string): MonthOfInk[] {
-  return (inkAccounts(book, printerId, monthEdges(from, to)) ?? []).map((account) => {
+  const edges = printerMonths(book, printerId, from, to) ?? [];
+  return (inkAccounts(book, printerId, edges) ?? []).map((account) => {
     const ml = { paperMl: 0, headMl: 0, changesMl: 0, lostMl: 0 };
     for (const { entries } of account.channels)
       for (const entry of entries) ml[PLACE_OF[entry.cause]] += entry.ml;

@@ -1,5 +1,5 @@
 import type { Book } from '../ledger';
-import { scoreForecasts, type ScoredInterval } from './scoreForecasts';
+import { scoreForecasts, type Score, type ScoredInterval } from './scoreForecasts';
 
 /** All channels of one weigh-in together: what was used against what was foretold. */
 export interface PooledRatio {
@@ -15,14 +15,21 @@ export interface PooledRatio {
  * How a printer's use compares with what was foretold, weigh-in by weigh-in: where it stays at one it is known; a step that
  * stays is a printer that draws otherwise, a single one an entry that is missing.
  *
+ * @param score of the book, where it was reckoned already
  * @returns oldest first; weigh-ins of which hardly anything was foretold are left out
  */
-export function pooledRatios(book: Book, printerId: string): PooledRatio[] {
+export function pooledRatios(
+  book: Book,
+  printerId: string,
+  score: Score = scoreForecasts(book),
+): PooledRatio[] {
   const weighIns = new Map<string, ScoredInterval[]>();
-  for (const interval of scoreForecasts(book).intervals) {
+  for (const interval of score.intervals) {
     if (interval.printerId !== printerId) continue;
     const day = interval.to.slice(0, 10);
-    weighIns.set(day, [...(weighIns.get(day) ?? []), interval]);
+    const some = weighIns.get(day);
+    if (some) some.push(interval);
+    else weighIns.set(day, [interval]);
   }
   return [...weighIns.values()]
     .flatMap((some): PooledRatio[] => {

@@ -17,6 +17,11 @@ interface ChartProps {
   readonly file?: string;
 }
 
+const takingTurns = <T,>(value: T): Promise<T> =>
+  new Promise((resolve) => {
+    setTimeout(() => resolve(value));
+  });
+
 /** A chart that loads its library when it is first shown, and draws anew when its data or the theme changes. */
 export function Chart({ label, height = 260, option, file }: ChartProps) {
   const drawn = useRef<EChartsType | null>(null);
@@ -25,7 +30,8 @@ export function Chart({ label, height = 260, option, file }: ChartProps) {
   useEffect(() => {
     let alive = true;
     let dispose: () => void = () => undefined;
-    void import('./echarts').then(({ init }) => {
+    // Each chart in a turn of its own: several that wait for the library would otherwise be drawn in one go.
+    void import('./echarts').then(takingTurns).then(({ init }) => {
       if (!alive || !box.current) return;
       const chart = init(box.current);
       drawn.current = chart;

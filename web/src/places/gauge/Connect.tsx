@@ -1,9 +1,14 @@
 import Button from '@mui/material/Button';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { changedReadings, guessMarkerMap, type Marker, type Printer } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { askBridge, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { Pick } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
+import { PickOf } from '../../parts/formFields';
 
 /** A printer on the network whose readings enter themselves: chosen once, its markers matched to slots once. */
 export function Connect({ printer }: { readonly printer: Printer }) {
@@ -14,7 +19,6 @@ export function Connect({ printer }: { readonly printer: Printer }) {
   const [matching, setMatching] = useState<{
     readonly id: string;
     readonly markers: readonly Marker[];
-    readonly map: Record<string, string>;
   } | null>(null);
   const { bridge } = printer;
   useEffect(() => {
@@ -32,11 +36,10 @@ export function Connect({ printer }: { readonly printer: Printer }) {
     if (answer.markers.length === 0)
       return setSays('It answers, but tells nothing of its ink. Enter its readings by hand.');
     setSays(null);
-    setMatching({ id, markers: answer.markers, map: guessMarkerMap(answer.markers, printer.slots) });
+    setMatching({ id, markers: answer.markers });
   };
-  const keep = async (): Promise<void> => {
+  const keep = async (map: Readonly<Record<string, string>>): Promise<void> => {
     if (!matching) return;
-    const map = Object.fromEntries(Object.entries(matching.map).filter(([, slotId]) => slotId !== ''));
     const saved = await record(
       [{ kind: 'defined', entity: { ...printer, bridge: { printerId: matching.id, markers: map } } }],
       `Saved: readings of ${printer.name} enter themselves from now on.`,
@@ -98,38 +101,78 @@ export function Connect({ printer }: { readonly printer: Printer }) {
       )}
       {says && <p role="status">{says}</p>}
       {matching && (
-        <form
-          className="stack"
-          aria-label="Match markers to slots"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void keep();
-          }}
-        >
-          <p>Which of its names is which slot? The guess is by name.</p>
-          {matching.markers.map((marker) => (
-            <Pick
-              key={marker.name}
-              label={marker.name}
-              value={matching.map[marker.name] ?? 'none'}
-              options={[
-                ...printer.slots.map((slot) => ({ value: slot.id, label: slot.name })),
-                { value: 'none', label: 'none of them' },
-              ]}
-              onPick={(slotId) =>
-                setMatching({
-                  ...matching,
-                  map: { ...matching.map, [marker.name]: slotId === 'none' ? '' : slotId },
-                })
-              }
-            />
-          ))}
-          <Button type="submit" variant="contained">
-            So it is
-          </Button>
-          <Button onClick={() => setMatching(null)}>Not now</Button>
-        </form>
+        <Match
+          printer={printer}
+          markers={matching.markers}
+          onKeep={(map) => void keep(map)}
+          onCancel={() => setMatching(null)}
+        />
       )}
     </div>
+  );
+}
+
+const NONE = 'none';
+/** The slot of each marker, in their order: a slot is read by one of them alone. */
+const matchSchema = (printer: Printer) =>
+  z.object({
+    slotIds: z.array(z.string()).superRefine((slotIds, context) =>
+      slotIds.forEach((slotId, i) => {
+        if (slotId === NONE || slotIds.indexOf(slotId) === i) return;
+        const name = printer.slots.find(({ id }) => id === slotId)?.name ?? slotId;
+        context.addIssue({
+          code: 'custom',
+          path: [i],
+          message: `${name} is read by another one already. Choose which of them it is.`,
+        });
+      }),
+    ),
+  });
+type Matched = z.output<ReturnType<typeof matchSchema>>;
+
+function Match({
+  printer,
+  markers,
+  onKeep,
+  onCancel,
+}: {
+  readonly printer: Printer;
+  readonly markers: readonly Marker[];
+  readonly onKeep: (map: Readonly<Record<string, string>>) => void;
+  readonly onCancel: () => void;
+}) {
+  const guess = guessMarkerMap(markers, printer.slots);
+  const { control, handleSubmit } = useForm<Matched>({
+    resolver: zodResolver(matchSchema(printer)),
+    defaultValues: { slotIds: markers.map(({ name }) => guess[name] || NONE) },
+  });
+  const keep = ({ slotIds }: Matched): void =>
+    onKeep(
+      Object.fromEntries(
+        markers.flatMap(({ name }, i) => (slotIds[i] === NONE ? [] : [[name, slotIds[i]!] as const])),
+      ),
+    );
+  return (
+    <form
+      className="stack"
+      aria-label="Match markers to slots"
+      noValidate
+      onSubmit={(event) => void handleSubmit(keep)(event)}
+    >
+      <p>Which of its names is which slot? The guess is by name.</p>
+      {markers.map((marker, i) => (
+        <PickOf
+          key={marker.name}
+          control={control}
+          name={`slotIds.${i}`}
+          label={marker.name}
+          options={[
+            ...printer.slots.map((slot) => ({ value: slot.id, label: slot.name })),
+            { value: NONE, label: 'none of them' },
+          ]}
+        />
+      ))}
+      <FormEnd submit="So it is" onCancel={onCancel} />
+    </form>
   );
 }

@@ -1,7 +1,10 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import {
   CAUTION_WORDS,
   COVERAGE,
@@ -20,7 +23,8 @@ import { undo } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
 import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { clock, moment } from '../../parts/dates';
-import { QuantityField, readTyped } from '../../parts/fields';
+import { QuantityOf } from '../../parts/formFields';
+import { quantity } from '../../parts/formSchema';
 
 const NOTES = {
   sorted: 'The weighings were put in order of time.',
@@ -37,7 +41,6 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
   const { body } = view;
   const { id, label } = body.cartridge;
   const [known, setKnown] = useState(body.emptyIsOwn);
-  const [out, setOut] = useState(view.ink ? view.ink.value.toFixed(1) : '');
   const since = view.state?.lastFillAt ?? '';
   const weighings = ledger.facts.flatMap((fact) =>
     fact.kind === 'weighed' && fact.purpose === 'drying' && fact.subjectId === id && fact.at > since
@@ -59,7 +62,6 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
     [record, id, label],
   );
   useScaleTarget(useMemo(() => ({ label: `${label}, drying`, onTake: take }), [label, take]));
-  const drawn = readTyped(out, 'volume').value;
   const at = (minutes: number): string => new Date(Date.parse(start) + minutes * 60_000).toISOString();
   return (
     <section className="section stack">
@@ -69,31 +71,24 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         {CAUTION_WORDS.waste}
       </p>
       {view.ink && view.ink.value > 0.5 && weighings.length === 0 && (
-        <form
-          className="row"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (drawn !== null && drawn > 0)
-              void record(
-                [
-                  {
-                    kind: 'drawnOut',
-                    cartridgeId: id,
-                    chamber: 0,
-                    ml: { value: Math.min(drawn, view.ink!.value), u: 0.3 },
-                    fate: 'bin',
-                    note: 'Rinsed out before drying',
-                  },
-                ],
-                `Saved: ${label} is emptied.`,
-              );
-          }}
-        >
-          <QuantityField label="Old ink drawn and rinsed out, ml" kind="volume" value={out} onText={setOut} />
-          <Button type="submit" variant="outlined" disabled={drawn === null}>
-            Log that it was rinsed clear
-          </Button>
-        </form>
+        <Rinsed
+          insideMl={view.ink.value}
+          onRinsed={(ml) =>
+            void record(
+              [
+                {
+                  kind: 'drawnOut',
+                  cartridgeId: id,
+                  chamber: 0,
+                  ml: { value: Math.min(ml, view.ink!.value), u: 0.3 },
+                  fate: 'bin',
+                  note: 'Rinsed out before drying',
+                },
+              ],
+              `Saved: ${label} is emptied.`,
+            )
+          }
+        />
       )}
       <p>
         Rinse until the water runs clear, shake it out, then dry it with gentle warmth. Weigh it now and every
@@ -136,6 +131,33 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         </table>
       )}
     </section>
+  );
+}
+
+const rinseSchema = z.object({
+  ml: quantity('volume', 'Enter how much old ink was drawn and rinsed out, in ml.'),
+});
+
+/** Old ink that went with the rinse: all of it, as a rule. */
+function Rinsed({
+  insideMl,
+  onRinsed,
+}: {
+  readonly insideMl: number;
+  readonly onRinsed: (ml: number) => void;
+}) {
+  const { control, handleSubmit } = useForm<
+    z.input<typeof rinseSchema>,
+    unknown,
+    z.output<typeof rinseSchema>
+  >({ resolver: zodResolver(rinseSchema), defaultValues: { ml: insideMl.toFixed(1) } });
+  return (
+    <form className="row" noValidate onSubmit={(event) => void handleSubmit(({ ml }) => onRinsed(ml))(event)}>
+      <QuantityOf control={control} name="ml" label="Old ink drawn and rinsed out, ml" kind="volume" />
+      <Button type="submit" variant="outlined">
+        Log that it was rinsed clear
+      </Button>
+    </form>
   );
 }
 

@@ -1,4 +1,5 @@
-import { lazy, memo, Suspense, useMemo } from 'react';
+import Button from '@mui/material/Button';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { factsOf } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
@@ -6,10 +7,15 @@ import { Sums } from './Sums';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));
 
+/** So many of the newest are laid out at first: those of ten years take a while. */
+const SHOWN = 2000;
+
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
 export const PrintLog = memo(function PrintLog() {
   const { facts } = useLedger();
   const prints = useMemo(() => [...factsOf({ facts }, 'printed')].reverse(), [facts]);
+  const [all, setAll] = useState(false);
+  const shown = useMemo(() => (all ? prints : prints.slice(0, SHOWN)), [all, prints]);
   return (
     <section className="section">
       <header>
@@ -26,7 +32,15 @@ export const PrintLog = memo(function PrintLog() {
         <p className="soft">Nothing yet.</p>
       ) : (
         <Suspense fallback={<p className="soft">Laying out the log …</p>}>
-          <PrintGrid prints={prints} />
+          <PrintGrid prints={shown} />
+          {shown.length < prints.length && (
+            <p className="small">
+              The newest {shown.length} jobs.{' '}
+              <Button size="small" onClick={() => setAll(true)}>
+                All {prints.length} of them
+              </Button>
+            </p>
+          )}
         </Suspense>
       )}
     </section>

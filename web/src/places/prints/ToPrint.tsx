@@ -1,12 +1,18 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
+import { z } from 'zod';
 import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { day } from '../../parts/dates';
-import { readWhole, WholeField } from '../../parts/fields';
+import { TextOf } from '../../parts/formFields';
+import { whole } from '../../parts/formSchema';
+
+const cameOut = z.object({ copies: whole(1, 9999, 'A whole number from 1 to 9999.') });
+type CameOut = z.output<typeof cameOut>;
 
 /** What is planned or half printed: so many of so many, each copy that came out logged with one press. */
 export function ToPrint() {
@@ -35,27 +41,27 @@ function Row({ planned }: { readonly planned: PlannedJob }) {
   const ledger = useLedger();
   const record = useRecord();
   const dispatch = useAppDispatch();
-  const [count, setCount] = useState('1');
-  const copies = readWhole(count, 1);
-  const log = async (spoilt: boolean): Promise<void> => {
-    if (copies === null) return;
+  const { control, handleSubmit, setValue } = useForm<z.input<typeof cameOut>, unknown, CameOut>({
+    resolver: zodResolver(cameOut),
+    mode: 'onChange',
+    defaultValues: { copies: '1' },
+  });
+  const log = async ({ copies }: CameOut, spoilt: boolean): Promise<void> => {
     const saved = await record(
       [printOfPlanned(planned, copies, spoilt)],
       spoilt
         ? `Saved: ${copies} of ${job.title} spoilt; their ink counts, the edition stays as it was.`
         : `Saved: ${printed + copies} of ${job.copies} of ${job.title} are printed.`,
     );
-    if (saved) setCount('1');
+    if (saved) setValue('copies', '1');
   };
   return (
     <li>
       <form
         className="torow"
         aria-label={`To print: ${job.title}`}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void log(false);
-        }}
+        noValidate
+        onSubmit={(event) => void handleSubmit((typed) => log(typed, false))(event)}
       >
         <span>
           <strong>{job.title}</strong>{' '}
@@ -71,28 +77,21 @@ function Row({ planned }: { readonly planned: PlannedJob }) {
             </span>
           </span>
         </span>
-        <WholeField
-          label="How many"
-          least={1}
-          value={count}
-          onText={setCount}
-          size="small"
-          sx={{ width: 96 }}
-        />
+        <TextOf control={control} name="copies" label="How many" numeric size="small" sx={{ width: 96 }} />
         <span className="row" style={{ gap: 4 }}>
-          <Button type="submit" variant="outlined" disabled={copies === null}>
+          <Button type="submit" variant="outlined">
             Came out
           </Button>
           {rest > 1 && (
             <Button
               size="small"
-              onClick={() => setCount(String(rest))}
+              onClick={() => setValue('copies', String(rest), { shouldValidate: true })}
               aria-label={`All ${rest} that are left`}
             >
               all {rest}
             </Button>
           )}
-          <Button size="small" onClick={() => void log(true)} disabled={copies === null}>
+          <Button size="small" onClick={() => void handleSubmit((typed) => log(typed, true))()}>
             Spoilt
           </Button>
           <Button

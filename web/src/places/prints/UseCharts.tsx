@@ -28,7 +28,6 @@ import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 
 type Per = 'dm2' | 'sheet';
-const DAY_MS = 86_400_000;
 /** Many more kinds would be bars too thin to read. */
 const MOST_KINDS = 5;
 const MOST_FORECASTS = 40;
@@ -48,8 +47,8 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
   const printer = find(ledger.context, 'printer', printerId);
   const kinds = useMemo(() => kindsOf(ledger, printerId, at), [ledger, printerId, at]);
   const most = useMemo(() => kinds.slice(0, MOST_KINDS), [kinds]);
-  const ratios = useMemo(() => pooledRatios(ledger, printerId), [ledger, printerId]);
   const scores = useMemo(() => scoreForecasts(ledger), [ledger]);
+  const ratios = useMemo(() => pooledRatios(ledger, printerId, scores), [ledger, printerId, scores]);
   const score = scores.printers.find(({ id }) => id === printerId);
   const intervals = useMemo(
     () =>
@@ -62,7 +61,7 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
   const learnt = useMemo(() => whatWasLearnt(ledger, printerId, at), [ledger, printerId, at]);
   const months = useMemo(
     () =>
-      paperAndWaste(ledger, printerId, new Date(Date.parse(at) - 365 * DAY_MS).toISOString(), at).filter(
+      paperAndWaste(ledger, printerId, yearBefore(at), at).filter(
         (month) => month.paperMl + month.headMl + month.changesMl + month.lostMl > 0,
       ),
     [ledger, printerId, at],
@@ -169,6 +168,9 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
     </section>
   );
 });
+
+/** The first of the same month a year before. */
+const yearBefore = (at: string): string => `${Number(at.slice(0, 4)) - 1}-${at.slice(5, 7)}-01T00:00:00.000Z`;
 
 const short = (name: string): string => name.replace(/ \(.*/, '');
 

@@ -1,41 +1,33 @@
 import Button from '@mui/material/Button';
-import { useState, type FormEvent } from 'react';
-import {
-  CRITERION_NAMES,
-  GRADE_NAMES,
-  SHADE_CRITERIA,
-  SHADE_GRADES,
-  type Printer,
-  type ShadeCriterion,
-  type ShadeGrade,
-} from '@hiraeth/core';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { CRITERION_NAMES, GRADE_NAMES, SHADE_CRITERIA, SHADE_GRADES, type Printer } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { day } from '../../parts/dates';
-import { optionsOf, Pick } from '../../parts/fields';
+import { optionsOf } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
+import { PickOf } from '../../parts/formFields';
+
+/** A grade for each criterion, in their order; empty: not looked at. */
+const gradesSchema = z.object({
+  grades: z
+    .array(z.union([z.literal(''), z.enum(SHADE_GRADES)]))
+    .transform((grades) =>
+      grades.flatMap((grade, i) => (grade === '' ? [] : [{ criterion: SHADE_CRITERIA[i]!, grade }])),
+    )
+    .refine((given) => given.length > 0, 'Choose at least one grade.'),
+});
+type GradesForm = z.input<typeof gradesSchema>;
+type Graded = z.output<typeof gradesSchema>;
 
 /** Without an instrument: refill beside original, by named criteria. */
 export function Grades({ printer }: { readonly printer: Printer }) {
   const ledger = useLedger();
-  const record = useRecord();
   const [open, setOpen] = useState(false);
-  const [grades, setGrades] = useState<Partial<Record<ShadeCriterion, ShadeGrade>>>({});
   const last = ledger.state.printers.get(printer.id)?.grades;
   const latest = last && last.length > 0 ? last.items[last.length - 1] : undefined;
-  const given = SHADE_CRITERIA.flatMap((criterion) => {
-    const grade = grades[criterion];
-    return grade ? [{ criterion, grade }] : [];
-  });
-  const save = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    if (given.length === 0) return;
-    const saved = await record(
-      [{ kind: 'shadeGraded', printerId: printer.id, grades: given }],
-      `Saved: compared by eye in ${given.length} respects.`,
-    );
-    if (!saved) return;
-    setOpen(false);
-    setGrades({});
-  };
   return (
     <div>
       <h2>By eye</h2>
@@ -49,27 +41,53 @@ export function Grades({ printer }: { readonly printer: Printer }) {
         </p>
       )}
       {open ? (
-        <form className="stack" aria-label="Compare by eye" onSubmit={(event) => void save(event)}>
-          <p className="small soft">Side by side, in daylight, the same file on the same paper.</p>
-          {SHADE_CRITERIA.map((criterion) => (
-            <Pick<ShadeGrade>
-              key={criterion}
-              label={CRITERION_NAMES[criterion]}
-              value={grades[criterion] ?? ''}
-              options={optionsOf(SHADE_GRADES, GRADE_NAMES)}
-              onPick={(grade) => setGrades({ ...grades, [criterion]: grade })}
-            />
-          ))}
-          <div className="row">
-            <Button type="submit" variant="contained" disabled={given.length === 0}>
-              Save
-            </Button>
-            <Button onClick={() => setOpen(false)}>Not now</Button>
-          </div>
-        </form>
+        <Compare printer={printer} onDone={() => setOpen(false)} />
       ) : (
         <Button onClick={() => setOpen(true)}>Compare by eye</Button>
       )}
     </div>
+  );
+}
+
+function Compare({ printer, onDone }: { readonly printer: Printer; readonly onDone: () => void }) {
+  const record = useRecord();
+  const {
+    control,
+    handleSubmit,
+    formState: { errors },
+  } = useForm<GradesForm, unknown, Graded>({
+    resolver: zodResolver(gradesSchema),
+    defaultValues: { grades: SHADE_CRITERIA.map(() => '' as const) },
+  });
+  const save = async ({ grades }: Graded): Promise<void> => {
+    const saved = await record(
+      [{ kind: 'shadeGraded', printerId: printer.id, grades }],
+      `Saved: compared by eye in ${grades.length} respects.`,
+    );
+    if (saved) onDone();
+  };
+  return (
+    <form
+      className="stack"
+      aria-label="Compare by eye"
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
+      <p className="small soft">Side by side, in daylight, the same file on the same paper.</p>
+      {SHADE_CRITERIA.map((criterion, i) => (
+        <PickOf
+          key={criterion}
+          control={control}
+          name={`grades.${i}`}
+          label={CRITERION_NAMES[criterion]}
+          options={optionsOf(SHADE_GRADES, GRADE_NAMES)}
+        />
+      ))}
+      <FormEnd
+        error={errors.grades?.message ?? errors.grades?.root?.message ?? null}
+        submit="Save"
+        onCancel={onDone}
+      />
+    </form>
   );
 }

@@ -1,45 +1,64 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { all, type Printer } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
-import { Pick } from '../../parts/fields';
+import { FormEnd } from '../../parts/FormEnd';
+import { PickOf, TextOf } from '../../parts/formFields';
+
+const profileSchema = z.object({
+  name: z
+    .string()
+    .trim()
+    .min(1, 'Give it the name by which you choose it when you print.')
+    .max(120, 'A name has at most 120 letters.'),
+  paperId: z.string(),
+});
+type Profile = z.output<typeof profileSchema>;
 
 /** A profile was made: from now on the change of ink is judged against this moment. */
 export function ProfileForm({ printer }: { readonly printer: Printer }) {
-  const ledger = useLedger();
-  const record = useRecord();
-  const papers = all(ledger.context, 'paper');
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState('');
-  const [paperId, setPaperId] = useState(papers[0]?.id ?? '');
-  if (!open) return <Button onClick={() => setOpen(true)}>I made a profile</Button>;
-  const save = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    if (name.trim() === '') return;
+  return open ? (
+    <Made printer={printer} onDone={() => setOpen(false)} />
+  ) : (
+    <Button onClick={() => setOpen(true)}>I made a profile</Button>
+  );
+}
+
+function Made({ printer, onDone }: { readonly printer: Printer; readonly onDone: () => void }) {
+  const record = useRecord();
+  const papers = all(useLedger().context, 'paper');
+  const { control, handleSubmit } = useForm<Profile>({
+    resolver: zodResolver(profileSchema),
+    defaultValues: { name: '', paperId: papers[0]?.id ?? '' },
+  });
+  const save = async ({ name, paperId }: Profile): Promise<void> => {
     const saved = await record(
-      [{ kind: 'profiled', printerId: printer.id, name: name.trim(), ...(paperId ? { paperId } : {}) }],
-      `Saved: the profile ${name.trim()}.`,
+      [{ kind: 'profiled', printerId: printer.id, name, ...(paperId ? { paperId } : {}) }],
+      `Saved: the profile ${name}.`,
     );
-    if (saved) setOpen(false);
+    if (saved) onDone();
   };
   return (
-    <form className="stack" aria-label="A profile was made" onSubmit={(event) => void save(event)}>
-      <TextField label="Name of the profile" value={name} onChange={(event) => setName(event.target.value)} />
+    <form
+      className="stack"
+      aria-label="A profile was made"
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
+      <TextOf control={control} name="name" label="Name of the profile" />
       {papers.length > 0 && (
-        <Pick
+        <PickOf
+          control={control}
+          name="paperId"
           label="For paper"
-          value={paperId}
-          options={papers.map(({ id, name: label }) => ({ value: id, label }))}
-          onPick={setPaperId}
+          options={papers.map(({ id, name }) => ({ value: id, label: name }))}
         />
       )}
-      <div className="row">
-        <Button type="submit" variant="contained" disabled={name.trim() === ''}>
-          Save the profile
-        </Button>
-        <Button onClick={() => setOpen(false)}>Not now</Button>
-      </div>
+      <FormEnd submit="Save the profile" onCancel={onDone} />
     </form>
   );
 }

@@ -1,7 +1,11 @@
 import Button from '@mui/material/Button';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
-import { syringeU, type Fate } from '@hiraeth/core';
-import { QuantityField, readTyped } from '../../../parts/fields';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { FATES as WHERE, syringeU, type Fate } from '@hiraeth/core';
+import { QuantityOf } from '../../../parts/formFields';
+import { maybeQuantity } from '../../../parts/formSchema';
 import type { StepProps } from './props';
 
 const FATES: Readonly<Record<Fate, { label: string; why: string }>> = {
@@ -10,33 +14,31 @@ const FATES: Readonly<Record<Fate, { label: string; why: string }>> = {
   cartridge: { label: 'Back into the cartridge', why: 'Then nothing was lost.' },
 };
 
+/** An empty field: nothing was drawn. */
+const drawSchema = z.object({ ml: maybeQuantity('volume'), fate: z.enum(WHERE) });
+type DrawForm = z.input<typeof drawSchema>;
+type Drawn = z.output<typeof drawSchema>;
+
 /** Ink that is drawn out, primed or left over: how much, and where it goes. */
 export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
-  const [text, setText] = useState(step.ml.value.toFixed(step.draw === 'leftover' ? 1 : 2));
-  const [fate, setFate] = useState<Fate>(step.suggested);
-  const typed = readTyped(text, 'volume');
-  const risky = fate === 'bottle' && step.mixed;
+  const { control, handleSubmit, register } = useForm<DrawForm, unknown, Drawn>({
+    resolver: zodResolver(drawSchema),
+    defaultValues: { ml: step.ml.value.toFixed(step.draw === 'leftover' ? 1 : 2), fate: step.suggested },
+  });
+  const risky = useWatch({ control, name: 'fate' }) === 'bottle' && step.mixed;
   const [sure, setSure] = useState(false);
+  const done = ({ ml, fate }: Drawn): void =>
+    void actions.next(step, { kind: 'volume', ml: { value: ml ?? 0, u: syringeU(ml ?? 0, env) }, fate });
   return (
-    <form
-      className="stack"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void actions.next(step, {
-          kind: 'volume',
-          ml: { value: typed.value ?? 0, u: syringeU(typed.value ?? 0, env) },
-          fate,
-        });
-      }}
-    >
+    <form className="stack" noValidate onSubmit={(event) => void handleSubmit(done)(event)}>
       <div style={{ maxWidth: 220 }}>
-        <QuantityField label="How much, ml" kind="volume" value={text} onText={setText} />
+        <QuantityOf control={control} name="ml" label="How much, ml" kind="volume" />
       </div>
       <fieldset className="choice" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="soft small">Where does it go?</legend>
         {step.fates.map((option) => (
           <label key={option}>
-            <input type="radio" name="fate" checked={fate === option} onChange={() => setFate(option)} />
+            <input type="radio" value={option} {...register('fate')} />
             {FATES[option].label}
             <span>{FATES[option].why}</span>
           </label>
@@ -51,13 +53,7 @@ export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
         </p>
       )}
       <div>
-        <Button
-          data-next
-          type="submit"
-          variant="contained"
-          size="large"
-          disabled={typed.error !== null || (risky && !sure)}
-        >
+        <Button data-next type="submit" variant="contained" size="large" disabled={risky && !sure}>
           Done
         </Button>
       </div>
