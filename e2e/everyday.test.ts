@@ -107,6 +107,8 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   await form.getByLabel('Kind of picture').fill('Deep cool');
   await form.getByRole('button', { name: 'Log the print' }).click();
   await saved(page, /1 × Panorama/);
+  // Far down, it is laid out when it is come to.
+  await page.getByRole('heading', { name: 'What was printed' }).scrollIntoViewIfNeeded();
   await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toBeVisible();
   await page.getByLabel('Head cleaning').selectOption({ label: 'deep' });
   await page.getByRole('button', { name: 'Log a cleaning' }).click();

@@ -593,8 +593,8 @@ test('accounts written ahead are those that the cost then asks for, and change n
     pauses += 1;
     return Promise.resolve();
   });
-  // Once for each cartridge: the months answer for the whole.
-  expect(pauses).toBe(3);
+  // Once for each cartridge, the months answer for the whole; and once for each month.
+  expect(pauses).toBe(3 + fresh!.months.length);
   const written = inkAccount(ahead, 'printer', ALWAYS, at);
   const cost = periodCost(ahead, 'printer', ALWAYS, at)!;
   expect(cost.cost.account).toBe(written);

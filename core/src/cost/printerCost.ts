@@ -138,6 +138,20 @@ export function printerCost(
  * @param shareTo what all printers share is split by the ink filled up to then: parts of a period share as the whole does
  */
 export function costOfAccount(book: Book, account: InkAccount, shareTo = account.to): PrinterCost {
+  // An account is written once for each state: what it costs follows from it and the definitions alone.
+  const known = costs.get(account);
+  if (known && known.context === book.context && known.shareTo === shareTo) return known.cost;
+  const cost = reckon(book, account, shareTo);
+  if (!book.live) costs.set(account, { context: book.context, shareTo, cost });
+  return cost;
+}
+
+const costs = new WeakMap<
+  InkAccount,
+  { readonly context: Book['context']; readonly shareTo: string; readonly cost: PrinterCost }
+>();
+
+function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
   const { printerId, from, to } = account;
   const printer = find(book.context, 'printer', printerId)!;
   const printed = printedIn(book, printerId, from, to);

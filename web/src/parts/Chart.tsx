@@ -37,12 +37,16 @@ export function Chart({ label, height = 260, option, file }: ChartProps) {
       drawn.current = chart;
       const palette = PALETTES[theme];
       chart.setOption({
-        animation: !matchMedia('(prefers-reduced-motion: reduce)').matches,
+        // What moves is drawn again and again, and says nothing.
+        animation: false,
         textStyle: { fontFamily: 'inherit', color: palette.text },
         aria: { enabled: true, label: { description: label } },
         ...option(palette),
       });
-      const watch = new ResizeObserver(() => chart.resize());
+      // The first word of an observer is the size that it was just drawn at.
+      const watch = new ResizeObserver(([entry]) => {
+        if (entry && Math.round(entry.contentRect.width) !== chart.getWidth()) chart.resize();
+      });
       watch.observe(box.current);
       dispose = () => {
         watch.disconnect();

@@ -65,6 +65,7 @@ const open =
       );
       const kept = await store.kept(services.build).catch(() => null);
       const head = kept === null ? null : reviveHead(kept);
+      await services.breathe();
       if (head && getState().workbook.which === which) {
         dispatch(bookChanged(atOnce(head)));
         dispatch(shown());

@@ -34,14 +34,21 @@ function alive(value: unknown): unknown {
     return value;
   }
   const record = value as Record<string, unknown>;
-  if (MAP in record)
-    return new Map((record[MAP] as [unknown, unknown][]).map(([key, held]) => [key, alive(held)]));
-  if (PAST in record) return { items: [], length: record[PAST] };
-  if (TIMELINE in record) return timelineOf(record[TIMELINE] as TimelineCode, alive);
-  if (LOG in record) {
-    const items = alive(record[LOG]) as unknown[];
-    return { items, length: items.length };
+  // A mark stands alone in its object.
+  for (const key in record) {
+    if (key === MAP)
+      return new Map((record[MAP] as [unknown, unknown][]).map(([name, held]) => [name, alive(held)]));
+    if (key === PAST) return { items: [], length: record[PAST] };
+    if (key === TIMELINE) return timelineOf(record[TIMELINE] as TimelineCode, alive);
+    if (key === LOG) {
+      const items = alive(record[LOG]) as unknown[];
+      return { items, length: items.length };
+    }
+    break;
   }
-  for (const key of Object.keys(record)) record[key] = alive(record[key]);
+  for (const key of Object.keys(record)) {
+    const held = record[key];
+    if (typeof held === 'object' && held !== null) record[key] = alive(held);
+  }
   return record;
 }

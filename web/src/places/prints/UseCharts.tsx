@@ -31,6 +31,8 @@ type Per = 'dm2' | 'sheet';
 /** Many more kinds would be bars too thin to read. */
 const MOST_KINDS = 5;
 const MOST_FORECASTS = 40;
+/** So many weigh-ins say how it goes; older ones are points on points. */
+const MOST_RATIOS = 120;
 
 interface Kind {
   readonly id: string;
@@ -48,7 +50,10 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
   const kinds = useMemo(() => kindsOf(ledger, printerId, at), [ledger, printerId, at]);
   const most = useMemo(() => kinds.slice(0, MOST_KINDS), [kinds]);
   const scores = useMemo(() => scoreForecasts(ledger), [ledger]);
-  const ratios = useMemo(() => pooledRatios(ledger, printerId, scores), [ledger, printerId, scores]);
+  const ratios = useMemo(
+    () => pooledRatios(ledger, printerId, scores).slice(-MOST_RATIOS),
+    [ledger, printerId, scores],
+  );
   const score = scores.printers.find(({ id }) => id === printerId);
   const intervals = useMemo(
     () =>

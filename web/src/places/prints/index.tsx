@@ -4,11 +4,14 @@ import { Link } from 'react-router';
 import { all, CLEANING_LEVELS, SHADES, type CleaningLevel, type Printer } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
+import { WhenSeen } from '../../parts/WhenSeen';
 import { LogPrint } from './LogPrint';
 import { PrintLog } from './PrintLog';
 import { ToPrint } from './ToPrint';
 import { TrayPanel } from './TrayPanel';
 
+const CHARTS_PX = 900;
+const DRAWING = <p className="soft">Drawing what it takes …</p>;
 const UseCharts = lazy(() => import('./UseCharts'));
 
 /** Log what was printed; what each print takes is learnt from it. */
@@ -78,9 +81,11 @@ export default function Prints() {
         </section>
         <TrayPanel />
         <PrintLog />
-        <Suspense fallback={<p className="soft">Drawing what it takes …</p>}>
-          <UseCharts printerId={printerId} />
-        </Suspense>
+        <WhenSeen height={CHARTS_PX} before={DRAWING}>
+          <Suspense fallback={DRAWING}>
+            <UseCharts printerId={printerId} />
+          </Suspense>
+        </WhenSeen>
       </div>
     </div>
   );

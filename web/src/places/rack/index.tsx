@@ -23,6 +23,7 @@ import {
 import { useHour, useLedger, useNow } from '../../state/hooks';
 import { useAppSelector } from '../../state/store';
 import { Big } from '../../parts/Big';
+import { InTurn } from '../../parts/InTurn';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
 import { Term } from '../../parts/Term';
@@ -43,14 +44,20 @@ export function Rack() {
   const whole = useAppSelector((state) => state.workbook.whole);
   const printers = all(ledger.context, 'printer');
   if (printers.length === 0) return <FirstUse />;
-  const views = printers.map((printer) => ({ printer, advice: printerAdvice(ledger, printer.id, now)! }));
+  const views = printers.map((printer) => ({
+    printer,
+    advice: printerAdvice(ledger, printer.id, now)!,
+    missing: new Map(
+      headHealth(ledger, printer.id)?.channels.map((channel) => [channel.slotId, channel.missing]),
+    ),
+  }));
   const first = mostPressing(views.map((view) => view.advice));
   return (
     <div className="sheet">
       <div>
         <h1 className="visually-hidden">Rack</h1>
         {first && <Lead printer={first} />}
-        {views.map(({ printer, advice }) => (
+        {views.map(({ printer, advice, missing }) => (
           <section key={printer.id} className="section" aria-labelledby={`p-${printer.id}`}>
             <header>
               <h2 id={`p-${printer.id}`}>{printer.name}</h2>
@@ -63,21 +70,20 @@ export function Rack() {
               <Drift printerId={printer.id} />
             </header>
             {advice.slots.map((view) => (
-              <RackRow
-                key={view.slot.id}
-                view={view}
-                missing={
-                  headHealth(ledger, printer.id)?.channels.find(({ slotId }) => slotId === view.slot.id)
-                    ?.missing ?? 0
-                }
-              />
+              <RackRow key={view.slot.id} view={view} missing={missing.get(view.slot.id) ?? 0} />
             ))}
           </section>
         ))}
         <Shelf />
       </div>
       <aside>
-        {whole ? <DueLine /> : <p className="soft">Reading the log: what is due follows.</p>}
+        {whole ? (
+          <InTurn before={<p className="soft">What is due follows.</p>}>
+            <DueLine />
+          </InTurn>
+        ) : (
+          <p className="soft">Reading the log: what is due follows.</p>
+        )}
         <div style={{ minHeight: ASKED_PX }}>
           <Suspense fallback={<h2>Can I print this?</h2>}>
             {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
