@@ -5,6 +5,7 @@ import { useThemeName } from './ThemeSwitch';
 import { PALETTES } from './theme';
 import type { EChartsCoreOption, EChartsType } from 'echarts/core';
 import { downloadAs } from './download';
+import { useSeen } from './useSeen';
 
 export type Palette = (typeof PALETTES)['light' | 'dim'];
 
@@ -22,12 +23,14 @@ const takingTurns = <T,>(value: T): Promise<T> =>
     setTimeout(() => resolve(value));
   });
 
-/** A chart that loads its library when it is first shown, and draws anew when its data or the theme changes. */
+/** A chart that loads its library when it first comes near the screen, and draws anew when its data or the theme changes. */
 export function Chart({ label, height = 260, option, file }: ChartProps) {
   const drawn = useRef<EChartsType | null>(null);
   const box = useRef<HTMLDivElement>(null);
+  const seen = useSeen(box);
   const [theme] = useThemeName();
   useEffect(() => {
+    if (!seen) return;
     let alive = true;
     let dispose: () => void = () => undefined;
     // Each chart in a turn of its own: several that wait for the library would otherwise be drawn in one go.
@@ -57,7 +60,7 @@ export function Chart({ label, height = 260, option, file }: ChartProps) {
       alive = false;
       dispose();
     };
-  }, [option, label, theme]);
+  }, [option, label, theme, seen]);
   return (
     <>
       <div ref={box} className="chart" style={{ height }} role="img" aria-label={label} />

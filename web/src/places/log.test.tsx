@@ -51,6 +51,36 @@ const put = (label: string, value: string): void => {
 };
 
 describe('Prints', () => {
+  test('what is wrong with a print is said at its fields, all at once; none is logged or planned', async () => {
+    const { user, facts } = await renderApp(<Prints />, room());
+    const before = facts('printed').length;
+    put('Copies', '1.5');
+    await user.selectOptions(screen.getByLabelText('Size'), 'own');
+    await user.selectOptions(screen.getByLabelText('Subject'), 'new');
+    for (const press of ['Log the print', 'Plan it']) {
+      await user.click(screen.getByRole('button', { name: press }));
+      await waitFor(() =>
+        expect(screen.getAllByRole('alert').map((alert) => alert.textContent)).toEqual([
+          'Enter how many copies, a whole number of at least 1.',
+          expect.stringMatching(/^Enter the width and height/),
+          'Give the new kind of picture a name.',
+        ]),
+      );
+      expect(screen.getByLabelText('Copies')).toHaveFocus();
+    }
+    put('Copies', '2');
+    put('Width, mm', '12 cm');
+    put('Height, mm', '80');
+    put('Kind of picture', ' Tide pools ');
+    await user.click(screen.getByRole('button', { name: 'Log the print' }));
+    await waitFor(() => expect(facts('printed')).toHaveLength(before + 1));
+    expect(facts('printed').at(-1)).toMatchObject({ copies: 2, widthMm: 120, heightMm: 80 });
+    expect(facts('defined').at(-1)!.entity).toMatchObject({ entity: 'subject', name: 'Tide pools' });
+    expect(facts('jobPlanned')).toEqual([]);
+    // The next one is of the same kind, and its name is not asked for again.
+    expect(screen.queryByLabelText('Kind of picture')).toBeNull();
+  });
+
   test('planned, then printed by and by: good copies fulfil it, spoilt ones only take ink', async () => {
     const { user, facts } = await renderApp(<Prints />, room());
     put('Title', 'Nets');

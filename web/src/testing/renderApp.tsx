@@ -103,7 +103,8 @@ export async function renderApp(
   return {
     services,
     store,
-    user: userEvent.setup(),
+    // Whether it can be pointed at is seen in the real browser; asking for it at every press takes most of a test.
+    user: userEvent.setup({ delay: null, pointerEventsCheck: 0 }),
     facts: <K extends FactKind>(kind: K) =>
       services.ledger.facts.filter((fact): fact is FactOf<K> => fact.kind === kind),
   };

@@ -245,7 +245,7 @@ function Channels({
           </thead>
           <tbody>
             {fields.map((field, i) => (
-              <tr key={field.id}>
+              <tr key={field.id} style={{ verticalAlign: 'top' }}>
                 <td>
                   <Swatch shades={shadeOf(i).split(TOGETHER)} />
                   <PickOf
@@ -274,7 +274,7 @@ function Channels({
                             },
                             ...(error ? { formHelperText: { role: 'alert' } } : {}),
                           }}
-                          sx={{ width: 120 }}
+                          sx={{ width: 150 }}
                         />
                       )}
                     />
