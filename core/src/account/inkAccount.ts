@@ -106,8 +106,10 @@ export function inkAccounts(
   return atOnce(inkAccountsInSlices(book, printerId, edges));
 }
 
-/** The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it,
- * for any periods between the same instants. */
+/**
+ * The same, slice by slice: whoever iterates may pause in between. What was written is kept, and `inkAccounts` finds it, for any
+ * periods between its instants.
+ */
 export function* inkAccountsInSlices(
   book: Book,
   printerId: string,

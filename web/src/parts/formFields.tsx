@@ -17,66 +17,32 @@ export function TextOf<V extends FieldValues, O>({
   name,
   label,
   helperText,
-  numeric = false,
-  ...rest
-}: Bound<V, O> & { readonly numeric?: boolean } & Omit<
-    TextFieldProps,
-    'name' | 'label' | 'value' | 'onChange' | 'slotProps'
-  >) {
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field: { ref, value, ...field }, fieldState: { error } }) => (
-        <TextField
-          {...rest}
-          {...field}
-          inputRef={ref}
-          value={value}
-          label={label}
-          error={error !== undefined}
-          helperText={error?.message ?? helperText}
-          slotProps={{
-            htmlInput: { autoComplete: 'off', ...(numeric ? { inputMode: 'decimal' } : {}) },
-            ...(rest.type === 'datetime-local' ? { inputLabel: { shrink: true } } : {}),
-            ...(error ? { formHelperText: { role: 'alert' } } : {}),
-          }}
-        />
-      )}
-    />
-  );
-}
-
-/** A number with a unit, bound to its form: what cannot be read is said while it is typed, what is missing when it is sent. */
-export function QuantityOf<V extends FieldValues, O>({
-  control,
-  name,
-  label,
-  helperText,
   kind,
+  numeric = kind !== undefined,
   ...rest
-}: Bound<V, O> & { readonly kind: QuantityKind } & Omit<
-    TextFieldProps,
-    'name' | 'label' | 'value' | 'onChange' | 'slotProps'
-  >) {
+}: Bound<V, O> & {
+  readonly numeric?: boolean;
+  /** What cannot be read as such a quantity is said while it is typed; what is missing when it is sent. */
+  readonly kind?: QuantityKind;
+} & Omit<TextFieldProps, 'name' | 'label' | 'value' | 'onChange' | 'slotProps'>) {
   return (
     <Controller
       control={control}
       name={name}
-      render={({ field: { ref, value, onChange, ...field }, fieldState: { error } }) => {
-        const wrong = readTyped(value, kind).error ?? error?.message;
+      render={({ field: { ref, value, ...field }, fieldState: { error } }) => {
+        const wrong = (kind && readTyped(value, kind).error) ?? error?.message;
         return (
           <TextField
             {...rest}
             {...field}
             inputRef={ref}
             value={value}
-            onChange={onChange}
             label={label}
             error={wrong !== undefined}
             helperText={wrong ?? helperText}
             slotProps={{
-              htmlInput: { autoComplete: 'off', inputMode: kind === 'plain' ? 'numeric' : 'decimal' },
+              htmlInput: { autoComplete: 'off', ...(numeric ? { inputMode: 'decimal' } : {}) },
+              ...(rest.type === 'datetime-local' ? { inputLabel: { shrink: true } } : {}),
               ...(error ? { formHelperText: { role: 'alert' } } : {}),
             }}
           />

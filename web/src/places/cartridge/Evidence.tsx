@@ -12,7 +12,7 @@ import {
   type FactDraft,
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
-import { QuantityOf } from '../../parts/formFields';
+import { TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';
 
 /** A level judged by eye: one u of the fraction. */
@@ -126,7 +126,7 @@ function LevelForm({ onLevel }: { readonly onLevel: (fraction: number) => void }
       noValidate
       onSubmit={(event) => void handleSubmit(({ level }) => onLevel(level))(event)}
     >
-      <QuantityOf control={control} name="level" label="Level seen, %" kind="percent" />
+      <TextOf control={control} name="level" label="Level seen, %" kind="percent" />
       <Button type="submit" variant="outlined">
         Record the level
       </Button>

@@ -102,6 +102,7 @@ export function Connect({ printer }: { readonly printer: Printer }) {
       {says && <p role="status">{says}</p>}
       {matching && (
         <Match
+          key={matching.id}
           printer={printer}
           markers={matching.markers}
           onKeep={(map) => void keep(map)}

@@ -17,7 +17,7 @@ import {
 import { useLedger, useMoney, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { readTyped } from '../../parts/fields';
-import { FlagOf, QuantityOf } from '../../parts/formFields';
+import { FlagOf, TextOf } from '../../parts/formFields';
 import { maybeQuantity, typed } from '../../parts/formSchema';
 import { FormEnd } from '../../parts/FormEnd';
 
@@ -125,7 +125,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
             {fields.map((field, i) => (
               <tr key={field.id}>
                 <td>
-                  <QuantityOf
+                  <TextOf
                     control={control}
                     name={`rows.${i}.ml`}
                     label={`Volume ${i + 1}, ml`}
@@ -133,7 +133,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
                   />
                 </td>
                 <td>
-                  <QuantityOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
+                  <TextOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
                 </td>
                 <td>
                   {outlier === i && (
@@ -179,7 +179,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
           )}
           <FlagOf control={control} name="origin" label="Through the origin (no dead volume)" />
           <div style={{ maxWidth: 200 }}>
-            <QuantityOf control={control} name="celsius" label="Temperature, °C" kind="plain" />
+            <TextOf control={control} name="celsius" label="Temperature, °C" kind="plain" />
           </div>
         </div>
       </div>

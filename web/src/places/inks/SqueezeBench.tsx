@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { all, densityOfInk, formatUncertain, readMass, squeezeVolume, type Tool } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { PickOf, QuantityOf, TextOf } from '../../parts/formFields';
+import { PickOf, TextOf } from '../../parts/formFields';
 import { quantity, whole } from '../../parts/formSchema';
 import { FormEnd } from '../../parts/FormEnd';
 
@@ -102,7 +102,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
           options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
         />
         <TextOf control={control} name="count" label={name === 'drop' ? 'Drops' : 'Squeezes'} numeric />
-        <QuantityOf control={control} name="mass" label="Weighed, g" kind="mass" />
+        <TextOf control={control} name="mass" label="Weighed, g" kind="mass" />
       </div>
       {ml && <p className="big">{formatUncertain(ml, 'ml')}</p>}
       <FormEnd submit="Record it" onCancel={onDone} />

@@ -23,7 +23,7 @@ import { undo } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
 import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { clock, moment } from '../../parts/dates';
-import { QuantityOf } from '../../parts/formFields';
+import { TextOf } from '../../parts/formFields';
 import { quantity } from '../../parts/formSchema';
 
 const NOTES = {
@@ -153,7 +153,7 @@ function Rinsed({
   >({ resolver: zodResolver(rinseSchema), defaultValues: { ml: insideMl.toFixed(1) } });
   return (
     <form className="row" noValidate onSubmit={(event) => void handleSubmit(({ ml }) => onRinsed(ml))(event)}>
-      <QuantityOf control={control} name="ml" label="Old ink drawn and rinsed out, ml" kind="volume" />
+      <TextOf control={control} name="ml" label="Old ink drawn and rinsed out, ml" kind="volume" />
       <Button type="submit" variant="outlined">
         Log that it was rinsed clear
       </Button>

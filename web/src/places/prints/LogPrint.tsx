@@ -17,7 +17,7 @@ import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { optionsOf, Pick } from '../../parts/fields';
-import { PickOf, QuantityOf, TextOf } from '../../parts/formFields';
+import { PickOf, TextOf } from '../../parts/formFields';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap, demandOf, usePicture } from '../../parts/picture/usePicture';
 import { printedArea } from '../../parts/printedArea';
@@ -188,7 +188,7 @@ export function LogPrint({
             options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
             onPick={choosePrinter}
           />
-          <QuantityOf
+          <TextOf
             control={control}
             name="margin"
             label="Margins, mm or in"

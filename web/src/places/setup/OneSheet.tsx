@@ -18,7 +18,7 @@ import {
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FEEDS, optionsOf } from '../../parts/fields';
-import { PickOf, QuantityOf, TextOf } from '../../parts/formFields';
+import { PickOf, TextOf } from '../../parts/formFields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
 import { Swatch } from '../../parts/Swatch';
@@ -123,28 +123,28 @@ export default function OneSheet() {
             { value: 'own', label: 'unknown: I weigh and measure it' },
           ]}
         />
-        <QuantityOf
+        <TextOf
           control={control}
           name="emptyG"
           label="Empty mass, g"
           kind="mass"
           helperText={isOwn ? 'Weigh one empty and dry' : type ? `else ${type.emptyG.value} g` : ''}
         />
-        <QuantityOf
+        <TextOf
           control={control}
           name="fullG"
           label="Full mass, g"
           kind="mass"
           helperText={type ? `else ${type.fullG.toFixed(1)} g` : 'Filled to its line'}
         />
-        <QuantityOf
+        <TextOf
           control={control}
           name="maxG"
           label="Maximum mass, g"
           kind="mass"
           helperText={type ? `else ${type.maxG.toFixed(1)} g: above it, it leaks` : ''}
         />
-        <QuantityOf
+        <TextOf
           control={control}
           name="capacityMl"
           label="Holds, ml"
@@ -153,9 +153,9 @@ export default function OneSheet() {
         />
         {isOwn && (
           <>
-            <QuantityOf control={control} name="length" label="Length, mm" kind="length" />
-            <QuantityOf control={control} name="width" label="Width, mm" kind="length" />
-            <QuantityOf control={control} name="height" label="Height, mm" kind="length" />
+            <TextOf control={control} name="length" label="Length, mm" kind="length" />
+            <TextOf control={control} name="width" label="Width, mm" kind="length" />
+            <TextOf control={control} name="height" label="Height, mm" kind="length" />
           </>
         )}
         <PickOf
@@ -183,7 +183,7 @@ export default function OneSheet() {
           label="Chip"
           options={optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES)}
         />
-        <QuantityOf
+        <TextOf
           control={control}
           name="chipMl"
           label="Chip counts, ml"
@@ -193,15 +193,15 @@ export default function OneSheet() {
       </div>
       <h2>Scale and syringe</h2>
       <div className="form">
-        <QuantityOf
+        <TextOf
           control={control}
           name="scaleG"
           label="Scale carries, g"
           kind="mass"
           helperText={hasScale ? 'One is set up already' : ''}
         />
-        <QuantityOf control={control} name="stepG" label="Its smallest step, g" kind="mass" />
-        <QuantityOf
+        <TextOf control={control} name="stepG" label="Its smallest step, g" kind="mass" />
+        <TextOf
           control={control}
           name="syringe"
           label="Syringe holds, ml"

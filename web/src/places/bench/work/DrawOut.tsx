@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { FATES as WHERE, syringeU, type Fate } from '@hiraeth/core';
-import { QuantityOf } from '../../../parts/formFields';
+import { TextOf } from '../../../parts/formFields';
 import { maybeQuantity } from '../../../parts/formSchema';
 import type { StepProps } from './props';
 
@@ -32,7 +32,7 @@ export function DrawOut({ env, step, actions }: StepProps<'draw'>) {
   return (
     <form className="stack" noValidate onSubmit={(event) => void handleSubmit(done)(event)}>
       <div style={{ maxWidth: 220 }}>
-        <QuantityOf control={control} name="ml" label="How much, ml" kind="volume" />
+        <TextOf control={control} name="ml" label="How much, ml" kind="volume" />
       </div>
       <fieldset className="choice" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="soft small">Where does it go?</legend>
