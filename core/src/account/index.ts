@@ -11,5 +11,4 @@ export {
 } from './inkAccount';
 export { balance, balanceOf, bottleGap, type Balance, type GapCode } from './balance';
 export { ALWAYS, printerMonths } from './printerMonths';
-export { monthEdges } from './monthEdges';
 export { paperAndWaste, type MonthOfInk } from './paperAndWaste';

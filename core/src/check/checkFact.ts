@@ -98,9 +98,8 @@ const CLOCK_SLACK_MS = 5 * 60_000;
  * @param now milliseconds since 1970
  * @returns problems, worst first; those listed in `fact.confirmed` are left out
  */
-export const checkFact = (ledger: CheckedBook, fact: Fact, now: number): FactProblem[] => [
-  ...checkFactsBy(now)(ledger, fact),
-];
+export const checkFact = (ledger: CheckedBook, fact: Fact, now: number): readonly FactProblem[] =>
+  checkFactsBy(now)(ledger, fact);
 
 /** The same for many facts: what they are all held against is worked out once. Most are sound, and cost next to nothing. */
 export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => readonly FactProblem[] {

@@ -124,7 +124,8 @@ describe('Prints', () => {
     expect(facts('printed')).toHaveLength(3);
     put('Margins, mm or in', '200 mm');
     await user.click(screen.getByRole('button', { name: 'Log the print' }));
-    expect(screen.getByRole('alert')).toHaveTextContent(/margins that leave something/);
+    expect(await screen.findByRole('alert')).toHaveTextContent(/margins that leave something/);
+    expect(screen.getByLabelText('Margins, mm or in')).toHaveFocus();
     await user.selectOptions(screen.getByLabelText('Channel'), 'cyan');
     await user.selectOptions(screen.getByLabelText('Switched to'), 'matte black');
     await user.click(screen.getByRole('button', { name: 'Log the switch' }));

@@ -15,7 +15,7 @@ import {
 import { useHour, useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
-import { fromLocalField, toLocalField } from '../../parts/dates';
+import { toLocalField } from '../../parts/dates';
 import { optionsOf, Pick } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { PicturePick } from '../../parts/picture/PicturePick';
@@ -43,7 +43,7 @@ export function LogPrint({
   const subjects = all(ledger.context, 'subject');
   const papers = all(ledger.context, 'paper');
   const last = ledger.facts.findLast((fact) => fact.kind === 'printed');
-  const { control, handleSubmit, setValue, setError, getValues } = useForm<PrintForm, unknown, TypedPrint>({
+  const { control, handleSubmit, setValue, getValues } = useForm<PrintForm, unknown, TypedPrint>({
     resolver: zodResolver(printSchema),
     defaultValues: {
       title: '',
@@ -93,7 +93,6 @@ export function LogPrint({
     picture.clear();
   };
   const log = async (typed: TypedPrint): Promise<void> => {
-    const at = typed.when === '' ? null : fromLocalField(typed.when);
     const { drafts, print } = printOf(typed);
     const saved = await record(
       [
@@ -103,7 +102,7 @@ export function LogPrint({
           ...print,
           ...(typed.as === 'print' ? {} : { as: typed.as }),
           ...(typed.edition ? { edition: typed.edition } : {}),
-          ...(at ? { at } : {}),
+          ...(typed.when ? { at: typed.when } : {}),
         },
       ],
       `Saved: ${print.copies} × ${print.title}.`,
@@ -111,12 +110,9 @@ export function LogPrint({
     if (saved) done(print);
   };
   const plan = async (typed: TypedPrint): Promise<void> => {
-    const by = typed.wanted === '' ? null : fromLocalField(`${typed.wanted}T12:00`);
-    if (typed.wanted !== '' && by === null)
-      return setError('wanted', { message: 'Choose the day by which it is wanted.' }, { shouldFocus: true });
     const { drafts, print } = printOf(typed);
     const saved = await record(
-      [...drafts, { kind: 'jobPlanned', ...print, ...(by ? { by } : {}) }],
+      [...drafts, { kind: 'jobPlanned', ...print, ...(typed.wanted ? { by: typed.wanted } : {}) }],
       `Saved: ${print.copies} × ${print.title} waits to be printed.`,
     );
     if (saved) done(print);

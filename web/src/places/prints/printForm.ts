@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PRINT_KINDS } from '@hiraeth/core';
-import { whole } from '../../parts/formSchema';
+import { fromLocalField } from '../../parts/dates';
+import { typed, whole } from '../../parts/formSchema';
 import { printedArea } from '../../parts/printedArea';
 import { chosenSize, type ChosenSize } from '../../parts/SizePick';
 
@@ -11,7 +12,13 @@ const MOST_COPIES = 100_000;
 const area = ({ size, margin }: { readonly size: ChosenSize; readonly margin: string }) =>
   printedArea(chosenSize(size), margin);
 
-/** A print as it is typed, and what it means; when it was, or is wanted, is asked by the button that is pressed. */
+/** A moment, null where none was chosen. */
+const moment = (hour: string, missing: string) =>
+  typed<string | null>((text, wrong) =>
+    text === '' ? null : (fromLocalField(`${text}${hour}`) ?? void wrong(missing)),
+  );
+
+/** A print as it is typed, and what it means. */
 export const printSchema = z
   .object({
     title: z.string().trim().max(200, 'A title has at most 200 letters.'),
@@ -23,13 +30,20 @@ export const printSchema = z
     paperId: z.string(),
     as: z.enum(PRINT_KINDS),
     edition: z.string().trim().max(100, 'An edition’s name has at most 100 letters.'),
-    when: z.string(),
-    wanted: z.string(),
+    /** null: now. */
+    when: moment('', 'Choose the day and time of printing.'),
+    /** null: whenever it suits. */
+    wanted: moment('T12:00', 'Choose the day by which it is wanted.'),
   })
   // Said beside what is wrong in other fields, not after it is mended.
-  .refine((typed) => area(typed) !== null, {
+  .refine(({ size }) => chosenSize(size) !== null, {
     path: ['size'],
-    message: 'Enter the width and height of one copy, and margins that leave something of it.',
+    message: 'Enter the width and height of one copy.',
+    when: () => true,
+  })
+  .refine((print) => chosenSize(print.size) === null || area(print) !== null, {
+    path: ['margin'],
+    message: 'Enter margins that leave something of the sheet, or none.',
     when: () => true,
   })
   .refine(({ subjectId, subjectName }) => subjectId !== NEW || subjectName !== '', {
@@ -37,7 +51,7 @@ export const printSchema = z
     message: 'Give the new kind of picture a name.',
     when: () => true,
   })
-  .transform((typed) => ({ ...typed, area: area(typed)! }));
+  .transform((print) => ({ ...print, area: area(print)! }));
 
 export type PrintForm = z.input<typeof printSchema>;
 export type TypedPrint = z.output<typeof printSchema>;
