@@ -275,6 +275,8 @@ function WhatOneTakes({
             {one.original ? `, ${money(one.original)} with originals` : ''}. Choose a size and a subject
             below.
           </>
+        ) : subjectId === NEW ? (
+          'What a new kind of picture takes is learnt from the weigh-ins after it.'
         ) : (
           'Choose a size and a subject below.'
         )}

@@ -22,7 +22,7 @@ import { PickOf, TextOf } from '../../parts/formFields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
 import { Swatch } from '../../parts/Swatch';
-import { setUpEntities, typeOf, type SetUpInput } from './setUpFacts';
+import { setUpEntities, setUpSaid, typeOf, type SetUpInput } from './setUpFacts';
 import { bodyOfSheet, bodySchema, sheetSchema, TOGETHER, type SheetForm } from './sheetForm';
 
 const START: readonly string[] = ['photo black', 'cyan', 'magenta', 'yellow'];
@@ -79,7 +79,7 @@ export default function OneSheet() {
     const entities = setUpEntities(input, ledger, newId);
     const saved = await record(
       entities.map((entity) => ({ kind: 'defined', entity })),
-      `Saved: ${input.name} with ${input.channels.length} channels.`,
+      setUpSaid(input),
     );
     if (saved) void navigate('/');
   };

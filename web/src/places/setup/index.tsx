@@ -16,7 +16,7 @@ import {
   type PageProps,
 } from './draft';
 import { Bodies, Channels, Chip, Done, Inks, Masses, Name, NowInside, Originals, Scale, Sets } from './pages';
-import { setUpEntities } from './setUpFacts';
+import { setUpEntities, setUpSaid } from './setUpFacts';
 
 const KEY = 'hiraeth-set-up';
 
@@ -106,7 +106,7 @@ export default function SetUp() {
             ]
           : []),
       ],
-      `Saved: ${read.input.name} with ${read.input.channels.length} channels.`,
+      setUpSaid(read.input),
     );
     if (!saved) return;
     remember.set(KEY, JSON.stringify(newDraft()));

@@ -195,3 +195,7 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
 
 const nameOf = ({ shades: [shade, ...more] }: Channel): string =>
   more.length > 0 ? 'Colour' : shade!.charAt(0).toUpperCase() + shade!.slice(1);
+
+/** What is said once it is set up. */
+export const setUpSaid = ({ name, channels }: SetUpInput): string =>
+  `Saved: ${name} with ${channels.length === 1 ? 'one channel' : `${channels.length} channels`}.`;

@@ -46,6 +46,7 @@ function Made({ printer, onDone }: { readonly printer: Printer; readonly onDone:
     <form
       className="stack"
       aria-label="A profile was made"
+      style={{ marginTop: 12 }}
       noValidate
       onSubmit={(event) => void handleSubmit(save)(event)}
     >
