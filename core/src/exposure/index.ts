@@ -16,4 +16,4 @@ export {
   type Stretch,
   type Timeline,
 } from './timeline';
-export { append, emptyLog, listOf, type Log } from './log';
+export { append, emptyLog, lengthAlone, listOf, type Log } from './log';

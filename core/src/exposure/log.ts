@@ -9,6 +9,9 @@ export interface Log<T> {
 
 export const emptyLog = <T>(): Log<T> => ({ items: [], length: 0 });
 
+/** A list of which only the length is at hand: what is appended comes after it. */
+export const lengthAlone = <T>(length: number): Log<T> => ({ items: new Array<T>(length), length });
+
 /** The list with one more item; the old handle stays as it was. */
 export function append<T>(log: Log<T>, item: T): Log<T> {
   // Somebody else appended after this handle was taken: their items are not ours.
@@ -17,6 +20,8 @@ export function append<T>(log: Log<T>, item: T): Log<T> {
   return { items, length: log.length + 1 };
 }
 
-/** The items of this handle alone. */
-export const listOf = <T>(log: Log<T>): readonly T[] =>
-  log.items.length === log.length ? log.items : log.items.slice(0, log.length);
+/** The items of this handle alone, as far as they are at hand. */
+export function listOf<T>(log: Log<T>): readonly T[] {
+  const items = log.items.length === log.length ? log.items : log.items.slice(0, log.length);
+  return log.length === 0 || 0 in items ? items : items.filter(() => true);
+}

@@ -1,11 +1,14 @@
-import { compareFacts, entityRule, type Fact } from '../workbook';
+import { compareFacts, entityRule, type Fact, type FactOf } from '../workbook';
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
 import { Fold } from './fold/Fold';
 import { type LedgerState } from './fold/state';
 
-/** A snapshot is kept every so many facts, so that a late or voided fact costs a short replay. */
+/** A snapshot is kept every so many facts, so that a late or voided fact costs a short replay; and more often at the end. */
 const CHECKPOINT_EVERY = 2000;
+const CHECKPOINT_AT_END = 500;
+/** A base lies at least so many facts back: what is taken back is mostly younger. */
+const BASE_BACK = 100;
 
 interface Checkpoint {
   readonly index: number;
@@ -36,13 +39,23 @@ export interface Snapshot extends Book {
   readonly revision: number;
 }
 
-/** A snapshot of the whole log: entries that were taken back too. */
+/** A book of some time ago, and all that came after it: enough to go on from without the facts before. */
+export interface Base extends Book {
+  /** The last fact that is in it; null: none. */
+  readonly through: Fact | null;
+  /** The last definition that was learnt, in order of recording. */
+  readonly lastDefined: Fact | null;
+  /** Recorded, and not in it: facts after `through`, and whatever takes one of them back. */
+  readonly after: readonly Fact[];
+}
+
 /** An entry that could not be worked in: kept in the log, left out of every figure, and named. */
 export interface SetAside {
   readonly fact: Fact;
   readonly why: string;
 }
 
+/** A snapshot of the whole log: entries that were taken back too. */
 export interface LogSnapshot extends Snapshot {
   readonly log: readonly Fact[];
   readonly aside: readonly SetAside[];
@@ -93,12 +106,69 @@ export class Ledger implements Snapshot, CheckedBook {
     }
     const sorted = ledger.begin();
     for (let i = 0; i < sorted.length; i += slice) {
-      ledger.pushAll(sorted.slice(i, i + slice));
+      ledger.pushAll(sorted.slice(i, i + slice), undefined, sorted.length - i);
       // A fact that had to be set aside made it fold all anew, at one go.
       if (ledger.facts.length >= sorted.length) break;
       await pause(ledger.facts.length, sorted.length);
     }
     return ledger;
+  }
+
+  /**
+   * Goes on from a base without the facts before it.
+   *
+   * @param since what was recorded since the base was written down, in any order
+   * @returns null where one of them reaches behind the base: it happened earlier, takes back what is in it, or changes a
+   *   definition that it was folded with
+   */
+  static onto(base: Base, since: readonly Fact[]): Ledger | null {
+    const ledger = new Ledger();
+    ledger.isPart = true;
+    ledger.context = base.context;
+    ledger.lastTimeless = base.lastDefined;
+    // The base itself stays as it was.
+    ledger.fold = new Fold(base.context, new Fold(base.context, base.state).snapshot());
+    for (const fact of base.after) ledger.record(fact);
+    const fresh = since.filter((fact) => !ledger.recorded.has(fact.id));
+    for (const fact of fresh) if (!ledger.recorded.has(fact.id)) ledger.record(fact);
+    if (fresh.some((fact) => ledger.reachesBehind(fact)) || !ledger.learnNew(fresh)) return null;
+    const sorted = [...ledger.recorded.values()].filter((fact) => ledger.counts(fact)).sort(compareFacts);
+    const [first] = sorted;
+    if (first && base.through && compareFacts(first, base.through) <= 0) return null;
+    try {
+      ledger.pushAll(sorted);
+      return ledger;
+    } catch {
+      return null;
+    }
+  }
+
+  /**
+   * A state that this ledger still has, with all that was recorded after it.
+   *
+   * @param back it lies at least so many facts back; 0: the state of now
+   */
+  base(back = BASE_BACK): Base {
+    const { facts, context, lastTimeless: lastDefined } = this;
+    const ends = [...this.checkpoints, { index: facts.length, state: this.state }];
+    const { index, state } = ends.filter((end) => end.index <= facts.length - back).at(-1) ?? ends[0]!;
+    const through = facts[index - 1] ?? null;
+    const after = new Set<string>();
+    const withdrawals: FactOf<'voided'>[] = [];
+    for (const fact of this.recorded.values()) {
+      if (!through || compareFacts(fact, through) > 0) after.add(fact.id);
+      else if (fact.kind === 'voided') withdrawals.push(fact);
+    }
+    // A withdrawal may be dated before what it takes back, or have come before it; it has the later id.
+    for (const { id, factId } of withdrawals.sort(byId))
+      if (after.has(factId) || !this.recorded.has(factId)) after.add(id);
+    return {
+      context,
+      state,
+      through,
+      lastDefined,
+      after: [...after].map((id) => this.recorded.get(id)!),
+    };
   }
 
   /** What is true now; the same object until something changes. */
@@ -191,6 +261,19 @@ export class Ledger implements Snapshot, CheckedBook {
   }
 
   private lastTimeless: Fact | null = null;
+  /** The facts before its first one are not at hand: nothing can be folded anew. */
+  private isPart = false;
+
+  /** Does it take back something that is not at hand, or a definition? */
+  private reachesBehind(fact: Fact): boolean {
+    let at: Fact | undefined = fact;
+    while (at?.kind === 'voided') {
+      // Only an earlier fact can be voided.
+      if (at.factId >= at.id) return false;
+      at = this.recorded.get(at.factId);
+    }
+    return !at || (fact.kind === 'voided' && isTimeless(at));
+  }
 
   /**
    * Takes new definitions in where nothing that was folded depends on them.
@@ -279,17 +362,25 @@ export class Ledger implements Snapshot, CheckedBook {
     else this.voids.set(fact.factId, [fact.id]);
   }
 
-  private pushAll(facts: readonly Fact[], before?: (book: CheckedBook, fact: Fact) => void): void {
+  /** @param toCome so many facts are to be pushed, with those of later calls */
+  private pushAll(
+    facts: readonly Fact[],
+    before?: (book: CheckedBook, fact: Fact) => void,
+    toCome = facts.length,
+  ): void {
     const live = before ? this.liveBook() : null;
+    const end = this.facts.length + toCome;
     for (const fact of facts) {
-      if (this.facts.length % CHECKPOINT_EVERY === 0)
-        this.checkpoints.push({ index: this.facts.length, state: this.fold.snapshot() });
+      const index = this.facts.length;
+      if (index % (end - index > CHECKPOINT_EVERY ? CHECKPOINT_EVERY : CHECKPOINT_AT_END) === 0)
+        this.checkpoints.push({ index, state: this.fold.snapshot() });
       if (live) before!(live, fact);
       this.facts.push(fact);
       this.handedOut = null;
       try {
         applyFact(this.fold, fact);
       } catch (error) {
+        if (this.isPart) throw error;
         // Whatever it left half done is undone by folding without it.
         this.setAside(fact, error instanceof Error ? error.message : String(error));
         return this.rebuild(before);
@@ -353,6 +444,8 @@ function unsound(fact: Fact): string | null {
   const broken = entityRule(fact.entity);
   return broken && broken.rule !== 'usableAboveNominal' && broken.rule !== 'keepsAll' ? broken.rule : null;
 }
+
+const byId = (a: Fact, b: Fact): number => (a.id < b.id ? -1 : 1);
 
 const byRecording = (a: Fact, b: Fact): number =>
   a.recorded !== b.recorded ? (a.recorded < b.recorded ? -1 : 1) : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;

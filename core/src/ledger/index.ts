@@ -1,5 +1,6 @@
 export {
   Ledger,
+  type Base,
   type Book,
   type CheckedBook,
   type LogSnapshot,
@@ -24,7 +25,7 @@ export {
 export { partsOf, type PartBody } from './define/partsOf';
 export { headOf } from './read/headOf';
 export { keepHead, keepHeadInSlices } from './keep/keepHead';
-export { reviveHead } from './keep/reviveHead';
+export { reviveHead, reviveHeadInSlices } from './keep/reviveHead';
 export { contradictionOf } from './read/contradictionOf';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';

@@ -11,7 +11,7 @@ import {
   type Foretold,
 } from './channel';
 import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
-import { GainFilter, type GainStep } from './gain';
+import { GainFilter, type GainCode, type GainStep } from './gain';
 
 /** Evidence of use in one slot, between two moments at which the ink was known. */
 export interface Observed {
@@ -118,12 +118,31 @@ interface Standing {
   readonly records: number;
 }
 
+interface Span {
+  readonly from: string;
+  readonly to: string;
+}
+interface StandingCode {
+  readonly filter: GainCode;
+  readonly learner: LearnerCode;
+}
+
+/** A fit as plain data, to go on from elsewhere: the observations behind it are not in it, but for the last weigh-in's. */
+export interface FittingCode extends StandingCode {
+  readonly spans: readonly Span[];
+  readonly pools: readonly (Pooled | null)[];
+  readonly group: readonly Observed[];
+  readonly before: StandingCode;
+  readonly taken: number;
+}
+
 /**
  * A fit that goes on: what came last is learnt alone, as long as it belongs to the last weigh-in or comes after it. What it
  * handed out as a model never changes afterwards.
  */
 export class Fitting {
   private groups: Observed[][] = [];
+  private spans: Span[] = [];
   private pools: (Pooled | null)[] = [];
   private records: ForecastRecord[] = [];
   private groupOf: number[] = [];
@@ -131,6 +150,9 @@ export class Fitting {
   private learner: Learner;
   private last: Standing;
   private taken = 0;
+  /** Of the first so many weigh-ins the observations are not at hand. */
+  private forgotten = 0;
+  private lost = false;
 
   constructor(
     private readonly slotIds: readonly string[],
@@ -144,6 +166,7 @@ export class Fitting {
   copy(): Fitting {
     const other = new Fitting(this.slotIds, this.draws);
     other.groups = [...this.groups];
+    other.spans = [...this.spans];
     other.pools = [...this.pools];
     other.records = [...this.records];
     other.groupOf = [...this.groupOf];
@@ -151,7 +174,45 @@ export class Fitting {
     other.learner = this.learner.copy();
     other.last = this.last;
     other.taken = this.taken;
+    other.forgotten = this.forgotten;
+    other.lost = this.lost;
     return other;
+  }
+
+  /** All that is needed to go on elsewhere, for `revive`. */
+  keep(): FittingCode {
+    return {
+      ...codeOf({ filter: this.filter, learner: this.learner }),
+      spans: this.spans,
+      pools: this.pools,
+      group: this.groups.at(-1) ?? [],
+      before: codeOf(this.last),
+      taken: this.taken,
+    };
+  }
+
+  /** The fit that `keep` wrote down, with its last weigh-in's records alone. */
+  static revive(slotIds: readonly string[], draws: Draws, code: FittingCode): Fitting {
+    const fitting = new Fitting(slotIds, draws);
+    const count = code.spans.length;
+    fitting.spans = [...code.spans];
+    fitting.pools = [...code.pools];
+    fitting.groups = code.spans.map((_, i) => (i === count - 1 ? [...code.group] : []));
+    fitting.filter = GainFilter.revive(code.filter);
+    fitting.learner = Learner.revive(draws, code.learner);
+    fitting.last = {
+      filter: GainFilter.revive(code.before.filter),
+      learner: Learner.revive(draws, code.before.learner),
+      records: 0,
+    };
+    fitting.taken = code.taken;
+    fitting.forgotten = Math.max(0, count - 1);
+    return fitting;
+  }
+
+  /** Did what it took last ask for observations that are not at hand? Then it says nothing that holds. */
+  get isLost(): boolean {
+    return this.lost;
   }
 
   /** Can these be learnt without learning anew what came before the last weigh-in? */
@@ -169,11 +230,13 @@ export class Fitting {
     if (observed.length === 0) return;
     this.taken += observed.length;
     const again = this.groups.pop() ?? [];
+    this.spans.length = this.groups.length;
     this.back();
     const fresh = weighIns([...again, ...observed]);
     for (const group of fresh) {
       if (group === fresh.at(-1)) this.last = this.standing();
       this.groups.push(group);
+      this.spans.push(spanOf(group));
       const index = this.groups.length - 1;
       const seen = group.map((one) => ({ one, told: this.learner.foretell(one.slotId, one.exposure) }));
       const gain = this.filter.next();
@@ -189,6 +252,10 @@ export class Fitting {
       if (step) this.learner.learn(group, step);
       else {
         // The likeliest story of the past is another now: it is learnt anew by that story.
+        if (this.forgotten > 0) {
+          this.lost = true;
+          return;
+        }
         this.learner = new Learner(this.slotIds, this.draws);
         const steps = this.filter.steps();
         for (let i = 0; i <= index; i++) {
@@ -201,7 +268,7 @@ export class Fitting {
   }
 
   model(): PrinterModel {
-    const { groups, filter, learner, pools } = this;
+    const { spans, filter, learner, pools } = this;
     const steps = filter.steps();
     const wrong = filter.probabilities('wrong');
     const changed = filter.probabilities('change');
@@ -211,13 +278,11 @@ export class Fitting {
       counters,
       draws: this.draws,
       gain: filter.next(),
-      changes: changesOf(steps, groups, changed),
-      missing: groups.flatMap((group, i) =>
-        wrong[i]! > 0.5
-          ? [{ ...spanOf(group), probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
-          : [],
+      changes: changesOf(steps, spans, changed),
+      missing: spans.flatMap((span, i) =>
+        wrong[i]! > 0.5 ? [{ ...span, probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }] : [],
       ),
-      doubt: doubtOf(groups, pools, wrong, changed),
+      doubt: doubtOf(spans, pools, wrong, changed),
       scatter: Math.sqrt(learner.scatter2),
       records: this.records.map((record, i) =>
         steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
@@ -246,15 +311,15 @@ const SLICE = 40;
 
 /** What the last weigh-in leaves in doubt: missing or changed is often seen only at the next one. */
 function doubtOf(
-  groups: readonly (readonly Observed[])[],
+  spans: readonly Span[],
   pools: readonly (Pooled | null)[],
   wrong: readonly number[],
   changed: readonly number[],
 ): PrinterModel['doubt'] {
-  const last = groups.length - 1;
+  const last = spans.length - 1;
   if (last < 0) return null;
   return {
-    ...spanOf(groups[last]!),
+    ...spans[last]!,
     probability: wrong[last]! + changed[last]!,
     ratio: Math.exp(pools[last]?.value ?? 0),
   };
@@ -281,7 +346,7 @@ function weighIns(observed: readonly Observed[]): Observed[][] {
 }
 
 /** A channel weighed long ago does not stretch what the others saw: the middle one tells from when. */
-const spanOf = (group: readonly Observed[]): { from: string; to: string } => ({
+const spanOf = (group: readonly Observed[]): Span => ({
   from: group.map((one) => one.from).sort()[group.length >> 1]!,
   to: group.reduce((most, one) => (one.to > most ? one.to : most), group[0]!.to),
 });
@@ -393,6 +458,18 @@ function median(values: readonly number[]): number {
   return sorted[sorted.length >> 1]!;
 }
 
+const codeOf = ({ filter, learner }: Pick<Standing, 'filter' | 'learner'>): StandingCode => ({
+  filter: filter.keep(),
+  learner: learner.keep(),
+});
+
+interface LearnerCode {
+  readonly channels: ReadonlyMap<string, Channel>;
+  readonly counters: ReadonlyMap<string, Counter>;
+  readonly weight: number;
+  readonly sum: number;
+}
+
 /** The channels of one printer while they learn, weigh-in by weigh-in. */
 class Learner {
   readonly channels: Map<string, Channel>;
@@ -409,11 +486,20 @@ class Learner {
 
   /** The same, to go on from by itself. */
   copy(): Learner {
-    const other = new Learner([], this.draws);
-    for (const [id, channel] of this.channels) other.channels.set(id, copyChannel(channel));
-    for (const [id, counter] of this.counters) other.counters.set(id, counter);
-    other.weight = this.weight;
-    other.sum = this.sum;
+    return Learner.revive(this.draws, this.keep());
+  }
+
+  keep(): LearnerCode {
+    const { channels, counters, weight, sum } = this;
+    return { channels, counters, weight, sum };
+  }
+
+  static revive(draws: Draws, { channels, counters, weight, sum }: LearnerCode): Learner {
+    const other = new Learner([], draws);
+    for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
+    for (const [id, counter] of counters) other.counters.set(id, counter);
+    other.weight = weight;
+    other.sum = sum;
     return other;
   }
 
@@ -479,7 +565,7 @@ class Learner {
 
 function changesOf(
   steps: readonly GainStep[],
-  groups: readonly (readonly Observed[])[],
+  spans: readonly Span[],
   probability: readonly number[],
 ): GainChange[] {
   const changes: GainChange[] = [];
@@ -487,7 +573,7 @@ function changesOf(
   steps.forEach((step, i) => {
     if (step.label === 'change')
       changes.push({
-        at: spanOf(groups[i]!).from,
+        at: spans[i]!.from,
         factor: Math.exp(step.gain - before),
         u: Math.exp(step.gain - before) * step.gainU,
         probability: probability[i]!,

@@ -44,6 +44,18 @@ const BEGIN: Story = {
   log: 0,
 };
 
+/** The stories as plain data: each part once, told by its place in the list. */
+export interface GainCode {
+  /** [mean, variance, place of the one before, or -1] */
+  readonly segments: readonly (readonly [number, number, number])[];
+  /** [label, place of its segment, place of the one before, log] */
+  readonly stories: readonly (readonly [StepLabel, number, number, number])[];
+  /** Places of the stories carried along, and of the likeliest. */
+  readonly carried: readonly number[];
+  readonly best: number;
+  readonly learntAt: number;
+}
+
 /**
  * Tells a printer that changed from an entry that is missing: a few weighed stories of the pooled ratios are carried along,
  * each saying of every weigh-in that the gain stayed, that a new one holds from there, or that the interval is wrong and
@@ -61,6 +73,46 @@ export class GainFilter {
     other.stories = this.stories;
     other.best = this.best;
     other.learntAt = this.learntAt;
+    return other;
+  }
+
+  /** All that is needed to go on elsewhere, for `revive`. */
+  keep(): GainCode {
+    const segments = new Chain<Segment>(BEGIN.segment);
+    const stories = new Chain<Story>(BEGIN);
+    const carried = this.stories.map((story) => stories.place(story));
+    const best = stories.place(this.best);
+    for (const { segment } of stories.links) segments.place(segment);
+    return {
+      segments: segments.links.map(({ mean, variance, before }) => [
+        mean,
+        variance,
+        segments.placeOf(before),
+      ]),
+      stories: stories.links.map(({ label, segment, before, log }) => [
+        label,
+        segments.placeOf(segment),
+        stories.placeOf(before),
+        log,
+      ]),
+      carried,
+      best,
+      learntAt: this.learntAt,
+    };
+  }
+
+  /** The filter that `keep` wrote down. */
+  static revive({ segments, stories, carried, best, learntAt }: GainCode): GainFilter {
+    const pieces: Segment[] = [BEGIN.segment];
+    for (const [mean, variance, before] of segments.slice(1))
+      pieces.push({ mean, variance, before: pieces[before] ?? null });
+    const told: Story[] = [BEGIN];
+    for (const [label, segment, before, log] of stories.slice(1))
+      told.push({ label, segment: pieces[segment]!, before: told[before] ?? null, log });
+    const other = new GainFilter();
+    other.stories = carried.map((place) => told[place]!);
+    other.best = told[best]!;
+    other.learntAt = learntAt;
     return other;
   }
 
@@ -133,6 +185,30 @@ export class GainFilter {
     const raw = this.stories.map((story) => Math.exp(story.log));
     const total = raw.reduce((a, b) => a + b, 0);
     return raw.map((weight) => weight / total);
+  }
+}
+
+/** Things that each go on from another, listed once each, with what comes before them in front. */
+class Chain<T extends { readonly before: T | null }> {
+  readonly links: T[] = [];
+  private readonly places = new Map<T, number>();
+
+  constructor(first: T) {
+    this.place(first);
+  }
+
+  placeOf(link: T | null): number {
+    return link === null ? -1 : this.places.get(link)!;
+  }
+
+  place(link: T): number {
+    const fresh: T[] = [];
+    for (let at: T | null = link; at && !this.places.has(at); at = at.before) fresh.push(at);
+    for (const one of fresh.reverse()) {
+      this.places.set(one, this.links.length);
+      this.links.push(one);
+    }
+    return this.places.get(link)!;
   }
 }
 

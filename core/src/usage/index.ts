@@ -2,6 +2,7 @@ export { predictPrior, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws, type Te
 export {
   fitPrinter,
   Fitting,
+  type FittingCode,
   withCount,
   type ForecastRecord,
   type GainChange,

@@ -1,6 +1,4 @@
-import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import {
   Link,
@@ -23,10 +21,11 @@ import { useLedger } from '../state/hooks';
 import { PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
-import { openWorkbook, undo } from '../state/thunks';
+import { openWorkbook } from '../state/thunks';
 import { useDueNotices } from '../state/useDueNotices';
-import { noticed } from '../state/workbookSlice';
 import { useThemeName } from '../parts/ThemeSwitch';
+import { Notices } from './Notices';
+import { Opening } from './Opening';
 
 /** Sheets that do not stand among the places, by how their address begins; the longer one first. */
 const ASIDES: readonly (readonly [string, string])[] = [
@@ -49,9 +48,12 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const services = useServices();
   const { tabs } = services;
-  const { which, status, whole, error, progress, pen, notice, update } = useAppSelector(
-    (state) => state.workbook,
-  );
+  const which = useAppSelector((state) => state.workbook.which);
+  const status = useAppSelector((state) => state.workbook.status);
+  const whole = useAppSelector((state) => state.workbook.whole);
+  const error = useAppSelector((state) => state.workbook.error);
+  const pen = useAppSelector((state) => state.workbook.pen);
+  const update = useAppSelector((state) => state.workbook.update);
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
   const { pathname, search } = useLocation();
@@ -163,12 +165,7 @@ export function Shell() {
               </div>
             </div>
           ) : status === 'opening' || (!whole && pathname !== '/') ? (
-            <p className="soft" role="status">
-              Opening the workbook …{' '}
-              {progress && progress.of > 5000
-                ? `${progress.what === 'reading' ? 'read' : 'worked in'} ${Math.round((100 * progress.done) / progress.of)} %`
-                : ''}
-            </p>
+            <Opening />
           ) : (
             <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
               <Outlet />
@@ -176,35 +173,7 @@ export function Shell() {
           )}
         </main>
         <ScaleRail />
-        <Snackbar
-          key={notice?.id}
-          open={notice !== null}
-          autoHideDuration={notice?.tone === 'bad' ? null : 9000}
-          onClose={(_event, reason) => reason !== 'clickaway' && dispatch(noticed(null))}
-          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-          sx={{ bottom: '84px !important' }}
-        >
-          <Alert
-            severity={notice?.tone === 'bad' ? 'error' : 'success'}
-            variant="outlined"
-            icon={false}
-            sx={{ bgcolor: 'background.paper', alignItems: 'center', maxWidth: 620 }}
-            action={
-              <>
-                {notice !== null && notice.undo.length > 0 && (
-                  <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
-                    Undo
-                  </Button>
-                )}
-                <Button size="small" onClick={() => dispatch(noticed(null))}>
-                  Close
-                </Button>
-              </>
-            }
-          >
-            {notice?.text}
-          </Alert>
-        </Snackbar>
+        <Notices />
       </ScanProvider>
     </AskProvider>
   );

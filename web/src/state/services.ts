@@ -2,6 +2,7 @@ import { createContext, useContext } from 'react';
 import {
   Ledger,
   makeStamp,
+  type Book,
   type Clock,
   type Fact,
   type FactDraft,
@@ -47,6 +48,8 @@ export interface Services {
   takeUpdate: (() => void) | null;
   /** Which program this is: what another one kept is not taken. */
   readonly build: string;
+  /** The state that was kept last, to be shown at the next opening. */
+  keptOf: Book['state'] | null;
   /** Does something once nothing else was asked for a while. */
   readonly later: (work: () => void) => void;
   /** Resolves when the whole log is at hand, or could not be had. */
@@ -73,6 +76,7 @@ export function makeServices(
     rescued: [],
     takeUpdate: null,
     build: parts.build ?? 'test',
+    keptOf: null,
     later: makeLater(),
     opening: Promise.resolve(),
     breathe: makeBreathe(),

@@ -215,11 +215,11 @@ describe('a long log', () => {
       late.splice(0).forEach((work) => work());
       await services.queue;
     };
-    const text = async () => (await shelf.open('own')).kept(build);
+    const text = async () => (await (await shelf.open('own')).kept(build))?.text;
     return { store, services, shown, settle, text, open: () => store.dispatch(openWorkbook('own')) };
   }
 
-  test('is shown at once as it was kept; what is old, broken or another program’s is thrown away', async () => {
+  test('is shown at once as it was kept, with what came since; what is broken, another program’s or reached behind is thrown away', async () => {
     const shelf = new MemoryShelf();
     await (await shelf.open('own')).replace(years);
     const first = opened(shelf);
@@ -228,30 +228,54 @@ describe('a long log', () => {
     await first.settle();
     // To the byte what a fresh fold keeps.
     const fresh = Ledger.from([...first.services.ledger.recorded.values()]);
-    expect(await first.text()).toBe(keepHead(fresh.snapshot()));
+    expect(await first.text()).toBe(keepHead(fresh.base()));
+    const newer = opened(shelf, 'newer');
+    await newer.open();
+    expect(newer.shown).toHaveLength(1);
+    // Something recorded, and the page closed before anything was kept anew.
     const second = opened(shelf);
     await second.open();
     expect([second.shown[0], second.shown.at(-1)]).toEqual([
       `at once 0 ${INK}`,
       `whole ${years.length} ${INK}`,
     ]);
-    const newer = opened(shelf, 'newer');
-    await newer.open();
-    expect(newer.shown).toHaveLength(1);
-    // Something recorded: what was kept is old until it is kept anew.
-    expect((await second.store.dispatch(record([note('more')]))).ok).toBe(true);
-    expect(await second.text()).toBeNull();
+    const filled: FactDraft = {
+      kind: 'filled',
+      cartridgeId: 'cyan',
+      chamber: 0,
+      bottleId: 'bottle-cyan',
+      ml: { value: 2, u: 0.15 },
+      by: 'syringe',
+      method: 'topSyringe',
+      occasion: 'topUp',
+    };
+    const saved = await second.store.dispatch(record([filled]));
+    const more = second.shown.at(-1)!.split(' ').at(-1)!;
+    expect(more).not.toBe(INK);
     const third = opened(shelf);
     await third.open();
-    expect(third.shown).toHaveLength(1);
+    expect(third.shown[0]).toBe(`at once 0 ${more}`);
+    expect(third.shown.at(-1)).toBe(`whole ${years.length + 1} ${more}`);
+    // Nothing is kept anew for one entry; and a take-back is one more of them.
     await third.settle();
-    expect(await third.text()).toBe(keepHead(third.services.ledger.snapshot()));
+    expect(await third.text()).toBe(await first.text());
+    await second.store.dispatch(undo(saved.ok ? [saved.value[0]!.id] : []));
+    const fourth = opened(shelf);
+    await fourth.open();
+    expect(fourth.shown[0]).toBe(`at once 0 ${INK}`);
+    // What reaches behind it is folded before it is shown, and then kept anew.
+    await second.store.dispatch(undo([years.find((fact) => fact.kind === 'weighed')!.id]));
+    const fifth = opened(shelf);
+    await fifth.open();
+    expect(fifth.shown).toHaveLength(1);
+    await fifth.settle();
+    expect(await fifth.text()).toBe(keepHead(fifth.services.ledger.base()));
     const store = await shelf.open('own');
     await store.load();
     await store.keep('this', '{"broken": ');
-    const fourth = opened(shelf);
-    await fourth.open();
-    expect(fourth.shown).toEqual(third.shown);
+    const sixth = opened(shelf);
+    await sixth.open();
+    expect(sixth.shown).toEqual([fifth.shown.at(-1)]);
   });
 
   test('another workbook opened while it is still folded is the one that stays', async () => {

@@ -15,7 +15,7 @@ import {
   printerAdvice,
   printerCost,
   reviveFacts,
-  reviveHead,
+  reviveHeadInSlices,
   type Book,
   type CheckedBook,
   type Fact,
@@ -24,12 +24,22 @@ import {
   type LogSnapshot,
   type Result,
 } from '@hiraeth/core';
-import { failureWords, joinTabs, type TabNews } from '../storage';
+import { failureWords, joinTabs, MOST_SINCE, type Kept, type TabNews } from '../storage';
 import { hourOf } from './hourOf';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
 import { bookChanged } from './bookReducer';
-import { failed, noted, noticed, opened, opening, penChanged, progressed, shown } from './workbookSlice';
+import {
+  failed,
+  noted,
+  noticed,
+  opened,
+  opening,
+  penChanged,
+  progressed,
+  shown,
+  type WorkbookState,
+} from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
@@ -64,8 +74,7 @@ const open =
         ),
       );
       const kept = await store.kept(services.build).catch(() => null);
-      const head = kept === null ? null : reviveHead(kept);
-      await services.breathe();
+      const head = kept && (await revive(kept, services.breathe));
       if (head && getState().workbook.which === which) {
         dispatch(bookChanged(atOnce(head)));
         dispatch(shown());
@@ -108,13 +117,24 @@ const open =
       });
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
-      dispatch(settle(head === null));
+      services.keptOf = head && kept && kept.since.length <= KEEP_AFTER ? ledger.base().state : null;
+      dispatch(settle());
     } catch (error) {
       // Its store was closed under it, for another workbook: nobody waits for this one.
       if (getState().workbook.which !== which) return;
       dispatch(failed(`The workbook could not be opened: ${failureWords(error)}.`));
     }
   };
+
+/** A piece in each turn: what was kept of ten years is not read in one. */
+async function revive({ text, since }: Kept, breathe: Services['breathe']): Promise<Book | null> {
+  const steps = reviveHeadInSlices(text, since);
+  for (;;) {
+    const step = steps.next();
+    await breathe();
+    if (step.done) return step.value;
+  }
+}
 
 /** What was kept, until the log is read: it is shown, and nothing is asked of its past. */
 const atOnce = (head: Book): LogSnapshot => ({
@@ -129,30 +149,42 @@ const atOnce = (head: Book): LogSnapshot => ({
 /** A smaller workbook is folded faster than one notices. */
 const KEPT_FROM = 2000;
 
+/** With more facts since it was kept than these, it is kept anew after opening: long before they are too many. */
+const KEEP_AFTER = MOST_SINCE / 4;
+
 /**
  * When nothing was asked for a while: writes the accounts that the places ask for, so that they open at once; and keeps what is true
- * now beside the facts, so that the next opening shows it at once. Both only save time: a full disk is no matter.
+ * beside the facts, so that the next opening shows it at once with what came since. Both only save time: a full disk is no matter.
  */
-const settle =
-  (keep = true): Thunk<void> =>
-  (_dispatch, getState, services) => {
-    if (services.ledger.facts.length < KEPT_FROM) return;
-    services.later(() => {
-      const { book } = getState();
-      const hour = hourOf(new Date(services.clock.now()).toISOString());
-      void inTurn(services, async () => {
-        const { whole, pen } = getState().workbook;
-        if (!keep || !whole || !pen) return;
-        const pieces: string[] = [];
-        for (const piece of keepHeadInSlices(services.ledger.snapshot())) {
-          pieces.push(piece);
-          await services.breathe();
-        }
-        await services.store?.keep(services.build, pieces.join('')).catch(() => undefined);
-      });
-      void accountSlowly(book, hour, services.breathe);
-    });
-  };
+const settle = (): Thunk<void> => (_dispatch, getState, services) => {
+  if (services.ledger.facts.length < KEPT_FROM) return;
+  services.later(() => {
+    const { book } = getState();
+    const hour = hourOf(new Date(services.clock.now()).toISOString());
+    void inTurn(services, () => keep(services, () => getState().workbook));
+    void accountSlowly(book, hour, services.breathe);
+  });
+};
+
+/** Keeps it, unless what was kept is still the one to go on from. */
+async function keep(services: Services, now: () => WorkbookState): Promise<void> {
+  const { ledger, store } = services;
+  if (!now().whole || !now().pen || !store) return;
+  const base = ledger.base();
+  // The base moves on every few hundred facts; and one that something reached behind was folded anew.
+  if (services.keptOf === base.state) return;
+  await fitSlowly(base, services.breathe);
+  const pieces: string[] = [];
+  for (const piece of keepHeadInSlices(base)) {
+    pieces.push(piece);
+    await services.breathe();
+  }
+  if (services.ledger !== ledger) return;
+  await store.keep(services.build, pieces.join('')).then(
+    () => (services.keptOf = base.state),
+    () => undefined,
+  );
+}
 
 const follow =
   (news: TabNews): Thunk<void> =>

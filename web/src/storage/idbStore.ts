@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPTransaction, type IDBPDatabase } from 'idb';
 import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
-import type { WorkbookStore } from './port';
+import { MOST_SINCE, type WorkbookStore } from './port';
 
 interface Schema extends DBSchema {
   /** Single facts, as they are recorded from day to day. */
@@ -12,21 +12,33 @@ interface Schema extends DBSchema {
 type Writing = IDBPTransaction<Schema, ['facts', 'blocks', 'notes'], 'readwrite'>;
 /** Beside the notes: which version of the format the facts are of. */
 const FORMAT_KEY = '#format';
-/** Counts what was written; and what was kept for one count. Neither is a note: notes have names without this sign. */
+/** Counts what was written; what was kept for one count; and what was written since, by count. Notes have names without this sign. */
 const REVISION_KEY = '#revision';
 const KEPT_KEY = '#kept';
+const SINCE_KEY = '#since/';
+const sinceKey = (revision: number): string => `${SINCE_KEY}${String(revision).padStart(12, '0')}`;
+const allSince = (): IDBKeyRange => IDBKeyRange.bound(SINCE_KEY, `${SINCE_KEY}~`);
 const isNote = (key: string): boolean => !key.startsWith('#');
 
-interface Kept {
+interface KeptRecord {
   readonly build: string;
   readonly revision: number;
   readonly text: string;
 }
-const isKept = (value: unknown): value is Kept =>
+const isKept = (value: unknown): value is KeptRecord =>
   typeof value === 'object' && value !== null && 'text' in value && typeof value.text === 'string';
 
+/** What one write brought. */
+interface Written {
+  readonly revision: number;
+  readonly format: number;
+  readonly facts: readonly Fact[];
+}
+const isWritten = (value: unknown): value is Written =>
+  typeof value === 'object' && value !== null && 'facts' in value && Array.isArray(value.facts);
+
 const VERSION = 2;
-const BLOCK = 2000;
+const BLOCK = 1000;
 /** Single facts are packed into blocks when a workbook is opened with more of them than this. */
 const PACK_AT = 4000;
 
@@ -56,7 +68,7 @@ export async function openIdbStore(
   const packed = new PackedIds();
   /** The count of the facts that this store has seen. */
   let seen: number | null = null;
-  const write = async (work: (tx: Writing) => Promise<void> | void): Promise<void> => {
+  const write = async (work: Work): Promise<void> => {
     seen = await writeTo(db, work);
   };
   return {
@@ -107,12 +119,14 @@ export async function openIdbStore(
             tx,
             facts.filter(({ id }) => !inBlocks.has(id) && !single.has(id)),
           );
-          return;
+          return null;
         }
         const known = await Promise.all(
           facts.map(async ({ id }) => inBlocks.has(id) || (await loose.getKey(id)) !== undefined),
         );
-        facts.forEach((fact, i) => known[i] || put(loose.put(fact)));
+        const fresh = facts.filter((_, i) => !known[i]);
+        for (const fact of fresh) put(loose.put(fact));
+        return fresh;
       }),
     replace: (facts) =>
       write(async (tx) => {
@@ -120,6 +134,7 @@ export async function openIdbStore(
         put(tx.objectStore('blocks').clear());
         if (facts.length >= BLOCK) await putBlocks(tx, facts);
         else for (const fact of facts) put(tx.objectStore('facts').put(fact));
+        return null;
       }),
     async note(key, value) {
       const tx = db.transaction('notes', 'readwrite', { durability: 'strict' });
@@ -128,13 +143,30 @@ export async function openIdbStore(
     },
     async kept(build) {
       const tx = db.transaction('notes');
-      const [kept, revision] = await Promise.all([tx.store.get(KEPT_KEY), tx.store.get(REVISION_KEY)]);
-      return isKept(kept) && kept.build === build && kept.revision === countOf(revision) ? kept.text : null;
+      const [kept, revision, writes] = await Promise.all([
+        tx.store.get(KEPT_KEY),
+        tx.store.get(REVISION_KEY),
+        tx.store.getAll(allSince()),
+      ]);
+      if (!isKept(kept) || kept.build !== build) return null;
+      // Every write since, with no gap: one that is not among them was too large, or another program's.
+      const since: Fact[] = [];
+      let at = kept.revision;
+      for (const written of writes) {
+        if (!isWritten(written) || written.revision !== at + 1 || written.format !== FORMAT_VERSION)
+          return null;
+        for (const fact of written.facts) since.push(fact);
+        at += 1;
+      }
+      return at === countOf(revision) && since.length <= MOST_SINCE ? { text: kept.text, since } : null;
     },
     async keep(build, text) {
       const tx = db.transaction('notes', 'readwrite');
       const revision = countOf(await tx.store.get(REVISION_KEY));
-      if (revision === seen) await tx.store.put({ build, revision, text } satisfies Kept, KEPT_KEY);
+      if (revision === seen) {
+        put(tx.store.put({ build, revision, text } satisfies KeptRecord, KEPT_KEY));
+        put(tx.store.delete(allSince()));
+      }
       await tx.done;
     },
     close: () => db.close(),
@@ -166,22 +198,22 @@ class PackedIds {
 
 const countOf = (revision: unknown): number => (typeof revision === 'number' ? revision : 0);
 
+/** Writes, and says which facts are new; null: too many to go on with. */
+type Work = (tx: Writing) => Promise<readonly Fact[] | null>;
+
 /**
  * One transaction: all of the work or none of it, and done only when the browser has flushed it.
  *
  * @returns the count of what was written by then
  */
-async function writeTo(
-  db: IDBPDatabase<Schema>,
-  work: (tx: Writing) => Promise<void> | void,
-): Promise<number> {
+async function writeTo(db: IDBPDatabase<Schema>, work: Work): Promise<number> {
   const tx = db.transaction(['facts', 'blocks', 'notes'], 'readwrite', { durability: 'strict' });
   let revision: number;
   try {
     revision = 1 + countOf(await tx.objectStore('notes').get(REVISION_KEY));
     put(tx.objectStore('notes').put(FORMAT_VERSION, FORMAT_KEY));
     put(tx.objectStore('notes').put(revision, REVISION_KEY));
-    await work(tx);
+    await noteSince(tx, revision, await work(tx));
     tx.commit();
   } catch (error) {
     tx.abort();
@@ -192,6 +224,18 @@ async function writeTo(
   return revision;
 }
 
+/** Writes down what came since something was kept, so that the next opening goes on from there; or throws away what was kept. */
+async function noteSince(tx: Writing, revision: number, facts: readonly Fact[] | null): Promise<void> {
+  const notes = tx.objectStore('notes');
+  if ((await notes.getKey(KEPT_KEY)) === undefined) return;
+  if (facts && facts.length <= MOST_SINCE && (await notes.count(allSince())) < MOST_SINCE) {
+    put(notes.put({ revision, format: FORMAT_VERSION, facts } satisfies Written, sinceKey(revision)));
+    return;
+  }
+  put(notes.delete(KEPT_KEY));
+  put(notes.delete(allSince()));
+}
+
 /** Not awaited one by one: a request that fails aborts the transaction, and `done` says so. */
 const put = (request: Promise<unknown>): void => void request.catch(() => undefined);
 
@@ -200,7 +244,8 @@ async function putBlocks(tx: Writing, facts: readonly Fact[]): Promise<void> {
   for (let i = 0; i < facts.length; i += BLOCK) await tx.objectStore('blocks').add(facts.slice(i, i + BLOCK));
 }
 
-async function pack(tx: Writing): Promise<void> {
+const pack: Work = async (tx) => {
   await putBlocks(tx, await tx.objectStore('facts').getAll());
   put(tx.objectStore('facts').clear());
-}
+  return [];
+};

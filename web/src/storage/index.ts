@@ -1,5 +1,5 @@
 export { openIdbStore } from './idbStore';
 export { MemoryShelf } from './memoryStore';
 export { joinTabs, type TabNews, type Tabs } from './tabs';
-export type { Notes, WorkbookStore } from './port';
+export { MOST_SINCE, type Kept, type Notes, type WorkbookStore } from './port';
 export { failureWords } from './failureWords';

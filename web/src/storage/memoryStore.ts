@@ -1,12 +1,12 @@
 import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
-import type { WorkbookStore } from './port';
+import { MOST_SINCE, type WorkbookStore } from './port';
 
 interface MemoryBook {
   readonly facts: Map<string, Fact>;
   readonly notes: Map<string, unknown>;
   /** Counts what was written; what is kept counts for one of them. */
   revision: number;
-  kept: { readonly build: string; readonly revision: number; readonly text: string } | null;
+  kept: { readonly build: string; readonly text: string; readonly since: Fact[] } | null;
 }
 
 /** A shelf of workbooks in memory: for rehearsal and tests; the same name opens the same workbook. */
@@ -36,13 +36,19 @@ export class MemoryShelf {
         const copies = structuredClone([...added]);
         const kept = structuredClone(Object.entries(beside));
         for (const [key, value] of kept) putNote(key, value);
-        for (const fact of copies) if (!facts.has(fact.id)) facts.set(fact.id, fact);
+        for (const fact of copies) {
+          if (facts.has(fact.id)) continue;
+          facts.set(fact.id, fact);
+          mine.kept?.since.push(fact);
+        }
+        if ((mine.kept?.since.length ?? 0) > MOST_SINCE) mine.kept = null;
         seen = mine.revision += 1;
         return Promise.resolve();
       },
       replace: (next) => {
         const copies = structuredClone([...next]);
         facts.clear();
+        mine.kept = null;
         seen = mine.revision += 1;
         for (const fact of copies) facts.set(fact.id, fact);
         return Promise.resolve();
@@ -53,10 +59,12 @@ export class MemoryShelf {
       },
       kept: (build) =>
         Promise.resolve(
-          mine.kept?.build === build && mine.kept.revision === mine.revision ? mine.kept.text : null,
+          mine.kept?.build === build
+            ? { text: mine.kept.text, since: structuredClone(mine.kept.since) }
+            : null,
         ),
       keep: (build, text) => {
-        if (seen === mine.revision) mine.kept = { build, revision: seen, text };
+        if (seen === mine.revision) mine.kept = { build, text, since: [] };
         return Promise.resolve();
       },
       close: () => undefined,

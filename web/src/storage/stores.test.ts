@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { describe, expect, test } from '@jest/globals';
 import { openDB } from 'idb';
 import { makeStamp, type Fact } from '@hiraeth/core';
-import { MemoryShelf, openIdbStore, type WorkbookStore } from './index';
+import { MemoryShelf, MOST_SINCE, openIdbStore, type WorkbookStore } from './index';
 
 const stamp = makeStamp({ now: () => Date.parse('2026-11-01T00:00:00Z') }, () => 0.5);
 const note = (text: string): Fact => stamp([{ kind: 'noted', text }])[0]!;
@@ -92,27 +92,43 @@ describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
     expect((await store.load()).notes).toEqual({ run: { step: 3 } });
   });
 
-  test('what is kept to be shown at once holds for these facts and this program alone', async () => {
+  test('what is kept to be shown at once comes with what was written since, and holds for this program alone', async () => {
     const name = `${kind}-kept`;
     let store = await open(name);
-    expect(await store.kept('one')).toBeNull();
-    await store.append([note('a')]);
-    await store.keep('one', 'head of a');
+    const text = async (build = 'one'): Promise<string | null> => {
+      const kept = await store.kept(build);
+      const since = kept?.since.map((fact) => (fact.kind === 'noted' ? fact.text : fact.kind));
+      return kept && [kept.text, ...since!].join(' ');
+    };
+    expect(await text()).toBeNull();
+    const first = note('a');
+    await store.append([first]);
+    await store.keep('one', 'head:');
     store = await reopen(store, name);
-    expect([await store.kept('one'), await store.kept('two')]).toEqual(['head of a', null]);
-    // It is no note, and it says nothing of facts that came since, whoever wrote them.
+    expect([await text(), await text('two')]).toEqual(['head:', null]);
+    // It is no note; and whoever writes, what is new is at hand with it.
     expect((await store.load()).notes).toEqual({});
     const tab = await open(name);
-    await tab.append([note('b')]);
-    expect(await store.kept('one')).toBeNull();
-    // This store has not seen b: what it would keep is old already.
-    await store.keep('one', 'head of a again');
-    expect(await store.kept('one')).toBeNull();
+    await tab.append([note('b'), first]);
+    await tab.append([note('c')]);
+    store = await reopen(store, name);
+    expect(await text()).toBe('head: b c');
+    // This store has not seen them: what it would keep is old already.
+    await store.keep('one', 'again:');
+    expect(await text()).toBe('head: b c');
     await store.load();
-    await store.keep('one', 'head of b');
-    expect(await store.kept('one')).toBe('head of b');
-    await store.replace([note('c')]);
-    expect(await store.kept('one')).toBeNull();
+    await store.keep('one', 'again:');
+    expect(await text()).toBe('again:');
+    // More than is worth going on with, in many writes or in one, or another workbook: thrown away.
+    await store.append(Array.from({ length: MOST_SINCE + 1 }, (_, i) => note(String(i))));
+    expect(await text()).toBeNull();
+    await store.keep('one', 'third:');
+    expect(await text()).toBe('third:');
+    await store.append(Array.from({ length: 2500 }, (_, i) => note(String(i))));
+    expect(await text()).toBeNull();
+    await store.keep('one', 'fourth:');
+    await store.replace([note('d')]);
+    expect(await text()).toBeNull();
   });
 });
 

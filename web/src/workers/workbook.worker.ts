@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { parseWorkbook, type Fact, type FileProblem, type Result } from '@hiraeth/core';
 
 /** So many facts cross to the page at a time: more would hold it up. */
-const AT_ONCE = 2500;
+const AT_ONCE = 1000;
 
 const api = {
   /** Reads and checks a workbook file; its facts come in pieces, each when the page took the one before. */

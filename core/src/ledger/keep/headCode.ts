@@ -1,13 +1,27 @@
 import type { Drawing, Log } from '../../exposure';
+import type { FittingCode } from '../../usage';
+import type { Context } from '../define/context';
+import type { LedgerState } from '../fold/state';
+import type { Base } from '../Ledger';
+
+/** What a kept head holds once its marks are read. */
+export interface HeadCode extends Pick<Base, 'through' | 'lastDefined' | 'after'> {
+  readonly context: Omit<Context, 'derived'>;
+  readonly state: LedgerState;
+  readonly fits: readonly (readonly [string, FittingCode])[];
+}
 
 /**
  * How a kept head is written: plain JSON in which maps and lists that only grow have a mark, for both occur anywhere in a state.
- * Lists of what is past and closed are written as their length alone.
+ * Lists of what is past and closed are written as their length alone. A record with a name that might be read as a mark is written
+ * as its entries.
  */
 export const MAP = '#map';
 export const LOG = '#log';
 export const PAST = '#past';
 export const TIMELINE = '#timeline';
+export const RECORD = '#record';
+export const isMark = (name: string): boolean => name.startsWith('#');
 
 /** By what a state calls them: only their length is kept, for the first screen asks for none of their items. */
 export const PAST_FIELDS: ReadonlySet<string> = new Set(['closed', 'intervals']);

@@ -1,26 +1,29 @@
 import type { Log } from '../../exposure';
 import { all } from '../define/context';
 import type { PrinterState } from '../fold/state';
-import type { Book } from '../Ledger';
-import { modelOf } from '../read/models';
-import { LOG, MAP, PAST, PAST_FIELDS, TIMELINE, timelineCode } from './headCode';
+import type { Base } from '../Ledger';
+import { keepFit } from '../read/models';
+import { isMark, LOG, MAP, PAST, PAST_FIELDS, RECORD, TIMELINE, timelineCode } from './headCode';
 
 /**
- * What is true now as text, to be shown at once when the workbook is opened again: definitions, the state without what is past and
- * closed, and what the printers' models learnt. A function of the book alone: the same book gives the same text.
+ * A base as text, to go on from when the workbook is opened again: definitions, the state without what is past and closed, the
+ * printers' fits, and the facts that came after it. A function of the base alone: the same base gives the same text.
  *
- * @param book a snapshot; its models are fitted if they were not
+ * @param base of a ledger; its printers' use is fitted if it was not
  * @returns JSON, for `reviveHead`
  */
-export const keepHead = (book: Book): string => [...keepHeadInSlices(book)].join('');
+export const keepHead = (base: Base): string => [...keepHeadInSlices(base)].join('');
 
-/** Rows of a timeline written between two chances to pause. */
+/** Rows of a timeline, and facts, written between two chances to pause. */
 const ROWS = 4000;
 
 /** The same text piece by piece: whoever iterates may pause in between. */
-export function* keepHeadInSlices({ context, state }: Book): Generator<string, void, void> {
+export function* keepHeadInSlices(base: Base): Generator<string, void, void> {
+  const { context, state, through, lastDefined, after } = base;
   const { entities, densities, empties, spans } = context;
-  yield `{"context":${text({ entities, densities, empties, spans })},"state":{`;
+  yield `{"through":${text(through)},"lastDefined":${text(lastDefined)},"after":[`;
+  yield* rowsText(after);
+  yield `],"context":${text({ entities, densities, empties, spans })},"state":{`;
   const { printers, ...others } = state;
   for (const [key, value] of Object.entries(others)) yield `${JSON.stringify(key)}:${text(value)},`;
   yield `"printers":{"${MAP}":[`;
@@ -31,12 +34,12 @@ export function* keepHeadInSlices({ context, state }: Book): Generator<string, v
     yield* printerText(printer);
     yield '}]';
   }
-  yield `]}},"models":[`;
+  yield `]}},"fits":[`;
   first = true;
   for (const { id } of all(context, 'printer')) {
-    const model = modelOf({ context, state }, id);
-    if (!model) continue;
-    yield `${first ? '' : ','}${text([id, { ...model, records: [] }])}`;
+    const fit = keepFit(base, id);
+    if (!fit) continue;
+    yield `${first ? '' : ','}${text([id, fit])}`;
     first = false;
   }
   yield ']}';
@@ -46,9 +49,13 @@ function* printerText({ timeline, ...others }: PrinterState): Generator<string, 
   for (const [key, value] of Object.entries(others)) yield `${JSON.stringify(key)}:${text(value)},`;
   const { subjects, rows } = timelineCode(timeline);
   yield `"timeline":{"${TIMELINE}":{"subjects":${JSON.stringify(subjects)},"rows":[`;
+  yield* rowsText(rows);
+  yield ']}}';
+}
+
+function* rowsText(rows: readonly unknown[]): Generator<string, void, void> {
   for (let i = 0; i < rows.length; i += ROWS)
     yield `${i === 0 ? '' : ','}${text(rows.slice(i, i + ROWS)).slice(1, -1)}`;
-  yield ']}}';
 }
 
 const text = (value: unknown): string => JSON.stringify(value, plain);
@@ -56,8 +63,11 @@ const text = (value: unknown): string => JSON.stringify(value, plain);
 function plain(key: string, value: unknown): unknown {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
   if (value instanceof Map) return { [MAP]: [...(value as Map<unknown, unknown>)] };
-  if (!isLog(value)) return value;
-  return PAST_FIELDS.has(key) ? { [PAST]: value.length } : { [LOG]: value.items.slice(0, value.length) };
+  if (isLog(value))
+    return PAST_FIELDS.has(key) ? { [PAST]: value.length } : { [LOG]: value.items.slice(0, value.length) };
+  for (const name in value) if (isMark(name)) return { [RECORD]: Object.entries(value) };
+  return value;
 }
 
-const isLog = (value: object): value is Log<unknown> => 'items' in value && 'length' in value;
+const isLog = (value: object): value is Log<unknown> =>
+  'items' in value && 'length' in value && Array.isArray(value.items);

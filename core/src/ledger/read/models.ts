@@ -1,6 +1,6 @@
 import { listOf, type Log } from '../../exposure';
 import { COUNTER_PRIOR, type Counter } from '../../gauge';
-import { Fitting, newModel, type Draws, type PrinterModel } from '../../usage';
+import { Fitting, newModel, type Draws, type FittingCode, type PrinterModel } from '../../usage';
 import type { Printer } from '../../workbook';
 import { all, find } from '../define/context';
 import type { UseInterval } from '../fold/state';
@@ -52,15 +52,48 @@ export async function fitSlowly(book: Book, pause: () => Promise<void>): Promise
   }
 }
 
-/** Gives a book whose intervals are not at hand the model that was learnt from them. */
-export function keepModel(book: Book, printerId: string, model: PrinterModel): void {
+/** The fit behind a printer's model, as plain data for `goOnWithFit`; null where there is no such printer in use. */
+export function keepFit(book: Book, printerId: string): FittingCode | null {
   const printer = find(book.context, 'printer', printerId);
-  const intervals = [...(book.state.printers.get(printerId)?.slots.values() ?? [])].map(
-    (slot) => slot.intervals,
-  );
-  const [first] = intervals;
-  if (printer && first) fitted.set(first, { intervals, draws: printer.draws, model });
+  const intervals = intervalsOf(book, printerId);
+  if (!printer || intervals.length === 0) return null;
+  modelOf(book, printerId);
+  const known = going.get(printer)?.find(({ taken }) => areSame(taken, intervals));
+  if (known) return known.fitting.keep();
+  const fitting = new Fitting(slotIdsOf(printer), printer.draws);
+  for (const _ of fitting.take(intervals.flatMap(listOf)));
+  return fitting.keep();
 }
+
+/**
+ * Fits a printer of which only the later intervals are at hand.
+ *
+ * @param base the book of which the fit was kept
+ * @param book the same, or one that came out of it
+ * @returns false where the earlier intervals would be needed: nothing may be asked of this book's model
+ */
+export function goOnWithFit(base: Book, book: Book, printerId: string, code: FittingCode): boolean {
+  const printer = find(book.context, 'printer', printerId);
+  const intervals = intervalsOf(book, printerId);
+  const [first] = intervals;
+  const more = since(intervalsOf(base, printerId), intervals);
+  if (!printer || !first || !more) return false;
+  const fitting = Fitting.revive(slotIdsOf(printer), printer.draws, code);
+  if (!fitting.goesOnWith(more)) return false;
+  for (const _ of fitting.take(more));
+  if (fitting.isLost) return false;
+  going.set(printer, [{ fitting, taken: intervals }]);
+  fitted.set(first, { intervals, draws: printer.draws, model: fitting.model() });
+  return true;
+}
+
+const intervalsOf = (book: Book, printerId: string): readonly Log<UseInterval>[] =>
+  [...(book.state.printers.get(printerId)?.slots.values() ?? [])].map((slot) => slot.intervals);
+
+const slotIdsOf = (printer: Printer): readonly string[] => printer.slots.map((slot) => slot.id);
+
+const areSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i]);
 
 type Asked =
   { readonly model: PrinterModel } | { readonly steps: Iterable<void>; readonly finish: () => PrinterModel };
@@ -68,26 +101,22 @@ type Asked =
 function ask(book: Book, printerId: string): Asked | undefined {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
-  const slots = book.state.printers.get(printerId)?.slots;
-  const slotIds = printer.slots.map((slot) => slot.id);
-  if (book.live) return { model: priorsOf(printer, slotIds) };
-  const first = slots?.values().next().value?.intervals;
-  if (!slots || !first) return { model: priorsOf(printer, slotIds) };
-  const intervals = [...slots.values()].map((slot) => slot.intervals);
+  if (book.live) return { model: priorsOf(printer) };
+  const intervals = intervalsOf(book, printerId);
+  const [first] = intervals;
+  if (!first) return { model: priorsOf(printer) };
   const known = fitted.get(first);
-  if (
-    known &&
-    known.draws === printer.draws &&
-    known.intervals.length === intervals.length &&
-    known.intervals.every((log, i) => log === intervals[i])
-  )
+  if (known && known.draws === printer.draws && areSame(known.intervals, intervals))
     return { model: known.model };
   // An entry that is tried before it is written was learnt from too: the one before it goes on just as well.
-  for (const before of going.get(printer) ?? []) {
-    const more = since(before.taken, intervals);
-    if (more && before.fitting.goesOnWith(more)) return toFit(before.fitting.copy(), more);
+  let best: { readonly fitting: Fitting; readonly more: readonly UseInterval[] } | null = null;
+  for (const { taken, fitting } of going.get(printer) ?? []) {
+    const more = since(taken, intervals);
+    if (more && fitting.goesOnWith(more) && (!best || more.length < best.more.length))
+      best = { fitting, more };
   }
-  return toFit(new Fitting(slotIds, printer.draws), intervals.flatMap(listOf));
+  if (best) return toFit(best.fitting.copy(), best.more);
+  return toFit(new Fitting(slotIdsOf(printer), printer.draws), intervals.flatMap(listOf));
 
   function toFit(fitting: Fitting, more: readonly UseInterval[]): Asked {
     return {
@@ -124,9 +153,9 @@ function since(
   return more;
 }
 
-function priorsOf(printer: Printer, slotIds: readonly string[]): PrinterModel {
+function priorsOf(printer: Printer): PrinterModel {
   let model = fresh.get(printer);
-  if (!model) fresh.set(printer, (model = newModel(slotIds, printer.draws)));
+  if (!model) fresh.set(printer, (model = newModel(slotIdsOf(printer), printer.draws)));
   return model;
 }
 

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { factWords, type Fact } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
@@ -10,11 +10,17 @@ const PAGE = 30;
 
 /** Every entry as it was recorded, newest first; each can be taken back, and the taking back too. */
 export function Log() {
-  const ledger = useLedger();
+  // The rest of the page need not wait for it.
+  const ledger = useDeferredValue(useLedger());
   const dispatch = useAppDispatch();
   const [shown, setShown] = useState(PAGE);
   const facts = useMemo(() => [...ledger.log].sort((a, b) => (a.id < b.id ? 1 : -1)), [ledger]);
-  const byId = useMemo(() => new Map(ledger.log.map((fact) => [fact.id, fact])), [ledger]);
+  const page = useMemo(() => facts.slice(0, shown), [facts, shown]);
+  /** What the entries of this page took back: a map of all would hold the page up. */
+  const taken = useMemo(() => {
+    const ids = new Set(page.map((fact) => (fact.kind === 'voided' ? fact.factId : null)));
+    return new Map(facts.filter(({ id }) => ids.has(id)).map((fact) => [fact.id, fact]));
+  }, [facts, page]);
   return (
     <section className="section">
       <header>
@@ -32,7 +38,7 @@ export function Log() {
           </tr>
         </thead>
         <tbody>
-          {facts.slice(0, shown).map((fact) => (
+          {page.map((fact) => (
             <Line
               key={fact.id}
               words={wordsOf(fact)}
@@ -53,7 +59,7 @@ export function Log() {
 
   function wordsOf(fact: Fact): string {
     if (fact.kind !== 'voided') return factWords(ledger, fact);
-    const other = byId.get(fact.factId);
+    const other = taken.get(fact.factId);
     return other
       ? `Took back: ${other.kind === 'voided' ? 'a taking back' : factWords(ledger, other)}`
       : 'Took an entry back';
