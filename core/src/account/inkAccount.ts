@@ -389,6 +389,7 @@ class Sheet {
       const share = drawnMl > 1e-12 ? draw.ml / drawnMl : 1 / draws.length;
       const beyond = extra ? Math.max(0, draw.ml - told) : Math.max(0, beyondMl) * share;
       const logged = draw.ml - beyond;
+      const fromMl = mixMl(draw.from);
       this.pieces(stretch).forEach(({ at, piece, part }) => {
         const parts = piece === stretch ? whole : this.parts(piece, exposureDuring(timeline, piece));
         const mine = parts.reduce((sum, one) => sum + one.ml, 0);
@@ -399,16 +400,16 @@ class Sheet {
             subjectId: one.subjectId,
             level: one.level,
             ml: one.ml * scale,
-            lots: draw.lots,
-            of: draw.ml !== 0 ? (one.ml * scale) / draw.ml : 0,
+            lots: draw.from,
+            of: (one.ml * scale) / fromMl,
           });
         const rest = (told > 1e-12 ? 0 : logged * part) + beyond * (told > 1e-12 ? mine / told : part);
         if (Math.abs(rest) > 1e-12)
           this.add(stretch, at, {
             cause: extra ?? (beyondMl > 0 ? 'notLogged' : 'unexplained'),
             ml: rest,
-            lots: draw.lots,
-            of: draw.ml !== 0 ? rest / draw.ml : 0,
+            lots: draw.from,
+            of: rest / fromMl,
           });
       });
     });

@@ -7,6 +7,7 @@ import {
   inkNow,
   mixesOf,
   type CheckedBook,
+  type Context,
 } from '../ledger';
 import { goingIn, type GoingInProblem } from '../bench';
 import { entityRule, type Because, type EntityRule, type Fact, type FactOf } from '../workbook';
@@ -173,7 +174,8 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       pushIf(problems, evidenceOff(ledger, fact));
       break;
     case 'filled': {
-      const body = bodyOf(context, fact.cartridgeId)!;
+      const body = bodyOf(context, fact.cartridgeId);
+      if (!body) return [...problems, typeUnknown(context, fact.cartridgeId)];
       const bottle = find(context, 'bottle', fact.bottleId)!;
       const ink = find(context, 'ink', bottle.inkId);
       const { cartridge } = body;
@@ -223,7 +225,8 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
     }
     case 'drawnOut':
     case 'primed': {
-      const body = bodyOf(context, fact.cartridgeId)!;
+      const body = bodyOf(context, fact.cartridgeId);
+      if (!body) return [...problems, typeUnknown(context, fact.cartridgeId)];
       const inside = inkNow(ledger, fact.cartridgeId, fact.at);
       if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + 0.5)
         problems.push({
@@ -275,7 +278,7 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
         problems.push({
           severity: 'ask',
           code: 'resetWithoutTopUp',
-          label: bodyOf(context, fact.cartridgeId)!.cartridge.label,
+          label: find(context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
         });
       break;
     }
@@ -295,6 +298,14 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
   if (fact.kind === 'installed' && fact.run === undefined) problems.push(...doorProblems(ledger, fact));
   return problems;
 }
+
+/** Its type was taken back, or is set aside: nobody knows what it weighs empty, nor how much it may hold. */
+const typeUnknown = (context: Context, cartridgeId: string): FactProblem => ({
+  severity: 'stop',
+  code: 'unknownThing',
+  what: 'cartridge type',
+  id: find(context, 'cartridge', cartridgeId)?.typeId ?? '',
+});
 
 function pushIf(problems: FactProblem[], problem: FactProblem | null): void {
   if (problem) problems.push(problem);

@@ -30,7 +30,7 @@ export { contradictionOf } from './read/contradictionOf';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';
 export { densityOfMixes } from './fold/density';
-export { lotsOf, mixesMl, mixMl, timesMix } from './fold/mixes';
+export { lotsOf, mixesMl, mixMl } from './fold/mixes';
 export type {
   BottleState,
   CartridgeState,

@@ -89,6 +89,25 @@ describe('nothing locks its owner out', () => {
     readAll(ledger);
   });
 
+  test.each<[string, object]>([
+    ['a full mass below the empty one', { fullG: 40 }],
+    ['another id', { id: 'other' }],
+  ])('a type with %s leaves its cartridges without one: told by each entry that needs it', (_, part) => {
+    const facts = script([
+      ...life.map((draft) =>
+        draft.kind === 'defined' && draft.entity.id === 'type'
+          ? define({ ...TYPE, ...part })
+          : draft,
+      ),
+      { kind: 'primed', cartridgeId: 'cyan', ml: { value: 1, u: 0.1 }, fate: 'bin' },
+      { kind: 'chipReset', cartridgeId: 'cyan', worked: true },
+    ]);
+    const ledger = Ledger.from(facts);
+    readAll(ledger);
+    const found = spokenReport(report(facts, AT), ledger).problems.map((problem) => problem.message);
+    expect(found.filter((text) => text.includes('cartridge type (type)'))).toHaveLength(2);
+  });
+
   test('an undo is no error; an undo of an undo, a thousand deep, is told', () => {
     const facts = script(life);
     const target = facts.at(-1)!;

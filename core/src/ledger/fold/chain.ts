@@ -34,7 +34,7 @@ export function noteStay(fold: Fold, state: CartridgeState, at: string): void {
     from: seat.at,
     to: at,
   });
-  state.seat = { ...seat, position, at };
+  state.seat = { printerId: seat.printerId, slotId: seat.slotId, position, at };
 }
 
 /** Adds what happened to a cartridge. */

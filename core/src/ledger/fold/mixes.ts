@@ -80,11 +80,3 @@ export function takeFrom(mixes: readonly Mix[], ml: number, chamber: number | nu
   const at = Math.min(chamber, mixes.length - 1);
   return mixes.map((mix, i) => (i === at ? scaleMixes([mix], mixMl(mix) - ml, 'unknown')[0]! : mix));
 }
-
-/** The same lots, f times as much. */
-export function timesMix(mix: Mix, f: number): Mix {
-  if (f === 1) return mix;
-  const out = new Map<string, number>();
-  for (const [lot, ml] of mix) out.set(lot, ml * f);
-  return out;
-}

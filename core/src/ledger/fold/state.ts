@@ -118,7 +118,8 @@ export interface Draw {
   readonly stretch: Stretch;
   readonly exposure: Exposure;
   readonly ml: number;
-  readonly lots: Mix;
+  /** The mixture that it was drawn from: its shares hold, its amount is any. */
+  readonly from: Mix;
 }
 
 /** One line of a cartridge's life. */

@@ -8,7 +8,8 @@ import {
 } from '../../exposure';
 import { type Source } from '../../quantity';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
-import { lotsOf, mixesMl, pourInto, scaleMixes, takeFrom, timesMix } from './mixes';
+import { Inside } from './Inside';
+import { lotsOf, mixesMl, pourInto, scaleMixes, takeFrom } from './mixes';
 import type { Belief, Draw, Flow, Happening, Known, LifePoint, Mix, Reading, Seat } from './state';
 
 /** Mean and variance of what a channel draws in an exposure: a fitted model, or a printer's priors. */
@@ -119,10 +120,10 @@ export function walk(input: WalkInput): Walked {
   const free = input.totalMl === undefined;
 
   let belief = start.belief;
-  let mixes = start.mixes;
+  const inside = new Inside(start.mixes, bareLot);
   let source = start.source;
   const flows: Flow[] = [];
-  const draws: { stretch: Draw['stretch']; exposure: Exposure; ml: number; lots: Mix }[] = [];
+  const draws: Draw[] = [];
   const points: LifePoint[] = [];
   let handMl = 0;
   let handVar = 0;
@@ -173,7 +174,7 @@ export function walk(input: WalkInput): Walked {
       inkVar: Math.max(1e-6, belief.inkVar - varianceUsed + fresh),
     };
     corrected += shift;
-    if (shift !== 0 && free) mixes = scaleMixes(mixes, belief.ml, bareLot);
+    if (shift !== 0 && free) inside.put(scaleMixes(inside.mixes, belief.ml, bareLot));
     counted = null;
   };
 
@@ -186,8 +187,7 @@ export function walk(input: WalkInput): Walked {
         const ml = stay.ml * scale;
         seat = { printerId: happening.printerId, slotId: happening.slotId };
         if (stay.exposure !== NO_EXPOSURE) {
-          draws.push({ stretch: happening, exposure: stay.exposure, ml, lots: lotsOf(mixes, ml, bareLot) });
-          mixes = takeFrom(mixes, ml, null);
+          draws.push({ stretch: happening, exposure: stay.exposure, ml, from: inside.draw(ml) });
           belief = moved(belief, -ml, free ? stay.variance : 0);
           foretoldMl += stay.ml;
           useVar += stay.variance;
@@ -196,8 +196,9 @@ export function walk(input: WalkInput): Walked {
         break;
       }
       case 'in': {
-        mixes = settle(mixes, belief, bareLot);
-        mixes = pourInto(mixes, happening.chamber, happening.lot, happening.ml);
+        inside.put(
+          pourInto(settle(inside.mixes, belief, bareLot), happening.chamber, happening.lot, happening.ml),
+        );
         belief = moved(belief, happening.ml, happening.variance);
         handMl += happening.ml;
         handVar += happening.variance;
@@ -216,7 +217,7 @@ export function walk(input: WalkInput): Walked {
         break;
       }
       case 'out': {
-        mixes = settle(mixes, belief, bareLot);
+        const mixes = settle(inside.mixes, belief, bareLot);
         flows.push({
           at: happening.at,
           factId: happening.factId,
@@ -227,7 +228,7 @@ export function walk(input: WalkInput): Walked {
           lots: lotsOf(mixes, happening.ml, bareLot, happening.chamber),
           toBottle: happening.toBottle,
         });
-        mixes = takeFrom(mixes, happening.ml, happening.chamber);
+        inside.put(takeFrom(mixes, happening.ml, happening.chamber));
         belief = moved(belief, -happening.ml, happening.variance);
         handMl -= happening.ml;
         handVar += happening.variance;
@@ -277,12 +278,14 @@ export function walk(input: WalkInput): Walked {
           if (before !== null) {
             const fell = before - belief.ml;
             if (far && isLoss(happening.because))
-              flows.push(loss(happening.at, happening.factId, seat, 'leaked', fell, mixes, bareLot));
+              flows.push(loss(happening.at, happening.factId, seat, 'leaked', fell, inside.mixes, bareLot));
             else if (draws.length > 0) corrected += fell;
             else if (Math.abs(fell) > 1e-12 && isKnown(start.belief))
-              flows.push(loss(happening.at, happening.factId, seat, 'unexplained', fell, mixes, bareLot));
+              flows.push(
+                loss(happening.at, happening.factId, seat, 'unexplained', fell, inside.mixes, bareLot),
+              );
           }
-          mixes = scaleMixes(mixes, belief.ml, bareLot);
+          inside.put(scaleMixes(inside.mixes, belief.ml, bareLot));
           source = happening.type === 'weighed' ? 'weighed' : 'sight';
           useVar = 0;
           // A content known anew: the chip is compared from here.
@@ -337,7 +340,7 @@ export function walk(input: WalkInput): Walked {
   const finalMl = drawnMl + corrected;
   return {
     belief,
-    mixes: settle(mixes, belief, bareLot),
+    mixes: settle(inside.mixes, belief, bareLot),
     source,
     flows,
     draws: corrected === 0 ? draws : spread(draws, drawnMl, finalMl),
@@ -467,14 +470,10 @@ function settle(mixes: readonly Mix[], belief: Belief, bareLot: string): readonl
 
 /** Evidence corrected the sum: every stay takes its share. */
 function spread(draws: readonly Draw[], sumMl: number, finalMl: number): Draw[] {
-  if (sumMl > 1e-9)
-    return draws.map((draw) => ({
-      ...draw,
-      ml: (draw.ml * finalMl) / sumMl,
-      lots: timesMix(draw.lots, finalMl / sumMl),
-    }));
+  const of = ({ stretch, exposure, from }: Draw, ml: number): Draw => ({ stretch, exposure, ml, from });
+  if (sumMl > 1e-9) return draws.map((draw) => of(draw, (draw.ml * finalMl) / sumMl));
   const [first, ...rest] = draws;
-  return first ? [{ ...first, ml: finalMl }, ...rest] : [];
+  return first ? [of(first, finalMl), ...rest] : [];
 }
 
 const isLoss = (because: string | null): boolean =>
