@@ -4,7 +4,16 @@ import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core';
 import { createApp } from '../server/src/createApp';
-import { fill, install, print, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import {
+  define,
+  fill,
+  install,
+  print,
+  script,
+  setUp,
+  TYPE,
+  weigh as weighed,
+} from '../core/src/testing/bench';
 import { openOwn, openWith, saved } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install, print(4), fill('cyan', 5)]);
@@ -37,6 +46,35 @@ test('a definition that would lock the workbook is refused with words, and nothi
   await page.reload();
   await page.goto('/');
   await expect(page.getByText('Test printer').first()).toBeVisible();
+});
+
+test('a type taken back leaves every place readable, is named where it is missed, and is not guessed anew', async ({
+  page,
+}) => {
+  const type = room.find((fact) => fact.kind === 'defined' && fact.entity.id === TYPE.id)!;
+  const other = { ...TYPE, id: 'other', name: 'Another tank' };
+  await openWith(page, [
+    ...room,
+    ...script(
+      [define(other), { kind: 'voided', factId: type.id, reason: 'taken back' }],
+      '2026-03-02T00:00:00.000Z',
+    ),
+  ]);
+  for (const [path] of PLACES) {
+    await page.goto(path);
+    await expect(page.locator('main')).not.toContainText('could not be laid out');
+    await expect(page.locator('main')).not.toContainText('Opening');
+  }
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Say which type it is' }).first().click();
+  await page.getByRole('button', { name: 'Choose its type' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText(/Choose one of the list/)).toBeVisible();
+  await form.getByLabel('Type', { exact: true }).selectOption({ label: other.name });
+  await form.getByRole('button', { name: 'Save' }).click();
+  await saved(page);
+  await expect(page.locator('.big').first()).toContainText('ml');
 });
 
 test('a place that does not load says so, in its own words, with an export and a way back', async ({

@@ -249,6 +249,11 @@ describe('“not known” is an answer, everywhere', () => {
     ['an empty slot', [holds(40)], 'emptySlot'],
     ['never weighed', [putIn], 'neverWeighed'],
     [
+      'its type not there',
+      [holds(40), putIn, define(cartridge('cyan', 'cyan', { typeId: 'gone' }))],
+      'typeUnknown',
+    ],
+    [
       'a level that does not fit',
       [holds(40), putIn, { kind: 'levelSeen', cartridgeId: 'cyan', fraction: 0.3, u: 0.02 }],
       'contradiction',

@@ -12,6 +12,7 @@ export type Urgency = 'now' | 'soon' | 'fine';
 /** What to do about one slot, most pressing first. */
 export type AdviceCode =
   | 'install'
+  | 'nameType'
   | 'closePorts'
   | 'dry'
   | 'weigh'
@@ -37,6 +38,7 @@ export type AdviceCode =
 /** Why: each follows from the facts. */
 export type Reason =
   | { readonly code: 'noCartridge' }
+  | { readonly code: 'typeUnknown'; readonly cartridgeId: string; readonly label: string }
   | { readonly code: 'neverWeighed' }
   | { readonly code: 'holds'; readonly ml: number; readonly u: number; readonly reserveMl: number }
   | { readonly code: 'belowReserve' }
@@ -66,7 +68,8 @@ export type Reason =
   | { readonly code: 'pigmentSettles'; readonly days: number };
 
 /** Why it is not known how far the ink goes. */
-export type NotKnown = 'emptySlot' | 'neverWeighed' | 'contradiction' | 'wet' | 'portsWrong' | 'stopped';
+export type NotKnown =
+  'emptySlot' | 'typeUnknown' | 'neverWeighed' | 'contradiction' | 'wet' | 'portsWrong' | 'stopped';
 
 export interface Advice {
   readonly code: AdviceCode;
@@ -105,21 +108,32 @@ export function slotView(book: Book, printerId: string, slotId: string, at: stri
   if (!printer || !slot) return undefined;
   const cartridgeId = book.state.printers.get(printerId)?.slots.get(slotId)?.cartridgeId;
   const cartridge = cartridgeId ? cartridgeView(book, cartridgeId, at) : null;
-  return { printer, slot, cartridge, advice: adviceFor(book, printer, slot, cartridge, at) };
+  const advice = cartridge
+    ? adviceFor(book, printer, slot, cartridge, at)
+    : cartridgeId
+      ? withoutType(cartridgeId, find(book.context, 'cartridge', cartridgeId)?.label)
+      : EMPTY_SLOT;
+  return { printer, slot, cartridge, advice };
 }
 
-function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView | null, at: string): Advice {
-  if (!view)
-    return {
-      code: 'install',
-      urgency: 'now',
-      why: [{ code: 'noCartridge' }],
-      safeSheets: null,
-      notKnown: 'emptySlot',
-      emptyAt: null,
-      options: [],
-      strategy: null,
-    };
+/** Nothing can be reckoned. */
+const NOTHING = { urgency: 'now', safeSheets: null, emptyAt: null, options: [], strategy: null } as const;
+const EMPTY_SLOT: Advice = {
+  ...NOTHING,
+  code: 'install',
+  why: [{ code: 'noCartridge' }],
+  notKnown: 'emptySlot',
+};
+
+/** Its type was taken back, or is set aside: nobody knows what it weighs empty. */
+const withoutType = (cartridgeId: string, label = cartridgeId): Advice => ({
+  ...NOTHING,
+  code: 'nameType',
+  why: [{ code: 'typeUnknown', cartridgeId, label }],
+  notKnown: 'typeUnknown',
+});
+
+function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView, at: string): Advice {
   const settings = settingsOf(book.context);
   const { state, ink, reserveMl, targetMl } = view;
   const { machine } = state.chip;

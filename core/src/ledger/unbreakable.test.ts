@@ -18,7 +18,7 @@ import {
 } from '../testing/bench';
 import { spokenReport } from '../words';
 import { parseWorkbook, serializeWorkbook, type Entity, type Fact, type FactDraft } from '../workbook';
-import { all, LABELLED, labelCode, Ledger, readLabelCode, type Book } from './index';
+import { all, keepHead, LABELLED, labelCode, Ledger, readLabelCode, reviveHead, type Book } from './index';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const life: FactDraft[] = [
@@ -95,9 +95,7 @@ describe('nothing locks its owner out', () => {
   ])('a type with %s leaves its cartridges without one: told by each entry that needs it', (_, part) => {
     const facts = script([
       ...life.map((draft) =>
-        draft.kind === 'defined' && draft.entity.id === 'type'
-          ? define({ ...TYPE, ...part })
-          : draft,
+        draft.kind === 'defined' && draft.entity.id === 'type' ? define({ ...TYPE, ...part }) : draft,
       ),
       { kind: 'primed', cartridgeId: 'cyan', ml: { value: 1, u: 0.1 }, fate: 'bin' },
       { kind: 'chipReset', cartridgeId: 'cyan', worked: true },
@@ -106,6 +104,22 @@ describe('nothing locks its owner out', () => {
     readAll(ledger);
     const found = spokenReport(report(facts, AT), ledger).problems.map((problem) => problem.message);
     expect(found.filter((text) => text.includes('cartridge type (type)'))).toHaveLength(2);
+    // It still stands where it was put; and leaves it when it is taken out.
+    const advised = (): string => slotView(ledger, 'printer', 'cyan', AT)!.advice.code;
+    expect(advised()).toBe('nameType');
+    ledger.add(script([{ kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] }], AT));
+    expect(advised()).toBe('install');
+  });
+
+  test('whichever definition is missing, the rest reads, is reported, and is kept', () => {
+    const facts = script(life);
+    for (const without of facts.filter(({ kind }) => kind === 'defined')) {
+      const rest = facts.filter((fact) => fact !== without);
+      const ledger = Ledger.from(rest);
+      readAll(ledger);
+      spokenReport(report(rest, AT), ledger);
+      expect(reviveHead(keepHead(ledger.base(0)))).not.toBeNull();
+    }
   });
 
   test('an undo is no error; an undo of an undo, a thousand deep, is told', () => {

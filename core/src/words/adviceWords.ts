@@ -11,6 +11,8 @@ export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strate
   switch (advice.code) {
     case 'install':
       return 'Put a cartridge in';
+    case 'nameType':
+      return 'Say which type it is';
     case 'closePorts':
       return 'Close its plug and open its vent';
     case 'dry':
@@ -69,6 +71,8 @@ export function reasonWords(reason: Reason): string {
   switch (reason.code) {
     case 'noCartridge':
       return 'The log has no cartridge in this slot.';
+    case 'typeUnknown':
+      return `The type of ${reason.label} is not in the workbook any more: nobody knows what it weighs empty, or how much it may hold.`;
     case 'neverWeighed':
       return 'Nothing is known yet about the ink inside.';
     case 'holds':
@@ -175,6 +179,8 @@ export function notKnownWords(code: NotKnown): string {
   switch (code) {
     case 'emptySlot':
       return 'its slot is empty';
+    case 'typeUnknown':
+      return 'its type is not in the workbook';
     case 'neverWeighed':
       return 'it was never weighed';
     case 'contradiction':

@@ -77,6 +77,20 @@ test('a group that may be left out is left out whole, or filled whole', async ()
   expect(find(services.ledger.context, 'cartridge', 'cyan')!.targetG).toBe(88.5);
 });
 
+test('what it names that is gone is not guessed: it is asked for', async () => {
+  const { user, facts, services } = await open(cartridge('cyan', 'cyan', { typeId: 'gone' }));
+  const before = facts('defined').length;
+  const type = screen.getByLabelText('Type');
+  expect(type).toHaveDisplayValue('choose …');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(type).toHaveAccessibleDescription(/not in the workbook any more/));
+  expect(facts('defined')).toHaveLength(before);
+  await user.selectOptions(type, TYPE.name);
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(facts('defined')).toHaveLength(before + 1));
+  expect(find(services.ledger.context, 'cartridge', 'cyan')!.typeId).toBe(TYPE.id);
+});
+
 test('every field of every kind has a label, and its place in the entity', () => {
   for (const entity of ENTITIES) {
     const fields = fieldsOf(entity, { printers: [PRINTER], types: [TYPE], subjects: [], papers: [] });

@@ -181,6 +181,11 @@ function readBack(
       put(next, field.path, undefined);
       continue;
     }
+    // It names something that was taken back since.
+    if (field.choices && raw !== '' && !field.choices.some(({ value }) => value === raw)) {
+      problems[field.path] = 'Choose one of the list: what stood here is not in the workbook any more.';
+      continue;
+    }
     if (typeof raw === 'boolean' || field.as === 'text' || field.as === 'choice' || field.as === 'flag') {
       put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
       continue;

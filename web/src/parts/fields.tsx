@@ -120,9 +120,8 @@ export function Pick<T extends string>({
         ...(error ? { formHelperText: { role: 'alert' } } : {}),
       }}
     >
-      {value === '' && options.every((option) => option.value !== value) && (
-        <option value="">choose …</option>
-      )}
+      {/* A browser would show the first one as if it had been chosen. */}
+      {options.every((option) => option.value !== value) && <option value={value}>choose …</option>}
       {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}

@@ -1,6 +1,6 @@
 import { append } from '../../exposure';
 import type { Fact, FactOf, Ports } from '../../workbook';
-import { bodyOf } from '../define/context';
+import { bodyOf, find } from '../define/context';
 import {
   chipEvent,
   countFromFull,
@@ -367,7 +367,9 @@ function flush(fold: Fold, fact: FactOf<'flushed'>): void {
 
 function leave(fold: Fold, cartridgeId: string, at: string): void {
   const state = fold.cartridge(cartridgeId);
-  if (!state?.seat) return;
+  // Nothing is known of one whose type is not there, but where it stands.
+  if (!state) return clearSlots(fold, cartridgeId);
+  if (!state.seat) return;
   noteStay(fold, state, at);
   const { printerId, slotId } = state.seat;
   const slot = fold.slot(printerId, slotId);
@@ -378,16 +380,23 @@ function leave(fold: Fold, cartridgeId: string, at: string): void {
   state.outSince = at;
 }
 
+function clearSlots(fold: Fold, cartridgeId: string): void {
+  for (const [printerId, { slots }] of fold.state.printers)
+    for (const [slotId, slot] of slots)
+      if (slot.cartridgeId === cartridgeId) fold.slot(printerId, slotId)!.cartridgeId = null;
+}
+
 function install(fold: Fold, fact: FactOf<'installed'>): void {
   const printer = fold.printer(fact.printerId);
   if (!printer) return;
   for (const { slotId, cartridgeId } of fact.into) {
     const slot = printer.slots.get(slotId);
-    const state = fold.cartridge(cartridgeId);
-    if (!slot || !state || slot.cartridgeId === cartridgeId) continue;
+    if (!slot || slot.cartridgeId === cartridgeId || !find(fold.context, 'cartridge', cartridgeId)) continue;
     if (slot.cartridgeId) leave(fold, slot.cartridgeId, fact.at);
     leave(fold, cartridgeId, fact.at);
     slot.cartridgeId = cartridgeId;
+    const state = fold.cartridge(cartridgeId);
+    if (!state) continue;
     chipEvent(fold, fact, cartridgeId, { type: 'reseated' });
     state.seat = { printerId: fact.printerId, slotId, position: printer.timeline.length, at: fact.at };
     state.installedAt = fact.at;

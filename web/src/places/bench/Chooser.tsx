@@ -9,7 +9,7 @@ import {
   beginProblemWords,
   beginRun,
   bottleRemaining,
-  cartridgeView,
+  cartridgeViews,
   CONSTRUCTION_DATA,
   dosedParts,
   find,
@@ -48,7 +48,7 @@ export function Chooser() {
   // Several at once: a set that came out.
   const several = params.get('cartridges')?.split(',').filter(Boolean) ?? (asked ? [asked] : []);
   const isAsked = (view: CartridgeView): boolean => several.includes(view.body.cartridge.id);
-  const [picked, setPicked] = useState<readonly string[]>(several);
+  const [chosenIds, setPicked] = useState<readonly string[]>(several);
   const [bottleIds, setBottleIds] = useState<Record<string, string>>(
     asked && params.get('bottle') ? { [`${asked}/0`]: params.get('bottle')! } : {},
   );
@@ -68,20 +68,31 @@ export function Chooser() {
   const [doses, setDoses] = useState<Record<string, string>>({});
   // What was asked when the person said yes: another question asks anew.
   const [meant, setMeant] = useState<string | null>(null);
-  const views = all(ledger.context, 'cartridge')
-    .map((cartridge) => cartridgeView(ledger, cartridge.id, now))
-    .filter((view): view is CartridgeView => view !== null && !view.state?.retired)
-    .sort((a, b) => Number(isAsked(b)) - Number(isAsked(a)) || fillShare(a) - fillShare(b));
+  const { views: known, withoutType } = cartridgeViews(ledger, now);
+  const views = [...known].sort(
+    (a, b) => Number(isAsked(b)) - Number(isAsked(a)) || fillShare(a) - fillShare(b),
+  );
+  // One that is asked for by its address may be gone, or be without its type.
+  const picked = chosenIds.filter((id) => views.some((view) => view.body.cartridge.id === id));
   if (views.length === 0)
     return (
       <div className="stack">
         <h1>Bench</h1>
-        <p>There is no cartridge in the workbook yet.</p>
-        <div>
-          <Button variant="contained" component={Link} to="/set-up">
-            Set up a printer and its cartridges
-          </Button>
-        </div>
+        {withoutType.length > 0 ? (
+          <p>
+            The types of all cartridges are gone from the workbook: choose them anew in the{' '}
+            <Link to="/">Rack</Link>.
+          </p>
+        ) : (
+          <>
+            <p>There is no cartridge in the workbook yet.</p>
+            <div>
+              <Button variant="contained" component={Link} to="/set-up">
+                Set up a printer and its cartridges
+              </Button>
+            </div>
+          </>
+        )}
       </div>
     );
   const first = views.find((view) => view.body.cartridge.id === picked[0]);

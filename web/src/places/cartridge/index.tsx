@@ -50,6 +50,24 @@ export default function CartridgePlace() {
   const now = useNow();
   const [editing, setEditing] = useState<Entity | null>(null);
   const view = cartridgeView(ledger, id, now);
+  const untyped = view ? undefined : find(ledger.context, 'cartridge', id);
+  if (untyped)
+    return (
+      <div className="stack">
+        <h1>{untyped.label}</h1>
+        <p>
+          Its type is not in the workbook any more: nobody knows what it weighs empty, or how much it may
+          hold. What was recorded of it is safe, and counts again as soon as its type is known.
+        </p>
+        <div className="row">
+          <Button variant="contained" onClick={() => setEditing(untyped)}>
+            Choose its type
+          </Button>
+          <Link to="/workbook">or bring the type back, in the log of entries</Link>
+        </div>
+        <EntityEditor entity={editing} onClose={() => setEditing(null)} />
+      </div>
+    );
   if (!view)
     return (
       <div className="stack">

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import {
   all,
   bottleRemaining,
-  cartridgeView,
+  cartridgeViews,
   comparePreparations,
   composition,
   CONSTRUCTION_DATA,
@@ -38,9 +38,7 @@ export default function Prepare() {
   const ledger = useLedger();
   const now = useNow();
   const navigate = useNavigate();
-  const views = all(ledger.context, 'cartridge')
-    .map((cartridge) => cartridgeView(ledger, cartridge.id, now)!)
-    .filter((view) => !view.state?.retired);
+  const { views } = cartridgeViews(ledger, now);
   const view = views.find((v) => v.body.cartridge.id === id);
   return (
     <div className="stack">

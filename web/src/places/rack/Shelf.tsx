@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
+import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { all, cartridgeView, formatUncertain, slotFor, type Printer } from '@hiraeth/core';
+import { cartridgeViews, formatUncertain, slotFor, type CartridgeView, type Printer } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
@@ -11,11 +12,10 @@ export function Shelf() {
   const ledger = useLedger();
   const now = useNow();
   const record = useRecord();
-  const views = all(ledger.context, 'cartridge')
-    .map((cartridge) => cartridgeView(ledger, cartridge.id, now)!)
-    .filter((view) => view && !view.state.seat && !view.state?.retired);
-  if (views.length === 0) return null;
-  const groups = new Map<string, { printer: Printer | null; set: string; views: typeof views }>();
+  const { views: inUse, withoutType } = cartridgeViews(ledger, now);
+  const views = inUse.filter(({ state }) => !state.seat);
+  if (views.length === 0 && withoutType.length === 0) return null;
+  const groups = new Map<string, { printer: Printer | null; set: string; views: CartridgeView[] }>();
   for (const view of views) {
     const printer = slotFor(ledger.context, view.body.cartridge)?.printer ?? null;
     const key = `${printer?.id ?? ''}/${view.body.cartridge.set}`;
@@ -23,7 +23,7 @@ export function Shelf() {
     group.views.push(view);
     groups.set(key, group);
   }
-  const install = (group: { printer: Printer; views: typeof views }): void => {
+  const install = (group: { printer: Printer; views: readonly CartridgeView[] }): void => {
     const taken = new Set<string>();
     const into = group.views.flatMap((view) => {
       const slot = slotFor(ledger.context, view.body.cartridge)?.slot;
@@ -78,6 +78,23 @@ export function Shelf() {
           ))}
         </section>
       ))}
+      {withoutType.length > 0 && (
+        <section className="section">
+          <header>
+            <h2>Without a type</h2>
+          </header>
+          <p>
+            Their type is not in the workbook any more, so nothing can be said of them:{' '}
+            {withoutType.map(({ id, label }, i) => (
+              <Fragment key={id}>
+                {i > 0 && ', '}
+                <Link to={`/cartridge/${id}`}>{label}</Link>
+              </Fragment>
+            ))}
+            .
+          </p>
+        </section>
+      )}
     </>
   );
 }

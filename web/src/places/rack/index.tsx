@@ -188,17 +188,18 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
   const { slot, cartridge, advice } = view;
   const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
   const words = adviceTitle(advice);
+  const untyped = advice.why.find((reason) => reason.code === 'typeUnknown');
+  const id = cartridge?.body.cartridge.id ?? untyped?.cartridgeId;
   return (
     <div className="rackrow">
       <div className="name">
         <Swatch shades={slot.shades} />
-        {cartridge ? <Link to={`/cartridge/${cartridge.body.cartridge.id}`}>{slot.name}</Link> : slot.name}
+        {id ? <Link to={`/cartridge/${id}`}>{slot.name}</Link> : slot.name}
         {cartridge?.body.cartridge.set && (
           <span className="soft small"> set {cartridge.body.cartridge.set}</span>
         )}
         {missing > 0 && (
-          <Link className="warn small" to={`/checks?printer=${view.printer.id}`}>
-            {' '}
+          <Link className="warn small gaps" to={`/checks?printer=${view.printer.id}`}>
             {missing} {missing === 1 ? 'line' : 'lines'} missing
           </Link>
         )}
@@ -211,7 +212,9 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
             ? formatUncertain(cartridge.ink, 'ml')
             : cartridge
               ? 'not weighed'
-              : 'empty slot'}
+              : untyped
+                ? 'type unknown'
+                : 'empty slot'}
         <span>
           {cartridge && <GaugeWords view={cartridge} advice={advice} display={view.printer.gauge.display} />}
         </span>
@@ -225,15 +228,21 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
           <Link className={tone} to={`/weigh-in?printer=${view.printer.id}`}>
             {words}
           </Link>
+        ) : untyped ? (
+          <Link className={tone} to={`/cartridge/${untyped.cartridgeId}`}>
+            {words}
+          </Link>
         ) : (
           <span style={{ display: 'inline', color: 'inherit', fontSize: 'inherit' }} className={tone}>
             {words}
           </span>
         )}
         <span>
-          {cartridge?.weighedDaysAgo === null || !cartridge
-            ? 'never weighed'
-            : `weighed ${agoWords(cartridge.weighedDaysAgo)}`}
+          {!cartridge
+            ? ''
+            : cartridge.weighedDaysAgo === null
+              ? 'never weighed'
+              : `weighed ${agoWords(cartridge.weighedDaysAgo)}`}
         </span>
       </div>
     </div>
