@@ -4,7 +4,7 @@ import type { Uncertain } from '../../quantity';
 import type { Because, Fact, Signal } from '../../workbook';
 import { predictPrior } from '../../usage';
 import { bodyOf, find, type Context } from '../define/context';
-import { densityOfMixes, isOneDensity } from './density';
+import { densityOfLot, densityOfMixes, isOneDensity } from './density';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { ruleOf, type Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, scaleMixes } from './mixes';
@@ -199,16 +199,18 @@ function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): U
   const { context } = fold;
   const body = bodyOf(context, cartridgeId)!;
   const { mixes } = state.known;
-  const lots = new Set<string>();
-  for (const mix of mixes) for (const lot of mix.keys()) lots.add(lot);
+  // A few at most: a list is read faster than a set is made.
+  const lots: string[] = [];
+  for (const mix of mixes) for (const lot of mix.keys()) if (!lots.includes(lot)) lots.push(lot);
   let poured: string | null = null;
   for (const happening of listOf(state.happenings))
-    if (happening.type === 'in') lots.add((poured = happening.lot));
+    if (happening.type === 'in') {
+      poured = happening.lot;
+      if (!lots.includes(poured)) lots.push(poured);
+    }
   if (!isOneDensity(context, body, lots))
     return densityOfMixes(context, body, walkByPriors(fold, state, cartridgeId, 0).mixes);
-  return poured === null
-    ? densityOfMixes(context, body, mixes)
-    : densityOfMixes(context, body, [new Map([[poured, 1]])]);
+  return poured === null ? densityOfMixes(context, body, mixes) : densityOfLot(context, body, poured);
 }
 
 /** The first evidence of a cartridge that came in unknown: what it held before follows from what it did since. */

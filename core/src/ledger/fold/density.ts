@@ -52,7 +52,7 @@ export function isOneDensity(context: Context, body: Body, lots: Iterable<string
 }
 
 /** Density of one lot in this cartridge; what came out of no bottle is taken for the ink of its shade. */
-function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
+export function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
   const lots = deriveFor(context, 'densities', body.cartridge.id, () => new Map<string, Uncertain>());
   let density = lots.get(lot);
   if (!density) {

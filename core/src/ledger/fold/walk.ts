@@ -178,12 +178,12 @@ export function walk(input: WalkInput): Walked {
     counted = null;
   };
 
-  let index = -1;
+  let stayed = 0;
   for (const happening of happenings) {
-    index += 1;
     switch (happening.type) {
       case 'stay': {
-        const stay = stays.byIndex.get(index)!;
+        const stay = stays.uses[stayed]!;
+        stayed += 1;
         const ml = stay.ml * scale;
         seat = { printerId: happening.printerId, slotId: happening.slotId };
         if (stay.exposure !== NO_EXPOSURE) {
@@ -414,12 +414,15 @@ interface Counted {
 const roseFrom = (before: Reading, now: Reading): boolean =>
   now.fraction > before.fraction + 3 * Math.hypot(now.u, before.u) + 0.005;
 
-/** What each stay of a chain is foretold to draw, by its place among the happenings. */
+interface StayUse {
+  readonly exposure: Exposure;
+  readonly ml: number;
+  readonly variance: number;
+}
+
+/** What each stay of a chain is foretold to draw, in their order. */
 export interface Stays {
-  readonly byIndex: ReadonlyMap<
-    number,
-    { readonly exposure: Exposure; readonly ml: number; readonly variance: number }
-  >;
+  readonly uses: readonly StayUse[];
   readonly totalMl: number;
   readonly drew: boolean;
 }
@@ -432,11 +435,10 @@ function foretellStays(
 ): Stays {
   // A chain has a seat or two: a short list is found faster than a key is put together.
   const soFar: { seat: Seat; exposure: Exposure; ml: number; variance: number }[] = [];
-  const byIndex = new Map<number, { exposure: Exposure; ml: number; variance: number }>();
+  const uses: StayUse[] = [];
   let totalMl = 0;
   let drew = false;
-  for (let index = 0; index < happenings.length; index++) {
-    const happening = happenings[index]!;
+  for (const happening of happenings) {
     if (happening.type !== 'stay') continue;
     const timeline = timelineOf(happening.printerId);
     const exposure = timeline ? exposureDuring(timeline, happening) : NO_EXPOSURE;
@@ -445,20 +447,20 @@ function foretellStays(
     );
     if (!here) soFar.push((here = { seat: happening, exposure: NO_EXPOSURE, ml: 0, variance: 0 }));
     if (exposure === NO_EXPOSURE) {
-      byIndex.set(index, { exposure, ml: 0, variance: 0 });
+      uses.push({ exposure, ml: 0, variance: 0 });
       continue;
     }
     const all = addExposure(here.exposure, exposure);
     const { ml, variance } = foretell(happening, all);
     const more = Math.max(0, ml - here.ml);
-    byIndex.set(index, { exposure, ml: more, variance: Math.max(0, variance - here.variance) });
+    uses.push({ exposure, ml: more, variance: Math.max(0, variance - here.variance) });
     totalMl += more;
     drew ||= drewInk(exposure);
     here.exposure = all;
     here.ml = ml;
     here.variance = variance;
   }
-  return { byIndex, totalMl, drew };
+  return { uses, totalMl, drew };
 }
 
 /** The books follow the belief: fractions stay. */
