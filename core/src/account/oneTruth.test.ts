@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { printerCost, meanPrint } from '../cost';
+import { meanPrint, perDm2, printCost, printerCost } from '../cost';
 import { inkNow, Ledger } from '../ledger';
 import { canPrint, slotView } from '../advice';
+import { reportOf } from '../report';
 import { balance } from './index';
 import { cartridge, define, ENTITIES, fill, print, PRINTER, script, setUp, weigh } from '../testing/bench';
 import type { Because, FactDraft, Printer } from '../workbook';
@@ -275,6 +276,24 @@ describe('“not known” is an answer, everywhere', () => {
     expect([advice.notKnown, advice.safeSheets]).toEqual([why, advice.safeSheets === 0 ? 0 : null]);
     expect(canPrint(ledger, 'printer', job, AT).answer).toBe('notKnown');
     expect(['goOn', 'byWeight', 'agitate']).not.toContain(advice.code);
+  });
+
+  test.each<[string, FactDraft[]]>([
+    ['never weighed', [putIn, print(50)]],
+    ['its type gone', [holds(40), putIn, print(50), define(cartridge('cyan', 'cyan', { typeId: 'gone' }))]],
+  ])('prints whose ink nobody knows cost what nobody knows: %s', (_name, drafts) => {
+    const ledger = fold(...drafts);
+    const cost = costOf(ledger);
+    expect([meanPrint(cost, 'refill'), meanPrint(cost, 'original'), perDm2(cost, 'refill')]).toEqual([
+      null,
+      null,
+      null,
+    ]);
+    expect(printCost(ledger, cost, 'any', 6)).toMatchObject({ refill: null, original: null });
+    expect(reportOf(ledger, AT).printers[0]).toMatchObject({
+      savedMinor: null,
+      refill: { minor: null, perPrint: null },
+    });
   });
 
   test('after it ran dry no place says good to print', () => {

@@ -76,13 +76,14 @@ export function printCost(
   const byPrint = settingsOf(book.context).wasteBy === 'print';
   const whole = byPrint ? cost.copies : cost.areaDm2;
   const share = whole > 0 ? (byPrint ? 1 : dm2) / whole : 0;
-  const refill = withOverhead(addUp(refills), cost.refill.minor, onPaper, share);
+  const known = (minor: number | null): number | null => (cost.inkKnown ? minor : null);
+  const refill = withOverhead(addUp(refills), known(cost.refill.minor), onPaper, share);
   const originalOnPaper = addUp(
     cost.channels.map((channel) =>
       channel.originalMinorPerMl === null ? null : channel.printedMl * channel.originalMinorPerMl,
     ),
   );
-  const original = withOverhead(addUp(originals), cost.original.minor, originalOnPaper, share);
+  const original = withOverhead(addUp(originals), known(cost.original.minor), originalOnPaper, share);
   const average = Math.hypot(Math.sqrt(own), shared);
   return {
     subjectId,
@@ -111,11 +112,11 @@ function withOverhead(
 /**
  * The mean print of the period: what all of it cost by the number of prints.
  *
- * @returns null when nothing was printed, or a price is unknown
+ * @returns null when nothing was printed, or its ink or a price is unknown
  */
 export function meanPrint(cost: PrinterCost, side: 'refill' | 'original'): Uncertain | null {
   const minor = cost[side].minor;
-  return minor === null || cost.copies === 0
+  return minor === null || cost.copies === 0 || !cost.inkKnown
     ? null
     : {
         value: minor / cost.copies,
@@ -123,10 +124,10 @@ export function meanPrint(cost: PrinterCost, side: 'refill' | 'original'): Uncer
       };
 }
 
-/** What one dm² of the period cost, minor units; null when nothing was printed or a price is unknown. */
+/** What one dm² of the period cost, minor units; null when nothing was printed, or its ink or a price is unknown. */
 export function perDm2(cost: PrinterCost, side: 'refill' | 'original'): Uncertain | null {
   const minor = cost[side].minor;
-  return minor === null || !(cost.areaDm2 > 0)
+  return minor === null || !(cost.areaDm2 > 0) || !cost.inkKnown
     ? null
     : {
         value: minor / cost.areaDm2,

@@ -99,6 +99,8 @@ export interface PrinterCost {
   /** Relative standard uncertainties of both sums: shared errors of densities do not cancel over channels. */
   readonly refillU: number;
   readonly originalU: number;
+  /** False where prints are logged and no ink is known to have been drawn: a print of nothing would be a wrong figure. */
+  readonly inkKnown: boolean;
   readonly refillPerMl: number | null;
   readonly originalPerMl: number | null;
   readonly savedMinor: number | null;
@@ -168,6 +170,7 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
     .map((channel) => channel.name);
   const drawnMl = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
   const inkMinor = addUp(channels.map((channel) => channel.drawnMinor));
+  const copies = printed.reduce((sum, area) => sum + area.copies, 0);
   return {
     printerId,
     from,
@@ -176,7 +179,8 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
     account,
     printed,
     areaDm2: printed.reduce((sum, area) => sum + area.dm2, 0),
-    copies: printed.reduce((sum, area) => sum + area.copies, 0),
+    copies,
+    inkKnown: copies === 0 || drawnMl > 0,
     printedMl: channels.reduce((sum, channel) => sum + channel.printedMl, 0),
     wasteMl: channels.reduce((sum, channel) => sum + channel.wasteMl, 0),
     refill,

@@ -6,7 +6,7 @@ import { addUp, type PrinterCost } from './printerCost';
  * of what cleanings, changes and the kit take.
  *
  * @param dm2 of the sheet
- * @returns minor units; null: nothing was printed, or a price is unknown
+ * @returns minor units; null: nothing was printed, or its ink or a price is unknown
  */
 export function sellersFigure(
   book: Book,
@@ -15,7 +15,7 @@ export function sellersFigure(
 ): { readonly refill: number | null; readonly original: number | null } {
   const slots = find(book.context, 'printer', cost.printerId)?.slots ?? [];
   const perSheet = (minor: number | null): number | null =>
-    minor === null || !(cost.areaDm2 > 0) ? null : (minor * dm2) / cost.areaDm2;
+    minor === null || !(cost.areaDm2 > 0) || !cost.inkKnown ? null : (minor * dm2) / cost.areaDm2;
   return {
     refill: perSheet(addUp(cost.channels.map((channel) => channel.printedMinor))),
     original: perSheet(

@@ -151,7 +151,7 @@ export class Ledger implements Snapshot, CheckedBook {
   base(back = BASE_BACK): Base {
     const { facts, context, lastTimeless: lastDefined } = this;
     const ends = [...this.checkpoints, { index: facts.length, state: this.state }];
-    const { index, state } = ends.filter((end) => end.index <= facts.length - back).at(-1) ?? ends[0]!;
+    const { index, state } = ends.findLast((end) => end.index <= facts.length - back) ?? ends[0]!;
     const through = facts[index - 1] ?? null;
     const after = new Set<string>();
     const withdrawals: FactOf<'voided'>[] = [];

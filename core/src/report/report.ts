@@ -261,7 +261,7 @@ function printerRow(
   const side = (of: 'refill' | 'original', perMl: number | null): CostSide => {
     const print = meanPrint(cost, of);
     return {
-      minor: cost[of].minor,
+      minor: cost.inkKnown ? cost[of].minor : null,
       perDm2: perDm2(cost, of)?.value ?? null,
       perPrint: print?.value ?? null,
       perPrintU: print?.u ?? null,
@@ -277,7 +277,7 @@ function printerRow(
     wasteMl: cost.wasteMl,
     refill: side('refill', cost.refillPerMl),
     original: cost.original.minor === null ? null : side('original', cost.originalPerMl),
-    savedMinor: cost.savedMinor,
+    savedMinor: cost.inkKnown ? cost.savedMinor : null,
     withoutPrice: [...new Set([...cost.missing, ...cost.unpriced])],
     balance: books,
     channels: cost.channels.map((channel) => ({

@@ -161,15 +161,15 @@ const settle = (): Thunk<void> => (_dispatch, getState, services) => {
   services.later(() => {
     const { book } = getState();
     const hour = hourOf(new Date(services.clock.now()).toISOString());
-    void inTurn(services, () => keep(services, () => getState().workbook));
+    void inTurn(services, () => keep(services, getState().workbook));
     void accountSlowly(book, hour, services.breathe);
   });
 };
 
 /** Keeps it, unless what was kept is still the one to go on from. */
-async function keep(services: Services, now: () => WorkbookState): Promise<void> {
+async function keep(services: Services, { whole, pen }: WorkbookState): Promise<void> {
   const { ledger, store } = services;
-  if (!now().whole || !now().pen || !store) return;
+  if (!whole || !pen || !store) return;
   const base = ledger.base();
   // The base moves on every few hundred facts; and one that something reached behind was folded anew.
   if (services.keptOf === base.state) return;

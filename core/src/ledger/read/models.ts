@@ -55,7 +55,7 @@ export async function fitSlowly(book: Book, pause: () => Promise<void>): Promise
 /** The fit behind a printer's model, as plain data for `goOnWithFit`; null where there is no such printer in use. */
 export function keepFit(book: Book, printerId: string): FittingCode | null {
   const printer = find(book.context, 'printer', printerId);
-  const intervals = intervalsOf(book, printerId);
+  const intervals = intervalLogs(book, printerId);
   if (!printer || intervals.length === 0) return null;
   modelOf(book, printerId);
   const known = going.get(printer)?.find(({ taken }) => areSame(taken, intervals));
@@ -74,9 +74,9 @@ export function keepFit(book: Book, printerId: string): FittingCode | null {
  */
 export function goOnWithFit(base: Book, book: Book, printerId: string, code: FittingCode): boolean {
   const printer = find(book.context, 'printer', printerId);
-  const intervals = intervalsOf(book, printerId);
+  const intervals = intervalLogs(book, printerId);
   const [first] = intervals;
-  const more = since(intervalsOf(base, printerId), intervals);
+  const more = since(intervalLogs(base, printerId), intervals);
   if (!printer || !first || !more) return false;
   const fitting = Fitting.revive(slotIdsOf(printer), printer.draws, code);
   if (!fitting.goesOnWith(more)) return false;
@@ -87,7 +87,7 @@ export function goOnWithFit(base: Book, book: Book, printerId: string, code: Fit
   return true;
 }
 
-const intervalsOf = (book: Book, printerId: string): readonly Log<UseInterval>[] =>
+const intervalLogs = (book: Book, printerId: string): readonly Log<UseInterval>[] =>
   [...(book.state.printers.get(printerId)?.slots.values() ?? [])].map((slot) => slot.intervals);
 
 const slotIdsOf = (printer: Printer): readonly string[] => printer.slots.map((slot) => slot.id);
@@ -102,7 +102,7 @@ function ask(book: Book, printerId: string): Asked | undefined {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
   if (book.live) return { model: priorsOf(printer) };
-  const intervals = intervalsOf(book, printerId);
+  const intervals = intervalLogs(book, printerId);
   const [first] = intervals;
   if (!first) return { model: priorsOf(printer) };
   const known = fitted.get(first);

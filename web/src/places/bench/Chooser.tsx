@@ -32,6 +32,7 @@ import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { keepNote } from '../../state/thunks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { NoCartridge } from '../../parts/NoCartridge';
 import { CartridgeList } from './CartridgeList';
 import { Questions } from './Questions';
 import { BENCH_NOTE } from './useBench';
@@ -78,21 +79,7 @@ export function Chooser() {
     return (
       <div className="stack">
         <h1>Bench</h1>
-        {withoutType.length > 0 ? (
-          <p>
-            The types of all cartridges are gone from the workbook: choose them anew in the{' '}
-            <Link to="/">Rack</Link>.
-          </p>
-        ) : (
-          <>
-            <p>There is no cartridge in the workbook yet.</p>
-            <div>
-              <Button variant="contained" component={Link} to="/set-up">
-                Set up a printer and its cartridges
-              </Button>
-            </div>
-          </>
-        )}
+        <NoCartridge typesGone={withoutType.length > 0} />
       </div>
     );
   const first = views.find((view) => view.body.cartridge.id === picked[0]);

@@ -56,8 +56,8 @@ export default function CartridgePlace() {
       <div className="stack">
         <h1>{untyped.label}</h1>
         <p>
-          Its type is not in the workbook any more: nobody knows what it weighs empty, or how much it may
-          hold. What was recorded of it is safe, and counts again as soon as its type is known.
+          {reasonWords({ code: 'typeUnknown', cartridgeId: id, label: untyped.label })} What was recorded of
+          it is safe, and counts again as soon as its type is known.
         </p>
         <div className="row">
           <Button variant="contained" onClick={() => setEditing(untyped)}>

@@ -57,7 +57,7 @@ export default function Cost() {
     return periodCost(ledger, id, from, to);
   }, [ledger, id, period, at]);
   const printed = (ledger.state.printers.get(id)?.jobs ?? 0) > 0;
-  if (!found || !printed)
+  if (!found || !printed || (period === 'all' && !found.cost.inkKnown))
     return (
       <div className="stack">
         <h1>Cost</h1>
@@ -97,6 +97,8 @@ export default function Cost() {
           <p>
             {cost.copies === 0 ? (
               'Nothing was printed in this period.'
+            ) : !cost.inkKnown ? (
+              'No cartridge’s ink was known by then: how much these prints took cannot be told.'
             ) : cost.savedMinor === null ? (
               <>
                 {cost.unpriced.length > 0 ? (
@@ -168,8 +170,10 @@ export default function Cost() {
             </tr>
             <tr className="total">
               <td>{period === 'all' ? 'To date' : 'In this period'}</td>
-              <td className="n">{money(cost.refill.minor)}</td>
-              <td className="n">{cost.savedMinor === null ? '–' : money(cost.original.minor)}</td>
+              <td className="n">{money(cost.inkKnown ? cost.refill.minor : null)}</td>
+              <td className="n">
+                {cost.savedMinor === null || !cost.inkKnown ? '–' : money(cost.original.minor)}
+              </td>
             </tr>
           </tbody>
         </table>

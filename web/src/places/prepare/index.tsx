@@ -21,6 +21,7 @@ import {
 import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
+import { NoCartridge } from '../../parts/NoCartridge';
 import { Dilute } from './Dilute';
 import { Dry } from './Dry';
 import { DryingTray } from './DryingTray';
@@ -38,7 +39,7 @@ export default function Prepare() {
   const ledger = useLedger();
   const now = useNow();
   const navigate = useNavigate();
-  const { views } = cartridgeViews(ledger, now);
+  const { views, withoutType } = cartridgeViews(ledger, now);
   const view = views.find((v) => v.body.cartridge.id === id);
   return (
     <div className="stack">
@@ -55,11 +56,7 @@ export default function Prepare() {
           onPick={(next) => void navigate(`/prepare/${next}`)}
         />
       </div>
-      {views.length === 0 && (
-        <p>
-          No cartridge yet: <Link to="/set-up">set up a printer</Link> first.
-        </p>
-      )}
+      {views.length === 0 && <NoCartridge typesGone={withoutType.length > 0} />}
       {!view && <DryingTray />}
       {view && <Ways key={view.body.cartridge.id} view={view} />}
     </div>

@@ -7,7 +7,10 @@ import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
 
-/** Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine. */
+/**
+ * Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine; then all whose
+ * type is gone, wherever they are.
+ */
 export function Shelf() {
   const ledger = useLedger();
   const now = useNow();

@@ -124,9 +124,9 @@ function Lead({ printer }: { readonly printer: PrinterAdvice }) {
       <div className="lead">
         <Big
           text={
-            !cartridge
+            advice.notKnown === 'emptySlot'
               ? 'An empty slot'
-              : cartridge.ink && advice.notKnown !== 'wet'
+              : cartridge?.ink && advice.notKnown !== 'wet'
                 ? formatUncertain(cartridge.ink, 'ml')
                 : 'Not known'
           }

@@ -17,6 +17,8 @@ import {
   parseQuantity,
   pullOutWords,
   readMass,
+  printerAdvice,
+  reasonWords,
   settingsOf,
   slotFor,
   slotView,
@@ -182,7 +184,7 @@ export default function WeighIn() {
             {next
               ? `Next: ${next.name}. ${next.slot ? `Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}` : 'On the shelf: with the keeper that it wears, on the scale.'}`
               : rows.length === 0
-                ? 'No cartridge is in this printer by the log. Put one in from the Rack.'
+                ? nothingToWeigh(ledger, printer.id, now)
                 : 'All weighed. The ink is known again.'}
           </p>
         </div>
@@ -316,6 +318,15 @@ export default function WeighIn() {
     </div>
   );
 }
+
+/** Why no slot of a printer can be weighed. */
+const nothingToWeigh = (ledger: ReturnType<typeof useLedger>, printerId: string, now: string): string => {
+  const why = printerAdvice(ledger, printerId, now)?.slots.flatMap(({ advice }) => advice.why) ?? [];
+  const untyped = why.find(({ code }) => code === 'typeUnknown');
+  return untyped
+    ? `${reasonWords(untyped)} Say on the Rack which types they are.`
+    : 'No cartridge is in this printer by the log. Put one in from the Rack.';
+};
 
 /** The set in slot order, then what of its printer stands on the shelf. */
 function rowsOf(
