@@ -11,12 +11,22 @@ import { cartridgeView, type CartridgeView } from './cartridgeView';
 export function cartridgeViews(
   book: Book,
   at: string,
-): { readonly views: readonly CartridgeView[]; readonly withoutType: readonly Cartridge[] } {
+): {
+  readonly views: readonly CartridgeView[];
+  readonly withoutType: readonly { readonly cartridge: Cartridge; readonly seated: boolean }[];
+} {
   const cartridges = all(book.context, 'cartridge');
+  const seats = new Set(
+    [...book.state.printers.values()].flatMap(({ slots }) =>
+      [...slots.values()].map((slot) => slot.cartridgeId),
+    ),
+  );
   return {
     views: cartridges
       .flatMap(({ id }) => cartridgeView(book, id, at) ?? [])
       .filter(({ state }) => !state.retired),
-    withoutType: cartridges.filter(({ id }) => !bodyOf(book.context, id)),
+    withoutType: cartridges
+      .filter(({ id }) => !bodyOf(book.context, id))
+      .map((cartridge) => ({ cartridge, seated: seats.has(cartridge.id) })),
   };
 }

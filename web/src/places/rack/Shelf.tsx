@@ -8,16 +8,17 @@ import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
 
 /**
- * Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine; then all whose
- * type is gone, wherever they are.
+ * Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine; then those
+ * whose type is gone.
  */
 export function Shelf() {
   const ledger = useLedger();
   const now = useNow();
   const record = useRecord();
   const { views: inUse, withoutType } = cartridgeViews(ledger, now);
+  const untyped = withoutType.filter(({ seated }) => !seated);
   const views = inUse.filter(({ state }) => !state.seat);
-  if (views.length === 0 && withoutType.length === 0) return null;
+  if (views.length === 0 && untyped.length === 0) return null;
   const groups = new Map<string, { printer: Printer | null; set: string; views: CartridgeView[] }>();
   for (const view of views) {
     const printer = slotFor(ledger.context, view.body.cartridge)?.printer ?? null;
@@ -81,14 +82,14 @@ export function Shelf() {
           ))}
         </section>
       ))}
-      {withoutType.length > 0 && (
+      {untyped.length > 0 && (
         <section className="section">
           <header>
-            <h2>Without a type</h2>
+            <h2>On the shelf, without a type</h2>
           </header>
           <p>
             Their type is not in the workbook any more, so nothing can be said of them:{' '}
-            {withoutType.map(({ id, label }, i) => (
+            {untyped.map(({ cartridge: { id, label } }, i) => (
               <Fragment key={id}>
                 {i > 0 && ', '}
                 <Link to={`/cartridge/${id}`}>{label}</Link>
