@@ -175,9 +175,11 @@ test('a leak is found at the rested weighing, and lowers the cartridge’s own m
   await saved(page, /Saved: the fill/);
   await walkTo(page, /Resting/);
   await next(page).first().click();
-  // The timer is in the workbook, not in the page.
+  // The timer is in the workbook, not in the page: shown once it is kept, and again after a reload.
+  const ready = page.getByText('Ready then.', { exact: false });
+  await expect(ready).toBeVisible();
   await page.reload();
-  await expect(page.getByText('Ready then.', { exact: false })).toBeVisible();
+  await expect(ready).toBeVisible();
   await walkTo(page, /Weigh it after its rest/);
   await weigh(page, (fullG - 2.2).toFixed(2));
   await walkTo(page, /It is put aside/);
