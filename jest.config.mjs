@@ -22,6 +22,7 @@ export default {
       ...common,
       displayName: 'node',
       testEnvironment: 'node',
+      setupFiles: ['<rootDir>/scripts/lib/jest-seed.mjs'],
       testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'],
     },
     {

@@ -165,6 +165,7 @@ test('the own workbook is emptied only after a second word; the demo stays besid
   await page.getByRole('button', { name: 'No', exact: true }).click();
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
+  await expect(page.getByText('A new, empty workbook.')).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
   await page.getByRole('button', { name: 'Look at the demo' }).click();

@@ -186,6 +186,7 @@ test('the simulated printer: connected once, its readings enter themselves, noth
   await panel.getByRole('button', { name: 'Shut the door' }).click();
   await expect(panel.getByTestId('panel-message')).toContainText('not an original one');
   await panel.getByRole('button', { name: 'Yes', exact: true }).click();
+  await expect(panel.getByTestId('panel-message')).not.toContainText('not an original one');
   await page.goto('/gauge');
   await page.getByRole('button', { name: 'Ask it now' }).click();
   await expect(page.getByText(/readings entered|Nothing changed/)).toBeVisible();

@@ -136,6 +136,7 @@ test('everything recorded can be taken back, and the taking back too', async ({ 
   await expect(big).toHaveText(before);
   await page.goto('/workbook');
   await page.getByRole('button', { name: /^Take back: Took back/ }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
   await page.goto('/cartridge/cyan');
   await expect(big).toContainText('12.6');
 });
