@@ -46,6 +46,34 @@ test('report --json gives the same numbers as the core', async () => {
   expect((await run('report', file)).out).toMatch(/cyan\s+Test printer: cyan\s+1\d\.\d+ ± 0\.\d+ ml/);
 });
 
+test.each(['--help', '-h', 'help'])('%s says what there is', async (word) => {
+  const { code, out, err } = await run(word);
+  expect([code, err]).toEqual([0, '']);
+  expect(out).toMatch(/^hiraeth report FILE/);
+});
+
+test('a file of plain letters and one of others are read alike', async () => {
+  const named = join(dir, 'named.hiraeth.json');
+  writeFileSync(named, readFileSync(file, 'utf8').replaceAll('Test room', 'Y Stiwdio Fôr'));
+  const [plain, other] = await Promise.all([run('report', file, '--json'), run('report', named, '--json')]);
+  const name = (out: string) => (JSON.parse(out) as SpokenReport).name;
+  expect([name(plain.out), name(other.out)]).toEqual(['Test room', 'Y Stiwdio Fôr']);
+  expect(other.out.replace('Y Stiwdio Fôr', 'Test room')).toBe(plain.out);
+});
+
+test('prints of unknown ink have no cost, and the reason is the right one', async () => {
+  const unknown = join(dir, 'unknown.hiraeth.json');
+  writeFileSync(
+    unknown,
+    serializeWorkbook(script([...setUp, install, print(20)]), '2026-04-01T00:00:00.000Z'),
+  );
+  const { out } = await run('report', unknown);
+  expect(out).toMatch(
+    /no comparison: of no print is the ink known\n +20 prints are left out, the last of 2026/,
+  );
+  expect(out).not.toMatch(/no price/);
+});
+
 test('--at leaves later facts out', async () => {
   const { out } = await run('report', file, '--at', '2026-03-01T09:15:30Z', '--json');
   expect((JSON.parse(out) as SpokenReport).cartridges[0]!.inkMl).toBeCloseTo(20.526, 3);
@@ -72,7 +100,7 @@ test('the terminal shows the same numbers in columns, with their doubt and what 
   expect(out).toMatch(/Cartridge +where +ink now +fills +added +used +lost\n/);
   expect(out).toMatch(/magenta .*weigh it first/);
   expect(out).toMatch(/Test printer: 20 prints, 249 dm²; \d+\.\d ml on paper/);
-  expect(out).toMatch(/refill +£\d+\.\d\d a print +£0\.\d{3} a ml/);
+  expect(out).toMatch(/refill +£\d+\.\d{3} a print +£0\.\d{3} a ml/);
   expect(out).toMatch(/balance .* = .* printed \+ .* on hand; gap -?\d+\.\d ± \d+\.\d ml\n/);
   expect(out).toMatch(/\(± is the expanded uncertainty at about 95 %, 1\.96 u\)\n$/);
   expect(out).not.toMatch(/\u00a0|undefined|NaN/);
@@ -209,7 +237,7 @@ test('a day is in its period whole: --from begins with it, --to ends with it', a
 test('costs of a period: --from leaves out what was before', async () => {
   const { out } = await run('report', file, '--from', '2026-03-20', '--to', '2026-03-31', '--json');
   const report = JSON.parse(out) as SpokenReport;
-  expect(report.version).toBe(3);
+  expect(report.version).toBe(4);
   expect(report.printers[0]!.copies).toBe(0);
 });
 

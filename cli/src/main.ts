@@ -1,11 +1,13 @@
+import { isAscii } from 'node:buffer';
 import { createReadStream } from 'node:fs';
-import { rename, stat, writeFile } from 'node:fs/promises';
+import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { COMMANDS, type Command } from './commands';
 import { EXIT } from './exit';
 import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, type Result } from '@hiraeth/core';
 
 export { EXIT } from './exit';
 
+const ASKS_FOR_HELP: ReadonlySet<string> = new Set(['--help', '-h', 'help']);
 const USAGE = `hiraeth report FILE [--at DATE | --to DATE] [--from DATE] [--json]
                                            what the workbook knows at a date; costs of a period
 hiraeth check FILE [--json]                what is wrong with it; exit 1 when an entry cannot be right
@@ -43,6 +45,10 @@ interface Io {
  * @returns the exit code
  */
 export async function main(argv: readonly string[], io: Io, now: () => number = Date.now): Promise<number> {
+  if (ASKS_FOR_HELP.has(argv[0] ?? '')) {
+    io.stdout.write(USAGE);
+    return EXIT.fine;
+  }
   const options = readArguments(argv, now);
   if (typeof options === 'string') {
     io.stderr.write(`${options}\n\n${USAGE}`);
@@ -232,7 +238,11 @@ const SILENCE_MS = 10_000;
 /** A file's text, bounded in size and, for a pipe that never ends, in time. */
 export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Result<string, string>> {
   const bytes = await readBytes(file, silenceMs);
-  return bytes.ok ? ok(Buffer.from(bytes.value).toString('utf8')) : bytes;
+  if (!bytes.ok) return bytes;
+  const { buffer, byteOffset, byteLength } = bytes.value;
+  const text = Buffer.from(buffer, byteOffset, byteLength);
+  // A workbook of English names is plain letters: no need to look at each.
+  return ok(text.toString(isAscii(text) ? 'latin1' : 'utf8'));
 }
 
 /** Beside it first, then in its place: a file is never half-written. */
@@ -254,10 +264,12 @@ async function readBytes(file: string, silenceMs = SILENCE_MS): Promise<Result<U
     if (found.isDirectory()) return no('it is a folder. Name the exported file in it.');
     if (found.size > MAX_FILE_BYTES)
       return fail(explain({ code: 'fileTooLarge', bytes: found.size, most: MAX_FILE_BYTES }));
+    if (found.isFile()) return ok(await readFile(file));
   } catch (error) {
     return no(error instanceof Error ? error.message : String(error));
   }
   return new Promise((resolve) => {
+    // A pipe may never end, and has no size to be asked for.
     const chunks: Buffer[] = [];
     let size = 0;
     const stream = createReadStream(file);

@@ -1,4 +1,4 @@
-import { COVERAGE, formatMoney, formatUncertain, type SpokenReport } from '@hiraeth/core';
+import { COVERAGE, formatMoney, formatUncertain, unknownInkWords, type SpokenReport } from '@hiraeth/core';
 
 /** The report for reading in a terminal: the same numbers as `--json`, in columns. */
 export function reportText(report: SpokenReport): string {
@@ -32,17 +32,20 @@ export function reportText(report: SpokenReport): string {
       `${p.name}: ${p.copies} prints, ${p.areaDm2.toFixed(0)} dm²; ${ml(p.printedMl)} on paper, ${ml(p.wasteMl)} in cleanings, changes and idle days`,
     );
     lines.push(
-      `  refill    ${money(p.refill.perPrint)} a print  ${money(p.refill.perMl, 3)} a ml  ${money(p.refill.minor)} to date`,
+      `  refill    ${money(p.refill.perPrint, 3)} a print  ${money(p.refill.perMl, 3)} a ml  ${money(p.refill.minor)} to date`,
     );
     if (p.original)
       lines.push(
-        `  original  ${money(p.original.perPrint)} a print  ${money(p.original.perMl, 3)} a ml  ${money(p.original.minor)} to date`,
+        `  original  ${money(p.original.perPrint, 3)} a print  ${money(p.original.perMl, 3)} a ml  ${money(p.original.minor)} to date`,
       );
     lines.push(
-      p.savedMinor === null
-        ? `  no comparison: no price for ${p.withoutPrice.join(', ') || 'the originals'}`
-        : `  saved     ${money(p.savedMinor)}`,
+      p.savedMinor === null && p.copies === 0 && p.uncounted.copies > 0
+        ? '  no comparison: of no print is the ink known'
+        : p.savedMinor === null
+          ? `  no comparison: no price for ${p.withoutPrice.join(', ') || 'the originals'}`
+          : `  saved     ${money(p.savedMinor)}`,
     );
+    lines.push(...unknownInkWords(p).map((words) => `  ${words}`));
     const b = p.balance;
     lines.push(
       `  balance   ${ml(b.startMl + b.addedMl)} in = ${ml(b.printedMl)} printed + ${ml(b.cleanedMl)} cleaned + ${ml(b.changesMl)} changes + ${ml(b.idleMl)} idle + ${ml(b.drawnOutMl + b.primedMl + b.spiltMl)} by hand + ${ml(b.onHandMl)} on hand; gap ${b.gapMl.toFixed(1)} ± ${b.gapU.toFixed(1)} ml${b.named ? `: ${b.named}` : ''}`,

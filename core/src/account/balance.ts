@@ -1,6 +1,7 @@
 import { bottleRemaining, type Book } from '../ledger';
 import { COVERAGE } from '../quantity';
-import { inkAccount, type Cause, type InkAccount } from './inkAccount';
+import type { Cause } from './causes';
+import { inkAccount, type InkAccount } from './inkAccount';
 import { ALWAYS } from './printerMonths';
 
 export type GapCode = 'moreThanWentIn' | 'leaked' | 'notLogged' | 'missing';

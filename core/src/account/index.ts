@@ -1,11 +1,9 @@
+export { CAUSES, DRAWN, type Cause } from './causes';
 export {
-  CAUSES,
-  DRAWN,
   inkAccount,
   inkAccounts,
   inkAccountsInSlices,
   type AccountEntry,
-  type Cause,
   type ChannelAccount,
   type InkAccount,
 } from './inkAccount';

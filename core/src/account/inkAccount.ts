@@ -9,11 +9,12 @@ import {
   inkOfBottle,
   isKnown,
   lotsOf,
-  mixMl,
+  mixOf,
   modelOf,
   openWalk,
   slotFor,
   walk,
+  withoutLot,
   type Book,
   type Closed,
   type Draw,
@@ -22,36 +23,18 @@ import {
   type Seat,
 } from '../ledger';
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
-import type { Because, CleaningLevel } from '../workbook';
+import type { Because } from '../workbook';
+import { DRAWN, type Cause } from './causes';
+import { Column, wayOf, type Way } from './Column';
+import { Coverage } from './Coverage';
 import { ALWAYS, printerMonths } from './printerMonths';
 
-/** Where a ml of ink ended. */
-export const CAUSES = [
-  'printed',
-  'cleaned',
-  'change',
-  'idle',
-  'notLogged',
-  'primed',
-  'drawnOut',
-  'spilt',
-  'binned',
-  'flushed',
-  'leaked',
-  'unexplained',
-] as const;
-export type Cause = (typeof CAUSES)[number];
-
 /** Ink of one channel that went one way in a period. */
-export interface AccountEntry {
+export interface AccountEntry extends Way {
   readonly slotId: string;
-  readonly cause: Cause;
-  /** What was printed; null for pictures of measured demand and all other causes. */
-  readonly subjectId: string | null;
-  readonly level: CleaningLevel | null;
   readonly ml: number;
-  /** ml by lot; they add up to `ml`. */
-  readonly lots: Mix;
+  /** What it was of; they add up to `ml`. */
+  readonly mixes: readonly Mix[];
 }
 
 export interface ChannelAccount {
@@ -79,6 +62,8 @@ export interface InkAccount {
   readonly from: string;
   readonly to: string;
   readonly channels: readonly ChannelAccount[];
+  /** Whatever the period. */
+  readonly coverage: Pick<Coverage, 'has' | 'hasOf' | 'hasGaps'>;
 }
 
 /**
@@ -157,33 +142,17 @@ function keep(book: Book, sheet: Sheet): void {
 const cartridgesOf = (book: Book): string[] =>
   [...book.context.entities.values()].flatMap((entity) => (entity.entity === 'cartridge' ? [entity.id] : []));
 
-interface Sum {
-  cause: Cause;
-  subjectId: string | null;
-  level: CleaningLevel | null;
-  ml: number;
-  lots: Map<string, number>;
-}
-interface Column {
-  startedMl: number;
-  filledMl: number;
-  returnedMl: number;
-  spiltBesideMl: number;
-  /** Out of the cartridges for good. */
-  outMl: number;
-  sums: Map<Cause, Map<string | null, Sum>>;
-  handVar: number;
-}
-
 /** The account while it is written: a column for each slot and period, and one for all that came before. */
 class Sheet {
   /** By slot id, then by period; the first is what came before the first edge. */
   private readonly columns = new Map<string, Column[]>();
   /** By their two instants. */
   private readonly written = new Map<string, InkAccount>();
+  private readonly coverage: Coverage;
   private readonly ends = new Map<string, { massVar: number; inkVar: number }>();
   /** The edges, with the beginning and the end of all time. */
   private readonly bounds: readonly string[];
+  private lastPeriod = 0;
 
   constructor(
     private readonly book: Book,
@@ -191,6 +160,7 @@ class Sheet {
     private readonly model: PrinterModel,
     private readonly edges: readonly string[],
   ) {
+    this.coverage = new Coverage(book.state.printers.get(printerId)?.timeline.length ?? 0);
     this.bounds = [ALWAYS, ...edges, '9999-12-31T00:00:00.000Z'];
   }
 
@@ -200,6 +170,8 @@ class Sheet {
     const body = bodyOf(book.context, cartridgeId);
     if (!state || !body) return;
     const home = slotFor(book.context, body.cartridge);
+    // Most cartridges belong to another printer, and never stood in this one.
+    if (home?.printer.id !== this.printerId && !state.printerIds.includes(this.printerId)) return;
     const seat: Seat | null = home ? { printerId: home.printer.id, slotId: home.slot.id } : null;
     for (const closed of listOf(state.closed)) this.takeClosed(cartridgeId, closed, seat);
     const at = this.edges.at(-1)!;
@@ -233,16 +205,12 @@ class Sheet {
       for (const loss of listOf(bottle.lost)) {
         const seats = loss.seat ? [loss.seat] : seatsFor(this.book, bottleId, loss.cartridgeId);
         for (const seat of seats)
-          this.add(
-            seat,
-            loss.at,
-            {
-              cause: loss.cause,
-              ml: loss.ml / seats.length,
-              lots: new Map([[bottleId, loss.ml / seats.length]]),
-            },
-            false,
-          );
+          if (seat.printerId === this.printerId)
+            this.column(seat.slotId, loss.at).addBeside(
+              wayOf(loss.cause),
+              loss.ml / seats.length,
+              mixOf(bottleId, 1).blend,
+            );
       }
   }
 
@@ -264,7 +232,8 @@ class Sheet {
       const first = this.bounds.indexOf(from);
       const behind = this.bounds.indexOf(to);
       const channels = slotIds.map((slotId) => this.channel(slotId, first, behind));
-      this.written.set(key, (account = { printerId: this.printerId, from, to, channels }));
+      const { printerId, coverage } = this;
+      this.written.set(key, (account = { printerId, from, to, channels, coverage }));
     }
     return account;
   }
@@ -272,10 +241,11 @@ class Sheet {
   private channel(slotId: string, first: number, behind: number): ChannelAccount {
     const columns = this.columns.get(slotId) ?? [];
     let openingMl = 0;
-    for (let i = 0; i < first; i++) openingMl += netOf(columns[i]);
-    const mine = together(columns.slice(first, behind));
-    const entries = [...mine.sums.values()].flatMap((sums) => [...sums.values()]);
-    const drawn = entries.filter(({ cause }) => DRAWN.has(cause)).reduce((sum, { ml }) => sum + ml, 0);
+    for (let i = 0; i < first; i++) openingMl += columns[i]?.netMl ?? 0;
+    const mine = Column.together(columns.slice(first, behind));
+    const sums = mine.sums();
+    let drawnMl = 0;
+    for (const { way, ml } of sums) if (DRAWN.has(way.cause)) drawnMl += ml;
     const end = this.ends.get(slotId);
     return {
       slotId,
@@ -284,11 +254,18 @@ class Sheet {
       filledMl: mine.filledMl,
       returnedMl: mine.returnedMl,
       spiltBesideMl: mine.spiltBesideMl,
-      onHandMl: openingMl + netOf(mine),
-      drawnMl: drawn,
+      onHandMl: openingMl + mine.netMl,
+      drawnMl,
       drawnOwnU: Math.sqrt(mine.handVar + (end?.massVar ?? 0)),
       onHandU: Math.sqrt(end?.inkVar ?? 0),
-      entries: entries.map((sum) => ({ slotId, ...sum })),
+      entries: sums.map(({ way: { cause, subjectId, level }, ml, mixes }) => ({
+        slotId,
+        cause,
+        subjectId,
+        level,
+        ml,
+        mixes,
+      })),
     };
   }
 
@@ -349,7 +326,8 @@ class Sheet {
   private takeFlow(flow: Flow, home: Seat | null): void {
     const seat = flow.seat ?? home;
     if (!seat || seat.printerId !== this.printerId) return;
-    const ink = inkMl(flow.lots);
+    const lots = withoutLot(flow.lots, 'flush');
+    const ink = lots.ml;
     const column = this.column(seat.slotId, flow.at);
     if (flow.cause === 'start') {
       column.startedMl += ink;
@@ -366,7 +344,7 @@ class Sheet {
       column.returnedMl += ink;
       return;
     }
-    this.add(seat, flow.at, { cause: flow.cause, ml: ink, lots: withoutWater(flow.lots) });
+    column.add(wayOf(flow.cause), ink, lots.blend);
   }
 
   /** Splits what was drawn at the edges of periods and by cause, as the learnt use says. */
@@ -376,43 +354,33 @@ class Sheet {
     beyondMl: number,
   ): void {
     if (!draws.some(({ stretch }) => stretch.printerId === this.printerId)) return;
-    const drawnMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
+    const timeline = this.book.state.printers.get(this.printerId)?.timeline;
+    if (!timeline) return;
+    let drawnMl = 0;
+    for (const { ml } of draws) drawnMl += ml;
     const extra = closed ? extraOf(this.model, draws, closed) : null;
-    draws.forEach((draw) => {
-      const { stretch } = draw;
-      if (stretch.printerId !== this.printerId) return;
-      const timeline = this.book.state.printers.get(this.printerId)?.timeline;
-      if (!timeline) return;
-      const whole = this.parts(stretch, draw.exposure);
-      const told = whole.reduce((sum, part) => sum + part.ml, 0);
+    for (const { stretch, exposure, ml, blend } of draws) {
+      if (stretch.printerId !== this.printerId) continue;
+      this.coverage.add(stretch.slotId, stretch.fromPosition, stretch.toPosition);
+      const whole = this.parts(stretch, exposure);
+      const told = mlOf(whole);
       // What nobody logged is drawn beside what the log explains, in the same measure over the stay.
-      const share = drawnMl > 1e-12 ? draw.ml / drawnMl : 1 / draws.length;
-      const beyond = extra ? Math.max(0, draw.ml - told) : Math.max(0, beyondMl) * share;
-      const logged = draw.ml - beyond;
-      const fromMl = mixMl(draw.from);
-      this.pieces(stretch).forEach(({ at, piece, part }) => {
+      const share = drawnMl > 1e-12 ? ml / drawnMl : 1 / draws.length;
+      const beyond = extra ? Math.max(0, ml - told) : Math.max(0, beyondMl) * share;
+      const logged = ml - beyond;
+      const scale = told > 1e-12 ? logged / told : 0;
+      for (const { at, piece, part } of this.pieces(stretch)) {
         const parts = piece === stretch ? whole : this.parts(piece, exposureDuring(timeline, piece));
-        const mine = parts.reduce((sum, one) => sum + one.ml, 0);
-        const scale = told > 1e-12 ? logged / told : 0;
-        for (const one of parts)
-          this.add(stretch, at, {
-            cause: one.cause,
-            subjectId: one.subjectId,
-            level: one.level,
-            ml: one.ml * scale,
-            lots: draw.from,
-            of: (one.ml * scale) / fromMl,
-          });
-        const rest = (told > 1e-12 ? 0 : logged * part) + beyond * (told > 1e-12 ? mine / told : part);
+        const column = this.column(stretch.slotId, at);
+        for (const one of parts) column.add(one, one.ml * scale, blend);
+        const rest =
+          told > 1e-12
+            ? (beyond * (piece === stretch ? told : mlOf(parts))) / told
+            : (logged + beyond) * part;
         if (Math.abs(rest) > 1e-12)
-          this.add(stretch, at, {
-            cause: extra ?? (beyondMl > 0 ? 'notLogged' : 'unexplained'),
-            ml: rest,
-            lots: draw.from,
-            of: rest / fromMl,
-          });
-      });
-    });
+          column.add(wayOf(extra ?? (beyondMl > 0 ? 'notLogged' : 'unexplained')), rest, blend);
+      }
+    }
   }
 
   private parts(stretch: Stretch, exposure: Draw['exposure']): UsePart[] {
@@ -440,54 +408,19 @@ class Sheet {
     return pieces;
   }
 
-  private add(
-    seat: Seat,
-    at: string,
-    entry: {
-      cause: Cause;
-      subjectId?: string | null;
-      level?: CleaningLevel | null;
-      ml: number;
-      lots: Mix;
-      /** Which part of the lots; all of them when absent. */
-      of?: number;
-    },
-    fromCartridge = true,
-  ): void {
-    if (seat.printerId !== this.printerId || entry.ml === 0) return;
-    const column = this.column(seat.slotId, at);
-    // A cause is told apart by its kind of picture, or by its level: never by both.
-    const key = entry.subjectId ?? entry.level ?? null;
-    let sums = column.sums.get(entry.cause);
-    if (!sums) column.sums.set(entry.cause, (sums = new Map<string | null, Sum>()));
-    let sum = sums.get(key);
-    if (!sum)
-      sums.set(
-        key,
-        (sum = {
-          cause: entry.cause,
-          subjectId: entry.subjectId ?? null,
-          level: entry.level ?? null,
-          ml: 0,
-          lots: new Map(),
-        }),
-      );
-    sum.ml += entry.ml;
-    const of = entry.of ?? 1;
-    for (const [lot, ml] of entry.lots) sum.lots.set(lot, (sum.lots.get(lot) ?? 0) + ml * of);
-    if (fromCartridge) column.outMl += entry.ml;
-    else if (entry.cause === 'spilt') column.spiltBesideMl += entry.ml;
-  }
-
   private column(slotId: string, at: string): Column {
     let columns = this.columns.get(slotId);
-    if (!columns) this.columns.set(slotId, (columns = this.edges.map(newColumn).concat(newColumn())));
+    if (!columns)
+      this.columns.set(slotId, (columns = Array.from({ length: this.edges.length + 1 }, () => new Column())));
     // Behind the last edge lies what is not asked for.
     return columns[this.periodOf(at)]!;
   }
 
   /** In which period an instant lies: 0 before the first edge, as many as there are edges behind the last. */
   private periodOf(at: string): number {
+    const { bounds, lastPeriod } = this;
+    // A cartridge's life is gone through in order of time: it is mostly the one that was asked for last.
+    if (bounds[lastPeriod]! <= at && at < bounds[lastPeriod + 1]!) return lastPeriod;
     const { edges } = this;
     let low = 0;
     let high = edges.length;
@@ -496,7 +429,7 @@ class Sheet {
       if (at < edges[middle]!) high = middle;
       else low = middle + 1;
     }
-    return low;
+    return (this.lastPeriod = low);
   }
 
   private endOf(slotId: string): { massVar: number; inkVar: number } {
@@ -506,51 +439,11 @@ class Sheet {
   }
 }
 
-const newColumn = (): Column => ({
-  startedMl: 0,
-  filledMl: 0,
-  returnedMl: 0,
-  spiltBesideMl: 0,
-  outMl: 0,
-  sums: new Map(),
-  handVar: 0,
-});
-
-/** Columns side by side as one; a single one as it is. */
-function together(columns: readonly Column[]): Column {
-  const [only] = columns;
-  if (only && columns.length === 1) return only;
-  const whole = newColumn();
-  for (const column of columns) {
-    whole.startedMl += column.startedMl;
-    whole.filledMl += column.filledMl;
-    whole.returnedMl += column.returnedMl;
-    whole.spiltBesideMl += column.spiltBesideMl;
-    whole.outMl += column.outMl;
-    whole.handVar += column.handVar;
-    for (const [cause, sums] of column.sums) {
-      const mine = whole.sums.get(cause) ?? new Map<string | null, Sum>();
-      whole.sums.set(cause, mine);
-      for (const [key, sum] of sums) {
-        const of = mine.get(key) ?? { ...sum, ml: 0, lots: new Map<string, number>() };
-        mine.set(key, of);
-        of.ml += sum.ml;
-        for (const [lot, ml] of sum.lots) of.lots.set(lot, (of.lots.get(lot) ?? 0) + ml);
-      }
-    }
-  }
-  return whole;
-}
-
-/** Causes by which the printer drew ink. */
-export const DRAWN: ReadonlySet<Cause> = new Set(['printed', 'cleaned', 'change', 'idle', 'notLogged']);
-
-const netOf = (column: Column | undefined): number =>
-  column ? column.startedMl + column.filledMl - column.returnedMl - column.outMl : 0;
-
-const inkMl = (lots: Mix): number => mixMl(lots) - (lots.get('flush') ?? 0);
-const withoutWater = (lots: Mix): Mix =>
-  lots.has('flush') ? new Map([...lots].filter(([lot]) => lot !== 'flush')) : lots;
+const mlOf = (parts: readonly UsePart[]): number => {
+  let sum = 0;
+  for (const { ml } of parts) sum += ml;
+  return sum;
+};
 
 const last = <T>(list: readonly T[]): T | undefined => list[list.length - 1];
 
@@ -568,7 +461,7 @@ function startOf(ml: number, mixes: readonly Mix[], lot: string): Flow {
 }
 
 const spreadOver = (mixes: readonly Mix[], ml: number, lot: string): readonly Mix[] =>
-  mixes.map((mix) => (mixMl(mix) > 0 ? mix : new Map([[lot, ml / mixes.length]])));
+  mixes.map((mix) => (mix.ml > 0 ? mix : mixOf(lot, ml / mixes.length)));
 
 /** The cause of what an interval drew beyond its forecast, where that was explained or is plainly wrong; else null. */
 function extraOf(
@@ -578,16 +471,20 @@ function extraOf(
 ): Cause | null {
   const because = closed.because;
   if (because !== null) return EXTRA[because];
-  const record = recordById(model).get(closed.factId);
-  const more = draws.length > 0 && record && record.used.value > record.foretold.value;
-  return record?.leftOut && more ? 'notLogged' : null;
+  return draws.length > 0 && plainlyMore(model).has(closed.factId) ? 'notLogged' : null;
 }
 
-const byId = new WeakMap<PrinterModel, ReadonlyMap<string, PrinterModel['records'][number]>>();
+const known = new WeakMap<PrinterModel, ReadonlySet<string>>();
 
-function recordById(model: PrinterModel): ReadonlyMap<string, PrinterModel['records'][number]> {
-  let found = byId.get(model);
-  if (!found) byId.set(model, (found = new Map(model.records.map((record) => [record.factId, record]))));
+/** The few weighings that showed so much more than was foretold that nothing was learnt from them. */
+function plainlyMore(model: PrinterModel): ReadonlySet<string> {
+  let found = known.get(model);
+  if (!found) {
+    const more = model.records.filter(
+      ({ leftOut, used, foretold }) => leftOut && used.value > foretold.value,
+    );
+    known.set(model, (found = new Set(more.map(({ factId }) => factId))));
+  }
   return found;
 }
 

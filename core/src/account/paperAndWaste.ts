@@ -1,5 +1,6 @@
 import type { Book } from '../ledger';
-import { inkAccounts, type Cause } from './inkAccount';
+import type { Cause } from './causes';
+import { inkAccounts } from './inkAccount';
 import { printerMonths } from './printerMonths';
 
 /** Where a month's ink of all channels went, ml. */

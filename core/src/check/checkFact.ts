@@ -111,7 +111,7 @@ export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => 
     if (fact.at > latest) unsound.push({ severity: 'stop', code: 'future', at: fact.at });
     if (fact.at < OPENING) unsound.push({ severity: 'stop', code: 'beforeOpening', at: fact.at });
     const known = unsound.length;
-    for (const { what, id, of } of references(fact))
+    eachReference(fact, (what, id, of) => {
       if (!exists(ledger, what, id, of))
         unsound.push({
           severity: 'stop',
@@ -119,6 +119,7 @@ export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => 
           what: of === null ? what : `slot of ${of}`,
           id,
         });
+    });
     if (unsound.length > known) return unsound;
     const found = problemsOf(ledger, fact, unsound);
     // Nearly all are sound.
@@ -239,9 +240,10 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       if (
         fact.fate === 'bottle' &&
         fact.bottleId &&
-        composition(mixesOf(ledger, fact.cartridgeId, fact.at)[0] ?? new Map()).some(
-          (share) => share.lot !== fact.bottleId && share.fraction > 0.02,
-        )
+        mixesOf(ledger, fact.cartridgeId, fact.at)
+          .slice(0, 1)
+          .flatMap(composition)
+          .some((share) => share.lot !== fact.bottleId && share.fraction > 0.02)
       )
         problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
       break;
@@ -303,7 +305,7 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
 const typeUnknown = (context: Context, cartridgeId: string): FactProblem => ({
   severity: 'stop',
   code: 'unknownThing',
-  what: 'cartridge type',
+  what: 'cartridgeType',
   id: find(context, 'cartridge', cartridgeId)?.typeId ?? '',
 });
 
@@ -342,71 +344,70 @@ function stillNeeded(ledger: CheckedBook, factId: string): FactProblem | null {
   const { id } = target.entity;
   const others = ledger.facts.filter((fact) => fact.id !== factId);
   if (others.some((fact) => fact.kind === 'defined' && fact.entity.id === id)) return null;
-  const count = others.filter((fact) =>
-    references(fact).some((ref) => ref.id === id || ref.of === id),
-  ).length;
+  const count = others.filter((fact) => speaksOf(fact, id)).length;
   if (count === 0) return null;
   const { entity } = target;
   const name = 'label' in entity ? entity.label : 'name' in entity ? entity.name : entity.id;
   return { severity: 'ask', code: 'stillNeeded', name, count };
 }
 
-/** A thing that a fact speaks of; a slot is one of a printer. */
-interface Ref {
-  readonly what: string;
-  readonly id: string;
-  readonly of: string | null;
+function speaksOf(fact: Fact, id: string): boolean {
+  let found = false;
+  eachReference(fact, (_, other, of) => {
+    found ||= other === id || of === id;
+  });
+  return found;
 }
 
-function add(refs: Ref[], what: string, id: string | undefined, of: string | null = null): void {
-  if (id !== undefined) refs.push({ what, id, of });
-}
-
-function references(fact: Fact): Ref[] {
-  const refs: Ref[] = [];
-  if ('cartridgeId' in fact) add(refs, 'cartridge', fact.cartridgeId);
-  if ('printerId' in fact) add(refs, 'printer', fact.printerId);
-  if ('bottleId' in fact && fact.kind !== 'purchased') add(refs, 'bottle', fact.bottleId);
-  if ('inkId' in fact) add(refs, 'ink', fact.inkId);
-  if ('cartridgeIds' in fact) fact.cartridgeIds.forEach((id) => add(refs, 'cartridge', id));
+/** Each thing that a fact speaks of; a slot is one `of` a printer. */
+function eachReference(fact: Fact, visit: (what: string, id: string, of: string | null) => void): void {
+  const see = (what: string, id: string | null | undefined): void => {
+    if (id !== undefined && id !== null) visit(what, id, null);
+  };
+  if ('cartridgeId' in fact) see('cartridge', fact.cartridgeId);
+  if ('printerId' in fact) see('printer', fact.printerId);
+  if ('bottleId' in fact && fact.kind !== 'purchased') see('bottle', fact.bottleId);
+  if ('inkId' in fact) see('ink', fact.inkId);
+  if ('cartridgeIds' in fact) for (const id of fact.cartridgeIds) see('cartridge', id);
   switch (fact.kind) {
     case 'weighed':
-      add(refs, fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
-      add(refs, 'scale', fact.scaleId);
+      see(fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
+      see('scale', fact.scaleId);
       break;
     case 'installed':
-      fact.into.forEach(({ cartridgeId, slotId }) => {
-        add(refs, 'cartridge', cartridgeId);
-        add(refs, 'slot', slotId, fact.printerId);
-      });
+      for (const { cartridgeId, slotId } of fact.into) {
+        see('cartridge', cartridgeId);
+        visit('slot', slotId, fact.printerId);
+      }
       break;
     case 'gaugeRead':
     case 'chipSignalled':
     case 'gaugeSwitchedOff':
-      add(refs, 'slot', fact.slotId, fact.printerId);
+      visit('slot', fact.slotId, fact.printerId);
       break;
     case 'printed':
-      add(refs, 'subject', fact.subjectId);
-      add(refs, 'paper', fact.paperId);
+      see('subject', fact.subjectId);
+      see('paper', fact.paperId);
       break;
     case 'spilt':
+      see(fact.from, fact.subjectId);
+      break;
     case 'retired':
-      add(refs, 'kind' in fact && fact.kind === 'spilt' ? fact.from : fact.what, fact.subjectId);
+      see(fact.what, fact.subjectId);
       break;
     case 'voided':
-      add(refs, 'fact', fact.factId);
+      see('fact', fact.factId);
       break;
     case 'defined':
       if (fact.entity.entity === 'cartridge') {
-        add(refs, 'cartridgeType', fact.entity.typeId);
-        add(refs, 'printer', fact.entity.printerId ?? undefined);
+        see('cartridgeType', fact.entity.typeId);
+        see('printer', fact.entity.printerId);
       }
-      if (fact.entity.entity === 'bottle') add(refs, 'ink', fact.entity.inkId);
+      if (fact.entity.entity === 'bottle') see('ink', fact.entity.inkId);
       break;
     default:
       break;
   }
-  return refs;
 }
 
 function exists(ledger: CheckedBook, what: string, id: string, of: string | null): boolean {

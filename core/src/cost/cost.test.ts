@@ -26,6 +26,7 @@ import {
   lotCosts,
   meanPrint,
   paybackOf,
+  perDm2,
   periodCost,
   printCost,
   printerCost,
@@ -613,3 +614,89 @@ test('accounts written ahead are those that the cost then asks for, and change n
 
 const mlOut = ({ entries, returnedMl, spiltBesideMl }: ChannelAccount): number =>
   entries.reduce((sum, { ml }) => sum + ml, 0) + returnedMl - spiltBesideMl;
+
+describe('prints whose ink nobody knows', () => {
+  const withBefore = Ledger.from(script([...room(), print(300), kit, ...start, ...drawn], FROM));
+  const cost = printerCost(withBefore, 'printer', AT)!;
+
+  test('before any cartridge was known they take nothing off the cost of the others, and are counted apart', () => {
+    const without = printerCost(year(), 'printer', AT)!;
+    for (const side of ['refill', 'original'] as const) {
+      expect(meanPrint(cost, side)!.value).toBeCloseTo(meanPrint(without, side)!.value, 2);
+      expect(perDm2(cost, side)!.value).toBeCloseTo(perDm2(without, side)!.value, 2);
+    }
+    expect(cost.copies).toBe(100);
+    expect(cost.uncounted.copies).toBe(300);
+    expect(cost.uncounted.dm2).toBeCloseTo(3 * cost.areaDm2, 6);
+    expect(cost.uncounted.lastAt).toBe(withBefore.facts.find(({ kind }) => kind === 'printed')!.at);
+    expect(without.uncounted).toEqual({ copies: 0, dm2: 0, lastAt: null });
+    const { months, prints } = periodCost(withBefore, 'printer', ALWAYS, AT)!;
+    expect(months[0]).toMatchObject({ copies: 100, uncountedCopies: 300 });
+    expect(prints.reduce((sum, { copies }) => sum + copies, 0)).toBe(100);
+  });
+
+  test('what is saved a month is reckoned from the first print that counts', () => {
+    const facts = script([...room(), ...start, ...drawn], FROM);
+    const longAgo = script([print(300)], '2021-03-01T09:00:00.000Z');
+    const [alone, after] = [facts, [...longAgo, ...facts]].map((some) => {
+      const book = Ledger.from(some);
+      return paybackOf(book, printerCost(book, 'printer', AT)!).savedPerMonthMinor!;
+    });
+    expect(after! / alone!).toBeCloseTo(1, 3);
+  });
+
+  test('a period before it knows no cost, and one without prints costs nothing', () => {
+    const [first] = withBefore.facts.filter(({ kind }) => kind === 'installed');
+    const before = printerCost(withBefore, 'printer', first!.at)!;
+    expect([before.copies, before.uncounted.copies, before.inkKnown]).toEqual([0, 300, false]);
+    expect(meanPrint(before, 'refill')).toBeNull();
+    const after = printerCost(withBefore, 'printer', '2027-04-01T00:00:00.000Z', AT)!;
+    expect([after.copies, after.uncounted.copies, after.inkKnown]).toEqual([0, 0, true]);
+  });
+
+  test('a channel whose ink was not known for all of them is named, with how many it lacks', () => {
+    const costOf = (facts: readonly FactDraft[]) =>
+      printerCost(Ledger.from(script([...room(), kit, ...facts], FROM)), 'printer', AT)!;
+    const cyan = (ml: number): FactDraft => holds('cyan', ml);
+    const put = (slotId: string, cartridgeId: string): FactDraft => ({
+      kind: 'installed',
+      printerId: 'printer',
+      into: [{ slotId, cartridgeId }],
+    });
+    const alone = [cyan(0), fill('cyan', 95), cyan(95), putIn, print(60), cyan(40)];
+    expect(costOf(alone).unweighed).toEqual([{ slotId: 'magenta', name: 'magenta', copies: 60 }]);
+    // What it held before its first weighing follows from what it did since.
+    expect(costOf([...alone, holds('magenta', 30)]).unweighed).toEqual([]);
+    const second = define(cartridge('second', 'magenta'));
+    const known = [holds('second', 60), put('magenta', 'second'), print(5), holds('second', 50), cyan(30)];
+    expect(costOf([...alone, second, ...known]).unweighed).toEqual([
+      { slotId: 'magenta', name: 'magenta', copies: 60 },
+    ]);
+    // A set that nobody weighs, for a while: its prints cost nobody knows what, and the others what they cost.
+    const others = SLOTS.map((id) => define(cartridge(`other ${id}`, id)));
+    const meanwhile: FactDraft[] = [
+      ...SLOTS.map((id) => put(id, `other ${id}`)),
+      print(500),
+      ...SLOTS.map((id) => put(id, id)),
+    ];
+    const between = costOf([...start, ...drawn, ...others, ...meanwhile, print(1)]);
+    expect([between.copies, between.uncounted.copies]).toEqual([101, 500]);
+    expect(between.unweighed).toEqual([]);
+    const plain = costOf([...start, ...drawn, print(1)]);
+    expect(between.printedMl).toBeCloseTo(plain.printedMl, 1);
+    // One channel of them: what it takes a dm² is of the area that its ink is known of.
+    const [other] = SLOTS;
+    const partly = costOf([
+      ...start,
+      ...drawn,
+      others[0]!,
+      put(other, `other ${other}`),
+      print(500),
+      put(other, other),
+      ...both(20, 10),
+    ]);
+    const [channel] = partly.channels;
+    expect(partly.unweighed).toEqual([{ slotId: other, name: other, copies: 500 }]);
+    expect([partly.copies, channel!.areaDm2 / partly.areaDm2]).toEqual([600, expect.closeTo(1 / 6, 6)]);
+  });
+});

@@ -1,5 +1,5 @@
 import { DRAWN } from '../account';
-import { find, priceOfLot, type Book } from '../ledger';
+import { find, lotsIn, priceOfLot, type Book } from '../ledger';
 import type { PrinterCost } from './printerCost';
 
 /** Ink of one lot that was drawn or lost, at its own price. */
@@ -25,7 +25,7 @@ export function lotCosts(book: Book, cost: PrinterCost, slotId: string | null): 
     if (slotId !== null && channel.slotId !== slotId) return;
     for (const entry of channel.entries) {
       if (DRAWN.has(entry.cause) === (slotId === null)) continue;
-      for (const [lot, ml] of entry.lots) {
+      for (const { lot, ml } of entry.mixes.flatMap(lotsIn)) {
         const perMl = priceOfLot(book.context, lot, printer.slots[i]!);
         const before = sums.get(lot) ?? { ml: 0, minor: 0, perMl };
         sums.set(lot, {

@@ -62,9 +62,12 @@ export function paybackOf(book: Book, cost: PrinterCost): Payback {
   };
 }
 
-/** When the first of these was bought; without any, when the printer was first used. */
+/** When the first of these was bought; without any, when the printer was first used with ink that is known. */
 function firstOf(book: Book, cost: PrinterCost, factIds: readonly string[]): number | null {
   const bought = listOf(book.state.purchases).filter((purchase) => factIds.includes(purchase.factId));
-  const first = bought.map(({ at }) => at).sort()[0] ?? book.state.printers.get(cost.printerId)?.firstAt;
+  const first =
+    bought.map(({ at }) => at).sort()[0] ??
+    cost.printed.map(({ firstAt }) => firstAt).sort()[0] ??
+    book.state.printers.get(cost.printerId)?.firstAt;
   return first ? Date.parse(first) : null;
 }

@@ -19,7 +19,9 @@ export interface MonthCost {
   /** UTC instants: the calendar month, cut to the period. */
   readonly from: string;
   readonly to: string;
+  /** Prints whose ink is on the books, and beside them those of which none is known. */
   readonly copies: number;
+  readonly uncountedCopies: number;
   readonly areaDm2: number;
   readonly drawnMl: number;
   readonly refillMinor: number | null;
@@ -65,7 +67,7 @@ export function periodCost(book: Book, printerId: string, from: string, to: stri
     cost,
     causes: causesOf(book, cost),
     months: monthsOf(book, printerId, from, to),
-    prints: printSizes(book, printerId, from, to).map((kind) => {
+    prints: printSizes(book, printerId, from, to, (place) => cost.account.coverage.has(place)).map((kind) => {
       const print = printCost(book, cost, kind.subjectId, (kind.widthMm * kind.heightMm) / 10_000);
       return {
         ...kind,
@@ -122,6 +124,7 @@ function monthsOf(book: Book, printerId: string, from: string, to: string): Mont
       from: account.from,
       to: account.to,
       copies: part.copies,
+      uncountedCopies: part.uncounted.copies,
       areaDm2: part.areaDm2,
       drawnMl: part.channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0),
       refillMinor: part.refill.minor,

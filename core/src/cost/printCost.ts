@@ -35,7 +35,6 @@ export function printCost(
 ): PrintCost {
   const printer = find(book.context, 'printer', cost.printerId)!;
   const model = modelOf(book, cost.printerId)!;
-  const printed = cost.printed.find((area) => area.subjectId === subjectId);
   let ml = 0;
   let mlVar = 0;
   let own = 0;
@@ -54,6 +53,7 @@ export function printCost(
       (entry) => entry.cause === 'printed' && entry.subjectId === subjectId,
     );
     const took = entries.reduce((sum, entry) => sum + entry.ml, 0);
+    const printed = channel.printed.find((area) => area.subjectId === subjectId);
     const perDm2 = !picture && printed && took > 0 ? took / printed.dm2 : coefficient.value;
     const minor = addUp(entries.map((entry) => priceOfEntry(book, slot, entry)));
     const price = took > 0 && minor !== null ? minor / took : channel.refillMinorPerMl;

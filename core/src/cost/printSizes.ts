@@ -10,8 +10,18 @@ export interface PrintSize {
 
 type Sizes = Map<number, { -readonly [K in keyof PrintSize]: PrintSize[K] }>;
 
-/** Kinds and sizes of print in a period, most copies first; pictures that were measured are of their kind. */
-export function printSizes(book: Book, printerId: string, from: string, to: string): PrintSize[] {
+/**
+ * Kinds and sizes of print in a period, most copies first; pictures that were measured are of their kind.
+ *
+ * @param counts which prints, by their place in the timeline
+ */
+export function printSizes(
+  book: Book,
+  printerId: string,
+  from: string,
+  to: string,
+  counts: (place: number) => boolean,
+): PrintSize[] {
   const timeline = book.state.printers.get(printerId)?.timeline;
   if (!timeline) return [];
   // By subject, then by size: no key is put together for each print.
@@ -19,7 +29,7 @@ export function printSizes(book: Book, printerId: string, from: string, to: stri
   const end = positionAt(timeline, to);
   for (let i = positionAt(timeline, from); i < end; i++) {
     const event = timeline.items[i]!;
-    if ((event.type !== 'job' && event.type !== 'image') || event.copies === 0) continue;
+    if ((event.type !== 'job' && event.type !== 'image') || event.copies === 0 || !counts(i)) continue;
     const { subjectId, widthMm, heightMm } = event;
     let sizes = found.get(subjectId);
     if (!sizes) found.set(subjectId, (sizes = new Map() as Sizes));

@@ -1,17 +1,21 @@
 import { ALWAYS, DRAWN, inkAccount, type AccountEntry, type InkAccount } from '../account';
-import { listOf } from '../exposure';
+import { listOf, type Log } from '../exposure';
 import {
   all,
   densityOfInk,
+  derive,
+  deriveFor,
   find,
   inkOfBottle,
   isMeasured,
   mixesOf,
   modelOf,
-  priceOfLot,
+  priceOfBlend,
   priceOfMixes,
   settingsOf,
+  type Blend,
   type Book,
+  type Context,
   type Purchase,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
@@ -25,6 +29,11 @@ export interface ChannelCost {
   readonly name: string;
   /** Drawn by the printer in the period, with all doubt, ml. */
   readonly drawnMl: Uncertain;
+  /** Prints that count of which this channel's ink is known, and their area: all that count, unless the channel is `unweighed`. */
+  readonly printed: readonly PrintedArea[];
+  readonly areaDm2: number;
+  /** False where it was never weighed and others were: what it drew is not nothing. */
+  readonly inkKnown: boolean;
   /** Of it what reached paper, and what did not. */
   readonly printedMl: number;
   readonly wasteMl: number;
@@ -88,9 +97,18 @@ export interface PrinterCost {
   readonly to: string;
   readonly channels: readonly ChannelCost[];
   readonly account: InkAccount;
+  /** Prints whose ink is on the books, alone: what these figures are held against. */
   readonly areaDm2: number;
   readonly copies: number;
   readonly printed: readonly PrintedArea[];
+  /** Those of which no channel's ink is known: what stood in the printer was never weighed. `lastAt`: UTC; null where there are none. */
+  readonly uncounted: { readonly copies: number; readonly dm2: number; readonly lastAt: string | null };
+  /** Channels whose own ink is not known of so many copies that count: they lack it. */
+  readonly unweighed: readonly {
+    readonly slotId: string;
+    readonly name: string;
+    readonly copies: number;
+  }[];
   /** Ink that reached paper, and ink that did not (cleanings, changes, idle days). */
   readonly printedMl: number;
   readonly wasteMl: number;
@@ -99,7 +117,7 @@ export interface PrinterCost {
   /** Relative standard uncertainties of both sums: shared errors of densities do not cancel over channels. */
   readonly refillU: number;
   readonly originalU: number;
-  /** False where prints are logged and no ink is known to have been drawn: a print of nothing would be a wrong figure. */
+  /** False where prints are logged and the ink of none of them is known: a print of nothing would be a wrong figure. */
   readonly inkKnown: boolean;
   readonly refillPerMl: number | null;
   readonly originalPerMl: number | null;
@@ -156,8 +174,10 @@ const costs = new WeakMap<
 function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
   const { printerId, from, to } = account;
   const printer = find(book.context, 'printer', printerId)!;
-  const printed = printedIn(book, printerId, from, to);
-  const channels = printer.slots.map((slot, i) => channelCost(book, printerId, slot, account, i, to));
+  const { coverage } = account;
+  const printed = printedIn(book, printerId, from, to, (place) => coverage.has(place));
+  const uncounted = uncountedIn(book, account);
+  const channels = printer.slots.map((slot, i) => channelCost(book, slot, account, i, printed));
   const refill = refillSum(book, printer, channels, { from, to, shareTo });
   const both = refill.parts.filter((part) => part.code === 'purchase' && ON_BOTH.has(part.what));
   const original = originalSum(book, printerId, printer, channels, both);
@@ -170,7 +190,7 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
     .map((channel) => channel.name);
   const drawnMl = channels.reduce((sum, channel) => sum + channel.drawnMl.value, 0);
   const inkMinor = addUp(channels.map((channel) => channel.drawnMinor));
-  const copies = printed.reduce((sum, area) => sum + area.copies, 0);
+  const { copies, dm2: areaDm2 } = totalOf(printed);
   return {
     printerId,
     from,
@@ -178,9 +198,14 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
     channels,
     account,
     printed,
-    areaDm2: printed.reduce((sum, area) => sum + area.dm2, 0),
+    areaDm2,
     copies,
-    inkKnown: copies === 0 || drawnMl > 0,
+    uncounted,
+    unweighed: channels.flatMap(({ slotId, name, printed: known }) => {
+      const lacks = copies - totalOf(known).copies;
+      return lacks > 0 ? [{ slotId, name, copies: lacks }] : [];
+    }),
+    inkKnown: copies > 0 ? drawnMl > 0 : uncounted.copies === 0,
     printedMl: channels.reduce((sum, channel) => sum + channel.printedMl, 0),
     wasteMl: channels.reduce((sum, channel) => sum + channel.wasteMl, 0),
     refill,
@@ -201,20 +226,41 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
   };
 }
 
+const totalOf = (areas: readonly PrintedArea[]): { copies: number; dm2: number } => ({
+  copies: areas.reduce((sum, area) => sum + area.copies, 0),
+  dm2: areas.reduce((sum, area) => sum + area.dm2, 0),
+});
+
+/** Prints of whose ink nothing is known. */
+function uncountedIn(book: Book, { printerId, from, to, coverage }: InkAccount): PrinterCost['uncounted'] {
+  if (!coverage.hasGaps()) return { copies: 0, dm2: 0, lastAt: null };
+  let lastAt: string | null = null;
+  const { items } = book.state.printers.get(printerId)!.timeline;
+  const unknown = printedIn(book, printerId, from, to, (place) => {
+    if (coverage.has(place)) return false;
+    lastAt = items[place]!.at;
+    return true;
+  });
+  return { ...totalOf(unknown), lastAt };
+}
+
 /** Sum of amounts; null as soon as one is unknown. */
 export const addUp = (amounts: readonly (number | null)[]): number | null =>
   amounts.reduce<number | null>((sum, one) => (sum === null || one === null ? null : sum + one), 0);
 
 function channelCost(
   book: Book,
-  printerId: string,
   slot: Slot,
   account: InkAccount,
   index: number,
-  at: string,
+  counted: readonly PrintedArea[],
 ): ChannelCost {
   const channel = account.channels[index]!;
+  const { printerId, from, to, coverage } = account;
   const { entries } = channel;
+  const known = coverage.hasGaps(slot.id)
+    ? printedIn(book, printerId, from, to, (place) => coverage.hasOf(slot.id, place))
+    : counted;
   const drawn = entries.filter(({ cause }) => DRAWN.has(cause));
   const printed = entries.filter(({ cause }) => cause === 'printed' || cause === 'notLogged');
   const lost = entries.filter(({ cause }) => !DRAWN.has(cause));
@@ -232,6 +278,9 @@ function channelCost(
       value: channel.drawnMl,
       u: Math.hypot(channel.drawnOwnU, doubt.shared * drawnShare, doubt.own * drawnShare),
     },
+    printed: known,
+    areaDm2: totalOf(known).dm2,
+    inkKnown: known.length > 0 || counted.length === 0,
     printedMl,
     wasteMl: channel.drawnMl - printedMl,
     lostMl: mlOf(lost),
@@ -241,7 +290,7 @@ function channelCost(
     refillMinorPerMl:
       channel.drawnMl > 0 && drawnMinor !== null
         ? drawnMinor / channel.drawnMl
-        : priceInSlot(book, printerId, slot, at),
+        : priceInSlot(book, printerId, slot, to),
     originalMinorPerMl: slot.original ? slot.original.priceMinor / slot.original.usableMl : null,
     sharedU: doubt.shared * drawnShare,
     lostU: doubt.shared * (1 - drawnShare),
@@ -253,12 +302,17 @@ const mlOf = (entries: readonly AccountEntry[]): number => entries.reduce((sum, 
 
 /** Price of an entry's ink, minor units, by its lots; null when one of them is unknown. */
 export function priceOfEntry(book: Book, slot: Slot, entry: AccountEntry): number | null {
-  let minor = 0;
-  for (const [lot, ml] of entry.lots) {
-    if (Math.abs(ml) < 1e-12) continue;
-    const price = priceOfLot(book.context, lot, slot);
-    if (price === null) return null;
-    minor += ml * price;
+  // It is a part of several sums.
+  const known = derive(book.context, 'entryPrices', () => new WeakMap<AccountEntry, number | null>());
+  let minor = known.get(entry);
+  if (minor === undefined) {
+    minor = 0;
+    for (const { ml, blend } of entry.mixes) {
+      if (Math.abs(ml) < 1e-12) continue;
+      const price = priceOfBlend(book.context, blend, slot);
+      minor = minor === null || price === null ? null : minor + ml * price;
+    }
+    known.set(entry, minor);
   }
   return minor;
 }
@@ -272,15 +326,38 @@ function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): num
 function densityDoubt(book: Book, slot: Slot, entries: readonly AccountEntry[]) {
   let shared = 0;
   const own = new Map<string, number>();
-  for (const { lots } of entries)
-    for (const [lot, ml] of lots) {
-      const ink = inkOfBottle(book.context, lot);
-      const density = ink ? densityOfInk(book.context, ink) : DENSITY_PRIOR[slot.inkClass];
-      const doubt = (Math.max(0, ml) * density.u) / density.value;
-      if (ink && isMeasured(book.context, ink.id)) own.set(ink.id, (own.get(ink.id) ?? 0) + doubt);
-      else shared += doubt;
+  for (const { mixes } of entries)
+    for (const { ml, blend } of mixes) {
+      if (!(ml > 0)) continue;
+      const doubt = doubtOfBlend(book.context, blend, slot);
+      shared += ml * doubt.shared;
+      for (const [inkId, share] of doubt.own) own.set(inkId, (own.get(inkId) ?? 0) + ml * share);
     }
   return { shared, own: Math.hypot(...own.values()) };
+}
+
+/** Of a ml: what is shared with all others of unmeasured density, and each measured ink's own. */
+interface BlendDoubt {
+  readonly shared: number;
+  readonly own: readonly (readonly [string, number])[];
+}
+
+function doubtOfBlend(context: Context, blend: Blend, { inkClass }: Slot): BlendDoubt {
+  const known = deriveFor(context, 'blendDoubts', inkClass, () => new WeakMap<Blend, BlendDoubt>());
+  let doubt = known.get(blend);
+  if (!doubt) {
+    let shared = 0;
+    const own: (readonly [string, number])[] = [];
+    blend.lots.forEach((lot, i) => {
+      const ink = inkOfBottle(context, lot);
+      const density = ink ? densityOfInk(context, ink) : DENSITY_PRIOR[inkClass];
+      const share = (blend.parts[i]! * density.u) / density.value;
+      if (ink && isMeasured(context, ink.id)) own.push([ink.id, share]);
+      else shared += share;
+    });
+    known.set(blend, (doubt = { shared, own }));
+  }
+  return doubt;
 }
 
 function relativeU(
@@ -317,8 +394,7 @@ function refillSum(
   if (Math.abs(lostMl) > 1e-9) parts.push({ code: 'byHand', ml: lostMl, minor: lostMinor });
   const settings = settingsOf(book.context);
   let share: number | null = null;
-  for (const purchase of listOf(book.state.purchases)) {
-    if (ELSEWHERE.has(purchase.what)) continue;
+  for (const purchase of besideInk(book.state.purchases)) {
     if (purchase.printerId !== null && purchase.printerId !== printer.id) continue;
     const spread = spreadOver(purchase, settings, from, to);
     if (spread.part === 0) continue;
@@ -342,6 +418,15 @@ function refillSum(
 
 /** Ink stands in the account at its bottle's price, originals in their own side's. */
 const ELSEWHERE: ReadonlySet<PurchaseKind> = new Set(['bottle', 'originals']);
+const beside = new WeakMap<Log<Purchase>, readonly Purchase[]>();
+
+/** Purchases that no account holds: a few among many bottles, asked for in each month. */
+function besideInk(purchases: Log<Purchase>): readonly Purchase[] {
+  let found = beside.get(purchases);
+  if (!found) beside.set(purchases, (found = listOf(purchases).filter(({ what }) => !ELSEWHERE.has(what))));
+  return found;
+}
+
 /** What originals would have needed just as well: it stands on both sides. */
 const ON_BOTH: ReadonlySet<PurchaseKind> = new Set(['paper', 'electricity', 'wear']);
 /** A purchase that refilling alone needs. */

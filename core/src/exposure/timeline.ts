@@ -67,13 +67,15 @@ export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'print
 
 function drawnBetween(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
   if (from >= to) return NO_EXPOSURE;
+  let known = shared.get(timeline.items);
+  if (!known) shared.set(timeline.items, (known = new Map<number | string, Exposure>()));
+  const common = known.get(from * MOST + to);
+  if (common) return common;
   let own = false;
   for (let i = from; i < to && !own; i++) {
     const event = timeline.items[i]!;
     own = event.type === 'image' || (event.type === 'cleaning' && event.slotIds !== null);
   }
-  let known = shared.get(timeline.items);
-  if (!known) shared.set(timeline.items, (known = new Map<number | string, Exposure>()));
   const key = own ? `${from} ${to} ${slotId}` : from * MOST + to;
   const found = known.get(key);
   if (found) return found;

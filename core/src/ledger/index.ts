@@ -12,6 +12,8 @@ export {
   bodyOf,
   DEFAULT_SETTINGS,
   densityOfInk,
+  derive,
+  deriveFor,
   extendContext,
   find,
   inkOfBottle,
@@ -30,8 +32,9 @@ export { contradictionOf } from './read/contradictionOf';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';
 export { densityOfMixes } from './fold/density';
-export { lotsOf, mixesMl, mixMl } from './fold/mixes';
+export { lotsIn, lotsOf, mixesMl, mixOf, mlOfLot, withoutLot } from './fold/mixes';
 export type {
+  Blend,
   BottleState,
   CartridgeState,
   CheckLine,
@@ -68,7 +71,14 @@ export {
 export { inkByWeight } from './read/inkByWeight';
 export { isGaugeOff } from './read/isGaugeOff';
 export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
-export { composition, foreignFraction, priceOfLot, priceOfMixes, type LotShare } from './read/lots';
+export {
+  composition,
+  foreignFraction,
+  priceOfBlend,
+  priceOfLot,
+  priceOfMixes,
+  type LotShare,
+} from './read/lots';
 export { counterOf, fitSlowly, modelOf } from './read/models';
 export { printOfPlanned } from './read/printOfPlanned';
 export { plannedJobs, type PlannedJob } from './read/plannedJobs';

@@ -120,7 +120,7 @@ test('for any workbook: account, cost, balance, report and the pages agree, and 
         );
         for (const channel of account.channels)
           for (const entry of channel.entries)
-            expect([...entry.lots.values()].reduce((a, b) => a + b, 0)).toBeCloseTo(entry.ml, 6);
+            expect(entry.mixes.reduce((sum, { ml }) => sum + ml, 0)).toBeCloseTo(entry.ml, 6);
         // A subject's mean print times what was printed, and what never reached paper: the whole.
         const bySubject = cost.printed.reduce(
           (sum, area) => sum + (printCost(ledger, cost, area.subjectId!, area.dm2).refill?.value ?? 0),

@@ -1,6 +1,6 @@
 import { ALWAYS, balanceOf, bottleGap, type Balance } from '../account';
 import { checkFactsBy, type FactProblem } from '../check';
-import { meanPrint, perDm2, periodCost, type PeriodCost } from '../cost';
+import { meanPrint, perDm2, periodCost, type PeriodCost, type PrinterCost } from '../cost';
 import {
   all,
   bodyOf,
@@ -14,6 +14,8 @@ import {
   inkNow,
   Ledger,
   lifeOf,
+  lotsOf,
+  mixesMl,
   mixesOf,
   modelOf,
   priceOfMixes,
@@ -92,6 +94,9 @@ export interface Report {
     readonly name: string;
     readonly copies: number;
     readonly areaDm2: number;
+    /** Prints that are not in these figures, and channels that lack some of those that are: their ink was never weighed. */
+    readonly uncounted: PrinterCost['uncounted'];
+    readonly unweighed: PrinterCost['unweighed'];
     readonly printedMl: number;
     readonly wasteMl: number;
     readonly refill: CostSide;
@@ -103,10 +108,11 @@ export interface Report {
     readonly channels: readonly {
       readonly slotId: string;
       readonly name: string;
-      readonly drawnMl: number;
-      readonly u: number;
-      readonly printedMl: number;
-      readonly wasteMl: number;
+      /** null with all beside it: its cartridges were never weighed. */
+      readonly drawnMl: number | null;
+      readonly u: number | null;
+      readonly printedMl: number | null;
+      readonly wasteMl: number | null;
       readonly lostMl: number;
       readonly minor: number | null;
     }[];
@@ -129,7 +135,7 @@ export interface Report {
 }
 
 /** Documented fields keep their names and meanings; this grows when new ones come. */
-export const REPORT_VERSION = 3;
+export const REPORT_VERSION = 4;
 const MOST_PROBLEMS = 200;
 
 /**
@@ -220,8 +226,6 @@ function cartridgeRow(book: Book, cartridgeId: string, at: string): Report['cart
   const ink = inkNow(book, cartridgeId, at);
   const printer = find(context, 'printer', state.seat?.printerId);
   const mixes = mixesOf(book, cartridgeId, at);
-  const whole = new Map<string, number>();
-  for (const mix of mixes) for (const [lot, ml] of mix) whole.set(lot, (whole.get(lot) ?? 0) + ml);
   const totals = cartridgeTotals(book, cartridgeId, at);
   const slot = slotFor(context, cartridge)?.slot ?? {
     shades: cartridge.shades,
@@ -238,7 +242,7 @@ function cartridgeRow(book: Book, cartridgeId: string, at: string): Report['cart
     u: ink?.u ?? null,
     source: ink?.source ?? null,
     lastWeighed: state.lastWeighed?.at ?? null,
-    composition: composition(whole),
+    composition: composition(lotsOf(mixes, mixesMl(mixes), 'unknown')),
     foreignFraction: foreignFraction(context, mixes, body),
     fills: state.fills,
     ...totals,
@@ -273,6 +277,8 @@ function printerRow(
     name: find(book.context, 'printer', printerId)!.name,
     copies: cost.copies,
     areaDm2: cost.areaDm2,
+    uncounted: cost.uncounted,
+    unweighed: cost.unweighed,
     printedMl: cost.printedMl,
     wasteMl: cost.wasteMl,
     refill: side('refill', cost.refillPerMl),
@@ -283,13 +289,13 @@ function printerRow(
     channels: cost.channels.map((channel) => ({
       slotId: channel.slotId,
       name: channel.name,
-      drawnMl: channel.drawnMl.value,
-      u: channel.drawnMl.u,
-      printedMl: channel.printedMl,
-      wasteMl: channel.wasteMl,
+      drawnMl: channel.inkKnown ? channel.drawnMl.value : null,
+      u: channel.inkKnown ? channel.drawnMl.u : null,
+      printedMl: channel.inkKnown ? channel.printedMl : null,
+      wasteMl: channel.inkKnown ? channel.wasteMl : null,
       lostMl: channel.lostMl,
       minor:
-        channel.drawnMinor === null || channel.lostMinor === null
+        !channel.inkKnown || channel.drawnMinor === null || channel.lostMinor === null
           ? null
           : channel.drawnMinor + channel.lostMinor,
     })),

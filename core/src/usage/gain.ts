@@ -138,10 +138,7 @@ export class GainFilter {
    *   has to be learnt anew, by `steps`
    */
   take(pooled: Pooled | null): GainStep | null {
-    const branches: Story[] = this.stories.flatMap((story) => (pooled ? branch(story, pooled) : stay(story)));
-    branches.sort((a, b) => b.log - a.log);
-    const top = branches[0]!.log;
-    this.stories = branches.slice(0, MOST_STORIES).map((story) => ({ ...story, log: story.log - top }));
+    this.stories = pooled ? likeliest(this.stories, pooled) : this.stories.map(stay);
     const before = this.best;
     this.best = this.stories[0]!;
     const goesOn = this.best.before === before || sameStory(this.best.before, before);
@@ -218,35 +215,57 @@ const stepOf = (story: Story, { mean, variance }: Segment): GainStep => ({
   gainU: Math.sqrt(variance),
 });
 
-const stay = (story: Story): Story[] => [
-  { label: 'stay', segment: story.segment, before: story, log: story.log },
-];
+const stay = (story: Story): Story => ({
+  label: 'stay',
+  segment: story.segment,
+  before: story,
+  log: story.log,
+});
 
-function branch(story: Story, pooled: Pooled): Story[] {
+const LABELS = ['stay', 'change', 'wrong'] as const;
+
+/** Each story goes on in three ways; those that say most of what was seen are carried along, the likeliest first, with log 0. */
+function likeliest(stories: readonly Story[], pooled: Pooled): Story[] {
+  const logs: number[] = [];
+  for (const { segment, log } of stories) {
+    const off = pooled.value - segment.mean;
+    logs.push(
+      log + Math.log(STAY) + logNormal(off, driftedOf(segment) + pooled.variance),
+      log + Math.log(CHANGE) + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
+      log + Math.log(WRONG) + logNormal(off, WRONG_SD ** 2 + pooled.variance),
+    );
+  }
+  const order = logs.map((_, place) => place).sort((a, b) => logs[b]! - logs[a]!);
+  const top = logs[order[0]!]!;
+  return order
+    .slice(0, MOST_STORIES)
+    .map((place) =>
+      goneOn(
+        stories[Math.floor(place / LABELS.length)]!,
+        LABELS[place % LABELS.length]!,
+        pooled,
+        logs[place]! - top,
+      ),
+    );
+}
+
+/** The gain is one by definition until something changes it. */
+const driftedOf = ({ variance, before }: Segment): number => (before === null ? variance : variance + DRIFT);
+
+function goneOn(story: Story, label: StepLabel, pooled: Pooled, log: number): Story {
   const { segment } = story;
-  // The gain is one by definition until something changes it.
-  const drifted = segment.before === null ? segment.variance : segment.variance + DRIFT;
-  const off = pooled.value - segment.mean;
-  return [
-    {
-      label: 'stay',
-      segment: { ...update(segment.mean, drifted, pooled), before: segment.before },
-      before: story,
-      log: story.log + Math.log(STAY) + logNormal(off, drifted + pooled.variance),
-    },
-    {
-      label: 'change',
-      segment: { ...update(segment.mean, CHANGE_SD ** 2, pooled), before: segment },
-      before: story,
-      log: story.log + Math.log(CHANGE) + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
-    },
-    {
-      label: 'wrong',
-      segment,
-      before: story,
-      log: story.log + Math.log(WRONG) + logNormal(off, WRONG_SD ** 2 + pooled.variance),
-    },
-  ];
+  switch (label) {
+    case 'stay': {
+      const { mean, variance } = update(segment.mean, driftedOf(segment), pooled);
+      return { label, segment: { mean, variance, before: segment.before }, before: story, log };
+    }
+    case 'change': {
+      const { mean, variance } = update(segment.mean, CHANGE_SD ** 2, pooled);
+      return { label, segment: { mean, variance, before: segment }, before: story, log };
+    }
+    case 'wrong':
+      return { label, segment, before: story, log };
+  }
 }
 
 /** Two stories that say the same of the last few weigh-ins were one before them. */

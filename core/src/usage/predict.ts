@@ -76,29 +76,33 @@ export function partsOfUse(model: PrinterModel, slotId: string, exposure: Exposu
   const known = channel.intervals > 0;
   const gain = model.gain.value;
   const parts: UsePart[] = [];
-  const add = (part: UsePart): void => void (part.ml > 0 && parts.push(part));
-  for (const { subjectId, dm2 } of exposure.areas)
-    add({
-      cause: 'printed',
-      subjectId,
-      level: null,
-      ml:
-        gain *
-        dm2 *
-        (known
-          ? subjectCoefficient(channel, subjectId, model.draws).value
-          : (meanOfOthers(model, subjectId) ?? model.draws.perDm2.value)),
-    });
+  for (const { subjectId, dm2 } of exposure.areas) {
+    const perDm2 = known
+      ? subjectCoefficient(channel, subjectId, model.draws).value
+      : (meanOfOthers(model, subjectId) ?? model.draws.perDm2.value);
+    const ml = gain * dm2 * perDm2;
+    if (ml > 0) parts.push({ cause: 'printed', subjectId, level: null, ml });
+  }
   for (const term of TERMS) {
     const x = exposure[term];
     if (!(x > 0)) continue;
     const ml = gain * x * termCoefficient(channel, term).value;
-    if (term === 'imageMl') add({ cause: 'printed', subjectId: null, level: null, ml });
-    else if (term === 'change') add({ cause: 'change', subjectId: null, level: null, ml });
-    else if (term === 'idleDays') add({ cause: 'idle', subjectId: null, level: null, ml });
-    else add({ cause: 'cleaned', subjectId: null, level: term, ml });
+    if (ml > 0) parts.push(partOfTerm(term, ml));
   }
   return parts;
+}
+
+function partOfTerm(term: Term, ml: number): UsePart {
+  switch (term) {
+    case 'imageMl':
+      return { cause: 'printed', subjectId: null, level: null, ml };
+    case 'change':
+      return { cause: 'change', subjectId: null, level: null, ml };
+    case 'idleDays':
+      return { cause: 'idle', subjectId: null, level: null, ml };
+    default:
+      return { cause: 'cleaned', subjectId: null, level: term, ml };
+  }
 }
 
 function meanOfOthers(model: PrinterModel, subjectId: string): number | null {

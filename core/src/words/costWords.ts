@@ -1,5 +1,5 @@
 import type { Cause } from '../account';
-import type { Scenario } from '../cost';
+import type { PrinterCost, Scenario } from '../cost';
 import type { PurchaseKind } from '../workbook';
 
 /** Where ink went. */
@@ -44,3 +44,33 @@ export const PURCHASE_WORDS: Record<PurchaseKind, string> = {
   wear: 'the printer or its head: wear',
   originals: 'original cartridges',
 };
+
+/**
+ * What a cost lacks since nobody can know it: prints of ink that was never weighed, as a whole or in some channels.
+ *
+ * @param day how a date is written
+ */
+export function unknownInkWords(
+  { uncounted, unweighed, copies }: Pick<PrinterCost, 'uncounted' | 'unweighed' | 'copies'>,
+  day: (at: string) => string = (at) => at.slice(0, 10),
+): string[] {
+  const { copies: left, lastAt } = uncounted;
+  const never = unweighed.filter((one) => one.copies === copies).map(({ name }) => name);
+  return [
+    ...(lastAt === null
+      ? []
+      : [
+          `${left === 1 ? `A print of ${day(lastAt)} is` : `${left} prints are`} left out${left === 1 ? '' : `, the last of ${day(lastAt)}`}: what was in the printer then was never weighed.`,
+        ]),
+    ...(never.length === 0
+      ? []
+      : [
+          `${never.join(', ')} ${never.length === 1 ? 'is left out: its cartridge was' : 'are left out: their cartridges were'} never weighed.`,
+        ]),
+    ...unweighed.flatMap((one) =>
+      one.copies === copies
+        ? []
+        : [`${one.name} lacks ${one.copies} of ${copies} prints: what it held then was never weighed.`],
+    ),
+  ];
+}

@@ -10,6 +10,14 @@ const g = (value: number): string => `${value.toFixed(2)} g`;
 const ml = (value: number): string => `${value.toFixed(1)} ml`;
 const mb = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 
+/** What an entry may speak of, where its name is no plain word. */
+const THING_WORDS: ReadonlyMap<string, string> = new Map([
+  ['cartridgeType', 'a cartridge type'],
+  ['subject', 'a kind of picture'],
+  ['ink', 'an ink'],
+  ['fact', 'an entry'],
+]);
+
 /**
  * A problem in plain words: what is likely wrong, and what to do.
  *
@@ -31,7 +39,7 @@ export function explain(problem: Problem): string {
     case 'negativeMoney':
       return 'An amount of money cannot be below zero. Enter what was paid.';
     case 'unknownThing':
-      return `This speaks of a ${problem.what} (${problem.id}) that the workbook does not know. Set it up in Workbook first, or import the file that defines it.`;
+      return `This speaks of ${THING_WORDS.get(problem.what) ?? `a ${problem.what}`} (${problem.id}) that the workbook does not know. Set it up in Workbook first, or import the file that defines it.`;
     case 'future':
       return `The time ${problem.at.slice(0, 16).replace('T', ' ')} UTC has not come yet. Correct the date, or the clock of this device.`;
     case 'beforeOpening':

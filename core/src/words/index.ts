@@ -14,7 +14,7 @@ export {
   notKnownWords,
   reasonWords,
 } from './adviceWords';
-export { CAUSE_WORDS, LEVER_WORDS, PURCHASE_WORDS } from './costWords';
+export { CAUSE_WORDS, LEVER_WORDS, PURCHASE_WORDS, unknownInkWords } from './costWords';
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';
 export { beginProblemWords, goingInWords, pullOutWords } from './benchWords';

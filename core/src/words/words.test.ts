@@ -9,6 +9,7 @@ import {
   profileWords,
   REFUSED_CHECK_WORDS,
   type Problem,
+  unknownInkWords,
 } from './index';
 
 const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42), install, print(3)]));
@@ -333,6 +334,25 @@ test.each(PROBLEMS.map((problem) => [problem.code, problem] as const))(
     if (!['alreadyVoided', 'entityRule'].includes(problem.code)) expect(words.length).toBeGreaterThan(40);
   },
 );
+
+test('what a cost lacks is named: prints, and channels that lack some of them', () => {
+  const lacking = (left: number, ...unweighed: { name: string; copies: number }[]) =>
+    unknownInkWords({
+      copies: 350,
+      uncounted: { copies: left, dm2: left, lastAt: left > 0 ? '2026-03-03T09:00:00.000Z' : null },
+      unweighed: unweighed.map((one) => ({ slotId: one.name, ...one })),
+    }).join(' ');
+  expect(lacking(0)).toBe('');
+  expect(lacking(1)).toMatch(/^A print of 2026-03-03 is left out: /);
+  expect(lacking(30)).toMatch(/^30 prints are left out, the last of 2026-03-03: .* never weighed\.$/);
+  expect(lacking(0, { name: 'Cyan', copies: 350 })).toBe(
+    'Cyan is left out: its cartridge was never weighed.',
+  );
+  expect(lacking(0, { name: 'Cyan', copies: 350 }, { name: 'Grey', copies: 350 })).toMatch(
+    /^Cyan, Grey are left out: their cartridges were/,
+  );
+  expect(lacking(0, { name: 'Cyan', copies: 7 })).toMatch(/^Cyan lacks 7 of 350 prints: /);
+});
 
 test('pictures and photographs: each refusal says what to do; how the colours were read is said', () => {
   for (const words of [...Object.values(PICTURE_PROBLEM_WORDS), ...Object.values(REFUSED_CHECK_WORDS)])

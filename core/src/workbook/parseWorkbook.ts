@@ -87,13 +87,39 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
       count: problems.length,
       problems: problems.slice(0, MOST_PROBLEMS),
     });
-  const seen = new Map<string, Fact>();
-  for (const fact of read) {
-    const twin = seen.get(fact.id);
-    if (!twin) seen.set(fact.id, fact);
-    else if (!sameFact(twin, fact)) return fail({ code: 'fileDuplicate', id: fact.id });
+  const single = withoutTwins(read);
+  return single.ok ? ok({ ...envelope.data, facts: single.value }) : single;
+}
+
+/** Each fact once. Most come with a greater id than all before: only the others can be there already. */
+function withoutTwins(facts: readonly Fact[]): Result<Fact[], FileProblem> {
+  const rising: Fact[] = [];
+  const others = new Map<string, Fact>();
+  const all: Fact[] = [];
+  for (const fact of facts) {
+    const last = rising.at(-1);
+    if (!last || last.id < fact.id) rising.push(fact);
+    else {
+      const twin = others.get(fact.id) ?? findById(rising, fact.id);
+      if (twin && !sameFact(twin, fact)) return fail({ code: 'fileDuplicate', id: fact.id });
+      if (twin) continue;
+      others.set(fact.id, fact);
+    }
+    all.push(fact);
   }
-  return ok({ ...envelope.data, facts: seen.size === read.length ? read : [...seen.values()] });
+  return ok(all);
+}
+
+/** In a list of rising ids. */
+function findById(facts: readonly Fact[], id: string): Fact | undefined {
+  let low = 0;
+  let high = facts.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (facts[middle]!.id < id) low = middle + 1;
+    else high = middle;
+  }
+  return facts[low]?.id === id ? facts[low] : undefined;
 }
 
 function pathOf(of: readonly PropertyKey[], raw: object): string {

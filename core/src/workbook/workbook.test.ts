@@ -87,6 +87,26 @@ describe('a workbook file', () => {
     expect(!parsed.ok && explain(parsed.problem)).toMatch(words);
   });
 
+  test('whatever stands twice, in whatever order, is taken once; one id for two entries is refused', () => {
+    const stood = fc.array(fc.nat(facts.length - 1), { minLength: 1, maxLength: 40 });
+    fc.assert(
+      fc.property(stood, fc.boolean(), fc.nat(39), (order, contradicts, at) => {
+        const list = order.map((place) => facts[place]!);
+        const odd = at % list.length;
+        const others = order.filter((place, i) => place === order[odd] && i !== odd).length;
+        if (contradicts) list[odd] = { ...list[odd]!, recorded: AT };
+        const parsed = parseWorkbook(JSON.stringify({ ...(JSON.parse(text) as object), facts: list }));
+        if (contradicts && others > 0)
+          expect(!parsed.ok && parsed.problem).toEqual({ code: 'fileDuplicate', id: list[odd]!.id });
+        else
+          expect(parsed.ok && parsed.value.facts.map(({ id }) => id)).toEqual([
+            ...new Set(list.map(({ id }) => id)),
+          ]);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
   test('the same entry twice is one entry; nothing at all is said so', () => {
     const raw = JSON.parse(text) as { facts: unknown[] };
     raw.facts.push(raw.facts[0]);

@@ -33,6 +33,20 @@ test('a typed weight goes to the chosen cartridge, with the ink it means shown b
   expect(field()).toHaveValue('');
 });
 
+test('the weight of a cartridge whose type is gone is kept, and what it lacks is said before', async () => {
+  const type = room.find((fact) => fact.kind === 'defined' && fact.entity.entity === 'cartridgeType')!;
+  const undo = script([{ kind: 'voided', factId: type.id, reason: '' }], '2026-03-02T09:00:00.000Z');
+  const { user, facts } = await renderApp(<ScaleRail />, [...room, ...undo]);
+  await user.selectOptions(screen.getByLabelText('of'), 'cyan');
+  expect(screen.getByRole('status')).toBeEmptyDOMElement();
+  await user.type(field(), '60.10');
+  expect(screen.getByRole('status')).toHaveTextContent(
+    /^Its type is not in the workbook: the weight is kept/,
+  );
+  await user.keyboard('{Enter}');
+  await waitFor(() => expect(facts('weighed')).toHaveLength(2));
+});
+
 test('a step that waits for a weight takes it instead', async () => {
   const taken: MassReading[] = [];
   function Step() {

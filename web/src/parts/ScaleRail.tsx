@@ -1,7 +1,16 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { all, explain, find, formatUncertain, inkByWeight, parseQuantity, readMass } from '@hiraeth/core';
+import {
+  all,
+  bodyOf,
+  explain,
+  find,
+  formatUncertain,
+  inkByWeight,
+  parseQuantity,
+  readMass,
+} from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../state/hooks';
 import { useAppSelector } from '../state/store';
 import { useScale, type ScaleSource } from '../devices/useScale';
@@ -84,10 +93,11 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
+    if (!bodyOf(ledger.context, chosen.id))
+      return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
     const ink = inkByWeight(ledger, chosen.id, readMass(ledger.context, value).massG, now);
-    return ink ? formatUncertain(ink, 'ml') : null;
+    return ink ? `= ${formatUncertain(ink, 'ml')} of ink` : null;
   };
-  const ink = preview();
   if (!ready) return null;
   return (
     <form
@@ -148,7 +158,7 @@ export function ScaleRail() {
         </Button>
       )}
       <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
-        {error ?? state.trouble ?? (ink ? `= ${ink} of ink` : '')}
+        {error ?? state.trouble ?? preview() ?? ''}
       </span>
       <span style={{ marginLeft: 'auto' }}>
         <Pick<ScaleSource>

@@ -220,6 +220,38 @@ describe('other costs, quotes and scenarios', () => {
   });
 });
 
+test('prints of unknown ink stand beside the cost and its months, not in them', async () => {
+  await renderApp(<Cost />, script([print(7), ...setUp, ...used()]), AT);
+  expect(screen.getByTestId('unknown-ink')).toHaveTextContent(
+    /^7 prints are left out, the last of 1 Mar 2026: .* never weighed\.$/,
+  );
+  expect(screen.getByText(/^and 7 of unknown ink$/)).toBeInTheDocument();
+});
+
+test('a channel that was never weighed is named, and has no use a dm²', async () => {
+  const weighed = ['cyan', 'magenta'];
+  const room = script([
+    ...setUp,
+    ...weighed.flatMap((id) => [weigh(id, 42), fill(id, 40), weigh(id, 84.5)]),
+    install,
+    print(20),
+    ...weighed.map((id) => weigh(id, 80)),
+  ]);
+  await renderApp(<Cost />, room, AT);
+  expect(screen.getByTestId('unknown-ink')).toHaveTextContent(
+    'yellow is left out: its cartridge was never weighed.',
+  );
+  const [cyan, yellow] = ['cyan', 'yellow'].map((name) =>
+    within(screen.getByText('Channel by channel').closest('details')!)
+      .getByRole('cell', { name })
+      .closest('tr'),
+  );
+  expect(cyan).toHaveTextContent(/ml\d+£/);
+  // Not nothing, and not nothing for certain.
+  expect(yellow).toHaveTextContent(/^yellownever weighed––/);
+  expect(screen.getAllByText(/^never weighed: nothing of it is in the sum$/)).toHaveLength(1);
+});
+
 describe('a set for the one that is in', () => {
   const second = ['cyan', 'magenta', 'yellow'].flatMap((shade) => [
     define(cartridge(`${shade}-b`, shade, { set: 'B' })),

@@ -3,7 +3,7 @@ import { emptyLog } from '../../exposure';
 import type { Cartridge } from '../../workbook';
 import { bodyOf, find, slotFor, type Context } from '../define/context';
 import { UNKNOWN_VAR } from './belief';
-import { EMPTY_MIX } from './mixes';
+import { EMPTY_MIX, mixOf } from './mixes';
 import {
   newBottleState,
   copyState,
@@ -105,6 +105,7 @@ export function newCartridge(context: Context, id: string): CartridgeState | und
     seat: null,
     installedAt: null,
     lastSeat: null,
+    printerIds: [],
     outSince: null,
     lastWeighed: null,
     wetMl: null,
@@ -160,7 +161,7 @@ function startOf(context: Context, cartridge: Cartridge): Known {
         at: '',
         belief: { ...tare, ml: nominal, inkVar: (ORIGINAL_U * nominal) ** 2 },
         source: 'assumed',
-        mixes: bare.map(() => new Map([['original', nominal / type.chambers]])),
+        mixes: bare.map(() => mixOf('original', nominal / type.chambers)),
         reading: null,
         read: null,
       };

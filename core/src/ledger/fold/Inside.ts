@@ -1,18 +1,15 @@
-import { lotsOf, mixesMl, takeFrom } from './mixes';
-import type { Mix } from './state';
-
-/** Less than this is nothing, ml. */
-const NOTHING_ML = 1e-9;
+import { lotsOf, mixesMl, mixOf, NOTHING_ML, takeFrom } from './mixes';
+import type { Blend, Mix } from './state';
 
 /**
  * The lots in a cartridge while a chain is gone through. What the printer draws leaves their shares as they are: it is taken off
- * when the lots are next asked for, and all draws until then name the same mixture.
+ * when the lots are next asked for, and all draws until then are of the same blend.
  */
 export class Inside {
   private totalMl: number;
   private drawnMl = 0;
-  /** The chambers as one mixture, once a draw asked for it. */
-  private together: Mix | null = null;
+  /** The chambers as one blend, once a draw asked for it. */
+  private together: Blend | null = null;
 
   /** @param bareLot lot of ink that no record explains */
   constructor(
@@ -39,14 +36,14 @@ export class Inside {
   /**
    * The printer draws from all chambers alike.
    *
-   * @returns the mixture that it draws: its shares hold, its amount is any
+   * @returns the blend that it draws
    */
-  draw(ml: number): Mix {
+  draw(ml: number): Blend {
     if (this.totalMl - this.drawnMl <= NOTHING_ML) {
       this.put(takeFrom(this.mixes, ml, null));
-      return new Map([[this.bareLot, 1]]);
+      return mixOf(this.bareLot, 1).blend;
     }
-    this.together ??= this.held.length === 1 ? this.held[0]! : lotsOf(this.held, this.totalMl, this.bareLot);
+    this.together ??= lotsOf(this.held, 1, this.bareLot).blend;
     this.drawnMl += ml;
     return this.together;
   }

@@ -399,6 +399,7 @@ function install(fold: Fold, fact: FactOf<'installed'>): void {
     if (!state) continue;
     chipEvent(fold, fact, cartridgeId, { type: 'reseated' });
     state.seat = { printerId: fact.printerId, slotId, position: printer.timeline.length, at: fact.at };
+    if (!state.printerIds.includes(fact.printerId)) state.printerIds = [...state.printerIds, fact.printerId];
     state.installedAt = fact.at;
     state.lastSeat = { printerId: fact.printerId, slotId };
     state.outSince = null;

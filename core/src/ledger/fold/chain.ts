@@ -7,7 +7,7 @@ import { bodyOf, find, type Context } from '../define/context';
 import { densityOfLot, densityOfMixes, isOneDensity } from './density';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { ruleOf, type Fold } from './Fold';
-import { EMPTY_MIX, lotsOf, scaleMixes } from './mixes';
+import { EMPTY_MIX, lotsOf, mixOf, scaleMixes } from './mixes';
 import type { CartridgeState, Closed, Draw, Flow, Happening, Mix, Reading, Seat } from './state';
 import { CONTRADICTS_SIGMA, survey, walk, type Foretell, type Stays, type Survey, type Walked } from './walk';
 
@@ -199,11 +199,15 @@ function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): U
   const { context } = fold;
   const body = bodyOf(context, cartridgeId)!;
   const { mixes } = state.known;
+  const happenings = listOf(state.happenings);
+  // What the printer draws leaves the blend as it is.
+  if (!happenings.some(({ type }) => type === 'in' || type === 'out'))
+    return densityOfMixes(context, body, mixes);
   // A few at most: a list is read faster than a set is made.
   const lots: string[] = [];
-  for (const mix of mixes) for (const lot of mix.keys()) if (!lots.includes(lot)) lots.push(lot);
+  for (const { blend } of mixes) for (const lot of blend.lots) if (!lots.includes(lot)) lots.push(lot);
   let poured: string | null = null;
-  for (const happening of listOf(state.happenings))
+  for (const happening of happenings)
     if (happening.type === 'in') {
       poured = happening.lot;
       if (!lots.includes(poured)) lots.push(poured);
@@ -290,9 +294,7 @@ export function weighWater(
       cov: -(body.emptyG.u ** 2),
     },
     source: 'weighed',
-    mixes: Array.from({ length: chambers }, () =>
-      ml > 0.05 ? new Map([['flush', ml / chambers]]) : EMPTY_MIX,
-    ),
+    mixes: Array.from({ length: chambers }, () => (ml > 0.05 ? mixOf('flush', ml / chambers) : EMPTY_MIX)),
     reading: null,
     read: null,
   };

@@ -9,7 +9,7 @@ import {
   type Body,
   type Context,
 } from '../define/context';
-import type { Mix } from './state';
+import type { Blend, Mix } from './state';
 
 /** The ink that the workbook names for a shade and class, when a lot inside is unknown. */
 function namedInk(context: Context, shade: string, inkClass: string) {
@@ -31,13 +31,35 @@ export function densityOfMixes(context: Context, body: Body, mixes: readonly Mix
   let value = 0;
   let u = 0;
   for (const mix of mixes)
-    for (const [lot, ml] of mix) {
-      const rho = densityOfLot(context, body, lot);
-      total += ml;
-      value += rho.value * ml;
-      u += rho.u * ml;
+    if (mix.ml > 0) {
+      const rho = densityOfBlend(context, body, mix.blend);
+      total += mix.ml;
+      value += rho.value * mix.ml;
+      u += rho.u * mix.ml;
     }
   return total > 1e-9 ? { value: value / total, u: u / total } : densityOfLot(context, body, 'unknown');
+}
+
+function densityOfBlend(context: Context, body: Body, blend: Blend): Uncertain {
+  // It is mostly asked of the same blend again, until something else goes in.
+  const last = deriveFor<{ blend: Blend | null; density: Uncertain }>(
+    context,
+    'blends',
+    body.cartridge.id,
+    () => ({ blend: null, density: DENSITY_PRIOR.pigment }),
+  );
+  if (last.blend !== blend) {
+    let value = 0;
+    let u = 0;
+    blend.lots.forEach((lot, i) => {
+      const rho = densityOfLot(context, body, lot);
+      value += rho.value * blend.parts[i]!;
+      u += rho.u * blend.parts[i]!;
+    });
+    last.blend = blend;
+    last.density = { value, u };
+  }
+  return last.density;
 }
 
 /** True when all lots are of one density: then it does not matter how much of each is there. */

@@ -6,21 +6,82 @@ const TRACE = 1e-4;
 /** Less than this in a dry cartridge is the scale's doubt, not ink of an unknown lot, ml. */
 const LEAST_BARE_ML = 0.05;
 
-export const EMPTY_MIX: Mix = new Map();
+/** Less than this is nothing, ml. */
+export const NOTHING_ML = 1e-9;
 
-export function mixMl(mix: Mix): number {
+export const EMPTY_MIX: Mix = { ml: 0, blend: { lots: [], parts: [] } };
+
+/** So much of one lot. */
+export const mixOf = (lot: string, ml: number): Mix => ({ ml, blend: { lots: [lot], parts: [1] } });
+
+export function mixesMl(mixes: readonly Mix[]): number {
   let total = 0;
-  for (const ml of mix.values()) total += ml;
+  for (const { ml } of mixes) total += ml;
   return total;
 }
 
-export const mixesMl = (mixes: readonly Mix[]): number => mixes.reduce((sum, mix) => sum + mixMl(mix), 0);
+/** What a mixture holds, lot by lot, ml. */
+export const lotsIn = ({ ml, blend }: Mix): { readonly lot: string; readonly ml: number }[] =>
+  blend.lots.map((lot, i) => ({ lot, ml: ml * blend.parts[i]! }));
+
+/** ml of one lot in a mixture. */
+export function mlOfLot({ ml, blend }: Mix, lot: string): number {
+  const at = blend.lots.indexOf(lot);
+  return at < 0 ? 0 : ml * blend.parts[at]!;
+}
+
+/** The mixture without one of its lots. */
+export function withoutLot(mix: Mix, lot: string): Mix {
+  if (!mix.blend.lots.includes(lot)) return mix;
+  return blended(lotsIn(mix).filter((held) => held.lot !== lot));
+}
 
 /** A chamber after ml of a lot went in. */
 export function pourInto(mixes: readonly Mix[], chamber: number, lot: string, ml: number): readonly Mix[] {
   const at = Math.min(chamber, mixes.length - 1);
-  return mixes.map((mix, i) => (i === at ? new Map(mix).set(lot, (mix.get(lot) ?? 0) + ml) : mix));
+  return mixes.map((mix, i) =>
+    i !== at ? mix : mix.ml <= NOTHING_ML ? mixOf(lot, mix.ml + ml) : blended([...lotsIn(mix), { lot, ml }]),
+  );
 }
+
+/** One mixture of amounts of lots, a lot more than once or not; traces are counted with the largest. */
+function blended(held: readonly { readonly lot: string; readonly ml: number }[]): Mix {
+  const lots: string[] = [];
+  const mls: number[] = [];
+  let total = 0;
+  for (const { lot, ml } of held) {
+    const at = lots.indexOf(lot);
+    if (at >= 0) mls[at]! += ml;
+    else {
+      lots.push(lot);
+      mls.push(ml);
+    }
+    total += ml;
+  }
+  if (!(total > NOTHING_ML)) return total === 0 ? EMPTY_MIX : { ml: total, blend: EMPTY_MIX.blend };
+  let largest = 0;
+  for (let i = 1; i < mls.length; i++) if (mls[i]! > mls[largest]!) largest = i;
+  const kept: string[] = [];
+  const parts: number[] = [];
+  let traces = 0;
+  let place = 0;
+  for (let i = 0; i < lots.length; i++) {
+    const part = mls[i]! / total;
+    if (part < TRACE) {
+      traces += part;
+      continue;
+    }
+    if (i === largest) place = kept.length;
+    kept.push(lots[i]!);
+    parts.push(part);
+  }
+  parts[place]! += traces;
+  return { ml: total, blend: { lots: kept, parts } };
+}
+
+/** All chambers as one mixture. */
+const together = (mixes: readonly Mix[]): Mix =>
+  mixes.length === 1 ? mixes[0]! : blended(mixes.flatMap(lotsIn));
 
 /**
  * Scales the lots so that they add up to the ink now known to be there: use and draining take from a well-mixed tank in
@@ -29,32 +90,11 @@ export function pourInto(mixes: readonly Mix[], chamber: number, lot: string, ml
 export function scaleMixes(mixes: readonly Mix[], ml: number, lotWhenBare: string): readonly Mix[] {
   const total = mixesMl(mixes);
   const target = Math.max(0, ml);
-  if (total > 1e-9) {
+  if (total > NOTHING_ML) {
     const factor = target / total;
-    return factor === 1 ? mixes : mixes.map((mix) => scaled(mix, factor, TRACE * target));
+    return factor === 1 ? mixes : mixes.map((mix) => ({ ml: mix.ml * factor, blend: mix.blend }));
   }
-  return target > LEAST_BARE_ML ? mixes.map(() => new Map([[lotWhenBare, target / mixes.length]])) : mixes;
-}
-
-function scaled(mix: Mix, factor: number, traceBelow: number): Mix {
-  let largest: string | null = null;
-  let most = -1;
-  let traces = 0;
-  for (const [lot, ml] of mix) {
-    if (ml > most) {
-      most = ml;
-      largest = lot;
-    }
-    if (ml * factor < traceBelow) traces += 1;
-  }
-  const out = new Map<string, number>();
-  let merged = 0;
-  for (const [lot, ml] of mix) {
-    if (traces > 0 && lot !== largest && ml * factor < traceBelow) merged += ml * factor;
-    else out.set(lot, ml * factor);
-  }
-  if (merged > 0 && largest !== null) out.set(largest, (out.get(largest) ?? 0) + merged);
-  return out;
+  return target > LEAST_BARE_ML ? mixes.map(() => mixOf(lotWhenBare, target / mixes.length)) : mixes;
 }
 
 /** The lots that ml taken from the mixed whole (or one chamber of it) hold; negative ml are ink that came back. */
@@ -64,19 +104,14 @@ export function lotsOf(
   lotWhenBare: string,
   chamber: number | null = null,
 ): Mix {
-  const from = chamber === null ? mixes : [mixes[Math.min(chamber, mixes.length - 1)]!];
-  const total = mixesMl(from);
   if (ml === 0) return EMPTY_MIX;
-  if (total <= 1e-9) return new Map([[lotWhenBare, ml]]);
-  const lots = new Map<string, number>();
-  for (const mix of from)
-    for (const [lot, has] of mix) lots.set(lot, (lots.get(lot) ?? 0) + (has * ml) / total);
-  return lots;
+  const from = chamber === null ? mixes : [mixes[Math.min(chamber, mixes.length - 1)]!];
+  return mixesMl(from) <= NOTHING_ML ? mixOf(lotWhenBare, ml) : { ml, blend: together(from).blend };
 }
 
 /** What stays of one chamber, or of all, after ml were taken. */
 export function takeFrom(mixes: readonly Mix[], ml: number, chamber: number | null): readonly Mix[] {
   if (chamber === null || mixes.length === 1) return scaleMixes(mixes, mixesMl(mixes) - ml, 'unknown');
   const at = Math.min(chamber, mixes.length - 1);
-  return mixes.map((mix, i) => (i === at ? scaleMixes([mix], mixMl(mix) - ml, 'unknown')[0]! : mix));
+  return mixes.map((mix, i) => (i === at ? scaleMixes([mix], mix.ml - ml, 'unknown')[0]! : mix));
 }

@@ -4,8 +4,20 @@ import type { Source, Uncertain } from '../../quantity';
 import type { Observed } from '../../usage';
 import type { Because, CheckAfter, CheckLight, FactOf, Ports, PurchaseKind, Signal } from '../../workbook';
 
-/** ml by lot: a bottle's id, or `original`, `unknown`, `flush`. */
-export type Mix = ReadonlyMap<string, number>;
+/**
+ * What something is mixed of: lots (a bottle's id, or `original`, `unknown`, `flush`) beside their parts of the whole, which add
+ * up to 1. Nobody changes one: all that was drawn and left between two fills is of the same blend.
+ */
+export interface Blend {
+  readonly lots: readonly string[];
+  readonly parts: readonly number[];
+}
+
+/** So much of a blend. */
+export interface Mix {
+  readonly ml: number;
+  readonly blend: Blend;
+}
 
 export interface Seat {
   readonly printerId: string;
@@ -118,8 +130,7 @@ export interface Draw {
   readonly stretch: Stretch;
   readonly exposure: Exposure;
   readonly ml: number;
-  /** The mixture that it was drawn from: its shares hold, its amount is any. */
-  readonly from: Mix;
+  readonly blend: Blend;
 }
 
 /** One line of a cartridge's life. */
@@ -183,6 +194,8 @@ export interface CartridgeState {
   installedAt: string | null;
   /** Where it stood before it was taken out: what was used there belongs to that channel. */
   lastSeat: Seat | null;
+  /** Each printer that it ever stood in. */
+  printerIds: readonly string[];
   outSince: string | null;
   lastWeighed: { readonly at: string; readonly massG: Uncertain; readonly purpose: string } | null;
   /** Drying or wet from a flush: water, g above its empty mass, at the last weighing. */

@@ -9,7 +9,7 @@ import {
 import { type Source } from '../../quantity';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { Inside } from './Inside';
-import { lotsOf, mixesMl, pourInto, scaleMixes, takeFrom } from './mixes';
+import { lotsOf, mixesMl, mixOf, pourInto, scaleMixes, takeFrom } from './mixes';
 import type { Belief, Draw, Flow, Happening, Known, LifePoint, Mix, Reading, Seat } from './state';
 
 /** Mean and variance of what a channel draws in an exposure: a fitted model, or a printer's priors. */
@@ -112,8 +112,8 @@ const LEAST_OFF_ML = 0.5;
  * closes a chain at a weighing, and for reading an open one with today's models.
  */
 export function walk(input: WalkInput): Walked {
-  const { start, foretell, timelineOf, bareLot } = input;
-  const { happenings } = input;
+  const { start, happenings, foretell, timelineOf, bareLot } = input;
+  if (happenings.length === 0) return standing(start, bareLot);
   const stays = input.stays ?? foretellStays(happenings, timelineOf, foretell);
   const scale = input.totalMl === undefined ? 1 : stays.totalMl > 1e-12 ? input.totalMl / stays.totalMl : 0;
   // A weighing said how much was drawn in all: evidence on the way has nothing to add.
@@ -187,7 +187,7 @@ export function walk(input: WalkInput): Walked {
         const ml = stay.ml * scale;
         seat = { printerId: happening.printerId, slotId: happening.slotId };
         if (stay.exposure !== NO_EXPOSURE) {
-          draws.push({ stretch: happening, exposure: stay.exposure, ml, from: inside.draw(ml) });
+          draws.push({ stretch: happening, exposure: stay.exposure, ml, blend: inside.draw(ml) });
           belief = moved(belief, -ml, free ? stay.variance : 0);
           foretoldMl += stay.ml;
           useVar += stay.variance;
@@ -209,7 +209,7 @@ export function walk(input: WalkInput): Walked {
           cause: 'filled',
           ml: happening.ml,
           variance: happening.variance,
-          lots: new Map([[happening.lot, happening.ml]]),
+          lots: mixOf(happening.lot, happening.ml),
           toBottle: null,
         });
         if (source !== 'predicted') source = 'syringe';
@@ -387,6 +387,29 @@ export function walk(input: WalkInput): Walked {
   }
 }
 
+/** Nothing happened to it: it stands as it was known. */
+function standing(start: Known, bareLot: string): Walked {
+  const { belief, mixes, source, reading, read } = start;
+  const mark: ReadPoint | null = reading && { reading, ml: belief.ml, handMl: 0, beforeMl: 0, sinceMl: 0 };
+  return {
+    belief,
+    mixes: settle(mixes, belief, bareLot),
+    source,
+    flows: [],
+    draws: [],
+    points: [],
+    beyondMl: 0,
+    contradiction: null,
+    handMl: 0,
+    handVar: 0,
+    foretoldMl: 0,
+    drew: false,
+    firstRead: mark,
+    lastRead: mark,
+    read: reading ? { reading, ml: belief.ml, handMl: 0 } : read,
+  };
+}
+
 /** From here the chip's count and the use foretold run side by side. */
 interface Anchor {
   readonly reading: Reading;
@@ -472,7 +495,7 @@ function settle(mixes: readonly Mix[], belief: Belief, bareLot: string): readonl
 
 /** Evidence corrected the sum: every stay takes its share. */
 function spread(draws: readonly Draw[], sumMl: number, finalMl: number): Draw[] {
-  const of = ({ stretch, exposure, from }: Draw, ml: number): Draw => ({ stretch, exposure, ml, from });
+  const of = ({ stretch, exposure, blend }: Draw, ml: number): Draw => ({ stretch, exposure, ml, blend });
   if (sumMl > 1e-9) return draws.map((draw) => of(draw, (draw.ml * finalMl) / sumMl));
   const [first, ...rest] = draws;
   return first ? [of(first, finalMl), ...rest] : [];

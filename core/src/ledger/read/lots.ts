@@ -1,6 +1,6 @@
 import { all, derive, find, inkOfBottle, pricePerMl, type Body, type Context } from '../define/context';
-import { mixesMl, mixMl } from '../fold/mixes';
-import type { Mix } from '../fold/state';
+import { lotsIn, mixesMl } from '../fold/mixes';
+import type { Blend, Mix } from '../fold/state';
 import type { Slot } from '../../workbook';
 
 export interface LotShare {
@@ -12,17 +12,19 @@ export interface LotShare {
 /**
  * What a chamber holds, by lot, largest first. Source of the rule: a well-mixed tank.
  *
- * @param mix ml by lot
+ * @param mix of one chamber
  * @returns fractions that add up to 1, or nothing when the chamber is empty
  */
 export function composition(mix: Mix): LotShare[] {
-  const total = mixMl(mix);
-  if (total <= 1e-9) return [];
-  return [...mix]
-    .map(([lot, ml]) => ({ lot, fraction: ml / total }))
+  const { ml, blend } = mix;
+  if (ml <= 1e-9) return [];
+  return blend.lots
+    .map((lot, i) => ({ lot, fraction: blend.parts[i]! }))
     .filter((share) => share.fraction > 1e-6)
     .sort((a, b) => b.fraction - a.fraction || (a.lot < b.lot ? -1 : 1));
 }
+
+type PricedSlot = Pick<Slot, 'shades' | 'inkClass' | 'original'>;
 
 /**
  * Price of a lot's ink, minor units per ml: of its bottle; an original's per usable ml; a lot of unknown origin at that of the
@@ -31,11 +33,7 @@ export function composition(mix: Mix): LotShare[] {
  * @param slot whose original and shade are meant
  * @returns null when nothing about its price is known
  */
-export function priceOfLot(
-  context: Context,
-  lot: string,
-  slot: Pick<Slot, 'shades' | 'inkClass' | 'original'>,
-): number | null {
+export function priceOfLot(context: Context, lot: string, slot: PricedSlot): number | null {
   if (lot === 'flush') return 0;
   const bottle = find(context, 'bottle', lot);
   if (bottle) return pricePerMl(bottle);
@@ -54,23 +52,44 @@ function newestPrice(context: Context, shades: readonly string[], inkClass: stri
 }
 
 /**
+ * Price of a blend, minor units per ml: each lot's by its part.
+ *
+ * @returns null when the price of any lot in it is unknown
+ */
+export function priceOfBlend(context: Context, blend: Blend, slot: PricedSlot): number | null {
+  const slots = derive(
+    context,
+    'blendPrices',
+    () => new WeakMap<PricedSlot, WeakMap<Blend, number | null>>(),
+  );
+  let prices = slots.get(slot);
+  if (!prices) slots.set(slot, (prices = new WeakMap()));
+  let price = prices.get(blend);
+  if (price === undefined) {
+    price = 0;
+    for (let i = 0; i < blend.lots.length && price !== null; i++) {
+      const one = priceOfLot(context, blend.lots[i]!, slot);
+      price = one === null ? null : price + one * blend.parts[i]!;
+    }
+    prices.set(blend, price);
+  }
+  return price;
+}
+
+/**
  * Mean price of the ink inside, minor units per ml.
  *
  * @returns null when the price of any lot in it is unknown, or nothing is known to be in it and its shade has no bottle
  */
-export function priceOfMixes(
-  context: Context,
-  slot: Pick<Slot, 'shades' | 'inkClass' | 'original'>,
-  mixes: readonly Mix[],
-): number | null {
+export function priceOfMixes(context: Context, slot: PricedSlot, mixes: readonly Mix[]): number | null {
   let ml = 0;
   let minor = 0;
   for (const mix of mixes)
-    for (const [lot, amount] of mix) {
-      const price = priceOfLot(context, lot, slot);
+    if (mix.ml > 0) {
+      const price = priceOfBlend(context, mix.blend, slot);
       if (price === null) return null;
-      ml += amount;
-      minor += amount * price;
+      ml += mix.ml;
+      minor += mix.ml * price;
     }
   return ml > 1e-9 ? minor / ml : newestPrice(context, slot.shades, slot.inkClass);
 }
@@ -79,7 +98,7 @@ export function priceOfMixes(
 export function foreignFraction(context: Context, mixes: readonly Mix[], body: Body): number {
   let foreign = 0;
   mixes.forEach((mix, chamber) => {
-    for (const [lot, ml] of mix) {
+    for (const { lot, ml } of lotsIn(mix)) {
       const ink = inkOfBottle(context, lot);
       const shade = body.cartridge.shades[chamber] ?? body.cartridge.shades[0];
       if (lot === 'flush' || (ink && (ink.shade !== shade || ink.inkClass !== body.cartridge.inkClass)))

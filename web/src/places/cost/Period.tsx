@@ -58,7 +58,12 @@ export function Period({ found }: { readonly found: PeriodCost }) {
                     {monthOf(month.from)}
                     {month.from.slice(8, 10) !== '01' && `, from ${day(month.from)}`}
                   </td>
-                  <td className="n">{month.copies}</td>
+                  <td className="n">
+                    {month.copies}
+                    {month.uncountedCopies > 0 && (
+                      <span className="soft"> and {month.uncountedCopies} of unknown ink</span>
+                    )}
+                  </td>
                   <td className="n">{month.drawnMl.toFixed(0)} ml</td>
                   <td className="n">{money(month.refillMinor)}</td>
                   <td className="n">{money(month.originalMinor)}</td>

@@ -26,7 +26,10 @@ export function WhereItGoes({
   const money = useMoney();
   const printer = find(ledger.context, 'printer', cost.printerId)!;
   const bars: Bar[] = cost.channels.flatMap((channel, i) =>
-    channel.drawnMinor === null || channel.printedMinor === null || channel.lostMinor === null
+    !channel.inkKnown ||
+    channel.drawnMinor === null ||
+    channel.printedMinor === null ||
+    channel.lostMinor === null
       ? []
       : [
           {

@@ -18,6 +18,7 @@ import {
   periodCost,
   sellersFigure,
   settingsOf,
+  unknownInkWords,
   type Balance,
   COVERAGE,
   type PrintCost,
@@ -28,6 +29,7 @@ import {
 } from '@hiraeth/core';
 import { useHour, useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
+import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
@@ -95,10 +97,10 @@ export default function Cost() {
             testId="per-print"
           />
           <p>
-            {cost.copies === 0 ? (
-              'Nothing was printed in this period.'
-            ) : !cost.inkKnown ? (
+            {!cost.inkKnown ? (
               'No cartridge’s ink was known by then: how much these prints took cannot be told.'
+            ) : cost.copies === 0 ? (
+              'Nothing was printed in this period.'
             ) : cost.savedMinor === null ? (
               <>
                 {cost.unpriced.length > 0 ? (
@@ -125,9 +127,10 @@ export default function Cost() {
                 {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
               </>
             )}{' '}
-            {cost.copies} prints, {(cost.areaDm2 / 100).toFixed(1)} m².
+            {cost.copies > 0 && `${cost.copies} prints, ${(cost.areaDm2 / 100).toFixed(1)} m².`}
           </p>
         </div>
+        {cost.inkKnown && <UnknownInk cost={cost} />}
         <div className="row">
           <PrinterPick />
           <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />
@@ -268,6 +271,24 @@ export default function Cost() {
   );
 }
 
+/** Prints and channels that the figures cannot hold; loud where they would change them. */
+function UnknownInk({ cost }: { readonly cost: PrinterCost }) {
+  const lines = unknownInkWords(cost, day);
+  if (lines.length === 0) return null;
+  const loud = cost.unweighed.length > 0 || cost.uncounted.copies > 0.1 * cost.copies;
+  return (
+    <ul
+      className={`plain ${loud ? 'warn' : 'soft small'}`}
+      style={{ paddingBottom: 14 }}
+      data-testid="unknown-ink"
+    >
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  );
+}
+
 const PERIODS = [
   { value: 'all', label: 'all so far' },
   { value: '12', label: 'last 12 months' },
@@ -350,6 +371,7 @@ function SumDetails({
   readonly sum: Sum;
 }) {
   const money = useMoney();
+  const never = new Set(cost.channels.filter(({ inkKnown }) => !inkKnown).map(({ slotId }) => slotId));
   return (
     <details className="sum">
       <summary>
@@ -362,7 +384,9 @@ function SumDetails({
             <tr key={`${part.code} ${'factId' in part ? part.factId : 'slotId' in part ? part.slotId : ''}`}>
               <td>{labelOf(part)}</td>
               <td className="soft">
-                {howOf(part)}
+                {part.code === 'channel' && never.has(part.slotId)
+                  ? 'never weighed: nothing of it is in the sum'
+                  : howOf(part)}
                 {(part.code === 'channel' || part.code === 'byHand') && (
                   <Lots cost={cost} slotId={part.code === 'channel' ? part.slotId : null} />
                 )}
@@ -443,10 +467,12 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
                   <Swatch shades={printer?.slots.find((slot) => slot.id === channel.slotId)?.shades ?? []} />
                   {channel.name}
                 </td>
-                <td className="n">{formatUncertain(channel.drawnMl, 'ml')}</td>
-                <td className="n">{channel.wasteMl.toFixed(1)} ml</td>
                 <td className="n">
-                  {cost.areaDm2 > 0 ? ((1000 * channel.printedMl) / cost.areaDm2).toFixed(0) : '–'}
+                  {channel.inkKnown ? formatUncertain(channel.drawnMl, 'ml') : 'never weighed'}
+                </td>
+                <td className="n">{channel.inkKnown ? `${channel.wasteMl.toFixed(1)} ml` : '–'}</td>
+                <td className="n">
+                  {channel.areaDm2 > 0 ? ((1000 * channel.printedMl) / channel.areaDm2).toFixed(0) : '–'}
                 </td>
                 <td className="n">{money(channel.refillMinorPerMl, 3)}</td>
                 <td className="n">{money(channel.originalMinorPerMl, 3)}</td>

@@ -86,8 +86,9 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const bottle = find(ledger.context, 'bottle', bottleId);
   const to = bottle ? inkOfBottle(ledger.context, bottle.id) : undefined;
   // Of what is inside: the ink that it is to hold.
-  const [mix] = view.mixes;
-  const already = composition(mix ?? new Map())
+  const already = view.mixes
+    .slice(0, 1)
+    .flatMap(composition)
     .filter(({ lot }) => to !== undefined && inkOfBottle(ledger.context, lot)?.id === to.id)
     .reduce((sum, { fraction }) => sum + fraction, 0);
   const residualMl = readTyped(residual, 'volume').value;

@@ -1,0 +1,98 @@
+import type { Blend } from '../ledger';
+import type { CleaningLevel } from '../workbook';
+import type { Cause } from './causes';
+
+/** Which way ink went. */
+export interface Way {
+  readonly cause: Cause;
+  /** What was printed; null for pictures of measured demand and all other causes. */
+  readonly subjectId: string | null;
+  readonly level: CleaningLevel | null;
+}
+
+export const wayOf = (cause: Cause): Way => ({ cause, subjectId: null, level: null });
+
+/** Ink that went one way. */
+export class Sum {
+  ml = 0;
+  /** What it was of: most of what comes one after the other is of one blend. */
+  readonly mixes: { ml: number; readonly blend: Blend }[] = [];
+
+  constructor(readonly way: Way) {}
+
+  add(ml: number, blend: Blend): void {
+    this.ml += ml;
+    const last = this.mixes.at(-1);
+    if (last?.blend === blend) last.ml += ml;
+    else this.mixes.push({ ml, blend });
+  }
+}
+
+/** The ink of one channel in one period, while its account is written. */
+export class Column {
+  startedMl = 0;
+  filledMl = 0;
+  returnedMl = 0;
+  spiltBesideMl = 0;
+  /** Out of the cartridges for good. */
+  outMl = 0;
+  handVar = 0;
+  /** A cause is told apart by its kind of picture, or by its level: never by both. */
+  private readonly byCause = new Map<Cause, Map<string | null, Sum>>();
+
+  /** Columns side by side as one; a single one as it is. */
+  static together(columns: readonly Column[]): Column {
+    const [only] = columns;
+    if (only && columns.length === 1) return only;
+    const whole = new Column();
+    for (const column of columns) {
+      whole.startedMl += column.startedMl;
+      whole.filledMl += column.filledMl;
+      whole.returnedMl += column.returnedMl;
+      whole.spiltBesideMl += column.spiltBesideMl;
+      whole.outMl += column.outMl;
+      whole.handVar += column.handVar;
+      for (const sums of column.byCause.values())
+        for (const sum of sums.values()) {
+          const mine = whole.sum(sum.way);
+          for (const { ml, blend } of sum.mixes) mine.add(ml, blend);
+        }
+    }
+    return whole;
+  }
+
+  /** In its cartridges at its end, less what was there at its start. */
+  get netMl(): number {
+    return this.startedMl + this.filledMl - this.returnedMl - this.outMl;
+  }
+
+  sums(): Sum[] {
+    return [...this.byCause.values()].flatMap((sums) => [...sums.values()]);
+  }
+
+  /** Ink that left a cartridge for good. */
+  add(way: Way, ml: number, blend: Blend): void {
+    if (ml === 0) return;
+    this.sum(way).add(ml, blend);
+    this.outMl += ml;
+  }
+
+  /** Ink that was lost before it came into a cartridge. */
+  addBeside(way: Way, ml: number, blend: Blend): void {
+    if (ml === 0) return;
+    this.sum(way).add(ml, blend);
+    if (way.cause === 'spilt') this.spiltBesideMl += ml;
+  }
+
+  private sum(way: Way): Sum {
+    let sums = this.byCause.get(way.cause);
+    if (!sums) this.byCause.set(way.cause, (sums = new Map<string | null, Sum>()));
+    const key = way.subjectId ?? way.level;
+    let sum = sums.get(key);
+    if (!sum) {
+      const { cause, subjectId, level } = way;
+      sums.set(key, (sum = new Sum({ cause, subjectId, level })));
+    }
+    return sum;
+  }
+}
