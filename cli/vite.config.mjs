@@ -7,7 +7,7 @@ export default defineConfig({
     ssr: 'src/main.ts',
     outDir: 'dist',
     target: 'node20',
-    minify: false,
+    minify: true,
     rolldownOptions: { output: { entryFileNames: 'hiraeth.mjs' } },
   },
   ssr: { noExternal: true },

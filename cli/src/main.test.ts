@@ -16,7 +16,7 @@ import { encode } from 'fast-png';
 import jpeg from 'jpeg-js';
 import { makeChance, NINE_LAYOUT, photographCheck } from '../../rig/src';
 import { define, fill, script, setUp, weigh, install, print } from '../../core/src/testing/bench';
-import { main } from './main';
+import { main, readText } from './main';
 
 const dir = mkdtempSync(join(tmpdir(), 'hiraeth-'));
 const facts = script([...setUp, weigh('cyan', 63.42), install, print(20), weigh('cyan', 60)]);
@@ -363,4 +363,14 @@ test('import: a page log is logged by rule into a new file, and the second time 
   expect((await run('import', room, log, '--as', 'page-log', '--out', join(dir, 'no', 'where'))).err).toMatch(
     /could not be written/,
   );
+});
+
+test('letters of several bytes come whole, wherever a long file is cut to be read', async () => {
+  for (const lead of ['', 'a', 'ab', 'abc']) {
+    const text = lead + '🖨×€é'.repeat(150_000);
+    const long = join(dir, 'long.txt');
+    writeFileSync(long, text);
+    const read = await readText(long);
+    expect(read.ok && read.value === text).toBe(true);
+  }
 });

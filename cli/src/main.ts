@@ -240,9 +240,23 @@ export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Re
   const bytes = await readBytes(file, silenceMs);
   if (!bytes.ok) return bytes;
   const { buffer, byteOffset, byteLength } = bytes.value;
-  const text = Buffer.from(buffer, byteOffset, byteLength);
-  // A workbook of English names is plain letters: no need to look at each.
-  return ok(text.toString(isAscii(text) ? 'latin1' : 'utf8'));
+  return ok(decode(Buffer.from(buffer, byteOffset, byteLength)));
+}
+
+const PIECE_BYTES = 1 << 20;
+
+/** UTF-8 as text, piece by piece: a workbook is plain letters nearly throughout, and those are copied as they are. */
+function decode(bytes: Buffer): string {
+  let text = '';
+  for (let start = 0; start < bytes.length;) {
+    let end = Math.min(bytes.length, start + PIECE_BYTES);
+    // A letter of several bytes is not cut in two.
+    while (end < bytes.length && (bytes[end]! & 0xc0) === 0x80) end += 1;
+    const piece = bytes.subarray(start, end);
+    text += piece.toString(isAscii(piece) ? 'latin1' : 'utf8');
+    start = end;
+  }
+  return text;
 }
 
 /** Beside it first, then in its place: a file is never half-written. */

@@ -1,4 +1,4 @@
-import type { Blend } from '../ledger';
+import type { Blend, Mix } from '../ledger';
 import type { CleaningLevel } from '../workbook';
 import type { Cause } from './causes';
 
@@ -39,6 +39,8 @@ export class Column {
   handVar = 0;
   /** A cause is told apart by its kind of picture, or by its level: never by both. */
   private readonly byCause = new Map<Cause, Map<string | null, Sum>>();
+  /** All of them together. */
+  private readonly all = new Sum(wayOf('printed'));
 
   /** Columns side by side as one; a single one as it is. */
   static together(columns: readonly Column[]): Column {
@@ -57,6 +59,7 @@ export class Column {
           const mine = whole.sum(sum.way);
           for (const { ml, blend } of sum.mixes) mine.add(ml, blend);
         }
+      for (const { ml, blend } of column.all.mixes) whole.all.add(ml, blend);
     }
     return whole;
   }
@@ -64,6 +67,10 @@ export class Column {
   /** In its cartridges at its end, less what was there at its start. */
   get netMl(): number {
     return this.startedMl + this.filledMl - this.returnedMl - this.outMl;
+  }
+
+  get mixes(): readonly Mix[] {
+    return this.all.mixes;
   }
 
   sums(): Sum[] {
@@ -74,6 +81,7 @@ export class Column {
   add(way: Way, ml: number, blend: Blend): void {
     if (ml === 0) return;
     this.sum(way).add(ml, blend);
+    this.all.add(ml, blend);
     this.outMl += ml;
   }
 
@@ -81,6 +89,7 @@ export class Column {
   addBeside(way: Way, ml: number, blend: Blend): void {
     if (ml === 0) return;
     this.sum(way).add(ml, blend);
+    this.all.add(ml, blend);
     if (way.cause === 'spilt') this.spiltBesideMl += ml;
   }
 

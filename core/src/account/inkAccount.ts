@@ -54,6 +54,8 @@ export interface ChannelAccount {
   /** Standard uncertainty of what is on hand, by all but densities. */
   readonly onHandU: number;
   readonly entries: readonly AccountEntry[];
+  /** What all of them were of. */
+  readonly mixes: readonly Mix[];
 }
 
 export interface InkAccount {
@@ -266,6 +268,7 @@ class Sheet {
         ml,
         mixes,
       })),
+      mixes: mine.mixes,
     };
   }
 

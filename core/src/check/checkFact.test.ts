@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { toCsv } from '../exchange';
-import { Ledger } from '../ledger';
+import { bodyOf, densityInside, inkNow, Ledger } from '../ledger';
 import { cartridge, define, fill, install, print, script, setUp, weigh } from '../testing/bench';
 import { explain } from '../words';
 import type { FactDraft } from '../workbook';
@@ -134,4 +134,23 @@ test('a mass or a fill of the past, entered late, is not held against what is in
   const [past, today] = ['2026-03-15T09:00:00.000Z', '2026-04-02T09:00:00.000Z'];
   expect([codes(weigh('cyan', 85), past), codes(weigh('cyan', 85), today)]).toEqual([[], ['evidenceOff']]);
   expect([codes(fill('cyan', 40), past), codes(fill('cyan', 40), today)]).toEqual([[], ['overfill']]);
+});
+
+test('what was printed since the last weighing makes room: only a fill for which there is none is asked about', () => {
+  const printed = Ledger.from(
+    script([...setUp, weigh('cyan', 63.42), install, ...Array.from({ length: 6 }, () => print(20))]),
+  );
+  const full = Ledger.from(script([...setUp, weigh('cyan', 63.42), install]));
+  const { maxG, emptyG } = bodyOf(full.context, 'cyan')!;
+  const at = '2026-04-02T09:00:00.000Z';
+  const room = (ledger: Ledger): number =>
+    (maxG - emptyG.value) / densityInside(ledger, bodyOf(ledger.context, 'cyan')!, at).value -
+    inkNow(ledger, 'cyan', at)!.value;
+  const asks = (ledger: Ledger, ml: number): boolean =>
+    checkFact(ledger, script([fill('cyan', ml)], at)[0]!, NOW).some(({ code }) => code === 'overfill');
+  const beyond = (ledger: Ledger): number => room(ledger) + 3 * inkNow(ledger, 'cyan', at)!.u + 2;
+  expect(room(printed)).toBeGreaterThan(room(full) + 1);
+  // Between the two it is the prints alone that make it fit; beyond its doubt, nothing does.
+  expect([asks(full, room(full) - 0.5), asks(full, beyond(full))]).toEqual([false, true]);
+  expect([asks(printed, room(full) + 1), asks(printed, beyond(printed))]).toEqual([false, true]);
 });

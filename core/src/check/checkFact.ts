@@ -2,7 +2,6 @@ import {
   bodyOf,
   bottleRemaining,
   composition,
-  densityInside,
   find,
   inkNow,
   mixesOf,
@@ -13,6 +12,8 @@ import { goingIn, type GoingInProblem } from '../bench';
 import { entityRule, type Because, type EntityRule, type Fact, type FactOf } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
+import { overfill } from './overfill';
+import { referenceFields } from './referenceFields';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
 export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
@@ -87,6 +88,8 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
 );
 
 const OPENING = '1990-01-01T00:00:00.000Z';
+/** Less than this, ml, is never too much to take out. */
+const LEAST_TAKEN_ML = 0.5;
 /** A clock on another device may be this far ahead. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
@@ -216,20 +219,16 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
         problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
       // Facts of one run are judged by their own weighing; what comes late, by nothing of today.
       if (sharesRun(ledger, fact) || isLate(ledger, fact.cartridgeId, fact.at)) break;
-      const inside = inkNow(ledger, fact.cartridgeId, fact.at);
-      if (!inside) break;
-      const density = densityInside(ledger, body, fact.at);
-      const massG = body.emptyG.value + (inside.value + fact.ml.value) * density.value;
-      if (massG > body.maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density.value + 0.3)
-        problems.push({ severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG: body.maxG });
+      pushIf(problems, overfill(ledger, body, fact));
       break;
     }
     case 'drawnOut':
     case 'primed': {
       const body = bodyOf(context, fact.cartridgeId);
       if (!body) return [...problems, typeUnknown(context, fact.cartridgeId)];
-      const inside = inkNow(ledger, fact.cartridgeId, fact.at);
-      if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + 0.5)
+      // The drops of a priming need no look inside.
+      const inside = fact.ml.value > LEAST_TAKEN_ML ? inkNow(ledger, fact.cartridgeId, fact.at) : null;
+      if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + LEAST_TAKEN_ML)
         problems.push({
           severity: 'ask',
           code: 'moreThanInside',
@@ -364,11 +363,7 @@ function eachReference(fact: Fact, visit: (what: string, id: string, of: string 
   const see = (what: string, id: string | null | undefined): void => {
     if (id !== undefined && id !== null) visit(what, id, null);
   };
-  if ('cartridgeId' in fact) see('cartridge', fact.cartridgeId);
-  if ('printerId' in fact) see('printer', fact.printerId);
-  if ('bottleId' in fact && fact.kind !== 'purchased') see('bottle', fact.bottleId);
-  if ('inkId' in fact) see('ink', fact.inkId);
-  if ('cartridgeIds' in fact) for (const id of fact.cartridgeIds) see('cartridge', id);
+  for (const { field, what } of referenceFields(fact.kind)) see(what, fact[field as keyof Fact] as string);
   switch (fact.kind) {
     case 'weighed':
       see(fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
@@ -384,6 +379,10 @@ function eachReference(fact: Fact, visit: (what: string, id: string, of: string 
     case 'chipSignalled':
     case 'gaugeSwitchedOff':
       visit('slot', fact.slotId, fact.printerId);
+      break;
+    case 'removed':
+    case 'agitated':
+      for (const id of fact.cartridgeIds) see('cartridge', id);
       break;
     case 'printed':
       see('subject', fact.subjectId);

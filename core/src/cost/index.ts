@@ -2,7 +2,6 @@ export { singleChanges, type ChannelUse } from './singleChanges';
 export {
   isOwn,
   MONTH_MS,
-  priceOfEntry,
   printerCost,
   type ChannelCost,
   type CostPart,

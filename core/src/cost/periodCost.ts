@@ -1,8 +1,8 @@
 import { ALWAYS, CAUSES, inkAccounts, printerMonths, type Cause } from '../account';
-import { find, type Book } from '../ledger';
+import type { Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
 import { paybackOf, type Payback } from './payback';
-import { addUp, costOfAccount, priceOfEntry, printerCost, type PrinterCost } from './printerCost';
+import { addUp, costOfAccount, printerCost, type PrinterCost } from './printerCost';
 import { printCost } from './printCost';
 import { printSizes } from './printSizes';
 
@@ -65,7 +65,7 @@ export function periodCost(book: Book, printerId: string, from: string, to: stri
   if (!cost) return undefined;
   return {
     cost,
-    causes: causesOf(book, cost),
+    causes: causesOf(cost),
     months: monthsOf(book, printerId, from, to),
     prints: printSizes(book, printerId, from, to, (place) => cost.account.coverage.has(place)).map((kind) => {
       const print = printCost(book, cost, kind.subjectId, (kind.widthMm * kind.heightMm) / 10_000);
@@ -82,8 +82,7 @@ export function periodCost(book: Book, printerId: string, from: string, to: stri
   };
 }
 
-function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
-  const printer = find(book.context, 'printer', cost.printerId)!;
+function causesOf(cost: PrinterCost): CauseCost[] {
   const sums = new Map<
     string,
     {
@@ -94,7 +93,7 @@ function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
       minors: (number | null)[];
     }
   >();
-  cost.channels.forEach((channel, i) => {
+  for (const channel of cost.channels)
     for (const entry of channel.entries) {
       const key = `${entry.cause}\u0000${entry.level ?? ''}\u0000${entry.subjectId ?? ''}`;
       let sum = sums.get(key);
@@ -104,9 +103,8 @@ function causesOf(book: Book, cost: PrinterCost): CauseCost[] {
           (sum = { cause: entry.cause, subjectId: entry.subjectId, level: entry.level, ml: 0, minors: [] }),
         );
       sum.ml += entry.ml;
-      sum.minors.push(priceOfEntry(book, printer.slots[i]!, entry));
+      sum.minors.push(entry.minor);
     }
-  });
   return [...sums.values()]
     .map(({ minors, ...sum }) => ({ ...sum, minor: addUp(minors) }))
     .sort((a, b) => CAUSES.indexOf(a.cause) - CAUSES.indexOf(b.cause) || b.ml - a.ml);

@@ -1,8 +1,8 @@
 import { NO_EXPOSURE } from '../exposure';
-import { find, modelOf, settingsOf, type Book } from '../ledger';
+import { modelOf, settingsOf, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
-import { addUp, priceOfEntry, type PrinterCost } from './printerCost';
+import { addUp, type PrinterCost } from './printerCost';
 
 /** What one print costs, in minor units: the average with its doubt, and how far single prints lie about it. */
 export interface PrintCost {
@@ -33,7 +33,6 @@ export function printCost(
   dm2: number,
   demand?: ReadonlyMap<string, number>,
 ): PrintCost {
-  const printer = find(book.context, 'printer', cost.printerId)!;
   const model = modelOf(book, cost.printerId)!;
   let ml = 0;
   let mlVar = 0;
@@ -44,8 +43,7 @@ export function printCost(
   const refills: (number | null)[] = [];
   const originals: (number | null)[] = [];
   let originalOwn = 0;
-  cost.channels.forEach((channel, i) => {
-    const slot = printer.slots[i]!;
+  cost.channels.forEach((channel) => {
     const picture =
       demand && queueUse(model, channel.slotId, [{ subjectId, dm2: 1, demand }], NO_EXPOSURE).use;
     const coefficient = picture ?? coefficientPerDm2(model, channel.slotId, subjectId);
@@ -55,7 +53,7 @@ export function printCost(
     const took = entries.reduce((sum, entry) => sum + entry.ml, 0);
     const printed = channel.printed.find((area) => area.subjectId === subjectId);
     const perDm2 = !picture && printed && took > 0 ? took / printed.dm2 : coefficient.value;
-    const minor = addUp(entries.map((entry) => priceOfEntry(book, slot, entry)));
+    const minor = addUp(entries.map((entry) => entry.minor));
     const price = took > 0 && minor !== null ? minor / took : channel.refillMinorPerMl;
     const relative = coefficient.value > 0 ? coefficient.u / coefficient.value : 0;
     const each = perDm2 * dm2;

@@ -3,19 +3,19 @@ import { listOf, type Log } from '../exposure';
 import {
   all,
   densityOfInk,
-  derive,
   deriveFor,
   find,
   inkOfBottle,
   isMeasured,
   mixesOf,
   modelOf,
-  priceOfBlend,
   priceOfMixes,
+  pricesOfBlends,
   settingsOf,
   type Blend,
   type Book,
   type Context,
+  type Mix,
   type Purchase,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
@@ -50,7 +50,12 @@ export interface ChannelCost {
   readonly sharedU: number;
   /** The same for what was lost by hand, ml. */
   readonly lostU: number;
-  readonly entries: readonly AccountEntry[];
+  readonly entries: readonly PricedEntry[];
+}
+
+/** With the price of its ink, minor units; null: that of a lot in it is unknown. */
+export interface PricedEntry extends AccountEntry {
+  readonly minor: number | null;
 }
 
 export type CostPart =
@@ -257,18 +262,16 @@ function channelCost(
 ): ChannelCost {
   const channel = account.channels[index]!;
   const { printerId, from, to, coverage } = account;
-  const { entries } = channel;
+  const entries = pricedIn(book, slot, channel.entries);
   const known = coverage.hasGaps(slot.id)
     ? printedIn(book, printerId, from, to, (place) => coverage.hasOf(slot.id, place))
     : counted;
   const drawn = entries.filter(({ cause }) => DRAWN.has(cause));
   const printed = entries.filter(({ cause }) => cause === 'printed' || cause === 'notLogged');
   const lost = entries.filter(({ cause }) => !DRAWN.has(cause));
-  const minorOf = (some: readonly AccountEntry[]) =>
-    addUp(some.map((entry) => priceOfEntry(book, slot, entry)));
   const drawnMinor = minorOf(drawn);
   // Whatever left was known by mass: its density's doubt goes with all of it.
-  const doubt = densityDoubt(book, slot, [...drawn, ...lost]);
+  const doubt = densityDoubt(book, slot, channel.mixes);
   const drawnShare = channel.drawnMl > 0 ? channel.drawnMl / (channel.drawnMl + Math.max(0, mlOf(lost))) : 1;
   const printedMl = mlOf(printed);
   return {
@@ -299,22 +302,20 @@ function channelCost(
 }
 
 const mlOf = (entries: readonly AccountEntry[]): number => entries.reduce((sum, { ml }) => sum + ml, 0);
+const minorOf = (entries: readonly PricedEntry[]): number | null => addUp(entries.map(({ minor }) => minor));
 
-/** Price of an entry's ink, minor units, by its lots; null when one of them is unknown. */
-export function priceOfEntry(book: Book, slot: Slot, entry: AccountEntry): number | null {
-  // It is a part of several sums.
-  const known = derive(book.context, 'entryPrices', () => new WeakMap<AccountEntry, number | null>());
-  let minor = known.get(entry);
-  if (minor === undefined) {
-    minor = 0;
+/** Each entry at the price of its own ink. */
+function pricedIn(book: Book, slot: Slot, entries: readonly AccountEntry[]): PricedEntry[] {
+  const priceOf = pricesOfBlends(book.context, slot);
+  return entries.map((entry) => {
+    let minor: number | null = 0;
     for (const { ml, blend } of entry.mixes) {
       if (Math.abs(ml) < 1e-12) continue;
-      const price = priceOfBlend(book.context, blend, slot);
+      const price = priceOf(blend);
       minor = minor === null || price === null ? null : minor + ml * price;
     }
-    known.set(entry, minor);
-  }
-  return minor;
+    return { ...entry, minor };
+  });
 }
 
 function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): number | null {
@@ -323,17 +324,16 @@ function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): num
 }
 
 /** What the densities' doubt means for ml known by mass: measured ones err each for itself, all others together. */
-function densityDoubt(book: Book, slot: Slot, entries: readonly AccountEntry[]) {
+function densityDoubt(book: Book, slot: Slot, mixes: readonly Mix[]) {
   let shared = 0;
   const own = new Map<string, number>();
-  for (const { mixes } of entries)
-    for (const { ml, blend } of mixes) {
-      if (!(ml > 0)) continue;
-      const doubt = doubtOfBlend(book.context, blend, slot);
-      shared += ml * doubt.shared;
-      for (const [inkId, share] of doubt.own) own.set(inkId, (own.get(inkId) ?? 0) + ml * share);
-    }
-  return { shared, own: Math.hypot(...own.values()) };
+  // Signed: what came back unexplained takes its part of the doubt with it.
+  for (const { ml, blend } of mixes) {
+    const doubt = doubtOfBlend(book.context, blend, slot);
+    shared += ml * doubt.shared;
+    for (const [inkId, share] of doubt.own) own.set(inkId, (own.get(inkId) ?? 0) + ml * share);
+  }
+  return { shared: Math.max(0, shared), own: Math.hypot(...own.values()) };
 }
 
 /** Of a ml: what is shared with all others of unmeasured density, and each measured ink's own. */

@@ -1,4 +1,4 @@
-import { compareFacts, entityRule, type Fact, type FactOf } from '../workbook';
+import { compareFacts, entityRule, FactsById, type Fact, type FactOf, type Facts } from '../workbook';
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
 import { Fold } from './fold/Fold';
@@ -25,7 +25,7 @@ export interface Book {
 
 /** What a fact is checked against before it is taken. */
 export interface CheckedBook extends Book {
-  readonly recorded: ReadonlyMap<string, Fact>;
+  readonly recorded: Facts;
   readonly facts: readonly Fact[];
   /** Is a fact voided by another one than this? */
   readonly isVoidedBesides: (factId: string, byId: string) => boolean;
@@ -69,7 +69,7 @@ export interface LogSnapshot extends Snapshot {
  */
 export class Ledger implements Snapshot, CheckedBook {
   /** Every fact recorded, voided ones too. */
-  readonly recorded = new Map<string, Fact>();
+  readonly recorded = new FactsById();
   facts: Fact[] = [];
   context: Context = newContext();
   revision = 0;
@@ -84,7 +84,7 @@ export class Ledger implements Snapshot, CheckedBook {
   /** Folds facts in whatever order; `before` sees each counting fact just before it is folded. */
   static from(facts: Iterable<Fact>, before?: (book: CheckedBook, fact: Fact) => void): Ledger {
     const ledger = new Ledger();
-    for (const fact of facts) if (!ledger.recorded.has(fact.id)) ledger.record(fact);
+    for (const fact of facts) ledger.record(fact);
     ledger.rebuild(before);
     return ledger;
   }
@@ -101,7 +101,7 @@ export class Ledger implements Snapshot, CheckedBook {
   ): Promise<Ledger> {
     const ledger = new Ledger();
     for (let i = 0; i < facts.length; i++) {
-      if (!ledger.recorded.has(facts[i]!.id)) ledger.record(facts[i]!);
+      ledger.record(facts[i]!);
       if (i % (4 * slice) === 0) await pause(0, facts.length);
     }
     const sorted = ledger.begin();
@@ -130,9 +130,12 @@ export class Ledger implements Snapshot, CheckedBook {
     ledger.fold = new Fold(base.context, new Fold(base.context, base.state).snapshot());
     for (const fact of base.after) ledger.record(fact);
     const fresh = since.filter((fact) => !ledger.recorded.has(fact.id));
-    for (const fact of fresh) if (!ledger.recorded.has(fact.id)) ledger.record(fact);
+    for (const fact of fresh) ledger.record(fact);
     if (fresh.some((fact) => ledger.reachesBehind(fact)) || !ledger.learnNew(fresh)) return null;
-    const sorted = [...ledger.recorded.values()].filter((fact) => ledger.counts(fact)).sort(compareFacts);
+    const sorted = ledger.recorded
+      .values()
+      .filter((fact) => ledger.counts(fact))
+      .sort(compareFacts);
     const [first] = sorted;
     if (first && base.through && compareFacts(first, base.through) <= 0) return null;
     try {
@@ -191,7 +194,7 @@ export class Ledger implements Snapshot, CheckedBook {
         return (mine ??= facts.slice(0, length));
       },
       get log() {
-        return (log ??= [...recorded.values()].slice(0, size));
+        return (log ??= recorded.values().slice(0, size));
       },
       isVoided: (factId) => this.isVoided(factId),
       aside: [...this.asides.values()].filter(({ fact }) => !this.isVoided(fact.id)),
@@ -222,23 +225,31 @@ export class Ledger implements Snapshot, CheckedBook {
   /** Learns the definitions, and gives the counting facts in order, to be folded. */
   private begin(): Fact[] {
     this.revision += 1;
-    const counting = [...this.recorded.values()].filter((fact) => this.counts(fact));
+    const counting: Fact[] = [];
+    const timeless: Fact[] = [];
+    // A file stands in order already.
+    let inOrder = true;
+    for (const fact of this.recorded.values()) {
+      if (!this.counts(fact)) continue;
+      if (isTimeless(fact)) timeless.push(fact);
+      const last = counting.at(-1);
+      if (last && inOrder) inOrder = compareFacts(last, fact) < 0;
+      counting.push(fact);
+    }
     this.context = newContext();
     this.handedOut = null;
-    const timeless = counting.filter(isTimeless).sort(byRecording);
+    timeless.sort(byRecording);
     for (const fact of timeless) learnContext(this.context, fact);
     this.lastTimeless = timeless.at(-1) ?? null;
     this.fold = new Fold(this.context);
     this.facts = [];
     this.checkpoints = [];
-    // A file stands in this order already.
-    const sorted = counting.every((fact, i) => i === 0 || compareFacts(counting[i - 1]!, fact) < 0);
-    return sorted ? counting : counting.sort(compareFacts);
+    return inOrder ? counting : counting.sort(compareFacts);
   }
 
   /** True when a fact is voided by one that is not itself voided. */
   isVoided(factId: string): boolean {
-    if (!this.voids.has(factId)) return false;
+    if (this.voids.size === 0 || !this.voids.has(factId)) return false;
     // A chain of undo and redo may be long: no recursion, and no link is asked twice.
     const known = this.voided;
     const told = known.get(factId);
@@ -353,7 +364,7 @@ export class Ledger implements Snapshot, CheckedBook {
   }
 
   private record(fact: Fact): void {
-    this.recorded.set(fact.id, fact);
+    if (this.recorded.add(fact)) return;
     // Only an earlier fact can be voided: no ring of facts voids itself.
     if (fact.kind !== 'voided' || fact.factId >= fact.id) return;
     this.voided.clear();
@@ -394,7 +405,7 @@ export class Ledger implements Snapshot, CheckedBook {
 
   /** Facts that are voided, set aside, or would make figures that mean nothing do not count. */
   private counts(fact: Fact): boolean {
-    if (this.asides.has(fact.id)) return false;
+    if (this.asides.size > 0 && this.asides.has(fact.id)) return false;
     const why = unsound(fact);
     if (why !== null) this.setAside(fact, why);
     return why === null && !this.isVoided(fact.id);

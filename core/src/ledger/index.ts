@@ -58,12 +58,14 @@ export { factsAbout } from './read/factsAbout';
 export { factsOf } from './read/factsOf';
 export {
   cartridgeOf,
+  densestInside,
   densityInside,
   expectedMass,
   foretellBy,
   happeningsOf,
   inkNow,
   mixesOf,
+  mostInside,
   openWalk,
   placeOf,
   type InkNow,
@@ -74,9 +76,9 @@ export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './r
 export {
   composition,
   foreignFraction,
-  priceOfBlend,
   priceOfLot,
   priceOfMixes,
+  pricesOfBlends,
   type LotShare,
 } from './read/lots';
 export { counterOf, fitSlowly, modelOf } from './read/models';

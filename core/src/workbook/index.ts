@@ -3,6 +3,7 @@ export * from './vocabulary';
 export * from './defaults';
 export * from './schema';
 export { compareFacts } from './compareFacts';
+export { FactsById, type Facts } from './FactsById';
 export { entityRule, type EntityRule } from './entityRule';
 export { makeStamp, type Clock } from './makeStamp';
 export { mergeFacts, type Merge } from './mergeFacts';

@@ -1,3 +1,4 @@
+import type { Facts } from './FactsById';
 import { sameFact } from './sameFact';
 import type { Fact } from './schema';
 
@@ -21,7 +22,7 @@ const SLICE = 1000;
  * @returns what is new, what is known already, and what contradicts
  */
 export function* mergeFacts(
-  have: ReadonlyMap<string, Fact>,
+  have: Pick<Facts, 'get'>,
   incoming: readonly Fact[],
 ): Generator<void, Merge, void> {
   const added: Fact[] = [];

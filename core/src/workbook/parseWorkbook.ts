@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../quantity';
+import { FactsById } from './FactsById';
 import { migrate } from './migrate';
 import { isPlain } from './quick';
 import { sameFact } from './sameFact';
@@ -67,16 +68,21 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
   if (!envelope.success)
     for (const issue of envelope.error.issues)
       problems.push({ path: pathOf(issue.path, raw), message: issue.message });
-  const read: Fact[] = [];
+  const read = new FactsById();
+  let twice: string | null = null;
+  const take = (fact: Fact): void => {
+    const twin = read.add(fact);
+    if (twin && !sameFact(twin, fact)) twice ??= fact.id;
+  };
   // A file that is wrong throughout is told by its first faults, in bounded time.
   for (let i = 0; i < (facts?.value.length ?? 0) && problems.length < MOST_PROBLEMS; i++) {
     const entry = facts!.value[i];
     if (isPlainFact(entry)) {
-      read.push(entry as Fact);
+      take(entry as Fact);
       continue;
     }
     const fact = factSchema.safeParse(entry);
-    if (fact.success) read.push(fact.data);
+    if (fact.success) take(fact.data);
     else
       for (const issue of fact.error.issues)
         problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: issue.message });
@@ -87,39 +93,9 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
       count: problems.length,
       problems: problems.slice(0, MOST_PROBLEMS),
     });
-  const single = withoutTwins(read);
-  return single.ok ? ok({ ...envelope.data, facts: single.value }) : single;
-}
-
-/** Each fact once. Most come with a greater id than all before: only the others can be there already. */
-function withoutTwins(facts: readonly Fact[]): Result<Fact[], FileProblem> {
-  const rising: Fact[] = [];
-  const others = new Map<string, Fact>();
-  const all: Fact[] = [];
-  for (const fact of facts) {
-    const last = rising.at(-1);
-    if (!last || last.id < fact.id) rising.push(fact);
-    else {
-      const twin = others.get(fact.id) ?? findById(rising, fact.id);
-      if (twin && !sameFact(twin, fact)) return fail({ code: 'fileDuplicate', id: fact.id });
-      if (twin) continue;
-      others.set(fact.id, fact);
-    }
-    all.push(fact);
-  }
-  return ok(all);
-}
-
-/** In a list of rising ids. */
-function findById(facts: readonly Fact[], id: string): Fact | undefined {
-  let low = 0;
-  let high = facts.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (facts[middle]!.id < id) low = middle + 1;
-    else high = middle;
-  }
-  return facts[low]?.id === id ? facts[low] : undefined;
+  return twice === null
+    ? ok({ ...envelope.data, facts: [...read.values()] })
+    : fail({ code: 'fileDuplicate', id: twice });
 }
 
 function pathOf(of: readonly PropertyKey[], raw: object): string {

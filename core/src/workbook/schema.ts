@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { checkLayoutSchema } from './checkLayout';
 import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
+import { ULID } from './quick';
 import {
   BECAUSE,
   CHECK_AFTER,
@@ -353,7 +354,7 @@ export const entitySchema = z.discriminatedUnion('entity', [
 
 const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
   z.strictObject({
-    id: z.string().regex(/^[0-9A-HJKMNP-TV-Z]{26}$/, 'a ULID of 26 characters'),
+    id: z.string().regex(ULID, 'a ULID of 26 characters'),
     at: instant,
     recorded: instant,
     note: text.optional(),

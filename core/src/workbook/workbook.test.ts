@@ -6,6 +6,7 @@ import { explain } from '../words';
 import {
   CONSTRUCTIONS,
   entityRule,
+  FactsById,
   FORMAT_VERSION,
   makeStamp,
   mergeFacts,
@@ -229,4 +230,23 @@ describe('a two-part type says what its head weighs', () => {
         /Weigh the head by itself\.$/,
       );
   });
+});
+
+test('facts by id are those of a table, in the order in which they came', () => {
+  const ids = fc.array(fc.constantFrom(...'0123456789ABCDEF'), { maxLength: 40 });
+  fc.assert(
+    fc.property(ids, (came) => {
+      const found = new FactsById();
+      const table = new Map<string, Fact>();
+      for (const [i, id] of came.entries()) {
+        const fact = { ...facts[i % facts.length]!, id };
+        expect(found.add(fact)).toBe(table.get(id));
+        if (!table.has(id)) table.set(id, fact);
+      }
+      expect(found.values()).toEqual([...table.values()]);
+      expect(found.size).toBe(table.size);
+      for (const id of '0A5FG/')
+        expect([found.get(id), found.has(id)]).toEqual([table.get(id), table.has(id)]);
+    }),
+  );
 });

@@ -104,6 +104,27 @@ export function inkNow(book: Book, cartridgeId: string, at: string): InkNow | nu
   };
 }
 
+/**
+ * The most that can be inside, ml, where nothing but printing came since its ink was last known: told without foretelling
+ * what was printed.
+ *
+ * @returns null where something was put in or seen since
+ */
+export function mostInside(book: Book, cartridgeId: string): number | null {
+  const state = cartridgeOf(book, cartridgeId);
+  if (!state || listOf(state.happenings).some(({ type }) => type !== 'stay')) return null;
+  return Math.max(0, state.known.belief.ml);
+}
+
+/** No denser than this is what is left of it, g/ml: printed to the last drop, its shade's ink would be what goes in. */
+export function densestInside(book: Book, body: Body): number {
+  const mixes = cartridgeOf(book, body.cartridge.id)?.known.mixes ?? [];
+  return Math.max(
+    densityOfMixes(book.context, body, mixes).value,
+    densityOfMixes(book.context, body, []).value,
+  );
+}
+
 /** ml by lot of each chamber now. */
 export function mixesOf(book: Book, cartridgeId: string, at: string): readonly Mix[] {
   return openWalk(book, cartridgeId, at)?.mixes ?? [];

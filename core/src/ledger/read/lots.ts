@@ -52,28 +52,31 @@ function newestPrice(context: Context, shades: readonly string[], inkClass: stri
 }
 
 /**
- * Price of a blend, minor units per ml: each lot's by its part.
+ * Prices of blends in a slot, minor units per ml: each lot's by its part.
  *
- * @returns null when the price of any lot in it is unknown
+ * @returns asks for one: null when the price of any lot in it is unknown
  */
-export function priceOfBlend(context: Context, blend: Blend, slot: PricedSlot): number | null {
+export function pricesOfBlends(context: Context, slot: PricedSlot): (blend: Blend) => number | null {
   const slots = derive(
     context,
     'blendPrices',
     () => new WeakMap<PricedSlot, WeakMap<Blend, number | null>>(),
   );
-  let prices = slots.get(slot);
-  if (!prices) slots.set(slot, (prices = new WeakMap()));
-  let price = prices.get(blend);
-  if (price === undefined) {
-    price = 0;
-    for (let i = 0; i < blend.lots.length && price !== null; i++) {
-      const one = priceOfLot(context, blend.lots[i]!, slot);
-      price = one === null ? null : price + one * blend.parts[i]!;
+  let known = slots.get(slot);
+  if (!known) slots.set(slot, (known = new WeakMap()));
+  const prices = known;
+  return (blend) => {
+    let price = prices.get(blend);
+    if (price === undefined) {
+      price = 0;
+      for (let i = 0; i < blend.lots.length && price !== null; i++) {
+        const one = priceOfLot(context, blend.lots[i]!, slot);
+        price = one === null ? null : price + one * blend.parts[i]!;
+      }
+      prices.set(blend, price);
     }
-    prices.set(blend, price);
-  }
-  return price;
+    return price;
+  };
 }
 
 /**
@@ -82,11 +85,12 @@ export function priceOfBlend(context: Context, blend: Blend, slot: PricedSlot): 
  * @returns null when the price of any lot in it is unknown, or nothing is known to be in it and its shade has no bottle
  */
 export function priceOfMixes(context: Context, slot: PricedSlot, mixes: readonly Mix[]): number | null {
+  const priceOf = pricesOfBlends(context, slot);
   let ml = 0;
   let minor = 0;
   for (const mix of mixes)
     if (mix.ml > 0) {
-      const price = priceOfBlend(context, mix.blend, slot);
+      const price = priceOf(mix.blend);
       if (price === null) return null;
       ml += mix.ml;
       minor += mix.ml * price;

@@ -1,1 +1,2 @@
 export { isPlain, type Plain } from './isPlain';
+export { ULID } from './isUlid';

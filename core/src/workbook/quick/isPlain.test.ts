@@ -2,7 +2,8 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fill, install, print, script, setUp, weigh } from '../../testing/bench';
 import { entitySchema, factSchema, type Fact, type FactDraft } from '../schema';
-import { isPlain } from './index';
+import { isPlain, ULID } from './index';
+import { isUlid } from './isUlid';
 
 const samples: readonly Fact[] = script([
   ...setUp,
@@ -85,4 +86,16 @@ test('whatever is put where, what is plain is what the schema takes, as it is', 
     { numRuns: 3000, seed: 7 },
   );
   expect(plain).toBeGreaterThan(100);
+});
+
+test('an id is looked at as its pattern does', () => {
+  const letters = fc.constantFrom(...'0123456789ABCDEFGHJKMNPQRSTVWXYZ');
+  const nearly = fc
+    .tuple(
+      fc.array(letters, { minLength: 25, maxLength: 27 }),
+      fc.nat(26),
+      fc.constantFrom('A', 'I', 'u', 'é', '\n', '😀'),
+    )
+    .map(([id, place, odd]) => [...id.slice(0, place), odd, ...id.slice(place + 1)].join(''));
+  fc.assert(fc.property(fc.oneof(nearly, fc.string()), (text) => isUlid(text) === ULID.test(text)));
 });

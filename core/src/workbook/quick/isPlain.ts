@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { isMoment } from './isMoment';
+import { isUlid, ULID } from './isUlid';
 
 /** Says true only where the schema would take the value and give it back as it is. */
 export type Plain = (value: unknown) => boolean;
@@ -23,12 +24,7 @@ function plainOf(schema: z.core.$ZodTypes): Plain {
   const base = baseOf(def);
   const checks = checksOf(schema);
   if (!base || !checks) return ASK;
-  if (checks.length === 0) return base;
-  return (value) => {
-    if (!base(value)) return false;
-    for (const check of checks) if (!check(value)) return false;
-    return true;
-  };
+  return checks.reduce<Plain>((before, check) => (value) => before(value) && check(value), base);
 }
 
 function baseOf(def: z.core.$ZodTypes['_zod']['def']): Plain | null {
@@ -39,14 +35,10 @@ function baseOf(def: z.core.$ZodTypes['_zod']['def']): Plain | null {
       return (value) => typeof value === 'number' && Number.isFinite(value);
     case 'boolean':
       return (value) => typeof value === 'boolean';
-    case 'literal': {
-      const allowed = new Set<unknown>(def.values);
-      return (value) => allowed.has(value);
-    }
-    case 'enum': {
-      const allowed = new Set<unknown>(Object.values(def.entries));
-      return (value) => allowed.has(value);
-    }
+    case 'literal':
+      return oneOf(def.values);
+    case 'enum':
+      return oneOf(Object.values(def.entries));
     case 'nullable': {
       const inner = inside(def.innerType);
       return (value) => value === null || inner(value);
@@ -75,12 +67,24 @@ function baseOf(def: z.core.$ZodTypes['_zod']['def']): Plain | null {
   }
 }
 
+function oneOf(values: readonly unknown[]): Plain {
+  const [only] = values;
+  if (values.length === 1) return (value) => value === only;
+  const allowed = new Set(values);
+  return (value) => allowed.has(value);
+}
+
 const inside = (schema: z.core.$ZodType): Plain => plainOf(schema as z.core.$ZodTypes);
+
+interface Field {
+  readonly plain: Plain;
+  readonly needed: boolean;
+}
 
 /** A strict object of known fields, each with its own check; fields that may be absent are counted apart. */
 function objectOf(def: z.core.$ZodObjectDef): Plain | null {
   if (def.catchall?._zod.def.type !== 'never') return null;
-  const fields = new Map<string, { readonly plain: Plain; readonly needed: boolean }>();
+  const fields = new Map<string, Field>();
   let needed = 0;
   for (const [key, schema] of Object.entries(def.shape)) {
     const own = schema as z.core.$ZodTypes;
@@ -88,13 +92,24 @@ function objectOf(def: z.core.$ZodObjectDef): Plain | null {
     if (isNeeded) needed += 1;
     fields.set(key, { plain: inside(own), needed: isNeeded });
   }
+  // Entries of a kind mostly name the same fields in the same order as the one before: then none has to be looked up.
+  const keys: string[] = [];
+  const inOrder: Field[] = [];
   return (value) => {
     if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
     let found = 0;
+    let i = 0;
     for (const key in value) {
-      const field = fields.get(key);
-      if (!field || !field.plain((value as Record<string, unknown>)[key])) return false;
+      if (keys[i] !== key) {
+        const field = fields.get(key);
+        if (!field) return false;
+        keys[i] = key;
+        inOrder[i] = field;
+      }
+      const field = inOrder[i]!;
+      if (!field.plain((value as Record<string, unknown>)[key])) return false;
       if (field.needed) found += 1;
+      i += 1;
     }
     return found === needed;
   };
@@ -157,6 +172,7 @@ function checkOf(def: z.core.$ZodChecks['_zod']['def']): Plain | null {
     case 'string_format': {
       const { pattern } = def;
       if (!pattern || pattern.global || pattern.sticky) return null;
+      if (pattern.source === ULID.source) return (value) => isUlid(value as string);
       const fits: Plain = (value) => pattern.test(value as string);
       return def.format === 'datetime' ? (value) => isMoment(value as string) || fits(value) : fits;
     }
