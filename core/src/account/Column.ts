@@ -12,19 +12,41 @@ export interface Way {
 
 export const wayOf = (cause: Cause): Way => ({ cause, subjectId: null, level: null });
 
+/** Price of a blend's ink, minor units per ml; null: unknown. */
+export type PriceOf = (blend: Blend) => number | null;
+
+/** Less than this, ml, has no price that matters. */
+const NOTHING_ML = 1e-12;
+
 /** Ink that went one way. */
 export class Sum {
   ml = 0;
+  /** At its own price, minor units; null: that of a part is unknown. */
+  minor: number | null = 0;
   /** What it was of: most of what comes one after the other is of one blend. */
   readonly mixes: { ml: number; readonly blend: Blend }[] = [];
 
   constructor(readonly way: Way) {}
 
-  add(ml: number, blend: Blend): void {
+  /** @param perMl price of the blend */
+  add(ml: number, blend: Blend, perMl: number | null): void {
     this.ml += ml;
+    if (this.minor !== null && Math.abs(ml) > NOTHING_ML)
+      this.minor = perMl === null ? null : this.minor + ml * perMl;
     const last = this.mixes.at(-1);
     if (last?.blend === blend) last.ml += ml;
     else this.mixes.push({ ml, blend });
+  }
+
+  /** Takes in what went the same way elsewhere. */
+  join(other: Sum): void {
+    this.ml += other.ml;
+    this.minor = this.minor === null || other.minor === null ? null : this.minor + other.minor;
+    for (const { ml, blend } of other.mixes) {
+      const last = this.mixes.at(-1);
+      if (last?.blend === blend) last.ml += ml;
+      else this.mixes.push({ ml, blend });
+    }
   }
 }
 
@@ -40,13 +62,17 @@ export class Column {
   /** A cause is told apart by its kind of picture, or by its level: never by both. */
   private readonly byCause = new Map<Cause, Map<string | null, Sum>>();
   /** All of them together. */
-  private readonly all = new Sum(wayOf('printed'));
+  private readonly all = new Sum(wayOf('unexplained'));
+  private blend: Blend | null = null;
+  private perMl: number | null = null;
+
+  constructor(private readonly priceOf: PriceOf) {}
 
   /** Columns side by side as one; a single one as it is. */
   static together(columns: readonly Column[]): Column {
     const [only] = columns;
     if (only && columns.length === 1) return only;
-    const whole = new Column();
+    const whole = new Column(() => null);
     for (const column of columns) {
       whole.startedMl += column.startedMl;
       whole.filledMl += column.filledMl;
@@ -55,11 +81,8 @@ export class Column {
       whole.outMl += column.outMl;
       whole.handVar += column.handVar;
       for (const sums of column.byCause.values())
-        for (const sum of sums.values()) {
-          const mine = whole.sum(sum.way);
-          for (const { ml, blend } of sum.mixes) mine.add(ml, blend);
-        }
-      for (const { ml, blend } of column.all.mixes) whole.all.add(ml, blend);
+        for (const sum of sums.values()) whole.sum(sum.way).join(sum);
+      whole.all.join(column.all);
     }
     return whole;
   }
@@ -80,17 +103,24 @@ export class Column {
   /** Ink that left a cartridge for good. */
   add(way: Way, ml: number, blend: Blend): void {
     if (ml === 0) return;
-    this.sum(way).add(ml, blend);
-    this.all.add(ml, blend);
+    this.note(way, ml, blend);
     this.outMl += ml;
   }
 
   /** Ink that was lost before it came into a cartridge. */
   addBeside(way: Way, ml: number, blend: Blend): void {
     if (ml === 0) return;
-    this.sum(way).add(ml, blend);
-    this.all.add(ml, blend);
+    this.note(way, ml, blend);
     if (way.cause === 'spilt') this.spiltBesideMl += ml;
+  }
+
+  private note(way: Way, ml: number, blend: Blend): void {
+    if (blend !== this.blend) {
+      this.blend = blend;
+      this.perMl = this.priceOf(blend);
+    }
+    this.sum(way).add(ml, blend, this.perMl);
+    this.all.add(ml, blend, this.perMl);
   }
 
   private sum(way: Way): Sum {

@@ -12,6 +12,7 @@ import {
   mixOf,
   modelOf,
   openWalk,
+  pricesOfBlends,
   slotFor,
   walk,
   withoutLot,
@@ -23,9 +24,9 @@ import {
   type Seat,
 } from '../ledger';
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
-import type { Because } from '../workbook';
+import type { Because, Slot } from '../workbook';
 import { DRAWN, type Cause } from './causes';
-import { Column, wayOf, type Way } from './Column';
+import { Column, wayOf, type PriceOf, type Way } from './Column';
 import { Coverage } from './Coverage';
 import { ALWAYS, printerMonths } from './printerMonths';
 
@@ -33,6 +34,8 @@ import { ALWAYS, printerMonths } from './printerMonths';
 export interface AccountEntry extends Way {
   readonly slotId: string;
   readonly ml: number;
+  /** At the price of its own ink, minor units; null: that of a lot in it is unknown. */
+  readonly minor: number | null;
   /** What it was of; they add up to `ml`. */
   readonly mixes: readonly Mix[];
 }
@@ -155,6 +158,7 @@ class Sheet {
   /** The edges, with the beginning and the end of all time. */
   private readonly bounds: readonly string[];
   private lastPeriod = 0;
+  private readonly slots: ReadonlyMap<string, Slot>;
 
   constructor(
     private readonly book: Book,
@@ -162,6 +166,8 @@ class Sheet {
     private readonly model: PrinterModel,
     private readonly edges: readonly string[],
   ) {
+    const slots = find(book.context, 'printer', printerId)?.slots ?? [];
+    this.slots = new Map(slots.map((slot) => [slot.id, slot]));
     this.coverage = new Coverage(book.state.printers.get(printerId)?.timeline.length ?? 0);
     this.bounds = [ALWAYS, ...edges, '9999-12-31T00:00:00.000Z'];
   }
@@ -260,12 +266,13 @@ class Sheet {
       drawnMl,
       drawnOwnU: Math.sqrt(mine.handVar + (end?.massVar ?? 0)),
       onHandU: Math.sqrt(end?.inkVar ?? 0),
-      entries: sums.map(({ way: { cause, subjectId, level }, ml, mixes }) => ({
+      entries: sums.map(({ way: { cause, subjectId, level }, ml, minor, mixes }) => ({
         slotId,
         cause,
         subjectId,
         level,
         ml,
+        minor,
         mixes,
       })),
       mixes: mine.mixes,
@@ -413,8 +420,13 @@ class Sheet {
 
   private column(slotId: string, at: string): Column {
     let columns = this.columns.get(slotId);
-    if (!columns)
-      this.columns.set(slotId, (columns = Array.from({ length: this.edges.length + 1 }, () => new Column())));
+    if (!columns) {
+      const slot = this.slots.get(slotId);
+      // Of a slot that the printer has no more nobody asks.
+      const priceOf: PriceOf = slot ? pricesOfBlends(this.book.context, slot) : () => null;
+      columns = Array.from({ length: this.edges.length + 1 }, () => new Column(priceOf));
+      this.columns.set(slotId, columns);
+    }
     // Behind the last edge lies what is not asked for.
     return columns[this.periodOf(at)]!;
   }

@@ -10,7 +10,6 @@ import {
   mixesOf,
   modelOf,
   priceOfMixes,
-  pricesOfBlends,
   settingsOf,
   type Blend,
   type Book,
@@ -50,12 +49,7 @@ export interface ChannelCost {
   readonly sharedU: number;
   /** The same for what was lost by hand, ml. */
   readonly lostU: number;
-  readonly entries: readonly PricedEntry[];
-}
-
-/** With the price of its ink, minor units; null: that of a lot in it is unknown. */
-export interface PricedEntry extends AccountEntry {
-  readonly minor: number | null;
+  readonly entries: readonly AccountEntry[];
 }
 
 export type CostPart =
@@ -262,7 +256,7 @@ function channelCost(
 ): ChannelCost {
   const channel = account.channels[index]!;
   const { printerId, from, to, coverage } = account;
-  const entries = pricedIn(book, slot, channel.entries);
+  const { entries } = channel;
   const known = coverage.hasGaps(slot.id)
     ? printedIn(book, printerId, from, to, (place) => coverage.hasOf(slot.id, place))
     : counted;
@@ -302,21 +296,7 @@ function channelCost(
 }
 
 const mlOf = (entries: readonly AccountEntry[]): number => entries.reduce((sum, { ml }) => sum + ml, 0);
-const minorOf = (entries: readonly PricedEntry[]): number | null => addUp(entries.map(({ minor }) => minor));
-
-/** Each entry at the price of its own ink. */
-function pricedIn(book: Book, slot: Slot, entries: readonly AccountEntry[]): PricedEntry[] {
-  const priceOf = pricesOfBlends(book.context, slot);
-  return entries.map((entry) => {
-    let minor: number | null = 0;
-    for (const { ml, blend } of entry.mixes) {
-      if (Math.abs(ml) < 1e-12) continue;
-      const price = priceOf(blend);
-      minor = minor === null || price === null ? null : minor + ml * price;
-    }
-    return { ...entry, minor };
-  });
-}
+const minorOf = (entries: readonly AccountEntry[]): number | null => addUp(entries.map(({ minor }) => minor));
 
 function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): number | null {
   const cartridgeId = book.state.printers.get(printerId)?.slots.get(slot.id)?.cartridgeId;
@@ -347,15 +327,16 @@ function doubtOfBlend(context: Context, blend: Blend, { inkClass }: Slot): Blend
   let doubt = known.get(blend);
   if (!doubt) {
     let shared = 0;
-    const own: (readonly [string, number])[] = [];
+    // Bottles of one ink err as one.
+    const own = new Map<string, number>();
     blend.lots.forEach((lot, i) => {
       const ink = inkOfBottle(context, lot);
       const density = ink ? densityOfInk(context, ink) : DENSITY_PRIOR[inkClass];
       const share = (blend.parts[i]! * density.u) / density.value;
-      if (ink && isMeasured(context, ink.id)) own.push([ink.id, share]);
+      if (ink && isMeasured(context, ink.id)) own.set(ink.id, (own.get(ink.id) ?? 0) + share);
       else shared += share;
     });
-    known.set(blend, (doubt = { shared, own }));
+    known.set(blend, (doubt = { shared, own: [...own] }));
   }
   return doubt;
 }
