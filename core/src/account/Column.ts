@@ -33,20 +33,20 @@ export class Sum {
     this.ml += ml;
     if (this.minor !== null && Math.abs(ml) > NOTHING_ML)
       this.minor = perMl === null ? null : this.minor + ml * perMl;
-    const last = this.mixes.at(-1);
-    if (last?.blend === blend) last.ml += ml;
-    else this.mixes.push({ ml, blend });
+    this.mix(ml, blend);
   }
 
   /** Takes in what went the same way elsewhere. */
   join(other: Sum): void {
     this.ml += other.ml;
     this.minor = this.minor === null || other.minor === null ? null : this.minor + other.minor;
-    for (const { ml, blend } of other.mixes) {
-      const last = this.mixes.at(-1);
-      if (last?.blend === blend) last.ml += ml;
-      else this.mixes.push({ ml, blend });
-    }
+    for (const { ml, blend } of other.mixes) this.mix(ml, blend);
+  }
+
+  private mix(ml: number, blend: Blend): void {
+    const last = this.mixes.at(-1);
+    if (last?.blend === blend) last.ml += ml;
+    else this.mixes.push({ ml, blend });
   }
 }
 

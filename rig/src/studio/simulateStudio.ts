@@ -114,7 +114,7 @@ class Studio {
       for (const printer of this.scenario.printers) this.live(printer);
     }
     return {
-      facts: this.facts,
+      facts: this.facts.filter((fact) => !this.isBeforeSetUp(fact)),
       truth: {
         inkMl: Object.fromEntries([...this.bodies].map(([id, body]) => [id, body.ml])),
         intervals: this.truth.intervals,
@@ -126,6 +126,11 @@ class Studio {
         days: this.truth.days,
       },
     };
+  }
+
+  /** The first day's prints are dated before their printer's cartridges went in: nobody would have logged them. */
+  private isBeforeSetUp(fact: Fact): boolean {
+    return fact.kind === 'printed' && fact.at < (this.inUseFrom.get(fact.printerId) ?? '');
   }
 
   /** Writes a fact some minutes after the one before; never after the end. */
@@ -179,11 +184,14 @@ class Studio {
       room,
       first!.map((plain) => this.bodies.get(plain.id)!),
     );
+    this.inUseFrom.set(printer.id, new Date(this.now).toISOString());
     for (const set of others) for (const plain of set) this.refill(room, this.bodies.get(plain.id)!, 'first');
     for (const slotId of room.gaugeOffSlots)
       this.write({ kind: 'gaugeSwitchedOff', printerId: printer.id, slotId });
   }
 
+  /** When a printer's first cartridges went in, UTC. */
+  private readonly inUseFrom = new Map<string, string>();
   private readonly known = new Set<string>();
   private readonly rhos = new Map<string, number>();
   private readonly makerError: number;
