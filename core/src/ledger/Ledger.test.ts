@@ -362,11 +362,19 @@ describe('files', () => {
     expect(result.ok ? 'read' : result.problem.code).toBe(code);
   });
 
-  test('the path of an invalid fact names its place and kind', () => {
-    const result = parseWorkbook(text.replace('"value":63.42', '"value":"heavy"'));
-    expect(!result.ok && result.problem.code === 'fileInvalid' && result.problem.problems[0]!.path).toMatch(
+  test('an invalid fact is named by its place and kind; a kind that is not known, without a list of all that are', () => {
+    const faults = (content: string): readonly { path: string; message: string }[] => {
+      const result = parseWorkbook(content);
+      return !result.ok && result.problem.code === 'fileInvalid' ? result.problem.problems : [];
+    };
+    expect(faults(text.replace('"value":63.42', '"value":"heavy"'))[0]!.path).toMatch(
       /^facts\[\d+\]\.massG\.value \(weighed\)$/,
     );
+    for (const unknown of [
+      text.replace('"kind":"weighed"', '"kind":"wayed"'),
+      text.replace('"entity":"ink"', '"entity":"inc"'),
+    ])
+      expect(faults(unknown)[0]!.message).toBe('this version knows nothing of that kind');
   });
 });
 

@@ -130,7 +130,7 @@ export function explain(problem: Problem): string {
     case 'fileNewer':
       return `The file was written by a newer version (format ${problem.version}; this one knows ${problem.known}). Update the program, then open it again. Nothing was changed.`;
     case 'fileInvalid':
-      return `The file has ${problem.count === 1 ? 'one entry' : `${problem.count} entries`} that cannot be right: ${problem.problems
+      return `The file has ${problem.stopped ? 'at least ' : ''}${problem.count === 1 ? 'one fault' : `${problem.count} faults`}: ${problem.problems
         .slice(0, 3)
         .map((p) => `${p.path}: ${p.message}`)
         .join(

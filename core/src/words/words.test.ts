@@ -319,6 +319,7 @@ const PROBLEMS: readonly Problem[] = [
   {
     code: 'fileInvalid',
     count: 5,
+    stopped: false,
     problems: Array.from({ length: 5 }, (_, i) => ({ path: `facts[${i}]`, message: 'wrong' })),
   },
   { code: 'fileDuplicate', id: 'X' },

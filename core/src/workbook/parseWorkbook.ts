@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { fail, ok, type Result } from '../quantity';
 import { FactsById } from './FactsById';
 import { migrate } from './migrate';
@@ -23,7 +24,10 @@ export type FileProblem =
   | { readonly code: 'fileNewer'; readonly version: number; readonly known: number }
   | {
       readonly code: 'fileInvalid';
+      /** Faults found; an entry may have several. */
       readonly count: number;
+      /** It was read no further: there may be more. */
+      readonly stopped: boolean;
       readonly problems: readonly { readonly path: string; readonly message: string }[];
     }
   | { readonly code: 'fileDuplicate'; readonly id: string };
@@ -67,7 +71,7 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
   const problems: { path: string; message: string }[] = [];
   if (!envelope.success)
     for (const issue of envelope.error.issues)
-      problems.push({ path: pathOf(issue.path, raw), message: issue.message });
+      problems.push({ path: pathOf(issue.path, raw), message: faultOf(issue) });
   const read = new FactsById();
   let twice: string | null = null;
   const take = (fact: Fact): void => {
@@ -85,18 +89,25 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     if (fact.success) take(fact.data);
     else
       for (const issue of fact.error.issues)
-        problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: issue.message });
+        problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: faultOf(issue) });
   }
   if (problems.length > 0 || !envelope.success)
     return fail({
       code: 'fileInvalid',
       count: problems.length,
+      stopped: problems.length >= MOST_PROBLEMS,
       problems: problems.slice(0, MOST_PROBLEMS),
     });
   return twice === null
     ? ok({ ...envelope.data, facts: [...read.values()] })
     : fail({ code: 'fileDuplicate', id: twice });
 }
+
+/** A kind that is not known is said without a list of all that are. */
+const faultOf = ({ code, path, message }: z.core.$ZodIssue): string =>
+  code === 'invalid_union' && (path.at(-1) === 'kind' || path.at(-1) === 'entity')
+    ? 'this version knows nothing of that kind'
+    : message;
 
 function pathOf(of: readonly PropertyKey[], raw: object): string {
   const [first, index] = of;
