@@ -238,7 +238,7 @@ export class Fitting {
       this.groups.push(group);
       this.spans.push(spanOf(group));
       const index = this.groups.length - 1;
-      const seen = group.map((one) => ({ one, told: this.learner.foretell(one.slotId, one.exposure) }));
+      const seen = this.learner.foretellAll(group);
       const gain = this.filter.next();
       const { scatter2 } = this.learner;
       for (const { one, told } of seen) {
@@ -249,7 +249,7 @@ export class Fitting {
       const pooled = poolOf(seen, scatter2);
       this.pools.push(pooled);
       const step = this.filter.take(pooled);
-      if (step) this.learner.learn(group, step);
+      if (step) this.learner.learn(seen, step);
       else {
         // The likeliest story of the past is another now: it is learnt anew by that story.
         if (this.forgotten > 0) {
@@ -259,7 +259,7 @@ export class Fitting {
         this.learner = new Learner(this.slotIds, this.draws);
         const steps = this.filter.steps();
         for (let i = 0; i <= index; i++) {
-          this.learner.learn(this.groups[i]!, steps[i]!);
+          this.learner.learn(this.learner.foretellAll(this.groups[i]!), steps[i]!);
           if (i % SLICE === SLICE - 1) yield;
         }
       }
@@ -407,6 +407,12 @@ export function withGain(told: Foretold, gain: Uncertain, scatter2: number): Unc
   };
 }
 
+/** Evidence beside what its channel was foretold to draw, apart from the printer's gain. */
+interface Seen {
+  readonly one: Observed;
+  readonly told: Foretold;
+}
+
 export interface Pooled {
   /** Log of used over foretold, all channels together. */
   readonly value: number;
@@ -414,10 +420,7 @@ export interface Pooled {
 }
 
 /** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */
-function poolOf(
-  seen: readonly { readonly one: Observed; readonly told: Foretold }[],
-  scatter2: number,
-): Pooled | null {
+function poolOf(seen: readonly Seen[], scatter2: number): Pooled | null {
   const rows = seen.flatMap(({ one, told }) => {
     if (explained(one.because) || !(told.ml > 0.05)) return [];
     const own =
@@ -511,23 +514,27 @@ class Learner {
     return Math.min(MOST_SCATTER ** 2, Math.max(LEAST_SCATTER ** 2, this.sum / this.weight));
   }
 
-  foretell(slotId: string, exposure: Exposure): Foretold {
-    return foretellChannel(this.channel(slotId), exposure, this.draws);
+  /** Each beside what its channel is foretold to have drawn. */
+  foretellAll(group: readonly Observed[]): readonly Seen[] {
+    return group.map((one) => ({
+      one,
+      told: foretellChannel(this.channel(one.slotId), one.exposure, this.draws),
+    }));
   }
 
-  learn(group: readonly Observed[], step: GainStep): void {
-    for (const one of group)
+  /** @param seen one weigh-in, each channel once, foretold by what is known so far */
+  learn(seen: readonly Seen[], step: GainStep): void {
+    for (const { one } of seen)
       if (one.counted && countsFor(one.because))
         this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));
     if (step.label === 'wrong') return;
     const gain = Math.exp(step.gain);
     const scatter2 = this.scatter2;
-    let seen = 0;
+    let spread = 0;
     let information = 0;
-    for (const one of group) {
+    for (const { one, told } of seen) {
       if (explained(one.because)) continue;
       const channel = this.channel(one.slotId);
-      const told = foretellChannel(channel, one.exposure, this.draws);
       const used = one.used.value / gain;
       const known = told.coefficients + (one.used.u / gain) ** 2 + told.images + (told.ml * step.gainU) ** 2;
       const variance = known + scatter2 * told.jobs;
@@ -537,7 +544,7 @@ class Learner {
       if (told.jobs > 0 && variance > 0) {
         // Fisher's information: 1 when nothing else is in doubt (a scoring step).
         const share = ((scatter2 * told.jobs) / variance) ** 2;
-        seen += share * ((innovation ** 2 - known) / told.jobs);
+        spread += share * ((innovation ** 2 - known) / told.jobs);
         information += share;
       }
       learnChannel(
@@ -550,9 +557,9 @@ class Learner {
     }
     if (information > 0) {
       // Channels of one weigh-in share half of their scatter: together they count for about two.
-      const count = Math.min(1, 2 / Math.max(1, group.length));
+      const count = Math.min(1, 2 / Math.max(1, seen.length));
       this.weight += information * count;
-      this.sum = Math.max(LEAST_SCATTER ** 2 * this.weight, this.sum + seen * count);
+      this.sum = Math.max(LEAST_SCATTER ** 2 * this.weight, this.sum + spread * count);
     }
   }
 
