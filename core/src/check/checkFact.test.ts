@@ -58,6 +58,18 @@ test.each<[string, FactDraft, string | null, RegExp | null]>([
   ['a wrong century', { ...print(1), at: '1926-06-02T12:00:00.000Z' }, 'stop beforeOpening', /year/],
   ['an unknown cartridge', weigh('nobody', 60), 'stop unknownThing', /Set it up/],
   [
+    'one that is not known among those shaken',
+    { kind: 'agitated', cartridgeIds: ['cyan', 'nobody'] },
+    'stop unknownThing',
+    /Set it up/,
+  ],
+  [
+    'a purchase of a bottle that is defined later',
+    { kind: 'purchased', what: 'bottle', name: 'Next', priceMinor: 900, bottleId: 'next' },
+    null,
+    null,
+  ],
+  [
     'an unknown slot',
     { kind: 'gaugeRead', printerId: 'printer', slotId: 'red', fraction: 0.5, by: 'person' },
     'stop unknownThing',

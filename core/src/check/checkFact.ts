@@ -363,7 +363,11 @@ function eachReference(fact: Fact, visit: (what: string, id: string, of: string 
   const see = (what: string, id: string | null | undefined): void => {
     if (id !== undefined && id !== null) visit(what, id, null);
   };
-  for (const { field, what } of referenceFields(fact.kind)) see(what, fact[field as keyof Fact] as string);
+  for (const { field, what } of referenceFields(fact.kind)) {
+    const named = fact[field as keyof Fact] as string | readonly string[] | null | undefined;
+    if (typeof named === 'object' && named !== null) for (const id of named) see(what, id);
+    else see(what, named);
+  }
   switch (fact.kind) {
     case 'weighed':
       see(fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
@@ -379,10 +383,6 @@ function eachReference(fact: Fact, visit: (what: string, id: string, of: string 
     case 'chipSignalled':
     case 'gaugeSwitchedOff':
       visit('slot', fact.slotId, fact.printerId);
-      break;
-    case 'removed':
-    case 'agitated':
-      for (const id of fact.cartridgeIds) see('cartridge', id);
       break;
     case 'printed':
       see('subject', fact.subjectId);

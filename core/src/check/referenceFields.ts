@@ -1,11 +1,12 @@
 import { factSchema, type FactKind } from '../workbook';
 
-/** Fields that name one thing whatever the kind of entry they stand in. */
+/** Fields that name things of one kind, one or a list, whatever the entry they stand in. */
 const NAMING = new Map([
   ['cartridgeId', 'cartridge'],
   ['printerId', 'printer'],
   ['bottleId', 'bottle'],
   ['inkId', 'ink'],
+  ['cartridgeIds', 'cartridge'],
 ]);
 
 export interface ReferenceField {
