@@ -39,7 +39,7 @@ export function reportText(report: SpokenReport): string {
         `  original  ${money(p.original.perPrint, 3)} a print  ${money(p.original.perMl, 3)} a ml  ${money(p.original.minor)} to date`,
       );
     lines.push(
-      p.savedMinor === null && p.copies === 0 && p.uncounted.copies > 0
+      !p.inkKnown
         ? '  no comparison: of no print is the ink known'
         : p.savedMinor === null
           ? `  no comparison: no price for ${p.withoutPrice.join(', ') || 'the originals'}`

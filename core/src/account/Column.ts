@@ -1,4 +1,4 @@
-import type { Blend, Mix } from '../ledger';
+import type { Blend } from '../ledger';
 import type { CleaningLevel } from '../workbook';
 import type { Cause } from './causes';
 
@@ -16,37 +16,42 @@ export const wayOf = (cause: Cause): Way => ({ cause, subjectId: null, level: nu
 export type PriceOf = (blend: Blend) => number | null;
 
 /** Less than this, ml, has no price that matters. */
-const NOTHING_ML = 1e-12;
+const LEAST_PRICED_ML = 1e-12;
+
+/** Amounts of blends in the order in which they went: most of what comes one after the other is of one. */
+interface Amount {
+  ml: number;
+  readonly blend: Blend;
+}
+
+function put(amounts: Amount[], ml: number, blend: Blend): void {
+  const last = amounts.at(-1);
+  if (last?.blend === blend) last.ml += ml;
+  else amounts.push({ ml, blend });
+}
 
 /** Ink that went one way. */
-export class Sum {
+class Sum {
   ml = 0;
   /** At its own price, minor units; null: that of a part is unknown. */
   minor: number | null = 0;
-  /** What it was of: most of what comes one after the other is of one blend. */
-  readonly mixes: { ml: number; readonly blend: Blend }[] = [];
+  readonly mixes: Amount[] = [];
 
   constructor(readonly way: Way) {}
 
   /** @param perMl price of the blend */
   add(ml: number, blend: Blend, perMl: number | null): void {
     this.ml += ml;
-    if (this.minor !== null && Math.abs(ml) > NOTHING_ML)
+    if (this.minor !== null && Math.abs(ml) > LEAST_PRICED_ML)
       this.minor = perMl === null ? null : this.minor + ml * perMl;
-    this.mix(ml, blend);
+    put(this.mixes, ml, blend);
   }
 
   /** Takes in what went the same way elsewhere. */
   join(other: Sum): void {
     this.ml += other.ml;
     this.minor = this.minor === null || other.minor === null ? null : this.minor + other.minor;
-    for (const { ml, blend } of other.mixes) this.mix(ml, blend);
-  }
-
-  private mix(ml: number, blend: Blend): void {
-    const last = this.mixes.at(-1);
-    if (last?.blend === blend) last.ml += ml;
-    else this.mixes.push({ ml, blend });
+    for (const { ml, blend } of other.mixes) put(this.mixes, ml, blend);
   }
 }
 
@@ -61,8 +66,8 @@ export class Column {
   handVar = 0;
   /** A cause is told apart by its kind of picture, or by its level: never by both. */
   private readonly byCause = new Map<Cause, Map<string | null, Sum>>();
-  /** All of them together. */
-  private readonly all = new Sum(wayOf('unexplained'));
+  /** What went all ways together. */
+  readonly mixes: Amount[] = [];
   private blend: Blend | null = null;
   private perMl: number | null = null;
 
@@ -82,7 +87,7 @@ export class Column {
       whole.handVar += column.handVar;
       for (const sums of column.byCause.values())
         for (const sum of sums.values()) whole.sum(sum.way).join(sum);
-      whole.all.join(column.all);
+      for (const { ml, blend } of column.mixes) put(whole.mixes, ml, blend);
     }
     return whole;
   }
@@ -90,10 +95,6 @@ export class Column {
   /** In its cartridges at its end, less what was there at its start. */
   get netMl(): number {
     return this.startedMl + this.filledMl - this.returnedMl - this.outMl;
-  }
-
-  get mixes(): readonly Mix[] {
-    return this.all.mixes;
   }
 
   sums(): Sum[] {
@@ -120,7 +121,7 @@ export class Column {
       this.perMl = this.priceOf(blend);
     }
     this.sum(way).add(ml, blend, this.perMl);
-    this.all.add(ml, blend, this.perMl);
+    put(this.mixes, ml, blend);
   }
 
   private sum(way: Way): Sum {

@@ -1,9 +1,7 @@
+import { TOLERANCE_G } from '../fill';
 import { densestInside, densityInside, inkNow, mostInside, type Body, type CheckedBook } from '../ledger';
 import type { FactOf } from '../workbook';
 import type { FactProblem } from './checkFact';
-
-/** Drops that stay in the syringe, g. */
-const SLACK_G = 0.3;
 
 /** Would this fill bring the cartridge above its maximum mass, its doubt allowed for? */
 export function overfill(book: CheckedBook, body: Body, fact: FactOf<'filled'>): FactProblem | null {
@@ -15,7 +13,7 @@ export function overfill(book: CheckedBook, body: Body, fact: FactOf<'filled'>):
   if (!inside) return null;
   const density = densityInside(book, body, fact.at).value;
   const massG = emptyG.value + (inside.value + fact.ml.value) * density;
-  return massG > maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density + SLACK_G
+  return massG > maxG + 3 * Math.hypot(inside.u, fact.ml.u) * density + TOLERANCE_G
     ? { severity: 'ask', code: 'overfill', label: cartridge.label, massG, maxG }
     : null;
 }

@@ -1,6 +1,7 @@
 export { singleChanges, type ChannelUse } from './singleChanges';
 export {
   isOwn,
+  lacksMuch,
   MONTH_MS,
   printerCost,
   type ChannelCost,

@@ -225,6 +225,17 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
   };
 }
 
+/** Beyond this share of those that count, prints that are left out would have changed the figures. */
+const MUCH = 0.1;
+
+/** Would the figures be others with the ink that nobody knows? */
+export const lacksMuch = ({
+  uncounted,
+  unweighed,
+  copies,
+}: Pick<PrinterCost, 'uncounted' | 'unweighed' | 'copies'>): boolean =>
+  unweighed.length > 0 || uncounted.copies > MUCH * copies;
+
 const totalOf = (areas: readonly PrintedArea[]): { copies: number; dm2: number } => ({
   copies: areas.reduce((sum, area) => sum + area.copies, 0),
   dm2: areas.reduce((sum, area) => sum + area.dm2, 0),

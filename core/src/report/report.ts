@@ -97,6 +97,8 @@ export interface Report {
     /** Prints that are not in these figures, and channels that lack some of those that are: their ink was never weighed. */
     readonly uncounted: PrinterCost['uncounted'];
     readonly unweighed: PrinterCost['unweighed'];
+    /** False where prints are logged and the ink of none of them is known: costs are null. */
+    readonly inkKnown: boolean;
     readonly printedMl: number;
     readonly wasteMl: number;
     readonly refill: CostSide;
@@ -279,6 +281,7 @@ function printerRow(
     areaDm2: cost.areaDm2,
     uncounted: cost.uncounted,
     unweighed: cost.unweighed,
+    inkKnown: cost.inkKnown,
     printedMl: cost.printedMl,
     wasteMl: cost.wasteMl,
     refill: side('refill', cost.refillPerMl),

@@ -15,6 +15,7 @@ import {
   PURCHASE_WORDS,
   perDm2,
   printCost,
+  lacksMuch,
   periodCost,
   sellersFigure,
   settingsOf,
@@ -275,10 +276,9 @@ export default function Cost() {
 function UnknownInk({ cost }: { readonly cost: PrinterCost }) {
   const lines = unknownInkWords(cost, day);
   if (lines.length === 0) return null;
-  const loud = cost.unweighed.length > 0 || cost.uncounted.copies > 0.1 * cost.copies;
   return (
     <ul
-      className={`plain ${loud ? 'warn' : 'soft small'}`}
+      className={`plain ${lacksMuch(cost) ? 'warn' : 'soft small'}`}
       style={{ paddingBottom: 14 }}
       data-testid="unknown-ink"
     >
