@@ -9,6 +9,7 @@ import {
   periodCost,
   PLAN_DEFAULTS,
   planBasis,
+  printerCost,
   type CartridgeRun,
   type FactDraft,
   type MeasuredPicture,
@@ -241,6 +242,10 @@ test('a channel that was never weighed is named, and has no use a dm²', async (
   expect(screen.getByTestId('unknown-ink')).toHaveTextContent(
     'yellow is left out: its cartridge was never weighed.',
   );
+  expect(within(screen.getByTestId('unknown-ink')).getByRole('link')).toHaveAttribute('href', '/weigh-in');
+  // As the way out promises.
+  const then = Ledger.from([...room, ...script([weigh('yellow', 60)], AT)]);
+  expect(printerCost(then, 'printer', '2026-03-11T10:00:00.000Z')!.unweighed).toEqual([]);
   const [cyan, yellow] = ['cyan', 'yellow'].map((name) =>
     within(screen.getByText('Channel by channel').closest('details')!)
       .getByRole('cell', { name })

@@ -285,6 +285,11 @@ function UnknownInk({ cost }: { readonly cost: PrinterCost }) {
       {lines.map((line) => (
         <li key={line}>{line}</li>
       ))}
+      {cost.channels.some((channel) => !channel.inkKnown) && (
+        <li>
+          <Link to="/weigh-in">Weigh in</Link>: what it took until now is reckoned back from its first weight.
+        </li>
+      )}
     </ul>
   );
 }
