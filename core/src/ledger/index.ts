@@ -51,7 +51,8 @@ export type {
   SlotState,
   UseInterval,
 } from './fold/state';
-export { CONTRADICTS_SIGMA, walk, type Contradiction, type Walked } from './fold/walk';
+export { CONTRADICTS_SIGMA, type Contradiction } from './fold/contradicts';
+export { walk, type Walked } from './fold/walk';
 export { bottleName } from './read/bottleName';
 export { bottleRemaining, type BottleContent } from './read/bottleRemaining';
 export { factsAbout } from './read/factsAbout';

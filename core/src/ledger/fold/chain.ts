@@ -6,10 +6,12 @@ import { predictPrior } from '../../usage';
 import { bodyOf, find, type Context } from '../define/context';
 import { densityOfLot, densityOfMixes, isOneDensity } from './density';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
+import { CONTRADICTS_SIGMA } from './contradicts';
 import { ruleOf, type Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, mixOf, scaleMixes } from './mixes';
 import type { CartridgeState, Closed, Draw, Flow, Happening, Mix, Reading, Seat } from './state';
-import { CONTRADICTS_SIGMA, survey, walk, type Foretell, type Stays, type Survey, type Walked } from './walk';
+import { survey, type Foretell, type Stays, type Survey } from './stays';
+import { walk, type Walked } from './walk';
 
 /** Use below this between a reading and a weighing leaves them the same moment, ml. */
 export const SAME_MOMENT_ML = 0.15;

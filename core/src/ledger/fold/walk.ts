@@ -1,30 +1,12 @@
-import {
-  addExposure,
-  drewInk,
-  exposureDuring,
-  NO_EXPOSURE,
-  type Exposure,
-  type Timeline,
-} from '../../exposure';
+import { NO_EXPOSURE } from '../../exposure';
 import { type Source } from '../../quantity';
 import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
+import { ChipCount, type Mark } from './ChipCount';
+import { CONTRADICTS_SIGMA, LEAST_OFF_ML, type Contradiction } from './contradicts';
 import { Inside } from './Inside';
 import { lotsOf, mixesMl, mixOf, pourInto, scaleMixes, takeFrom } from './mixes';
+import { foretellStays, type Foretell, type Stays, type TimelineOf } from './stays';
 import type { Belief, Draw, Flow, Happening, Known, LifePoint, Mix, Reading, Seat } from './state';
-
-/** Mean and variance of what a channel draws in an exposure: a fitted model, or a printer's priors. */
-export type Foretell = (seat: Seat, exposure: Exposure) => { readonly ml: number; readonly variance: number };
-
-/** Evidence that contradicts what was foretold, and that nobody has explained. */
-export interface Contradiction {
-  readonly code: 'levelOff' | 'sensorOff' | 'fadedOff' | 'ranDryOff' | 'massOff' | 'gaugeAhead';
-  readonly factId: string;
-  readonly at: string;
-  /** Ink that was foretold, and what the evidence says; for a gauge ink used. */
-  readonly expectedMl: number;
-  readonly foundMl: number;
-  readonly u: number;
-}
 
 export interface Walked {
   readonly belief: Belief;
@@ -65,7 +47,7 @@ export interface WalkInput {
   readonly happenings: readonly Happening[];
   /** What the stays are foretold to draw, where it was computed already. */
   readonly stays?: Stays | undefined;
-  readonly timelineOf: (printerId: string) => Timeline | undefined;
+  readonly timelineOf: TimelineOf;
   readonly foretell: Foretell;
   /** Drawn by the printer in all, where a weighing at the end says so: stays share it as foretold. */
   readonly totalMl?: number | undefined;
@@ -77,313 +59,265 @@ export interface WalkInput {
   readonly densityU: number;
 }
 
-/** A chain at a glance: what was moved by hand, and what the stays are foretold to draw. */
-export interface Survey {
-  readonly handMl: number;
-  readonly handVar: number;
-  readonly foretoldMl: number;
-  readonly drew: boolean;
-  readonly stays: Stays;
-}
-
-/** The sums of a chain, without its mixtures. */
-export function survey(
-  input: Pick<WalkInput, 'timelineOf' | 'foretell'> & { readonly happenings: readonly Happening[] },
-): Survey {
-  const stays = foretellStays(input.happenings, input.timelineOf, input.foretell);
-  let handMl = 0;
-  let handVar = 0;
-  for (const happening of input.happenings)
-    if (happening.type === 'in' || happening.type === 'out') {
-      handMl += happening.type === 'in' ? happening.ml : -happening.ml;
-      handVar += happening.variance;
-    }
-  return { handMl, handVar, foretoldMl: stays.totalMl, drew: stays.drew, stays };
-}
-
-/** Beyond this many u, evidence contradicts. */
-export const CONTRADICTS_SIGMA = 3;
-/** Below this, ml, nothing contradicts: drops on a wall, a reading between two steps. */
-const LEAST_OFF_ML = 0.5;
-
 /**
  * Goes through what happened to a cartridge since its ink was known: the belief moves with each fill and draw, evidence joins
  * it by its precision, and every ml that left is written down with the lots it was of. Pure: the same for the fold, which
  * closes a chain at a weighing, and for reading an open one with today's models.
  */
 export function walk(input: WalkInput): Walked {
-  const { start, happenings, foretell, timelineOf, bareLot } = input;
-  if (happenings.length === 0) return standing(start, bareLot);
-  const stays = input.stays ?? foretellStays(happenings, timelineOf, foretell);
-  const scale = input.totalMl === undefined ? 1 : stays.totalMl > 1e-12 ? input.totalMl / stays.totalMl : 0;
-  // A weighing said how much was drawn in all: evidence on the way has nothing to add.
-  const free = input.totalMl === undefined;
+  if (input.happenings.length === 0) return standing(input.start, input.bareLot);
+  const walker = new Walker(input);
+  for (const happening of input.happenings) walker.step(happening);
+  return walker.end();
+}
 
-  let belief = start.belief;
-  const inside = new Inside(start.mixes, bareLot);
-  let source = start.source;
-  const flows: Flow[] = [];
-  const draws: Draw[] = [];
-  const points: LifePoint[] = [];
-  let handMl = 0;
-  let handVar = 0;
-  let seat: Seat | null = null;
-  let contradiction: Contradiction | null = null;
-  let corrected = 0;
-  let beyondMl = 0;
-  let anchor: Anchor | null = start.reading
-    ? { reading: start.reading, foretoldMl: 0, variancesMl2: 0 }
-    : null;
-  let firstRead: Mark | null = start.reading ? { reading: start.reading, foretoldMl: 0, handMl: 0 } : null;
-  let lastRead: Mark | null = firstRead;
-  let foretoldMl = 0;
-  let useVar = 0;
-  /** What the gauge said last since the anchor, folded in at the end of each chip's count: readings share their k. */
-  let counted: Counted | null = null;
+type Of<T extends Happening['type']> = Extract<Happening, { type: T }>;
+type Evidence = Of<'seen'> | Of<'weighed'>;
 
-  const applyCount = (): void => {
-    if (!counted || !free) return void (counted = null);
-    const { used, varianceUsed, mean, variance } = counted;
-    const off = mean - used;
-    const s = varianceUsed + variance;
-    const far = Math.abs(off) > CONTRADICTS_SIGMA * Math.sqrt(s) && Math.abs(off) > LEAST_OFF_ML;
-    let shift = 0;
-    let fresh = varianceUsed;
-    if (far && off > 0) {
-      // The chip saw prints that nobody logged. It is taken at its word, with the doubt of both.
-      shift = off;
-      fresh = Math.max(variance, varianceUsed);
-      beyondMl += off;
-      contradiction = counted.explained
-        ? contradiction
-        : {
-            code: 'gaugeAhead',
-            factId: counted.factId,
-            at: counted.at,
-            expectedMl: used,
-            foundMl: mean,
-            u: Math.sqrt(s),
-          };
-    } else if (!far && s > 0 && (!counted.atMost || off > 0)) {
-      shift = (varianceUsed / s) * off;
-      fresh = (varianceUsed * variance) / s;
-    }
-    belief = {
-      ...belief,
-      ml: belief.ml - shift,
-      inkVar: Math.max(1e-6, belief.inkVar - varianceUsed + fresh),
-    };
-    corrected += shift;
-    if (shift !== 0 && free) inside.put(scaleMixes(inside.mixes, belief.ml, bareLot));
-    counted = null;
-  };
+/** One way along a chain: where it has come to. */
+class Walker {
+  private belief: Belief;
+  private source: Source;
+  private seat: Seat | null = null;
+  private contradiction: Contradiction | null = null;
+  handMl = 0;
+  private handVar = 0;
+  /** Foretold to be drawn so far, and the variance of that since a content was last known. */
+  foretoldMl = 0;
+  useVar = 0;
+  /** Drawn beyond what was foretold, by the evidence on the way. */
+  private corrected = 0;
+  private beyondMl = 0;
+  private stayed = 0;
+  private readonly inside: Inside;
+  private readonly count: ChipCount;
+  private readonly stays: Stays;
+  /** A weighing at the end said how much was drawn in all: evidence on the way has nothing to add. */
+  private readonly free: boolean;
+  private readonly scale: number;
+  private readonly flows: Flow[] = [];
+  private readonly draws: Draw[] = [];
+  private readonly points: LifePoint[] = [];
 
-  let stayed = 0;
-  for (const happening of happenings) {
+  constructor(private readonly input: WalkInput) {
+    const { start, happenings, timelineOf, foretell, totalMl } = input;
+    this.belief = start.belief;
+    this.source = start.source;
+    this.inside = new Inside(start.mixes, input.bareLot);
+    this.count = new ChipCount(start.reading);
+    this.stays = input.stays ?? foretellStays(happenings, timelineOf, foretell);
+    this.free = totalMl === undefined;
+    this.scale = totalMl === undefined ? 1 : this.stays.totalMl > 1e-12 ? totalMl / this.stays.totalMl : 0;
+  }
+
+  step(happening: Happening): void {
     switch (happening.type) {
-      case 'stay': {
-        const stay = stays.uses[stayed]!;
-        stayed += 1;
-        const ml = stay.ml * scale;
-        seat = { printerId: happening.printerId, slotId: happening.slotId };
-        if (stay.exposure !== NO_EXPOSURE) {
-          draws.push({ stretch: happening, exposure: stay.exposure, ml, blend: inside.draw(ml) });
-          belief = moved(belief, -ml, free ? stay.variance : 0);
-          foretoldMl += stay.ml;
-          useVar += stay.variance;
-          source = 'predicted';
-        }
-        break;
-      }
-      case 'in': {
-        inside.put(
-          pourInto(settle(inside.mixes, belief, bareLot), happening.chamber, happening.lot, happening.ml),
-        );
-        belief = moved(belief, happening.ml, happening.variance);
-        handMl += happening.ml;
-        handVar += happening.variance;
-        flows.push({
-          at: happening.at,
-          factId: happening.factId,
-          seat,
-          cause: 'filled',
-          ml: happening.ml,
-          variance: happening.variance,
-          lots: mixOf(happening.lot, happening.ml),
-          toBottle: null,
-        });
-        if (source !== 'predicted') source = 'syringe';
-        push(happening.factId, happening.at, null, null);
-        break;
-      }
-      case 'out': {
-        const mixes = settle(inside.mixes, belief, bareLot);
-        flows.push({
-          at: happening.at,
-          factId: happening.factId,
-          seat,
-          cause: happening.cause,
-          ml: happening.ml,
-          variance: happening.variance,
-          lots: lotsOf(mixes, happening.ml, bareLot, happening.chamber),
-          toBottle: happening.toBottle,
-        });
-        inside.put(takeFrom(mixes, happening.ml, happening.chamber));
-        belief = moved(belief, -happening.ml, happening.variance);
-        handMl -= happening.ml;
-        handVar += happening.variance;
-        if (source !== 'predicted') source = 'syringe';
-        push(happening.factId, happening.at, null, null);
-        break;
-      }
+      case 'stay':
+        return this.stay(happening);
+      case 'in':
+        return this.pour(happening);
+      case 'out':
+        return this.takeOut(happening);
       case 'seen':
-      case 'weighed': {
-        if (free && happening.because !== 'misread' && happening.because !== 'otherCartridge') {
-          applyCount();
-          const of = happening.type === 'weighed' ? 'mass' : 'ink';
-          const expected = of === 'mass' ? massOf(belief) : { ml: belief.ml, variance: belief.inkVar };
-          const z = happening.ml;
-          const variance = happening.u ** 2;
-          const s = Math.sqrt(expected.variance + variance);
-          const off = z - expected.ml;
-          // A print that faded says that no more than this was there.
-          const bound =
-            happening.type === 'seen' && (happening.kind === 'faded' || happening.kind === 'ranDry');
-          if (bound && isKnown(belief) && z >= belief.ml) {
-            push(happening.factId, happening.at, null, null);
-            break;
-          }
-          const far = isKnown(belief) && Math.abs(off) > Math.max(CONTRADICTS_SIGMA * s, LEAST_OFF_ML);
-          const before = isKnown(belief) ? belief.ml : null;
-          if (far && happening.because === null) {
-            // Nobody said what happened: it is not taken until someone does. A print that faded is a hard fact all the same.
-            if (bound) belief = { ...belief, ml: z, inkVar: variance };
-            contradiction = {
-              code: codeOf(happening),
-              factId: happening.factId,
-              at: happening.at,
-              expectedMl: expected.ml,
-              foundMl: z,
-              u: s,
-            };
-          } else if (far && happening.because !== null) {
-            // Something happened that the log did not know: the evidence alone says what is there now.
-            belief = joined({ ...belief, inkVar: UNKNOWN_VAR, cov: 0 }, z, variance, of);
-            contradiction = null;
-          } else {
-            belief = joined(belief, z, variance, of);
-            // Evidence that fits again settles what was open.
-            if (!far) contradiction = null;
-          }
-          if (before !== null) {
-            const fell = before - belief.ml;
-            if (far && isLoss(happening.because))
-              flows.push(loss(happening.at, happening.factId, seat, 'leaked', fell, inside.mixes, bareLot));
-            else if (draws.length > 0) corrected += fell;
-            else if (Math.abs(fell) > 1e-12 && isKnown(start.belief))
-              flows.push(
-                loss(happening.at, happening.factId, seat, 'unexplained', fell, inside.mixes, bareLot),
-              );
-          }
-          inside.put(scaleMixes(inside.mixes, belief.ml, bareLot));
-          source = happening.type === 'weighed' ? 'weighed' : 'sight';
-          useVar = 0;
-          // A content known anew: the chip is compared from here.
-          anchor = null;
-        }
-        push(
-          happening.factId,
-          happening.at,
-          happening.type === 'weighed' ? happening.massG.value : null,
-          null,
-        );
-        break;
-      }
-      case 'read': {
-        const { reading } = happening;
-        push(happening.factId, reading.at, null, reading.fraction);
-        if (!isKnown(belief)) break;
-        const mark = { reading, foretoldMl, handMl };
-        if (!happening.atMost) {
-          if (firstRead?.reading.chipId !== reading.chipId) firstRead = mark;
-          lastRead = mark;
-        }
-        if (!anchor || anchor.reading.chipId !== reading.chipId || roseFrom(anchor.reading, reading)) {
-          if (happening.atMost) break;
-          applyCount();
-          anchor = { reading, foretoldMl, variancesMl2: useVar };
-          break;
-        }
-        const counter = seat && input.counterOf ? input.counterOf(seat) : { k: 1, variance: 0.01 };
-        const share = anchor.reading.fraction - reading.fraction;
-        const ml = share * reading.chipMl;
-        counted = {
-          mean: counter.k * ml,
-          variance:
-            ml * ml * counter.variance +
-            (counter.k * reading.chipMl) ** 2 * (reading.u ** 2 + anchor.reading.u ** 2) +
-            // What the print heads draw scatters about the counter's mean.
-            0.02 * Math.max(0, ml),
-          factId: happening.factId,
-          explained: happening.because !== null,
-          at: reading.at,
-          atMost: happening.atMost || reading.fraction <= 0,
-          used: foretoldMl - anchor.foretoldMl,
-          varianceUsed: Math.max(0, useVar - anchor.variancesMl2),
-        };
-        break;
-      }
+      case 'weighed':
+        return this.evidence(happening);
+      case 'read':
+        return this.read(happening);
     }
   }
-  applyCount();
-  const drawnMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
-  const finalMl = drawnMl + corrected;
-  return {
-    belief,
-    mixes: settle(inside.mixes, belief, bareLot),
-    source,
-    flows,
-    draws: corrected === 0 ? draws : spread(draws, drawnMl, finalMl),
-    points,
-    beyondMl,
-    contradiction,
-    handMl,
-    handVar,
-    foretoldMl: stays.totalMl,
-    drew: stays.drew,
-    firstRead: pointOf(firstRead),
-    lastRead: pointOf(lastRead),
-    read: readOf(pointOf(lastRead)),
-  };
 
-  function readOf(point: ReadPoint | null): Known['read'] {
-    if (point) return { reading: point.reading, ml: point.ml, handMl: point.handMl };
-    return start.read && { ...start.read, handMl: start.read.handMl + handMl };
+  private stay(stretch: Of<'stay'>): void {
+    const stay = this.stays.uses[this.stayed]!;
+    this.stayed += 1;
+    this.seat = { printerId: stretch.printerId, slotId: stretch.slotId };
+    if (stay.exposure === NO_EXPOSURE) return;
+    const ml = stay.ml * this.scale;
+    this.draws.push({ stretch, exposure: stay.exposure, ml, blend: this.inside.draw(ml) });
+    this.belief = moved(this.belief, -ml, this.free ? stay.variance : 0);
+    this.foretoldMl += stay.ml;
+    this.useVar += stay.variance;
+    this.source = 'predicted';
+  }
+
+  private pour({ at, factId, chamber, lot, ml, variance }: Of<'in'>): void {
+    this.inside.put(pourInto(this.settled(), chamber, lot, ml));
+    this.byHand(ml, variance);
+    const { seat } = this;
+    this.flows.push({
+      at,
+      factId,
+      seat,
+      cause: 'filled',
+      ml,
+      variance,
+      lots: mixOf(lot, ml),
+      toBottle: null,
+    });
+    this.point(factId, at, null, null);
+  }
+
+  private takeOut({ at, factId, cause, chamber, ml, variance, toBottle }: Of<'out'>): void {
+    const mixes = this.settled();
+    const lots = lotsOf(mixes, ml, this.input.bareLot, chamber);
+    this.flows.push({ at, factId, seat: this.seat, cause, ml, variance, lots, toBottle });
+    this.inside.put(takeFrom(mixes, ml, chamber));
+    this.byHand(-ml, variance);
+    this.point(factId, at, null, null);
+  }
+
+  private byHand(ml: number, variance: number): void {
+    this.belief = moved(this.belief, ml, variance);
+    this.handMl += ml;
+    this.handVar += variance;
+    if (this.source !== 'predicted') this.source = 'syringe';
+  }
+
+  private evidence(happening: Evidence): void {
+    const { because } = happening;
+    if (this.free && because !== 'misread' && because !== 'otherCartridge') this.join(happening);
+    const massG = happening.type === 'weighed' ? happening.massG.value : null;
+    this.point(happening.factId, happening.at, massG, null);
+  }
+
+  /** Evidence of what is inside joins the belief; where the two contradict, somebody has to say what happened. */
+  private join(happening: Evidence): void {
+    this.takeCount();
+    const { because, ml: z } = happening;
+    const of = happening.type === 'weighed' ? 'mass' : 'ink';
+    const known = isKnown(this.belief);
+    const before = this.belief.ml;
+    const expected = of === 'mass' ? massOf(this.belief) : { ml: before, variance: this.belief.inkVar };
+    const variance = happening.u ** 2;
+    const s = Math.sqrt(expected.variance + variance);
+    const off = z - expected.ml;
+    // A print that faded says that no more than this was there.
+    const bound = happening.type === 'seen' && (happening.kind === 'faded' || happening.kind === 'ranDry');
+    if (bound && known && z >= before) return;
+    const far = known && Math.abs(off) > Math.max(CONTRADICTS_SIGMA * s, LEAST_OFF_ML);
+    if (far && because === null) {
+      // Nobody said what happened: it is not taken until someone does. A print that faded is a hard fact all the same.
+      if (bound) this.belief = { ...this.belief, ml: z, inkVar: variance };
+      this.contradiction = {
+        code: codeOf(happening),
+        factId: happening.factId,
+        at: happening.at,
+        expectedMl: expected.ml,
+        foundMl: z,
+        u: s,
+      };
+    } else {
+      // Where something happened that the log did not know, the evidence alone says what is there now. All else fits, and
+      // settles what was open.
+      const prior = far ? { ...this.belief, inkVar: UNKNOWN_VAR, cov: 0 } : this.belief;
+      this.belief = joined(prior, z, variance, of);
+      this.contradiction = null;
+    }
+    if (known) this.account(happening, before - this.belief.ml, far && isLoss(because));
+    this.inside.put(scaleMixes(this.inside.mixes, this.belief.ml, this.input.bareLot));
+    this.source = happening.type === 'weighed' ? 'weighed' : 'sight';
+    this.useVar = 0;
+    this.count.forget();
+  }
+
+  /** Where the ml went by which evidence lowered the belief. */
+  private account({ at, factId }: Evidence, fellMl: number, lost: boolean): void {
+    const cause = lost ? 'leaked' : 'unexplained';
+    if (!lost && this.draws.length > 0) this.corrected += fellMl;
+    else if (lost || (Math.abs(fellMl) > 1e-12 && isKnown(this.input.start.belief)))
+      this.flows.push({
+        at,
+        factId,
+        seat: this.seat,
+        cause,
+        ml: fellMl,
+        variance: 0,
+        lots: lotsOf(this.inside.mixes, fellMl, this.input.bareLot),
+        toBottle: null,
+      });
+  }
+
+  private read(happening: Of<'read'>): void {
+    const { reading } = happening;
+    this.point(happening.factId, reading.at, null, reading.fraction);
+    if (!isKnown(this.belief)) return;
+    this.count.mark(happening, this);
+    if (!this.free) return;
+    if (this.count.begins(reading)) {
+      if (happening.atMost) return;
+      this.takeCount();
+      this.count.begin(reading, this);
+    } else {
+      const { counterOf } = this.input;
+      const counter = this.seat && counterOf ? counterOf(this.seat) : { k: 1, variance: 0.01 };
+      this.count.goOn(happening, this, counter);
+    }
+  }
+
+  /** What the gauge said last since its anchor, folded in at the end of each chip's count: readings share their k. */
+  private takeCount(): void {
+    const said = this.count.take();
+    if (!said) return;
+    const { moreMl, beyondMl } = said;
+    this.beyondMl += beyondMl;
+    this.contradiction = said.contradiction ?? this.contradiction;
+    this.belief = {
+      ...this.belief,
+      ml: this.belief.ml - moreMl,
+      inkVar: Math.max(1e-6, this.belief.inkVar - said.varianceUsed + said.variance),
+    };
+    this.corrected += moreMl;
+    if (moreMl !== 0) this.inside.put(scaleMixes(this.inside.mixes, this.belief.ml, this.input.bareLot));
+  }
+
+  end(): Walked {
+    this.takeCount();
+    const { belief, draws, corrected, handMl, stays, input, count } = this;
+    const lastRead = this.readPoint(count.last);
+    return {
+      belief,
+      mixes: this.settled(),
+      source: this.source,
+      flows: this.flows,
+      draws: corrected === 0 ? draws : spread(draws, corrected),
+      points: this.points,
+      beyondMl: this.beyondMl,
+      contradiction: this.contradiction,
+      handMl,
+      handVar: this.handVar,
+      foretoldMl: stays.totalMl,
+      drew: stays.drew,
+      firstRead: count.first === count.last ? lastRead : this.readPoint(count.first),
+      lastRead,
+      read: lastRead
+        ? { reading: lastRead.reading, ml: lastRead.ml, handMl: lastRead.handMl }
+        : input.start.read && { ...input.start.read, handMl: input.start.read.handMl + handMl },
+    };
+  }
+
+  /** The lots as of now, adding up to the belief. */
+  private settled(): readonly Mix[] {
+    return settle(this.inside.mixes, this.belief, this.input.bareLot);
   }
 
   /** What was inside when it was read, by all that is known by now. */
-  function pointOf(mark: Mark | null): ReadPoint | null {
+  private readPoint(mark: Mark | null): ReadPoint | null {
     if (!mark) return null;
-    const sinceMl = foretoldMl - mark.foretoldMl;
+    const sinceMl = this.foretoldMl - mark.foretoldMl;
+    const handMl = this.handMl - mark.handMl;
     return {
       reading: mark.reading,
-      ml: belief.ml + sinceMl * scale - (handMl - mark.handMl),
-      handMl: handMl - mark.handMl,
+      ml: this.belief.ml + sinceMl * this.scale - handMl,
+      handMl,
       beforeMl: mark.foretoldMl,
       sinceMl,
     };
   }
 
-  function push(factId: string, at: string, massG: number | null, gauge: number | null): void {
-    points.push({
-      factId,
-      at,
-      ml: Math.max(0, belief.ml),
-      u: Math.sqrt(Math.min(belief.inkVar, UNKNOWN_VAR) + (Math.max(0, belief.ml) * input.densityU) ** 2),
-      source,
-      massG,
-      gauge,
-    });
+  private point(factId: string, at: string, massG: number | null, gauge: number | null): void {
+    const { inkVar } = this.belief;
+    const ml = Math.max(0, this.belief.ml);
+    const u = Math.sqrt(Math.min(inkVar, UNKNOWN_VAR) + (ml * this.input.densityU) ** 2);
+    this.points.push({ factId, at, ml, u, source: this.source, massG, gauge });
   }
 }
 
@@ -410,82 +344,6 @@ function standing(start: Known, bareLot: string): Walked {
   };
 }
 
-/** From here the chip's count and the use foretold run side by side. */
-interface Anchor {
-  readonly reading: Reading;
-  readonly foretoldMl: number;
-  readonly variancesMl2: number;
-}
-interface Mark {
-  readonly reading: Reading;
-  readonly foretoldMl: number;
-  readonly handMl: number;
-}
-/** Use since the anchor by the chip's count, beside what was foretold. Readings share their k: only the last one counts. */
-interface Counted {
-  readonly mean: number;
-  readonly variance: number;
-  readonly used: number;
-  readonly varianceUsed: number;
-  readonly factId: string;
-  readonly at: string;
-  readonly atMost: boolean;
-  readonly explained: boolean;
-}
-
-/** The figure went up without a reset in the log: somebody reset it, and its count begins anew. */
-const roseFrom = (before: Reading, now: Reading): boolean =>
-  now.fraction > before.fraction + 3 * Math.hypot(now.u, before.u) + 0.005;
-
-interface StayUse {
-  readonly exposure: Exposure;
-  readonly ml: number;
-  readonly variance: number;
-}
-
-/** What each stay of a chain is foretold to draw, in their order. */
-export interface Stays {
-  readonly uses: readonly StayUse[];
-  readonly totalMl: number;
-  readonly drew: boolean;
-}
-
-/** What each stay is foretold to draw. Doubt of coefficients is shared by all stays in one slot: it grows with their sum. */
-function foretellStays(
-  happenings: readonly Happening[],
-  timelineOf: WalkInput['timelineOf'],
-  foretell: Foretell,
-): Stays {
-  // A chain has a seat or two: a short list is found faster than a key is put together.
-  const soFar: { seat: Seat; exposure: Exposure; ml: number; variance: number }[] = [];
-  const uses: StayUse[] = [];
-  let totalMl = 0;
-  let drew = false;
-  for (const happening of happenings) {
-    if (happening.type !== 'stay') continue;
-    const timeline = timelineOf(happening.printerId);
-    const exposure = timeline ? exposureDuring(timeline, happening) : NO_EXPOSURE;
-    let here = soFar.find(
-      ({ seat }) => seat.slotId === happening.slotId && seat.printerId === happening.printerId,
-    );
-    if (!here) soFar.push((here = { seat: happening, exposure: NO_EXPOSURE, ml: 0, variance: 0 }));
-    if (exposure === NO_EXPOSURE) {
-      uses.push({ exposure, ml: 0, variance: 0 });
-      continue;
-    }
-    const all = addExposure(here.exposure, exposure);
-    const { ml, variance } = foretell(happening, all);
-    const more = Math.max(0, ml - here.ml);
-    uses.push({ exposure, ml: more, variance: Math.max(0, variance - here.variance) });
-    totalMl += more;
-    drew ||= drewInk(exposure);
-    here.exposure = all;
-    here.ml = ml;
-    here.variance = variance;
-  }
-  return { uses, totalMl, drew };
-}
-
 /** The books follow the belief: fractions stay. */
 function settle(mixes: readonly Mix[], belief: Belief, bareLot: string): readonly Mix[] {
   return isKnown(belief) && Math.abs(mixesMl(mixes) - belief.ml) > 1e-9
@@ -494,8 +352,10 @@ function settle(mixes: readonly Mix[], belief: Belief, bareLot: string): readonl
 }
 
 /** Evidence corrected the sum: every stay takes its share. */
-function spread(draws: readonly Draw[], sumMl: number, finalMl: number): Draw[] {
+function spread(draws: readonly Draw[], moreMl: number): Draw[] {
   const of = ({ stretch, exposure, blend }: Draw, ml: number): Draw => ({ stretch, exposure, ml, blend });
+  const sumMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
+  const finalMl = sumMl + moreMl;
   if (sumMl > 1e-9) return draws.map((draw) => of(draw, (draw.ml * finalMl) / sumMl));
   const [first, ...rest] = draws;
   return first ? [of(first, finalMl), ...rest] : [];
@@ -504,19 +364,7 @@ function spread(draws: readonly Draw[], sumMl: number, finalMl: number): Draw[] 
 const isLoss = (because: string | null): boolean =>
   because === 'leaked' || because === 'spilt' || because === 'evaporated';
 
-function loss(
-  at: string,
-  factId: string,
-  seat: Seat | null,
-  cause: 'leaked' | 'unexplained',
-  ml: number,
-  mixes: readonly Mix[],
-  bareLot: string,
-): Flow {
-  return { at, factId, seat, cause, ml, variance: 0, lots: lotsOf(mixes, ml, bareLot), toBottle: null };
-}
-
-function codeOf(happening: Extract<Happening, { type: 'seen' | 'weighed' }>): Contradiction['code'] {
+function codeOf(happening: Evidence): Contradiction['code'] {
   if (happening.type === 'weighed') return 'massOff';
   switch (happening.kind) {
     case 'level':

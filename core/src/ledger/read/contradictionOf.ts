@@ -1,7 +1,7 @@
 import type { Fact } from '../../workbook';
 import { applyFact } from '../fold/applyFact';
 import { Fold } from '../fold/Fold';
-import type { Contradiction } from '../fold/walk';
+import type { Contradiction } from '../fold/contradicts';
 import { copyState } from '../fold/state';
 import type { Book } from '../Ledger';
 import { openWalk } from './inkNow';

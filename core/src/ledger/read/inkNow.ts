@@ -4,10 +4,11 @@ import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
 import { inkU, isKnown, massOf, UNKNOWN_VAR } from '../fold/belief';
 import { bareLot } from '../fold/chain';
+import type { Contradiction } from '../fold/contradicts';
 import { densityOfMixes } from '../fold/density';
 import { newCartridge } from '../fold/Fold';
 import type { CartridgeState, Happening, Mix, Seat } from '../fold/state';
-import { walk, type Contradiction, type Walked } from '../fold/walk';
+import { walk, type Walked } from '../fold/walk';
 import type { Book } from '../Ledger';
 import { counterOf, modelOf } from './models';
 
