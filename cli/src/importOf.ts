@@ -1,5 +1,6 @@
 import {
   decodeIpp,
+  explain,
   factSchema,
   jobProblemWords,
   jobsOf,
@@ -10,6 +11,7 @@ import {
   REFUSAL_WORDS,
   serializeWorkbook,
   sortJobs,
+  textOf,
   type DraftJob,
   type Fact,
   type ReadJobs,
@@ -87,8 +89,9 @@ function readJobs(
     const decoded = decodeIpp(bytes);
     return decoded.ok ? jobsOf(decoded.value) : 'it is no answer of a print system (IPP).';
   }
-  const text = new TextDecoder().decode(bytes);
-  const read = kind === 'csv' ? parseJobsCsv(text) : parsePageLog(text, format);
+  const text = textOf(bytes, TextDecoder, 'western');
+  if (!text.ok) return explain(text.problem);
+  const read = kind === 'csv' ? parseJobsCsv(text.value) : parsePageLog(text.value, format);
   return read.ok ? read.value : jobProblemWords(read.problem);
 }
 

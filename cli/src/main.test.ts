@@ -59,6 +59,8 @@ test('a file of plain letters and one of others are read alike', async () => {
   const name = (out: string) => (JSON.parse(out) as SpokenReport).name;
   expect([name(plain.out), name(other.out)]).toEqual(['Test room', 'Y Stiwdio Fôr']);
   expect(other.out.replace('Y Stiwdio Fôr', 'Test room')).toBe(plain.out);
+  writeFileSync(named, `\ufeff${readFileSync(file, 'utf8')}`, 'utf16le');
+  expect((await run('report', named, '--json')).out).toBe(plain.out);
 });
 
 test('prints of unknown ink have no cost, and the reason is the right one', async () => {
@@ -118,10 +120,11 @@ test('check says how much is wrong, in words or as data', async () => {
   expect((await run('check', file)).out).toMatch(/nothing to complain of\n$/);
 });
 
-test.each<[string, string, RegExp]>([
+test.each<[string, string | Uint8Array, RegExp]>([
   ['cut off', serializeWorkbook(facts, '2026-04-01T00:00:00.000Z').slice(0, 900), /was cut off/],
   ['not ours', '{"a":1}', /not a Hiraeth workbook/],
-  ['a picture', '\u0089PNG', /not a workbook file/],
+  ['a picture', Uint8Array.from([0x89, 0x50, 0x4e, 0x47]), /letters are not UTF-8/],
+  ['no workbook', '%PDF-1.4', /not a workbook file/],
   [
     'wrong inside',
     serializeWorkbook(facts, '2026-04-01T00:00:00.000Z').replace('"copies":20', '"copies":-2'),

@@ -1,9 +1,9 @@
-import { isAscii } from 'node:buffer';
+import { isAscii, isUtf8 } from 'node:buffer';
 import { createReadStream } from 'node:fs';
 import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { COMMANDS, type Command } from './commands';
 import { EXIT } from './exit';
-import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, type Result } from '@hiraeth/core';
+import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, textOf, type Result } from '@hiraeth/core';
 
 export { EXIT } from './exit';
 
@@ -240,7 +240,10 @@ export async function readText(file: string, silenceMs = SILENCE_MS): Promise<Re
   const bytes = await readBytes(file, silenceMs);
   if (!bytes.ok) return bytes;
   const { buffer, byteOffset, byteLength } = bytes.value;
-  return ok(decode(Buffer.from(buffer, byteOffset, byteLength)));
+  const whole = Buffer.from(buffer, byteOffset, byteLength);
+  if (isUtf8(whole)) return ok(decode(whole));
+  const text = textOf(whole, TextDecoder);
+  return text.ok ? text : fail(`${file}: ${explain(text.problem)}`);
 }
 
 const PIECE_BYTES = 1 << 20;

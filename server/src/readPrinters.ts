@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { z } from 'zod';
+import { faultWords } from '@hiraeth/core';
 import type { BridgedPrinter } from './bridge';
 
 const printersSchema = z
@@ -44,6 +45,6 @@ export function readPrinters(path: string | undefined): BridgedPrinter[] {
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0]!;
   throw new Error(
-    `The list of printers ${path} is wrong at ${issue.path.join('.') || 'its top'}: ${issue.message}.`,
+    `The list of printers ${path} is wrong at ${issue.path.join('.') || 'its top'}: it ${faultWords(issue, raw)}.`,
   );
 }

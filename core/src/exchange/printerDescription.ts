@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { all, find, slotFor, type Book } from '../ledger';
 import { fail, ok, type Result } from '../quantity';
-import { entitySchema, type Entity } from '../workbook';
+import { entitySchema, faultWords, type Entity } from '../workbook';
 
 const FORMAT = 'hiraeth-printer';
 const VERSION = 1;
@@ -83,7 +83,7 @@ export function readDescription(
     return fail({
       code: 'brokenDescription',
       path: issue?.path.join('.') ?? '',
-      message: issue?.message ?? '',
+      message: issue ? faultWords(issue, raw) : '',
     });
   }
   const entities = parsed.data.entities.filter(({ entity }) => SHARED.has(entity));

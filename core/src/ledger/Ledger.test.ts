@@ -362,19 +362,40 @@ describe('files', () => {
     expect(result.ok ? 'read' : result.problem.code).toBe(code);
   });
 
-  test('an invalid fact is named by its place and kind; a kind that is not known, without a list of all that are', () => {
-    const faults = (content: string): readonly { path: string; message: string }[] => {
-      const result = parseWorkbook(content);
-      return !result.ok && result.problem.code === 'fileInvalid' ? result.problem.problems : [];
-    };
-    expect(faults(text.replace('"value":63.42', '"value":"heavy"'))[0]!.path).toMatch(
-      /^facts\[\d+\]\.massG\.value \(weighed\)$/,
-    );
-    for (const unknown of [
-      text.replace('"kind":"weighed"', '"kind":"wayed"'),
-      text.replace('"entity":"ink"', '"entity":"inc"'),
-    ])
-      expect(faults(unknown)[0]!.message).toBe('this version knows nothing of that kind');
+  test.each<[string, string, RegExp, string]>([
+    ['"value":63.42', '"value":"heavy"', /^facts\[\d+\]\.massG\.value \(weighed\)$/, 'has to be a number'],
+    ['"value":63.42', '"value":-63.42', /massG\.value/, 'has to be at least 0'],
+    ['"value":63.42', '"valu":63.42', /massG\.value/, 'is missing'],
+    ['"chambers":1', '"chambers":1.5', /entity\.chambers \(defined\)$/, 'has to be a whole number'],
+    [
+      '"purpose":"weighIn"',
+      '"purpose":"weighIn","colour":"red"',
+      /^facts\[\d+\] \(weighed\)$/,
+      'has what this version does not know: colour',
+    ],
+    ['"subjectId":"cyan"', '"subjectId":""', /subjectId/, 'has to have at least 1 letters'],
+    [
+      '"what":"cartridge"',
+      '"what":"kettle"',
+      /what \(weighed\)/,
+      'has to be cartridge or bottle or reference',
+    ],
+    [
+      '"inkClass":"pigment"',
+      '"inkClass":"tea"',
+      /inkClass/,
+      'has to be pigment or dye or sublimation or clearCoat or flushFluid',
+    ],
+    ['"at":"2026', '"at":"26', /\.at \(/, 'has to be a UTC time such as 2026-11-24T09:30:00.000Z'],
+    // Without a list of all kinds that are known.
+    ['"kind":"weighed"', '"kind":"wayed"', /kind/, 'this version knows nothing of that kind'],
+    ['"entity":"ink"', '"entity":"inc"', /entity/, 'this version knows nothing of that kind'],
+    ['"exported":', '"exportid":', /^exported$/, 'is missing'],
+  ])('%s written as %s is named by its place, and what it has to be', (sound, faulty, path, message) => {
+    const result = parseWorkbook(text.replace(sound, faulty));
+    const [fault] = !result.ok && result.problem.code === 'fileInvalid' ? result.problem.problems : [];
+    expect(fault?.path).toMatch(path);
+    expect(fault?.message).toBe(message);
   });
 });
 

@@ -123,6 +123,10 @@ export function explain(problem: Problem): string {
       return 'The file is empty. Choose the *.hiraeth.json file that was exported. Nothing was changed.';
     case 'fileCutOff':
       return `The file ends in the middle (after ${mb(problem.bytes)}): the copy or download was cut off. Copy it again from where it was exported. Nothing was changed.`;
+    case 'fileUnreadable':
+      return 'The file could not be read: it was changed, moved or locked after it was chosen. Choose it again. Nothing was changed.';
+    case 'fileOtherLetters':
+      return 'The file’s letters are not UTF-8: it was damaged, or another program saved it in its own. Export it again, or save it as UTF-8. Nothing was changed.';
     case 'fileNotJson':
       return `This is not a workbook file: it begins with “${problem.begins}”. Choose a *.hiraeth.json file. Nothing was changed.`;
     case 'fileNotOurs':

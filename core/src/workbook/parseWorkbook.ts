@@ -1,9 +1,10 @@
-import type { z } from 'zod';
 import { fail, ok, type Result } from '../quantity';
 import { FactsById } from './FactsById';
+import { faultWords } from './faultWords';
 import { migrate } from './migrate';
 import { isPlain } from './quick';
 import { sameFact } from './sameFact';
+import type { TextProblem } from './textOf';
 import { factSchema, FORMAT_VERSION, workbookSchema, type Fact, type Workbook } from './schema';
 
 /** A workbook file may be this long: ten busy years are about a third of it. */
@@ -17,6 +18,7 @@ const MOST_PROBLEMS = 20;
 
 export type FileProblem =
   | { readonly code: 'fileTooLarge'; readonly bytes: number; readonly most: number }
+  | TextProblem
   | { readonly code: 'fileEmpty' }
   | { readonly code: 'fileCutOff'; readonly bytes: number }
   | { readonly code: 'fileNotJson'; readonly begins: string }
@@ -63,15 +65,12 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
   const facts = 'facts' in raw && Array.isArray(raw.facts) ? migrate(raw.facts as unknown[], from) : null;
   if (facts && !facts.ok)
     return fail({ code: 'fileNewer', version: facts.problem.version, known: facts.problem.known });
-  const envelope = workbookSchema.safeParse({
-    ...raw,
-    version: FORMAT_VERSION,
-    facts: facts ? [] : undefined,
-  });
+  const outer = { ...raw, version: FORMAT_VERSION, facts: facts ? [] : undefined };
+  const envelope = workbookSchema.safeParse(outer);
   const problems: { path: string; message: string }[] = [];
   if (!envelope.success)
     for (const issue of envelope.error.issues)
-      problems.push({ path: pathOf(issue.path, raw), message: faultOf(issue) });
+      problems.push({ path: pathOf(issue.path, raw), message: faultWords(issue, outer) });
   const read = new FactsById();
   let twice: string | null = null;
   const take = (fact: Fact): void => {
@@ -89,7 +88,7 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     if (fact.success) take(fact.data);
     else
       for (const issue of fact.error.issues)
-        problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: faultOf(issue) });
+        problems.push({ path: pathOf(['facts', i, ...issue.path], raw), message: faultWords(issue, entry) });
   }
   if (problems.length > 0 || !envelope.success)
     return fail({
@@ -102,12 +101,6 @@ export function parseWorkbook(content: string): Result<Workbook, FileProblem> {
     ? ok({ ...envelope.data, facts: [...read.values()] })
     : fail({ code: 'fileDuplicate', id: twice });
 }
-
-/** A kind that is not known is said without a list of all that are. */
-const faultOf = ({ code, path, message }: z.core.$ZodIssue): string =>
-  code === 'invalid_union' && (path.at(-1) === 'kind' || path.at(-1) === 'entity')
-    ? 'this version knows nothing of that kind'
-    : message;
 
 function pathOf(of: readonly PropertyKey[], raw: object): string {
   const [first, index] = of;

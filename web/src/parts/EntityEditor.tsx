@@ -11,6 +11,7 @@ import {
   all,
   entitySchema,
   explain,
+  faultWords,
   minorPerMajor,
   parseMoney,
   parseQuantity,
@@ -61,11 +62,11 @@ const editorSchema = (entity: Entity, fields: readonly FieldSpec[], currency: st
       const read = entitySchema.safeParse(next);
       if (read.success) return read.data;
       // What its schema refuses is said where it was typed, as far as there is such a field.
-      for (const { path, message } of read.error.issues) {
-        const where = path.join('.');
+      for (const issue of read.error.issues) {
+        const where = issue.path.join('.');
         const field =
           fields.find((one) => where.startsWith(one.path) || one.path.startsWith(`${where}.`)) ?? fields[0]!;
-        found.push([field.path, `${message}.`]);
+        found.push([field.path, `It ${faultWords(issue, next)}.`]);
       }
     }
     for (const [path, message] of found) context.addIssue({ code: 'custom', path: path.split('.'), message });

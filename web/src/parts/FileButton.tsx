@@ -4,16 +4,17 @@ import { useRef, type ReactNode } from 'react';
 interface FileButtonProps {
   readonly label: string;
   readonly accept?: string;
+  readonly disabled?: boolean;
   readonly onFile: (file: File) => void;
   readonly children: ReactNode;
 }
 
 /** A button that asks for a file; the same file can be chosen twice. */
-export function FileButton({ label, accept, onFile, children }: FileButtonProps) {
+export function FileButton({ label, accept, disabled, onFile, children }: FileButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button variant="outlined" onClick={() => input.current?.click()}>
+      <Button variant="outlined" disabled={disabled ?? false} onClick={() => input.current?.click()}>
         {children}
       </Button>
       <input

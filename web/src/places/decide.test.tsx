@@ -514,14 +514,11 @@ describe('what a check’s layout is taught by', () => {
       light: 'white',
     })),
   };
-  // A file here has no `text()` of its own.
   const shared = (value: unknown): File =>
-    Object.assign(new File([], 'layout.json', { type: 'application/json' }), {
-      text: () => Promise.resolve(JSON.stringify(value)),
-    });
+    new File([JSON.stringify(value)], 'layout.json', { type: 'application/json' });
 
   test.each([
-    ['no layout', { format: 'other' }, /This layout cannot be used: format:/],
+    ['no layout', { format: 'other' }, /This layout cannot be used: format has to be/],
     [
       'another printer’s',
       { ...layout, fields: [{ ...layout.fields[0]!, slotId: 'gloss' }] },

@@ -10,3 +10,16 @@ globalThis.IntersectionObserver = class {
   unobserve() {}
   disconnect() {}
 };
+
+// A file that is read as a browser reads it.
+Blob.prototype.arrayBuffer ??= function () {
+  return new Promise((resolve, reject) => {
+    const reader = new globalThis.FileReader();
+    reader.onload = () => resolve(reader.result);
+    reader.onerror = () => reject(reader.error);
+    reader.readAsArrayBuffer(this);
+  });
+};
+Blob.prototype.text ??= async function () {
+  return new TextDecoder().decode(await this.arrayBuffer());
+};

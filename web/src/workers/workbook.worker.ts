@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { parseWorkbook, type Fact, type FileProblem, type Result } from '@hiraeth/core';
+import { parseWorkbook, textOf, type Fact, type FileProblem, type Result } from '@hiraeth/core';
 
 /** So many facts cross to the page at a time: more would hold it up. */
 const AT_ONCE = 1000;
@@ -10,7 +10,11 @@ const api = {
     file: File,
     take: (facts: Fact[], of: number) => Promise<void>,
   ): Promise<Result<number, FileProblem>> {
-    const parsed = parseWorkbook(await file.text());
+    const bytes = await file.arrayBuffer().catch(() => null);
+    if (!bytes) return { ok: false, problem: { code: 'fileUnreadable' } };
+    const text = textOf(new Uint8Array(bytes), TextDecoder);
+    if (!text.ok) return text;
+    const parsed = parseWorkbook(text.value);
     if (!parsed.ok) return parsed;
     const { facts } = parsed.value;
     for (let i = 0; i < facts.length; i += AT_ONCE) await take(facts.slice(i, i + AT_ONCE), facts.length);

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../../quantity';
-import { checkLayoutSchema, type CheckLayout } from '../../workbook';
+import { checkLayoutSchema, faultWords, type CheckLayout } from '../../workbook';
 
 /** The first things that are wrong with it, by path. */
 export interface LayoutProblem {
@@ -23,7 +23,9 @@ export function parseCheckLayout(text: string): Result<CheckLayout, LayoutProble
   if (!read.success)
     return fail({
       code: 'layoutInvalid',
-      problems: read.error.issues.slice(0, 5).map((issue) => `${issue.path.join('.')}: ${issue.message}`),
+      problems: read.error.issues
+        .slice(0, 5)
+        .map((issue) => `${issue.path.join('.') || 'it'} ${faultWords(issue, value)}`),
     });
   const outside = read.data.fields.find(
     (field) => field.x + field.width > 1.0001 || field.y + field.height > 1.0001,

@@ -10,7 +10,7 @@ import {
 } from '@hiraeth/core';
 import { useRecord } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
-import { FileButton } from '../../parts/FileButton';
+import { TextFileButton } from '../../parts/TextFileButton';
 import { CORNERS } from './PhotoCheck';
 import { MarkPhoto } from './MarkPhoto';
 
@@ -51,8 +51,8 @@ export function TeachLayout({
       );
     }
   };
-  const open = async (shared: File): Promise<void> => {
-    const read = parseCheckLayout(await shared.text());
+  const open = async (shared: string): Promise<void> => {
+    const read = parseCheckLayout(shared);
     if (!read.ok) return setError(`This layout cannot be used: ${read.problem.problems.join('; ')}.`);
     const strange = read.value.fields.find(({ slotId }) => !printer.slots.some(({ id }) => id === slotId));
     if (strange)
@@ -98,13 +98,13 @@ export function TeachLayout({
           >
             Mark it in this photograph
           </Button>
-          <FileButton
+          <TextFileButton
             label="Layout file"
             accept="application/json,.json"
-            onFile={(shared) => void open(shared)}
+            onText={(shared) => void open(shared)}
           >
             From a file …
-          </FileButton>
+          </TextFileButton>
           <Button onClick={() => onDone(null)}>Leave it</Button>
         </div>
       )}

@@ -13,7 +13,7 @@ import {
 import { useServices } from '../../state/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { remember } from '../../state/remember';
-import { FileButton } from '../../parts/FileButton';
+import { TextFileButton } from '../../parts/TextFileButton';
 import { CsvColumns } from './CsvColumns';
 import type { Tray } from './useTray';
 
@@ -72,8 +72,7 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
       setShare(null);
     }
   };
-  const open = async (file: File): Promise<void> => {
-    const text = await file.text();
+  const open = async (text: string): Promise<void> => {
     if (/\[\d{1,2}\/[A-Za-z]{3}\/\d{4}:/.test(text.slice(0, 4000))) {
       remember.set(FORMAT_KEY, format);
       return read({ kind: 'page-log', text, format: format.trim() || undefined });
@@ -90,9 +89,9 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
             Ask {printer.name} what it printed
           </Button>
         ))}
-        <FileButton label="File of jobs" onFile={(file) => void open(file)}>
+        <TextFileButton label="File of jobs" older="western" onText={(text) => void open(text)}>
           From a page log or a table
-        </FileButton>
+        </TextFileButton>
       </div>
       <details className="why">
         <summary>The spooler’s own format</summary>

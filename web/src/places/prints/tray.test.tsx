@@ -26,14 +26,6 @@ const log = readFileSync(
   'utf8',
 );
 const file = (text: string, name = 'page_log') => new File([text], name, { type: 'text/plain' });
-// The test page's files cannot be read by themselves.
-File.prototype.text = function (this: File): Promise<string> {
-  return new Promise((resolve) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(reader.result as string);
-    reader.readAsText(this);
-  });
-};
 const panel = () => screen.getByRole('region', { name: 'Jobs that printed' });
 
 afterEach(() => localStorage.clear());
@@ -108,9 +100,16 @@ test('a table: its columns are guessed, corrected, and remembered', async () => 
   expect(await screen.findByRole('button', { name: 'Take in 1 jobs' })).toBeEnabled();
 });
 
-test('a file that is neither is said so, and nothing is taken in', async () => {
+test('a file that is neither, or cannot be read, is said so, and nothing is taken in', async () => {
   const { user, facts } = await renderApp(<Prints />, room, AT);
-  await user.upload(screen.getByLabelText('File of jobs'), file('hello'));
+  const upload = (one: File) => user.upload(screen.getByLabelText('File of jobs'), one);
+  await upload(file('hello'));
   expect(await screen.findByText('It is neither a page log nor a table with a header.')).toBeInTheDocument();
+  await upload(Object.assign(file(log), { arrayBuffer: () => Promise.reject(new Error('moved')) }));
+  expect(await screen.findByText(/could not be read: it was changed, moved or locked/)).toBeInTheDocument();
   expect(facts('printed')).toEqual([]);
+  // As a spreadsheet saves “Unicode text”.
+  await upload(new File([Buffer.from(`\ufeff${log}`, 'utf16le')], 'page_log.txt'));
+  await waitFor(() => expect(facts('printed')).toHaveLength(2));
+  expect(screen.queryByText(/could not be read/)).toBeNull();
 });

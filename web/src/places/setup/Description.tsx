@@ -5,7 +5,7 @@ import { describePrinter, readDescription, type DescriptionProblem } from '@hira
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { download } from '../../parts/download';
-import { FileButton } from '../../parts/FileButton';
+import { TextFileButton } from '../../parts/TextFileButton';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 
 /** A printer's set-up as a file to share, without its log; and one that somebody shared. */
@@ -16,8 +16,8 @@ export default function Description() {
   const navigate = useNavigate();
   const printer = usePrinter();
   const [error, setError] = useState<string | null>(null);
-  const take = async (file: File): Promise<void> => {
-    const read = readDescription(await file.text(), newId);
+  const take = async (text: string): Promise<void> => {
+    const read = readDescription(text, newId);
     if (!read.ok) return setError(wordsOf(read.problem));
     setError(null);
     const name = read.value.find((entity) => entity.entity === 'printer')!.name;
@@ -38,13 +38,13 @@ export default function Description() {
         <header>
           <h2>Begin with one</h2>
         </header>
-        <FileButton
+        <TextFileButton
           label="Description of a printer"
           accept=".json,application/json"
-          onFile={(file) => void take(file)}
+          onText={(text) => void take(text)}
         >
           Choose the file
-        </FileButton>
+        </TextFileButton>
         {error && (
           <p className="bad" role="alert">
             {error}
@@ -90,6 +90,6 @@ function wordsOf(problem: DescriptionProblem): string {
     case 'newerDescription':
       return `This description was written by a newer version (${problem.version}). Load the newest version of the program, then try again.`;
     case 'brokenDescription':
-      return `This description cannot be read at “${problem.path}”: ${problem.message}. Nothing was taken.`;
+      return `This description cannot be read at “${problem.path || 'its top'}”: it ${problem.message}. Nothing was taken.`;
   }
 }

@@ -15,7 +15,7 @@ import {
   type Printer,
 } from '@hiraeth/core';
 import { useHour, useLedger, useRecord } from '../../state/hooks';
-import { FileButton } from '../../parts/FileButton';
+import { TextFileButton } from '../../parts/TextFileButton';
 import { optionsOf, readTyped } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';
@@ -132,13 +132,14 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
           );
         }}
       />
-      <FileButton
+      <TextFileButton
         label="File of measured patches"
         accept=".txt,.csv,.cgats,.cie,text/*"
-        onFile={(file) => void file.text().then((content) => setValue('patches', content))}
+        older="western"
+        onText={(content) => setValue('patches', content)}
       >
         From a file
-      </FileButton>
+      </TextFileButton>
       <PickOf
         control={control}
         name="ink"

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import {
   all,
   DUE,
@@ -20,6 +20,7 @@ import { bringIn, keepNote } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { day, moment } from '../../parts/dates';
 import { download } from '../../parts/download';
+import { FileButton } from '../../parts/FileButton';
 
 const EXPORT_NOTE = 'exported';
 interface Preview {
@@ -46,7 +47,6 @@ export function Files() {
   const recorded = () => services.ledger.recorded;
   const [reading, setReading] = useState<Reading | null>(null);
   const { notes, persisted, pen } = useAppSelector((state) => state.workbook);
-  const input = useRef<HTMLInputElement>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [error, setError] = useState<string | null>(null);
   const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
@@ -115,21 +115,14 @@ export function Files() {
         <Button variant="contained" onClick={() => void save()} disabled={count === 0}>
           Export the workbook
         </Button>
-        <Button variant="outlined" onClick={() => input.current?.click()} disabled={!pen}>
-          Open a workbook file …
-        </Button>
-        <input
-          ref={input}
-          type="file"
+        <FileButton
+          label="Workbook file"
           accept=".json,application/json"
-          hidden
-          aria-label="Workbook file"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file) void open(file);
-          }}
-        />
+          disabled={!pen}
+          onFile={(file) => void open(file)}
+        >
+          Open a workbook file …
+        </FileButton>
       </div>
       <p className={stale !== null && stale > DUE.exportDays ? 'warn' : 'soft'}>
         {count} entries.{' '}
