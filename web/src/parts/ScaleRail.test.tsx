@@ -21,6 +21,9 @@ const field = () => screen.getByLabelText(/Weight, g|or type g/);
 test('a typed weight goes to the chosen cartridge, with the ink it means shown before it is taken', async () => {
   const { user, facts } = await rail();
   await user.selectOptions(screen.getByLabelText('of'), 'magenta');
+  await user.type(field(), '12');
+  expect(screen.getByRole('status')).toHaveTextContent('lighter than it is empty (41.58 g)');
+  await user.clear(field());
   await user.type(field(), '63,42');
   expect(screen.getByRole('status')).toHaveTextContent(/= 20\.5\d ± 0\.2\d ml of ink/);
   await user.keyboard('{Enter}');

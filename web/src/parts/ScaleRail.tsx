@@ -93,10 +93,14 @@ export function ScaleRail() {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
     if (value === null || target || !chosen) return null;
-    if (!bodyOf(ledger.context, chosen.id))
+    const body = bodyOf(ledger.context, chosen.id);
+    if (!body)
       return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
     const ink = inkByWeight(ledger, chosen.id, readMass(ledger.context, value).massG, now);
-    return ink ? `= ${formatUncertain(ink, 'ml')} of ink` : null;
+    if (!ink) return null;
+    return ink.value < -3 * ink.u
+      ? `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`
+      : `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
   };
   if (!ready) return null;
   return (
