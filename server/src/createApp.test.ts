@@ -18,6 +18,8 @@ test.each([
   ['/cartridge/deep/link', {}, 200, /Hiraeth/],
   ['/assets/a.js', {}, 200, /1/],
   ['/assets/none.js', {}, 404, /Not found/],
+  ['/sw.js', {}, 404, /Not found/],
+  ['/cartridge/a.b', {}, 200, /Hiraeth/],
   ['/api/none', {}, 404, /no such service/],
   ['/', { Host: 'evil.example' }, 403, /not served/],
   ['/api/health', { Host: 'localhost:4173', Origin: 'http://evil.example' }, 403, /not served/],

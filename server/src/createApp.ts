@@ -80,7 +80,9 @@ export function createApp(options: AppOptions): Express {
     express.static(join(options.dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
   );
   app.use(express.static(options.dist, { maxAge: 0, index: false }));
-  app.get('/{*splat}', (_request, response) => {
+  app.get('/{*splat}', (request, response) => {
+    // A file that is not there, such as the service worker in the midst of a build, is no place of the app.
+    if (/^\/[^/]+\.\w+$/.test(request.path)) return void response.status(404).json({ error: 'Not found.' });
     const page = join(options.dist, 'index.html');
     if (existsSync(page)) response.setHeader('Cache-Control', 'no-cache').sendFile(page);
     else response.status(503).type('text').send('The application is not built yet. Run npm start again.');

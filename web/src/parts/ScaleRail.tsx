@@ -133,7 +133,7 @@ export function ScaleRail() {
         slotProps={{
           htmlInput: { inputMode: 'decimal', autoComplete: 'off', 'aria-describedby': 'rail-says' },
         }}
-        sx={{ width: 180 }}
+        className="mass"
       />
       {target ? (
         <span className="to">

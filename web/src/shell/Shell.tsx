@@ -98,9 +98,13 @@ export function Shell() {
         </header>
         <aside className="band" aria-label="Which workbook this is">
           <span className={which === 'demo' ? '' : 'soft'}>
-            {which === 'demo'
-              ? 'The demo print room: all of it made up. Try anything.'
-              : 'My own workbook, kept in this browser.'}
+            {which === 'demo' ? (
+              <>
+                The demo print room<span className="more">: all of it made up. Try anything.</span>
+              </>
+            ) : (
+              'My own workbook, kept in this browser.'
+            )}
           </span>
           <Button
             size="small"
