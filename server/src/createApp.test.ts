@@ -145,8 +145,12 @@ describe('the bridge', () => {
     expect(read(JSON.stringify(good))()).toEqual(good);
     expect(readPrinters(undefined)).toEqual([]);
     expect(read('[{')).toThrow(/cannot be read/);
-    expect(read('[{"id":"Studio!","name":"S","uri":"ipp://a/b"}]')).toThrow(/wrong at 0\.id: it has to be small letters/);
-    expect(read('[{"id":"s","name":"S","uri":"http://a/b"}]')).toThrow(/wrong at 0\.uri: it has to be an address such as/);
+    expect(read('[{"id":"Studio!","name":"S","uri":"ipp://a/b"}]')).toThrow(
+      /wrong at 0\.id: it has to be small letters/,
+    );
+    expect(read('[{"id":"s","name":"S","uri":"http://a/b"}]')).toThrow(
+      /wrong at 0\.uri: it has to be an address such as/,
+    );
   });
 });
 
