@@ -11,3 +11,5 @@ export {
   type CsvProblem,
 } from './parseJobsCsv';
 export { jobFact, sortJobs, type JobGuess, type SortedJobs } from './sortJobs';
+export { dateOrder, type DateOrder } from './dateOrder';
+export { tableDate } from './tableDate';

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
 import { fail, ok, type Result } from '../quantity';
+import { dateOrder, type DateOrder } from './dateOrder';
 import { numberId, tidyTitle, type DraftJob, type ReadJobs, type RefusedLine } from './draftJob';
 import { mediaSize } from './mediaSize';
+import { tableDate } from './tableDate';
 
 export const CSV_FIELDS = [
   'title',
@@ -21,7 +23,7 @@ export type CsvField = (typeof CSV_FIELDS)[number];
 /** Which column tells what, how dates are written, and in which unit sizes are. */
 export interface CsvMapping {
   readonly columns: Partial<Readonly<Record<CsvField, string>>>;
-  readonly dates: 'iso' | 'dmy' | 'mdy';
+  readonly dates: DateOrder;
   readonly unit: 'mm' | 'cm' | 'in';
 }
 
@@ -72,19 +74,9 @@ export function guessCsvMapping(text: string): CsvMapping | null {
   const sized = [columns.width, columns.height].join(' ');
   return {
     columns,
-    dates: orderOf(dates),
+    dates: dateOrder(dates).order,
     unit: /cm/i.test(sized) ? 'cm' : /\bin|inch/i.test(sized) ? 'in' : 'mm',
   };
-}
-
-/** Day before month unless a second part is above 12. */
-function orderOf(dates: readonly string[]): CsvMapping['dates'] {
-  const parts = dates.flatMap((date) => {
-    const found = /^\s*(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}/.exec(date);
-    return found ? [[Number(found[1]), Number(found[2])] as const] : [];
-  });
-  if (parts.length === 0) return 'iso';
-  return parts.some(([, second]) => second > 12) ? 'mdy' : 'dmy';
 }
 
 /**
@@ -115,7 +107,7 @@ export function parseJobsCsv(
       if (refused.length < MOST_REFUSED)
         refused.push({ line: i + 2, text: row.join(', ').slice(0, 200), reason });
     };
-    const at = readDate(cell('at'), mapping.dates);
+    const at = tableDate(cell('at'), mapping.dates);
     if (at === null) return refuse('badDate');
     const copies = readCount(cell('copies'));
     const impressions = readCount(cell('impressions'));
@@ -154,28 +146,4 @@ function readCount(text: string): number | null | 'wrong' {
   return /^\d{1,6}$/.test(text) ? Number(text) : 'wrong';
 }
 
-/** An instant as written, or day, month and year in the table's order; without a zone it is taken as UTC. */
-function readDate(text: string, order: CsvMapping['dates']): string | null {
-  const iso =
-    /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/.exec(
-      text,
-    );
-  if (iso) {
-    const [, y, m, d, hh = '00', mm = '00', ss = '00', zone = 'Z'] = iso;
-    const at = Date.parse(`${y}-${m}-${d}T${hh}:${mm}:${ss}${zone.replace(/^([+-]\d{2})(\d{2})$/, '$1:$2')}`);
-    return Number.isNaN(at) ? null : new Date(at).toISOString();
-  }
-  const parts =
-    /^(\d{1,2})[./-](\d{1,2})[./-](\d{2}|\d{4})(?:,?\s+(\d{1,2}):(\d{2})(?::(\d{2}))?\s*(am|pm)?)?$/i.exec(
-      text,
-    );
-  if (!parts || order === 'iso') return null;
-  const [, first, second, year, hour = '0', minute = '0', sec = '0', half] = parts;
-  const [day, month] = order === 'dmy' ? [Number(first), Number(second)] : [Number(second), Number(first)];
-  const full = year!.length === 2 ? 2000 + Number(year) : Number(year);
-  const hours = (Number(hour) % (half ? 12 : 24)) + (half?.toLowerCase() === 'pm' ? 12 : 0);
-  const at = new Date(Date.UTC(full, month - 1, day, hours, Number(minute), Number(sec)));
-  // The 31st of February is no day.
-  return at.getUTCMonth() === month - 1 && at.getUTCDate() === day ? at.toISOString() : null;
-}
 const round = (value: number): number => Math.round(value * 10) / 10;

@@ -1,20 +1,14 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ClipboardEvent } from 'react';
+import { pastedTable, type GridColumn, type GridLine } from './pastedTable';
 
-export interface GridColumn {
-  readonly id: string;
-  readonly label: string;
-  /** A choice is pasted by its name. */
-  readonly as: 'day' | 'text' | 'choice';
-  readonly options?: readonly { readonly value: string; readonly label: string }[];
-  readonly width?: number;
-}
-export type GridLine = Readonly<Record<string, string>>;
+export type { GridColumn, GridLine } from './pastedTable';
 
 const EMPTY: GridLine = {};
 const LINES = 6;
-const MOST_LINES = 500;
+/** So many things that were not taken as they stood are said. */
+const MOST_SAID = 6;
 
 /** Lines that nothing was entered in. */
 export const emptyLines = (): readonly GridLine[] => Array.from({ length: LINES }, () => EMPTY);
@@ -29,6 +23,8 @@ export function PasteGrid({
   readonly lines: readonly GridLine[];
   readonly onLines: (lines: readonly GridLine[]) => void;
 }) {
+  const [said, setSaid] = useState<readonly string[]>([]);
+  const empty = lines.every((line) => Object.values(line).every((text) => text === ''));
   const change = (i: number, id: string, value: string): void =>
     onLines(lines.map((line, at) => (at === i ? { ...line, [id]: value } : line)));
   const paste =
@@ -37,10 +33,20 @@ export function PasteGrid({
       const text = event.clipboardData.getData('text');
       if (!/[\t\n]/.test(text.trim())) return;
       event.preventDefault();
-      onLines(pasted(lines, columns, row, column, text));
+      const table = pastedTable(lines, columns, row, column, text);
+      onLines(table.lines);
+      setSaid(table.said);
     };
   return (
     <>
+      {said.length > 0 && !empty && (
+        <ul className="warn said" role="status">
+          {said.slice(0, MOST_SAID).map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+          {said.length > MOST_SAID && <li>And {said.length - MOST_SAID} more that are empty now.</li>}
+        </ul>
+      )}
       <div className="scrollx">
         <table className="lines grid">
           <thead>
@@ -90,47 +96,6 @@ export function PasteGrid({
       </div>
     </>
   );
-}
-
-function pasted(
-  lines: readonly GridLine[],
-  columns: readonly GridColumn[],
-  row: number,
-  column: number,
-  text: string,
-): readonly GridLine[] {
-  const cells = text
-    .replace(/\r/g, '')
-    .replace(/\n$/, '')
-    .split('\n')
-    .slice(0, MOST_LINES)
-    .map((line) => line.split('\t'));
-  const next = [...lines];
-  while (next.length < row + cells.length) next.push(EMPTY);
-  cells.forEach((values, r) => {
-    const line = { ...next[row + r] };
-    values.forEach((value, c) => {
-      const to = columns[column + c];
-      if (to) line[to.id] = cellOf(to, value.trim());
-    });
-    next[row + r] = line;
-  });
-  return next;
-}
-
-function cellOf({ as, options }: GridColumn, text: string): string {
-  if (as === 'day') return dayOf(text);
-  if (as !== 'choice') return text;
-  const said = text.toLowerCase();
-  return options?.find(({ value, label }) => value === text || label.toLowerCase() === said)?.value ?? '';
-}
-
-/** A day as tables write it, for the date field; what is not one is left for the person. */
-function dayOf(text: string): string {
-  const iso = /^(\d{4})-(\d{2})-(\d{2})/.exec(text);
-  if (iso) return `${iso[1]}-${iso[2]}-${iso[3]}`;
-  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text);
-  return dotted ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}` : '';
 }
 
 /** The grid's lines, and the state of a form around them. */

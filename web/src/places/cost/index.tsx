@@ -490,7 +490,12 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
   );
 }
 
-const signed = (ml: number): string => ml.toFixed(1).replace('-', '−');
+/** Nothing is never below zero. */
+const signed = (ml: number): string =>
+  ml
+    .toFixed(1)
+    .replace(/^-(?=.*[1-9])/, '−')
+    .replace('-', '');
 
 function BalanceDetails({ books }: { readonly books: Balance }) {
   const rows: readonly (readonly [string, number])[] = [
