@@ -247,13 +247,15 @@ function Channels({
             {fields.map((field, i) => (
               <tr key={field.id} style={{ verticalAlign: 'top' }}>
                 <td>
-                  <Swatch shades={shadeOf(i).split(TOGETHER)} />
-                  <PickOf
-                    control={control}
-                    name={`rows.${i}.shade`}
-                    label={`Shade ${i + 1}`}
-                    options={SHADE_CHOICES}
-                  />
+                  <span className="beside">
+                    <Swatch shades={shadeOf(i).split(TOGETHER)} />
+                    <PickOf
+                      control={control}
+                      name={`rows.${i}.shade`}
+                      label={`Shade ${i + 1}`}
+                      options={SHADE_CHOICES}
+                    />
+                  </span>
                 </td>
                 {(['price', 'nominal', 'usable'] as const).map((key) => (
                   <td key={key}>
