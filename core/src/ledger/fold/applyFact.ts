@@ -1,19 +1,11 @@
 import { append } from '../../exposure';
 import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf, find } from '../define/context';
-import {
-  chipEvent,
-  countFromFull,
-  happen,
-  mixesByPriors,
-  noteStay,
-  readGauge,
-  signalled,
-  weighInk,
-  weighWater,
-} from './chain';
+import { happen, mixesByPriors, noteStay } from './chain';
+import { chipEvent, countFromFull, readGauge, signalled } from './chip';
 import type { Fold } from './Fold';
 import type { BottleState, CartridgeState, HandCause, Mix } from './state';
+import { weighInk, weighWater } from './weighing';
 
 /** One u of what a rinse leaves behind, as a share of its volume. */
 const FLUSH_U = 0.05;
