@@ -358,24 +358,27 @@ function speaksOf(fact: Fact, id: string): boolean {
   return found;
 }
 
+type Visit = (what: string, id: string, of: string | null) => void;
+
+function see(visit: Visit, what: string, id: string | null | undefined): void {
+  if (id !== undefined && id !== null) visit(what, id, null);
+}
+
 /** Each thing that a fact speaks of; a slot is one `of` a printer. */
-function eachReference(fact: Fact, visit: (what: string, id: string, of: string | null) => void): void {
-  const see = (what: string, id: string | null | undefined): void => {
-    if (id !== undefined && id !== null) visit(what, id, null);
-  };
+function eachReference(fact: Fact, visit: Visit): void {
   for (const { field, what } of referenceFields(fact.kind)) {
     const named = fact[field as keyof Fact] as string | readonly string[] | null | undefined;
-    if (typeof named === 'object' && named !== null) for (const id of named) see(what, id);
-    else see(what, named);
+    if (typeof named === 'object' && named !== null) for (const id of named) see(visit, what, id);
+    else see(visit, what, named);
   }
   switch (fact.kind) {
     case 'weighed':
-      see(fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
-      see('scale', fact.scaleId);
+      see(visit, fact.what === 'reference' ? 'scale' : fact.what, fact.subjectId);
+      see(visit, 'scale', fact.scaleId);
       break;
     case 'installed':
       for (const { cartridgeId, slotId } of fact.into) {
-        see('cartridge', cartridgeId);
+        see(visit, 'cartridge', cartridgeId);
         visit('slot', slotId, fact.printerId);
       }
       break;
@@ -385,24 +388,24 @@ function eachReference(fact: Fact, visit: (what: string, id: string, of: string 
       visit('slot', fact.slotId, fact.printerId);
       break;
     case 'printed':
-      see('subject', fact.subjectId);
-      see('paper', fact.paperId);
+      see(visit, 'subject', fact.subjectId);
+      see(visit, 'paper', fact.paperId);
       break;
     case 'spilt':
-      see(fact.from, fact.subjectId);
+      see(visit, fact.from, fact.subjectId);
       break;
     case 'retired':
-      see(fact.what, fact.subjectId);
+      see(visit, fact.what, fact.subjectId);
       break;
     case 'voided':
-      see('fact', fact.factId);
+      see(visit, 'fact', fact.factId);
       break;
     case 'defined':
       if (fact.entity.entity === 'cartridge') {
-        see('cartridgeType', fact.entity.typeId);
-        see('printer', fact.entity.printerId);
+        see(visit, 'cartridgeType', fact.entity.typeId);
+        see(visit, 'printer', fact.entity.printerId);
       }
-      if (fact.entity.entity === 'bottle') see('ink', fact.entity.inkId);
+      if (fact.entity.entity === 'bottle') see(visit, 'ink', fact.entity.inkId);
       break;
     default:
       break;

@@ -1,5 +1,5 @@
 import { newChip } from '../../gauge';
-import { emptyLog } from '../../exposure';
+import { emptyLog, type Timeline } from '../../exposure';
 import type { Cartridge } from '../../workbook';
 import { bodyOf, find, slotFor, type Context } from '../define/context';
 import { UNKNOWN_VAR } from './belief';
@@ -33,6 +33,10 @@ export class Fold {
     readonly context: Context,
     readonly state: LedgerState = newLedgerState(),
   ) {}
+
+  /** What a printer has drawn so far. */
+  readonly timelineOf = (printerId: string): Timeline | undefined =>
+    this.state.printers.get(printerId)?.timeline;
 
   /** A state that nobody will change; the fold goes on with copies. */
   snapshot(): LedgerState {

@@ -55,7 +55,7 @@ export function walkByPriors(
   return walk({
     start: state.known,
     happenings: listOf(state.happenings),
-    timelineOf: (id) => fold.state.printers.get(id)?.timeline,
+    timelineOf: fold.timelineOf,
     foretell: byPriors(fold.context),
     totalMl,
     stays,

@@ -27,6 +27,8 @@ function namedInk(context: Context, shade: string, inkClass: string) {
  * @returns g/ml
  */
 export function densityOfMixes(context: Context, body: Body, mixes: readonly Mix[]): Uncertain {
+  const [only] = mixes;
+  if (only && mixes.length === 1 && only.ml > 1e-9) return densityOfBlend(context, body, only.blend);
   let total = 0;
   let value = 0;
   let u = 0;

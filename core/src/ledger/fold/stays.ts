@@ -26,6 +26,21 @@ export interface Stays {
   readonly drew: boolean;
 }
 
+const NOTHING: StayUse = { exposure: NO_EXPOSURE, ml: 0, variance: 0 };
+
+/** What was foretold for one slot so far along a chain. */
+interface SeatSoFar {
+  readonly seat: Seat;
+  exposure: Exposure;
+  ml: number;
+  variance: number;
+}
+
+function seatIn(seats: readonly SeatSoFar[], { printerId, slotId }: Seat): SeatSoFar | null {
+  for (const one of seats) if (one.seat.slotId === slotId && one.seat.printerId === printerId) return one;
+  return null;
+}
+
 /** What each stay is foretold to draw. Doubt of coefficients is shared by all stays in one slot: it grows with their sum. */
 export function foretellStays(
   happenings: readonly Happening[],
@@ -33,7 +48,7 @@ export function foretellStays(
   foretell: Foretell,
 ): Stays {
   // A chain has a seat or two: a short list is found faster than a key is put together.
-  const soFar: { seat: Seat; exposure: Exposure; ml: number; variance: number }[] = [];
+  const seats: SeatSoFar[] = [];
   const uses: StayUse[] = [];
   let totalMl = 0;
   let drew = false;
@@ -41,23 +56,26 @@ export function foretellStays(
     if (happening.type !== 'stay') continue;
     const timeline = timelineOf(happening.printerId);
     const exposure = timeline ? exposureDuring(timeline, happening) : NO_EXPOSURE;
-    let here = soFar.find(
-      ({ seat }) => seat.slotId === happening.slotId && seat.printerId === happening.printerId,
-    );
-    if (!here) soFar.push((here = { seat: happening, exposure: NO_EXPOSURE, ml: 0, variance: 0 }));
     if (exposure === NO_EXPOSURE) {
-      uses.push({ exposure, ml: 0, variance: 0 });
+      uses.push(NOTHING);
       continue;
     }
-    const all = addExposure(here.exposure, exposure);
+    const here = seatIn(seats, happening);
+    const all = here ? addExposure(here.exposure, exposure) : exposure;
     const { ml, variance } = foretell(happening, all);
-    const more = Math.max(0, ml - here.ml);
-    uses.push({ exposure, ml: more, variance: Math.max(0, variance - here.variance) });
+    const more = Math.max(0, here ? ml - here.ml : ml);
+    uses.push({
+      exposure,
+      ml: more,
+      variance: Math.max(0, here ? variance - here.variance : variance),
+    });
     totalMl += more;
     drew ||= drewInk(exposure);
-    here.exposure = all;
-    here.ml = ml;
-    here.variance = variance;
+    if (here) {
+      here.exposure = all;
+      here.ml = ml;
+      here.variance = variance;
+    } else seats.push({ seat: happening, exposure: all, ml, variance });
   }
   return { uses, totalMl, drew };
 }

@@ -45,7 +45,7 @@ export function weighInk(fold: Fold, state: CartridgeState, fact: Weighing): voi
   const because = fact.because ?? null;
   const open = survey({
     happenings: listOf(state.happenings),
-    timelineOf: (id) => fold.state.printers.get(id)?.timeline,
+    timelineOf: fold.timelineOf,
     foretell: byPriors(context),
   });
   const density = densityAtEnd(fold, state, fact.subjectId);
@@ -212,7 +212,7 @@ function foundInk(
       mixes: scaleMixes(state.known.mixes, before, lot),
     },
     happenings: listOf(state.happenings),
-    timelineOf: (id) => fold.state.printers.get(id)?.timeline,
+    timelineOf: fold.timelineOf,
     foretell: byPriors(fold.context),
     totalMl: before + open.handMl - belief.ml,
     bareLot: lot,
