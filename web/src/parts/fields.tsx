@@ -77,8 +77,8 @@ export function optionsOf<T extends string>(
 }
 
 export const FEEDS: readonly { readonly value: Printer['feed']; readonly label: string }[] = [
-  { value: 'stationary', label: 'stationary bay, tubes to the head' },
-  { value: 'carriage', label: 'carriage: cartridges ride on the head' },
+  { value: 'stationary', label: 'stationary bay with tubes' },
+  { value: 'carriage', label: 'carriage, right on the head' },
 ];
 
 interface PickProps<T extends string> {
