@@ -92,3 +92,39 @@ test('at the match both labels are scanned: the wrong bottle is refused before i
   await scan(page, '%hb:bottle-cyan');
   await expect(says).toHaveText('Both labels are right.');
 });
+
+test('on paper: each label where its sheet has one, dark on white, and nothing of the page around it', async ({
+  page,
+}) => {
+  await openWith(page, room);
+  await page.goto('/labels');
+  await page.getByRole('button', { name: 'Dim the page' }).click();
+  await page.getByLabel('First free label').fill('22');
+  await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeDisabled();
+  await page.getByLabel('First free label').fill('21');
+  await page.emulateMedia({ media: 'print' });
+  const places = await page.locator('.label-page').evaluateAll((sheets) =>
+    sheets.map((sheet) =>
+      [...sheet.children].map((label) => {
+        const [of, at] = [sheet.getBoundingClientRect(), label.getBoundingClientRect()];
+        return [at.x - of.x, at.y - of.y].map((px) => Math.round((px * 254) / 96) / 10);
+      }),
+    ),
+  );
+  expect(places).toEqual([
+    [[139.2, 243.7]],
+    [
+      [7.2, 15.1],
+      [73.2, 15.1],
+    ],
+  ]);
+  expect(await page.locator('.label-page').first().boundingBox()).toMatchObject({ x: 0, y: 0 });
+  await expect(page.getByRole('button')).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Labels' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Cost' }).click();
+  await expect(page.locator('main h1')).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden();
+  await expect(page.locator('main h1')).toHaveCSS('color', 'rgb(0, 0, 0)');
+});

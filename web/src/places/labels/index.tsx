@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { create } from 'qrcode';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -6,6 +7,7 @@ import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
+import { labelPages, labelSheet } from './labelSheet';
 
 interface Label {
   readonly what: Labelled;
@@ -32,6 +34,7 @@ export default function Labels() {
   const [size, setSize] = useState<Size>('63.5x38.1');
   const [width, setWidth] = useState('63.5');
   const [height, setHeight] = useState('38.1');
+  const [first, setFirst] = useState('1');
   const labels = labelsOf(ledger, which);
   const mm =
     size === 'own'
@@ -39,6 +42,9 @@ export default function Labels() {
       : size.split('x').map(Number);
   const [w, h] = [Math.min(200, Math.max(20, mm[0]!)), Math.min(280, Math.max(15, mm[1]!))];
   const shown = labels.filter(({ id }) => !off.has(id));
+  const sheet = labelSheet(w, h);
+  const count = sheet.columns * sheet.rows;
+  const begin = /^\d{1,3}$/.test(first.trim()) && +first >= 1 && +first <= count ? Number(first) : null;
   return (
     <div className="paper">
       <h1 className="no-print">Labels</h1>
@@ -64,7 +70,20 @@ export default function Labels() {
             <QuantityField label="Height, mm" kind="length" value={height} onText={setHeight} />
           </>
         )}
-        <Button variant="contained" disabled={shown.length === 0} onClick={() => window.print()}>
+        <TextField
+          label="First free label"
+          value={first}
+          onChange={(event) => setFirst(event.target.value)}
+          error={begin === null}
+          helperText={begin === null ? `1 to ${count}` : ''}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          sx={{ width: 150 }}
+        />
+        <Button
+          variant="contained"
+          disabled={shown.length === 0 || begin === null}
+          onClick={() => window.print()}
+        >
           Print {shown.length} {shown.length === 1 ? 'label' : 'labels'}
         </Button>
       </div>
@@ -73,30 +92,15 @@ export default function Labels() {
           None yet: <Link to="/workbook">set it up first</Link>.
         </p>
       )}
-      <ul className="labels" style={{ gridTemplateColumns: `repeat(auto-fill, ${w}mm)` }}>
+      <p className="soft small no-print">
+        On A4 sheets of {sheet.columns} × {sheet.rows}. In the browser’s print window: actual size (100 %), no
+        margins.
+      </p>
+      <ul className="labels no-print" style={{ gridTemplateColumns: `repeat(auto-fill, ${w}mm)` }}>
         {labels.map((label) => (
-          <li key={label.id} className={off.has(label.id) ? 'label off no-print' : 'label'}>
-            <div className="label-body" style={{ width: `${w}mm`, height: `${h}mm` }}>
-              <Code
-                text={labelCode(label.what, label.id)}
-                name={label.name}
-                side={Math.min(h - 6, 0.42 * w)}
-              />
-              <div>
-                <strong>{label.name}</strong>
-                {label.shades.length > 0 && (
-                  <div>
-                    <Swatch shades={label.shades} /> {label.shades.join(', ')}
-                  </div>
-                )}
-                {label.lines.map((line) => (
-                  <div key={line} className="small">
-                    {line}
-                  </div>
-                ))}
-              </div>
-            </div>
-            <label className="no-print small">
+          <li key={label.id} className={off.has(label.id) ? 'label off' : 'label'}>
+            <LabelBody label={label} width={w} height={h} />
+            <label className="small">
               <input
                 type="checkbox"
                 checked={!off.has(label.id)}
@@ -111,6 +115,50 @@ export default function Labels() {
           </li>
         ))}
       </ul>
+      {/* On paper each stands where the sheet has its label. */}
+      <style>{'@page { size: A4; margin: 0 }'}</style>
+      {labelPages(sheet, shown, begin ?? 1).map((page, i) => (
+        <div key={i} className="label-page" aria-hidden="true">
+          {page.map(({ label, left, top }) => (
+            <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
+              <LabelBody label={label} width={w} height={h} />
+            </div>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function LabelBody({
+  label,
+  width,
+  height,
+}: {
+  readonly label: Label;
+  readonly width: number;
+  readonly height: number;
+}) {
+  return (
+    <div className="label-body" style={{ width: `${width}mm`, height: `${height}mm` }}>
+      <Code
+        text={labelCode(label.what, label.id)}
+        name={label.name}
+        side={Math.min(height - 6, 0.42 * width)}
+      />
+      <div>
+        <strong>{label.name}</strong>
+        {label.shades.length > 0 && (
+          <div>
+            <Swatch shades={label.shades} /> {label.shades.join(', ')}
+          </div>
+        )}
+        {label.lines.map((line) => (
+          <div key={line} className="small">
+            {line}
+          </div>
+        ))}
+      </div>
     </div>
   );
 }
