@@ -11,7 +11,7 @@ const printersSchema = z
       uri: z
         .string()
         .regex(/^ipp:\/\/[^\s/?#]+(\/[^\s?#]*)?$/, 'an address such as ipp://192.168.1.40/ipp/print')
-        .refine(isAddress, 'no such address or port exists: one such as ipp://192.168.1.40:631/ipp/print'),
+        .refine(isAddress, 'an address and a port that exist, such as ipp://192.168.1.40:631/ipp/print'),
     }),
   )
   .max(20);

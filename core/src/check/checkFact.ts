@@ -4,6 +4,7 @@ import {
   composition,
   find,
   inkNow,
+  isBelowEmpty,
   mixesOf,
   type CheckedBook,
   type Context,
@@ -151,15 +152,14 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       const body = fact.what === 'cartridge' ? bodyOf(context, fact.subjectId) : undefined;
       if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') break;
       const { emptyG, maxG, cartridge } = body;
-      const u = Math.hypot(emptyG.u, fact.massG.u);
-      if (fact.massG.value < emptyG.value - 3 * u)
+      if (isBelowEmpty(body, fact.massG))
         problems.push({
           severity: 'stop',
           code: 'lighterThanEmpty',
           label: cartridge.label,
           massG: fact.massG.value,
           emptyG: emptyG.value,
-          u,
+          u: Math.hypot(emptyG.u, fact.massG.u),
         });
       if (fact.massG.value > maxG + 3 * fact.massG.u)
         problems.push({

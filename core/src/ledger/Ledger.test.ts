@@ -373,7 +373,7 @@ describe('files', () => {
       /^facts\[\d+\] \(weighed\)$/,
       'has what this version does not know: colour',
     ],
-    ['"subjectId":"cyan"', '"subjectId":""', /subjectId/, 'has to have at least 1 letters'],
+    ['"subjectId":"cyan"', '"subjectId":""', /subjectId/, 'has to have at least 1 letter'],
     [
       '"what":"cartridge"',
       '"what":"kettle"',

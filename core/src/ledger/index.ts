@@ -72,6 +72,7 @@ export {
   type InkNow,
 } from './read/inkNow';
 export { inkByWeight } from './read/inkByWeight';
+export { isBelowEmpty } from './read/isBelowEmpty';
 export { isGaugeOff } from './read/isGaugeOff';
 export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
 export {

@@ -26,14 +26,14 @@ const ITS_OWN = /^(Invalid|Too|Unrecognized)/;
 export function faultWords(issue: z.core.$ZodIssue, whole: unknown): string {
   const { path, message } = issue;
   if (valueAt(whole, path) === undefined && issue.code !== 'unrecognized_keys') return 'is missing';
-  if (!ITS_OWN.test(message)) return issue.code === 'custom' ? message : `has to be ${message}`;
+  if (!ITS_OWN.test(message)) return `has to be ${message}`;
   switch (issue.code) {
     case 'invalid_type':
       return `has to be ${EXPECTED.get(issue.expected) ?? issue.expected}`;
     case 'too_small':
-      return sized(issue.origin, `${issue.inclusive === false ? 'more than' : 'at least'} ${issue.minimum}`);
+      return sized(issue.origin, issue.inclusive === false ? 'more than' : 'at least', issue.minimum);
     case 'too_big':
-      return sized(issue.origin, `${issue.inclusive === false ? 'less than' : 'at most'} ${issue.maximum}`);
+      return sized(issue.origin, issue.inclusive === false ? 'less than' : 'at most', issue.maximum);
     case 'invalid_value':
       return issue.values.length > MOST_NAMED
         ? 'is none of the words that this version knows there'
@@ -46,7 +46,7 @@ export function faultWords(issue: z.core.$ZodIssue, whole: unknown): string {
         ? 'this version knows nothing of that kind'
         : 'has none of the forms that are known';
     default:
-      return message;
+      return `is not as it should be (${message})`;
   }
 }
 
@@ -61,9 +61,9 @@ function valueAt(whole: unknown, path: readonly PropertyKey[]): unknown {
 }
 
 /** A text and a list are measured by their length. */
-const sized = (origin: string, range: string): string =>
-  origin === 'string'
-    ? `has to have ${range} letters`
-    : origin === 'array' || origin === 'set'
-      ? `has to have ${range} items`
-      : `has to be ${range}`;
+function sized(origin: string, than: string, bound: number | bigint): string {
+  const of = origin === 'string' ? 'letter' : origin === 'array' || origin === 'set' ? 'item' : null;
+  return of === null
+    ? `has to be ${than} ${bound}`
+    : `has to have ${than} ${bound} ${of}${bound == 1 ? '' : 's'}`;
+}

@@ -76,9 +76,9 @@ test.each<[string, string, string, readonly GridLine[], RegExp | null]>([
   [
     'titles that are the grid’s, in an order of their own',
     'Day, line 1',
-    'Date\tml\tNote\tWHAT\n2026-03-04\t3\told\tCyan A',
+    'Date\tml\tNote\tWHAT\tIn\n2026-03-04\t3\told\tCyan A\t9',
     [{ day: '2026-03-04', ml: '3', what: 'c' }],
-    /by the titles in its first line; left out, since no column here is called so: Note\./,
+    /by the titles in its first line; left out, since no column here is for them: Note, In\./,
   ],
   [
     'titles of its own',

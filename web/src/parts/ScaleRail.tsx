@@ -8,6 +8,7 @@ import {
   find,
   formatUncertain,
   inkByWeight,
+  isBelowEmpty,
   parseQuantity,
   readMass,
 } from '@hiraeth/core';
@@ -96,11 +97,10 @@ export function ScaleRail() {
     const body = bodyOf(ledger.context, chosen.id);
     if (!body)
       return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
-    const ink = inkByWeight(ledger, chosen.id, readMass(ledger.context, value).massG, now);
-    if (!ink) return null;
-    return ink.value < -3 * ink.u
-      ? `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`
-      : `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
+    const { massG } = readMass(ledger.context, value);
+    if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
+    const ink = inkByWeight(ledger, chosen.id, massG, now);
+    return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
   };
   if (!ready) return null;
   return (

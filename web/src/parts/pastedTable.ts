@@ -43,14 +43,16 @@ export function pastedTable(
   if (cells.length > 1 && dayFirst >= 0 && /^\D+$/.test(cells[0]![dayFirst] ?? '')) {
     const titles = cells[0]!;
     cells = cells.slice(1);
-    const byTitle = titles.map((title) => columns.find(({ label }) => isTitleOf(label, title)));
+    const called = titles.map((title) => columnCalled(columns, title));
+    // A column is filled by one of the table's alone.
+    const byTitle = called.map((to, c) => (called.indexOf(to) === c ? to : undefined));
     if (byTitle.some((to) => to && to.as !== 'day')) {
       under = byTitle.map((to, c) => to ?? (c === dayFirst ? columns[column + c] : undefined));
       const strange = titles.filter((title, c) => !under[c] && title !== '');
       said.push(
         strange.length === 0
           ? 'Its columns were taken by the titles in its first line.'
-          : `Its columns were taken by the titles in its first line; left out, since no column here is called so: ${strange.join(', ')}.`,
+          : `Its columns were taken by the titles in its first line; left out, since no column here is for them: ${strange.join(', ')}.`,
       );
     } else said.push('Its first line holds titles, and was left out.');
   }
@@ -110,6 +112,12 @@ function optionOf(options: NonNullable<GridColumn['options']>, text: string): st
 
 const sameWord = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
-/** “ml” and “In” are titles of “In, ml”. */
-const isTitleOf = (label: string, title: string): boolean =>
-  sameWord(label, title) || label.split(',').some((part) => sameWord(part, title));
+/** The column of that title, or the only one with such a part: “ml” is “In, ml”. */
+function columnCalled(columns: readonly GridColumn[], title: string): GridColumn | undefined {
+  const named = columns.find(({ label }) => sameWord(label, title));
+  if (named) return named;
+  const [first, second] = columns.filter(({ label }) =>
+    label.split(',').some((part) => sameWord(part, title)),
+  );
+  return second ? undefined : first;
+}

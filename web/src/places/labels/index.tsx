@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
+import { whole } from '../../parts/formSchema';
 import { Swatch } from '../../parts/Swatch';
 import { labelPages, labelSheet } from './labelSheet';
 
@@ -44,7 +45,7 @@ export default function Labels() {
   const shown = labels.filter(({ id }) => !off.has(id));
   const sheet = labelSheet(w, h);
   const count = sheet.columns * sheet.rows;
-  const begin = /^\d{1,3}$/.test(first.trim()) && +first >= 1 && +first <= count ? Number(first) : null;
+  const begin = whole(1, count, `1 to ${count}`).safeParse(first);
   return (
     <div className="paper">
       <h1 className="no-print">Labels</h1>
@@ -74,14 +75,14 @@ export default function Labels() {
           label="First free label"
           value={first}
           onChange={(event) => setFirst(event.target.value)}
-          error={begin === null}
-          helperText={begin === null ? `1 to ${count}` : ''}
+          error={!begin.success}
+          helperText={begin.error?.issues[0]?.message}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           sx={{ width: 150 }}
         />
         <Button
           variant="contained"
-          disabled={shown.length === 0 || begin === null}
+          disabled={shown.length === 0 || !begin.success}
           onClick={() => window.print()}
         >
           Print {shown.length} {shown.length === 1 ? 'label' : 'labels'}
@@ -117,7 +118,7 @@ export default function Labels() {
       </ul>
       {/* On paper each stands where the sheet has its label. */}
       <style>{'@page { size: A4; margin: 0 }'}</style>
-      {labelPages(sheet, shown, begin ?? 1).map((page, i) => (
+      {labelPages(sheet, shown, begin.data ?? 1).map((page, i) => (
         <div key={i} className="label-page" aria-hidden="true">
           {page.map(({ label, left, top }) => (
             <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
