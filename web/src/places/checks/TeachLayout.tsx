@@ -102,6 +102,7 @@ export function TeachLayout({
             label="Layout file"
             accept="application/json,.json"
             onText={(shared) => void open(shared)}
+            onWrong={setError}
           >
             From a file …
           </TextFileButton>

@@ -72,13 +72,12 @@ export default function Labels() {
           </>
         )}
         <TextField
-          label="First free label"
+          label={`First free label of ${count}`}
           value={first}
           onChange={(event) => setFirst(event.target.value)}
           error={!begin.success}
-          helperText={begin.error?.issues[0]?.message}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          sx={{ width: 150 }}
+          sx={{ width: 190 }}
         />
         <Button
           variant="contained"

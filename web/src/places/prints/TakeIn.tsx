@@ -89,7 +89,12 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
             Ask {printer.name} what it printed
           </Button>
         ))}
-        <TextFileButton label="File of jobs" older="western" onText={(text) => void open(text)}>
+        <TextFileButton
+          label="File of jobs"
+          older="western"
+          onText={(text) => void open(text)}
+          onWrong={complain}
+        >
           From a page log or a table
         </TextFileButton>
       </div>

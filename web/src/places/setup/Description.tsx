@@ -42,6 +42,7 @@ export default function Description() {
           label="Description of a printer"
           accept=".json,application/json"
           onText={(text) => void take(text)}
+          onWrong={setError}
         >
           Choose the file
         </TextFileButton>

@@ -66,7 +66,7 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
   const at = useHour();
   const record = useRecord();
   const papers = all(ledger.context, 'paper');
-  const { control, handleSubmit, setValue } = useForm<MeasureForm, unknown, Measured>({
+  const { control, handleSubmit, setValue, setError, clearErrors } = useForm<MeasureForm, unknown, Measured>({
     resolver: zodResolver(measureSchema),
     defaultValues: {
       patches: '',
@@ -136,7 +136,11 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
         label="File of measured patches"
         accept=".txt,.csv,.cgats,.cie,text/*"
         older="western"
-        onText={(content) => setValue('patches', content)}
+        onText={(content) => {
+          clearErrors('patches');
+          setValue('patches', content);
+        }}
+        onWrong={(message) => setError('patches', { message })}
       >
         From a file
       </TextFileButton>
