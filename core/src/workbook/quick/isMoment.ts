@@ -1,28 +1,35 @@
-const digit = (text: string, at: number): boolean => {
-  const code = text.charCodeAt(at);
-  return code >= 48 && code <= 57;
-};
-const number = (text: string, at: number): number =>
-  (text.charCodeAt(at) - 48) * 10 + text.charCodeAt(at + 1) - 48;
+/** Two digits as a number; more than any pair of digits where they are none. */
+function pair(text: string, at: number): number {
+  const tens = text.charCodeAt(at) - 48;
+  const ones = text.charCodeAt(at + 1) - 48;
+  return tens >= 0 && tens <= 9 && ones >= 0 && ones <= 9 ? 10 * tens + ones : 100;
+}
 
-/** Where digits stand in 2026-11-24T09:30:00.000Z. */
-const DIGITS = [0, 1, 2, 3, 5, 6, 8, 9, 11, 12, 14, 15, 17, 18, 20, 21, 22];
+/** Days that a month has in every year. */
+const DAYS = [0, 31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+const [DASH, T, COLON, DOT, Z] = ['-', 'T', ':', '.', 'Z'].map((letter) => letter.charCodeAt(0));
 
-/** True for a UTC time to the millisecond, on a day that every month has; false: look closer. */
+/** True for a UTC time to the millisecond (2026-11-24T09:30:00.000Z), on a day that every year has; false: look closer. */
 export function isMoment(text: string): boolean {
-  if (text.length !== 24) return false;
-  for (const at of DIGITS) if (!digit(text, at)) return false;
-  if (text[4] !== '-' || text[7] !== '-' || text[10] !== 'T') return false;
-  if (text[13] !== ':' || text[16] !== ':' || text[19] !== '.' || text[23] !== 'Z') return false;
-  const month = number(text, 5);
-  const day = number(text, 8);
   return (
-    month >= 1 &&
-    month <= 12 &&
-    day >= 1 &&
-    day <= 28 &&
-    number(text, 11) < 24 &&
-    number(text, 14) < 60 &&
-    number(text, 17) < 60
+    text.length === 24 &&
+    text.charCodeAt(4) === DASH &&
+    text.charCodeAt(7) === DASH &&
+    text.charCodeAt(10) === T &&
+    text.charCodeAt(13) === COLON &&
+    text.charCodeAt(16) === COLON &&
+    text.charCodeAt(19) === DOT &&
+    text.charCodeAt(23) === Z &&
+    pair(text, 0) < 100 &&
+    pair(text, 2) < 100 &&
+    isDay(pair(text, 5), pair(text, 8)) &&
+    pair(text, 11) < 24 &&
+    pair(text, 14) < 60 &&
+    pair(text, 17) < 60 &&
+    pair(text, 20) < 100 &&
+    pair(text, 21) < 100
   );
 }
+
+const isDay = (month: number, day: number): boolean =>
+  month >= 1 && month <= 12 && day >= 1 && day <= DAYS[month]!;

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { fill, install, print, script, setUp, weigh } from '../../testing/bench';
 import { entitySchema, factSchema, type Fact, type FactDraft } from '../schema';
 import { isPlain, ULID } from './index';
+import { isMoment } from './isMoment';
 import { isUlid } from './isUlid';
 
 const samples: readonly Fact[] = script([
@@ -98,4 +99,22 @@ test('an id is looked at as its pattern does', () => {
     )
     .map(([id, place, odd]) => [...id.slice(0, place), odd, ...id.slice(place + 1)].join(''));
   fc.assert(fc.property(fc.oneof(nearly, fc.string()), (text) => isUlid(text) === ULID.test(text)));
+});
+
+test('a time is looked at as the schema does, and each of a day that every year has is known at once', () => {
+  const moments = fc
+    .date({ min: new Date('0001-01-01'), max: new Date('9999-12-31'), noInvalidDate: true })
+    .map((date) => date.toISOString());
+  const nearly = fc
+    .tuple(moments, fc.nat(23), fc.constantFrom(...'0123456789-:.TZ+ é'))
+    .map(([text, place, odd]) => text.slice(0, place) + odd + text.slice(place + 1));
+  const { at } = factSchema.options[0].shape;
+  fc.assert(
+    fc.property(moments, (text) => isMoment(text) === (text.slice(5, 10) !== '02-29')),
+    { examples: [['2024-02-29T00:00:00.000Z'], ['2026-12-31T23:59:59.999Z']] },
+  );
+  fc.assert(
+    fc.property(nearly, (text) => !isMoment(text) || at.safeParse(text).success),
+    { numRuns: 2000 },
+  );
 });

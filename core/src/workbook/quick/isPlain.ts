@@ -19,20 +19,34 @@ export function isPlain(schema: z.ZodType): Plain {
 
 const ASK: Plain = () => false;
 
-function plainOf(schema: z.core.$ZodTypes): Plain {
-  const { def } = schema._zod;
-  const base = baseOf(def);
-  const checks = checksOf(schema);
-  if (!base || !checks) return ASK;
-  return checks.reduce<Plain>((before, check) => (value) => before(value) && check(value), base);
+/** What is asked of a field: a range of the number or of the length, and whatever else there is. */
+interface Checks {
+  least: number;
+  most: number;
+  readonly others: Plain[];
 }
 
-function baseOf(def: z.core.$ZodTypes['_zod']['def']): Plain | null {
+function plainOf(schema: z.core.$ZodTypes): Plain {
+  const checks = checksOf(schema);
+  const base = checks && baseOf(schema._zod.def, checks);
+  if (!base) return ASK;
+  // A file has a million fields: one look each, by however many checks they are described.
+  const [only, ...more] = checks.others;
+  if (!only) return base;
+  if (more.length === 0) return (value) => base(value) && only(value);
+  return (value) => base(value) && checks.others.every((check) => check(value));
+}
+
+function baseOf(def: z.core.$ZodTypes['_zod']['def'], { least, most }: Checks): Plain | null {
   switch (def.type) {
     case 'string':
-      return (value) => typeof value === 'string';
-    case 'number':
-      return (value) => typeof value === 'number' && Number.isFinite(value);
+      return (value) => typeof value === 'string' && value.length >= least && value.length <= most;
+    case 'number': {
+      // No number of a file is infinite, or none.
+      const low = Math.max(least, -Number.MAX_VALUE);
+      const high = Math.min(most, Number.MAX_VALUE);
+      return (value) => typeof value === 'number' && value >= low && value <= high;
+    }
     case 'boolean':
       return (value) => typeof value === 'boolean';
     case 'literal':
@@ -50,7 +64,11 @@ function baseOf(def: z.core.$ZodTypes['_zod']['def']): Plain | null {
       return inside(def.innerType);
     case 'array': {
       const each = inside(def.element);
-      return (value) => Array.isArray(value) && value.every((item) => each(item));
+      return (value) => {
+        if (!Array.isArray(value) || value.length < least || value.length > most) return false;
+        for (const item of value as readonly unknown[]) if (!each(item)) return false;
+        return true;
+      };
     }
     case 'tuple': {
       const items = def.items.map((item) => inside(item));
@@ -131,52 +149,55 @@ function unionOf(def: z.core.$ZodUnionDef): Plain | null {
 }
 
 /** null where a check is of a kind that is not known here. */
-function checksOf(schema: z.core.$ZodTypes): Plain[] | null {
+function checksOf(schema: z.core.$ZodTypes): Checks | null {
   const { def } = schema._zod;
   const all = [...(def.checks ?? [])] as z.core.$ZodChecks[];
   // A format may be the schema itself.
   if ('check' in def) all.unshift(schema as unknown as z.core.$ZodChecks);
-  const out: Plain[] = [];
-  for (const check of all) {
-    const one = checkOf(check._zod.def);
-    if (!one) return null;
-    out.push(one);
-  }
-  return out;
+  const checks: Checks = { least: -Infinity, most: Infinity, others: [] };
+  return all.every((check) => addCheck(checks, check._zod.def)) ? checks : null;
 }
 
-function checkOf(def: z.core.$ZodChecks['_zod']['def']): Plain | null {
+/** @returns false where it is of a kind that is not known here */
+function addCheck(checks: Checks, def: z.core.$ZodChecks['_zod']['def']): boolean {
+  const least = (value: number): void => void (checks.least = Math.max(checks.least, value));
+  const most = (value: number): void => void (checks.most = Math.min(checks.most, value));
   switch (def.check) {
-    case 'min_length': {
-      const { minimum } = def;
-      return (value) => (value as string | readonly unknown[]).length >= minimum;
-    }
-    case 'max_length': {
-      const { maximum } = def;
-      return (value) => (value as string | readonly unknown[]).length <= maximum;
-    }
+    case 'min_length':
+      least(def.minimum);
+      return true;
+    case 'max_length':
+      most(def.maximum);
+      return true;
     case 'greater_than': {
-      const least = def.value as number;
-      return def.inclusive ? (value) => (value as number) >= least : (value) => (value as number) > least;
+      const bound = def.value as number;
+      if (def.inclusive) least(bound);
+      else checks.others.push((value) => (value as number) > bound);
+      return true;
     }
     case 'less_than': {
-      const most = def.value as number;
-      return def.inclusive ? (value) => (value as number) <= most : (value) => (value as number) < most;
+      const bound = def.value as number;
+      if (def.inclusive) most(bound);
+      else checks.others.push((value) => (value as number) < bound);
+      return true;
     }
     case 'number_format':
-      return def.format === 'safeint' ? Number.isSafeInteger : null;
-    case 'overwrite': {
+      if (def.format === 'safeint') checks.others.push(Number.isSafeInteger);
+      return def.format === 'safeint';
+    case 'overwrite':
       // What a trim would change is left to it.
-      return (value) => def.tx(value) === value;
-    }
+      checks.others.push((value) => def.tx(value) === value);
+      return true;
     case 'string_format': {
       const { pattern } = def;
-      if (!pattern || pattern.global || pattern.sticky) return null;
-      if (pattern.source === ULID.source) return (value) => isUlid(value as string);
-      const fits: Plain = (value) => pattern.test(value as string);
-      return def.format === 'datetime' ? (value) => isMoment(value as string) || fits(value) : fits;
+      if (!pattern || pattern.global || pattern.sticky) return false;
+      if (pattern.source === ULID.source) checks.others.push((value) => isUlid(value as string));
+      else if (def.format === 'datetime')
+        checks.others.push((value) => isMoment(value as string) || pattern.test(value as string));
+      else checks.others.push((value) => pattern.test(value as string));
+      return true;
     }
     default:
-      return null;
+      return false;
   }
 }
