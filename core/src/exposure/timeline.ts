@@ -1,3 +1,4 @@
+import { msOf } from '../quantity';
 import type { CleaningLevel } from '../workbook';
 import { NO_EXPOSURE, type Exposure, type SubjectArea } from './exposure';
 import { type Log } from './log';
@@ -58,7 +59,7 @@ const MOST = 2 ** 26;
 export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'printerId'>): Exposure {
   const { fromPosition, toPosition, slotId } = stretch;
   const drawn = drawnBetween(timeline, fromPosition, Math.min(toPosition, timeline.length), slotId);
-  const idleDays = Math.max(0, (Date.parse(stretch.to) - Date.parse(stretch.from)) / DAY_MS);
+  const idleDays = Math.max(0, (msOf(stretch.to) - msOf(stretch.from)) / DAY_MS);
   if (idleDays === 0) return drawn;
   // Written out: this is done at every weighing, and a spread is slow.
   const { areas, imageMl, imageSquares, light, deep, group, recharge, change } = drawn;

@@ -11,3 +11,4 @@ export { decimalsFor, formatUncertain } from './formatUncertain';
 export { formatMoney, minorPerMajor } from './formatMoney';
 export { normalCdf } from './normal';
 export { largestCount } from './largestCount';
+export { msOf } from './msOf';

@@ -1,6 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
+import { amountOf, IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
 
 /**
  * A Gaussian belief about one channel's coefficients: ml per unit of each term, then ml/dm² for each kind of picture met.
@@ -34,7 +34,7 @@ class Amounts {
   begin(exposure: Exposure): void {
     this.count = 0;
     for (let i = 0; i < TERMS.length; i++) {
-      const amount = exposure[TERMS[i]!];
+      const amount = amountOf(exposure, TERMS[i]!);
       if (amount > 0) this.put(i, amount);
     }
   }
@@ -171,9 +171,10 @@ export function learnChannel(
   for (let i = 0; i < size; i++) {
     const p = px[i]!;
     if (p === 0) continue;
-    mean[i] = Math.max(0, mean[i]! + (p / variance) * innovation);
+    const gain = p / variance;
+    mean[i] = Math.max(0, mean[i]! + gain * innovation);
     const row = cov[i]!;
-    for (let j = 0; j < size; j++) row[j]! -= (p * px[j]!) / variance;
+    for (let j = 0; j < size; j++) row[j]! -= gain * px[j]!;
   }
   channel.intervals += 1;
 }

@@ -6,6 +6,26 @@ import type { Printer } from '../workbook';
 export const TERMS = ['imageMl', 'light', 'deep', 'group', 'recharge', 'change', 'idleDays'] as const;
 export type Term = (typeof TERMS)[number];
 
+/** How much of a term an exposure has. By name: a key that changes from term to term is slow, and forecasts are many. */
+export function amountOf(exposure: Exposure, term: Term): number {
+  switch (term) {
+    case 'imageMl':
+      return exposure.imageMl;
+    case 'light':
+      return exposure.light;
+    case 'deep':
+      return exposure.deep;
+    case 'group':
+      return exposure.group;
+    case 'recharge':
+      return exposure.recharge;
+    case 'change':
+      return exposure.change;
+    case 'idleDays':
+      return exposure.idleDays;
+  }
+}
+
 /** One learnt coefficient per channel scales a picture's separation: prior 1 with sd 60 %. */
 export const IMAGE_PRIOR: Uncertain = { value: 1, u: 0.6 };
 /** Log-standard deviation of what pictures of one kind take, before it was learnt. */
@@ -49,7 +69,7 @@ export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
     variance += (dm2 * draws.perDm2.u) ** 2 + (SCATTER_PRIOR * draws.perDm2.value) ** 2 * squares;
   }
   for (const term of TERMS) {
-    const x = exposure[term];
+    const x = amountOf(exposure, term);
     if (!(x > 0)) continue;
     const prior = priorOfTerm(term, draws);
     value += x * prior.value;

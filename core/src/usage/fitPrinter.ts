@@ -1,5 +1,5 @@
 import type { Exposure } from '../exposure';
-import type { Uncertain } from '../quantity';
+import { msOf, type Uncertain } from '../quantity';
 import { COUNTER_PRIOR, learnCounter, type Counter } from '../gauge';
 import type { Because } from '../workbook';
 import {
@@ -337,7 +337,7 @@ function weighIns(observed: readonly Observed[]): Observed[][] {
     const first = group?.[0];
     const same =
       first &&
-      Date.parse(one.to) - Date.parse(first.to) <= ONE_WEIGH_IN_MS &&
+      msOf(one.to) - msOf(first.to) <= ONE_WEIGH_IN_MS &&
       !group.some((other) => other.slotId === one.slotId);
     if (same) group.push(one);
     else groups.push([one]);
