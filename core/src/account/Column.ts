@@ -1,4 +1,4 @@
-import type { Blend } from '../ledger';
+import type { Blend, BlendDoubt, Mix } from '../ledger';
 import type { CleaningLevel } from '../workbook';
 import type { Cause } from './causes';
 
@@ -15,43 +15,58 @@ export const wayOf = (cause: Cause): Way => ({ cause, subjectId: null, level: nu
 /** Price of a blend's ink, minor units per ml; null: unknown. */
 export type PriceOf = (blend: Blend) => number | null;
 
+export type DoubtOf = (blend: Blend) => BlendDoubt;
+
+export const NO_DOUBT: BlendDoubt = { shared: 0, own: [] };
+
 /** Less than this, ml, has no price that matters. */
 const LEAST_PRICED_ML = 1e-12;
 
-/** Amounts of blends in the order in which they went: most of what comes one after the other is of one. */
-interface Amount {
-  ml: number;
-  readonly blend: Blend;
+/** Ink of one channel that went one way in a period. */
+export interface AccountEntry extends Way {
+  readonly slotId: string;
+  readonly ml: number;
+  /** At the price of its own ink, minor units; null: that of a lot in it is unknown. */
+  readonly minor: number | null;
+  /** What it was of; they add up to `ml`. */
+  readonly mixes: readonly Mix[];
 }
 
-function put(amounts: Amount[], ml: number, blend: Blend): void {
-  const last = amounts.at(-1);
-  if (last?.blend === blend) last.ml += ml;
-  else amounts.push({ ml, blend });
-}
-
-/** Ink that went one way. */
-class Sum {
+/** An entry while it is written. */
+class Entry implements AccountEntry {
   ml = 0;
-  /** At its own price, minor units; null: that of a part is unknown. */
   minor: number | null = 0;
-  readonly mixes: Amount[] = [];
+  /** Blends in the order in which they went: most of what comes one after the other is of one. */
+  private readonly amounts: { ml: number; readonly blend: Blend }[] = [];
+  private readonly joined: Entry[] = [];
 
-  constructor(readonly way: Way) {}
+  constructor(
+    readonly slotId: string,
+    readonly cause: Cause,
+    readonly subjectId: string | null,
+    readonly level: CleaningLevel | null,
+  ) {}
+
+  /** Laid out when somebody asks: few do. */
+  get mixes(): readonly Mix[] {
+    return [...this.amounts, ...this.joined.flatMap(({ mixes }) => mixes)];
+  }
 
   /** @param perMl price of the blend */
   add(ml: number, blend: Blend, perMl: number | null): void {
     this.ml += ml;
     if (this.minor !== null && Math.abs(ml) > LEAST_PRICED_ML)
       this.minor = perMl === null ? null : this.minor + ml * perMl;
-    put(this.mixes, ml, blend);
+    const last = this.amounts.at(-1);
+    if (last?.blend === blend) last.ml += ml;
+    else this.amounts.push({ ml, blend });
   }
 
-  /** Takes in what went the same way elsewhere. */
-  join(other: Sum): void {
+  /** Takes in what went the same way in another period. */
+  join(other: Entry): void {
     this.ml += other.ml;
     this.minor = this.minor === null || other.minor === null ? null : this.minor + other.minor;
-    for (const { ml, blend } of other.mixes) put(this.mixes, ml, blend);
+    this.joined.push(other);
   }
 }
 
@@ -65,19 +80,29 @@ export class Column {
   outMl = 0;
   handVar = 0;
   /** A cause is told apart by its kind of picture, or by its level: never by both. */
-  private readonly byCause = new Map<Cause, Map<string | null, Sum>>();
-  /** What went all ways together. */
-  readonly mixes: Amount[] = [];
+  private readonly byCause = new Map<Cause, Map<string | null, Entry>>();
+  /** What densities put in doubt of all that left, ml: shared, and by measured ink. */
+  private sharedU = 0;
+  private readonly ownU = new Map<string, number>();
   private blend: Blend | null = null;
   private perMl: number | null = null;
+  private doubtPerMl = NO_DOUBT;
 
-  constructor(private readonly priceOf: PriceOf) {}
+  constructor(
+    private readonly slotId: string,
+    private readonly priceOf: PriceOf,
+    private readonly doubtOf: DoubtOf,
+  ) {}
 
   /** Columns side by side as one; a single one as it is. */
-  static together(columns: readonly Column[]): Column {
+  static together(slotId: string, columns: readonly Column[]): Column {
     const [only] = columns;
     if (only && columns.length === 1) return only;
-    const whole = new Column(() => null);
+    const whole = new Column(
+      slotId,
+      () => null,
+      () => NO_DOUBT,
+    );
     for (const column of columns) {
       whole.startedMl += column.startedMl;
       whole.filledMl += column.filledMl;
@@ -85,9 +110,10 @@ export class Column {
       whole.spiltBesideMl += column.spiltBesideMl;
       whole.outMl += column.outMl;
       whole.handVar += column.handVar;
-      for (const sums of column.byCause.values())
-        for (const sum of sums.values()) whole.sum(sum.way).join(sum);
-      for (const { ml, blend } of column.mixes) put(whole.mixes, ml, blend);
+      for (const entries of column.byCause.values())
+        for (const entry of entries.values()) whole.entry(entry).join(entry);
+      whole.sharedU += column.sharedU;
+      for (const [inkId, u] of column.ownU) whole.doubtOwn(inkId, u);
     }
     return whole;
   }
@@ -97,8 +123,16 @@ export class Column {
     return this.startedMl + this.filledMl - this.returnedMl - this.outMl;
   }
 
-  sums(): Sum[] {
-    return [...this.byCause.values()].flatMap((sums) => [...sums.values()]);
+  /** What densities put in doubt of all that left, ml: what it shares with other channels, and what is its own. */
+  get doubt(): { readonly shared: number; readonly own: number } {
+    // Signed while it was added up: what came back unexplained takes its part of the doubt with it.
+    return { shared: Math.max(0, this.sharedU), own: Math.hypot(...this.ownU.values()) };
+  }
+
+  entries(): AccountEntry[] {
+    const all: AccountEntry[] = [];
+    for (const entries of this.byCause.values()) all.push(...entries.values());
+    return all;
   }
 
   /** Ink that left a cartridge for good. */
@@ -119,20 +153,24 @@ export class Column {
     if (blend !== this.blend) {
       this.blend = blend;
       this.perMl = this.priceOf(blend);
+      this.doubtPerMl = this.doubtOf(blend);
     }
-    this.sum(way).add(ml, blend, this.perMl);
-    put(this.mixes, ml, blend);
+    this.entry(way).add(ml, blend, this.perMl);
+    const { shared, own } = this.doubtPerMl;
+    this.sharedU += ml * shared;
+    for (const [inkId, share] of own) this.doubtOwn(inkId, ml * share);
   }
 
-  private sum(way: Way): Sum {
-    let sums = this.byCause.get(way.cause);
-    if (!sums) this.byCause.set(way.cause, (sums = new Map<string | null, Sum>()));
-    const key = way.subjectId ?? way.level;
-    let sum = sums.get(key);
-    if (!sum) {
-      const { cause, subjectId, level } = way;
-      sums.set(key, (sum = new Sum({ cause, subjectId, level })));
-    }
-    return sum;
+  private doubtOwn(inkId: string, u: number): void {
+    this.ownU.set(inkId, (this.ownU.get(inkId) ?? 0) + u);
+  }
+
+  private entry({ cause, subjectId, level }: Way): Entry {
+    let entries = this.byCause.get(cause);
+    if (!entries) this.byCause.set(cause, (entries = new Map<string | null, Entry>()));
+    const key = subjectId ?? level;
+    let entry = entries.get(key);
+    if (!entry) entries.set(key, (entry = new Entry(this.slotId, cause, subjectId, level)));
+    return entry;
   }
 }

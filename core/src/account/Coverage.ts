@@ -34,7 +34,9 @@ export class Coverage {
     let found = this.gaps.get(slotId);
     if (found === undefined) {
       const mine = slotId === null ? this.any : this.bySlot.get(slotId);
-      found = this.any.some((any, place) => (slotId === null || any === 1) && mine?.[place] !== 1);
+      found = false;
+      for (let place = 0; place < this.length && !found; place++)
+        found = (slotId === null || this.any[place] === 1) && mine?.[place] !== 1;
       this.gaps.set(slotId, found);
     }
     return found;

@@ -3,10 +3,10 @@ export {
   inkAccount,
   inkAccounts,
   inkAccountsInSlices,
-  type AccountEntry,
   type ChannelAccount,
   type InkAccount,
 } from './inkAccount';
 export { balance, balanceOf, bottleGap, type Balance, type GapCode } from './balance';
 export { ALWAYS, printerMonths } from './printerMonths';
 export { paperAndWaste, type MonthOfInk } from './paperAndWaste';
+export type { AccountEntry } from './Column';

@@ -1,9 +1,10 @@
-import { atOnce } from '../quantity';
+import { atOnce, msOf } from '../quantity';
 import { clipStretch, exposureDuring, listOf, type Stretch } from '../exposure';
 import {
   bareLot,
   bodyOf,
   cartridgeOf,
+  doubtsOfBlends,
   find,
   foretellBy,
   inkOfBottle,
@@ -26,19 +27,9 @@ import {
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
 import type { Because, Slot } from '../workbook';
 import { DRAWN, type Cause } from './causes';
-import { Column, wayOf, type PriceOf, type Way } from './Column';
+import { Column, NO_DOUBT, wayOf, type AccountEntry, type DoubtOf, type PriceOf } from './Column';
 import { Coverage } from './Coverage';
 import { ALWAYS, printerMonths } from './printerMonths';
-
-/** Ink of one channel that went one way in a period. */
-export interface AccountEntry extends Way {
-  readonly slotId: string;
-  readonly ml: number;
-  /** At the price of its own ink, minor units; null: that of a lot in it is unknown. */
-  readonly minor: number | null;
-  /** What it was of; they add up to `ml`. */
-  readonly mixes: readonly Mix[];
-}
 
 export interface ChannelAccount {
   readonly slotId: string;
@@ -57,8 +48,8 @@ export interface ChannelAccount {
   /** Standard uncertainty of what is on hand, by all but densities. */
   readonly onHandU: number;
   readonly entries: readonly AccountEntry[];
-  /** What all of them were of. */
-  readonly mixes: readonly Mix[];
+  /** What densities put in doubt of all of them, ml: what it shares with other channels, and what is its own. */
+  readonly doubt: { readonly shared: number; readonly own: number };
 }
 
 export interface InkAccount {
@@ -209,17 +200,15 @@ class Sheet {
   }
 
   takeBottles(): void {
-    for (const [bottleId, bottle] of this.book.state.bottles)
+    for (const [bottleId, bottle] of this.book.state.bottles) {
+      const { blend } = mixOf(bottleId, 1);
       for (const loss of listOf(bottle.lost)) {
         const seats = loss.seat ? [loss.seat] : seatsFor(this.book, bottleId, loss.cartridgeId);
         for (const seat of seats)
           if (seat.printerId === this.printerId)
-            this.column(seat.slotId, loss.at).addBeside(
-              wayOf(loss.cause),
-              loss.ml / seats.length,
-              mixOf(bottleId, 1).blend,
-            );
+            this.column(seat.slotId, loss.at).addBeside(wayOf(loss.cause), loss.ml / seats.length, blend);
       }
+    }
   }
 
   /** Does it answer for periods between these instants? What is open was walked up to its own end. */
@@ -250,10 +239,10 @@ class Sheet {
     const columns = this.columns.get(slotId) ?? [];
     let openingMl = 0;
     for (let i = 0; i < first; i++) openingMl += columns[i]?.netMl ?? 0;
-    const mine = Column.together(columns.slice(first, behind));
-    const sums = mine.sums();
+    const mine = Column.together(slotId, columns.slice(first, behind));
+    const entries = mine.entries();
     let drawnMl = 0;
-    for (const { way, ml } of sums) if (DRAWN.has(way.cause)) drawnMl += ml;
+    for (const { cause, ml } of entries) if (DRAWN.has(cause)) drawnMl += ml;
     const end = this.ends.get(slotId);
     return {
       slotId,
@@ -266,16 +255,8 @@ class Sheet {
       drawnMl,
       drawnOwnU: Math.sqrt(mine.handVar + (end?.massVar ?? 0)),
       onHandU: Math.sqrt(end?.inkVar ?? 0),
-      entries: sums.map(({ way: { cause, subjectId, level }, ml, minor, mixes }) => ({
-        slotId,
-        cause,
-        subjectId,
-        level,
-        ml,
-        minor,
-        mixes,
-      })),
-      mixes: mine.mixes,
+      entries,
+      doubt: mine.doubt,
     };
   }
 
@@ -404,7 +385,7 @@ class Sheet {
     const first = this.periodOf(stretch.from);
     // Most lie within one period.
     if (stretch.to < bounds[first + 1]!) return [{ at: stretch.from, piece: stretch, part: 1 }];
-    const span = Math.max(1, Date.parse(stretch.to) - Date.parse(stretch.from));
+    const span = Math.max(1, msOf(stretch.to) - msOf(stretch.from));
     const pieces: { at: string; piece: Stretch; part: number }[] = [];
     for (let i = first; i + 1 < bounds.length && bounds[i]! <= stretch.to; i++) {
       const piece = clipStretch(timeline, stretch, bounds[i]!, bounds[i + 1]!);
@@ -412,7 +393,7 @@ class Sheet {
         pieces.push({
           at: piece.from,
           piece,
-          part: (Date.parse(piece.to) - Date.parse(piece.from)) / span,
+          part: (msOf(piece.to) - msOf(piece.from)) / span,
         });
     }
     return pieces;
@@ -421,14 +402,20 @@ class Sheet {
   private column(slotId: string, at: string): Column {
     let columns = this.columns.get(slotId);
     if (!columns) {
-      const slot = this.slots.get(slotId);
-      // Of a slot that the printer has no more nobody asks.
-      const priceOf: PriceOf = slot ? pricesOfBlends(this.book.context, slot) : () => null;
-      columns = Array.from({ length: this.edges.length + 1 }, () => new Column(priceOf));
+      columns = this.newColumns(slotId);
       this.columns.set(slotId, columns);
     }
     // Behind the last edge lies what is not asked for.
     return columns[this.periodOf(at)]!;
+  }
+
+  private newColumns(slotId: string): Column[] {
+    const { context } = this.book;
+    const slot = this.slots.get(slotId);
+    // Of a slot that the printer has no more nobody asks.
+    const priceOf: PriceOf = slot ? pricesOfBlends(context, slot) : () => null;
+    const doubtOf: DoubtOf = slot ? doubtsOfBlends(context, slot) : () => NO_DOUBT;
+    return Array.from({ length: this.edges.length + 1 }, () => new Column(slotId, priceOf, doubtOf));
   }
 
   /** In which period an instant lies: 0 before the first edge, as many as there are edges behind the last. */

@@ -1,25 +1,9 @@
 import { ALWAYS, DRAWN, inkAccount, type AccountEntry, type InkAccount } from '../account';
 import { listOf, type Log } from '../exposure';
-import {
-  all,
-  densityOfInk,
-  deriveFor,
-  find,
-  inkOfBottle,
-  isMeasured,
-  mixesOf,
-  modelOf,
-  priceOfMixes,
-  settingsOf,
-  type Blend,
-  type Book,
-  type Context,
-  type Mix,
-  type Purchase,
-} from '../ledger';
+import { all, find, mixesOf, modelOf, priceOfMixes, settingsOf, type Book, type Purchase } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { drawOf } from '../usage';
-import { DENSITY_PRIOR, type Printer, type PurchaseKind, type Settings, type Slot } from '../workbook';
+import { type Printer, type PurchaseKind, type Settings, type Slot } from '../workbook';
 import { printedIn, type PrintedArea } from './printedIn';
 import { singleChanges } from './singleChanges';
 
@@ -276,7 +260,7 @@ function channelCost(
   const lost = entries.filter(({ cause }) => !DRAWN.has(cause));
   const drawnMinor = minorOf(drawn);
   // Whatever left was known by mass: its density's doubt goes with all of it.
-  const doubt = densityDoubt(book, slot, channel.mixes);
+  const { doubt } = channel;
   const drawnShare = channel.drawnMl > 0 ? channel.drawnMl / (channel.drawnMl + Math.max(0, mlOf(lost))) : 1;
   const printedMl = mlOf(printed);
   return {
@@ -312,44 +296,6 @@ const minorOf = (entries: readonly AccountEntry[]): number | null => addUp(entri
 function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): number | null {
   const cartridgeId = book.state.printers.get(printerId)?.slots.get(slot.id)?.cartridgeId;
   return priceOfMixes(book.context, slot, cartridgeId ? mixesOf(book, cartridgeId, at) : []);
-}
-
-/** What the densities' doubt means for ml known by mass: measured ones err each for itself, all others together. */
-function densityDoubt(book: Book, slot: Slot, mixes: readonly Mix[]) {
-  let shared = 0;
-  const own = new Map<string, number>();
-  // Signed: what came back unexplained takes its part of the doubt with it.
-  for (const { ml, blend } of mixes) {
-    const doubt = doubtOfBlend(book.context, blend, slot);
-    shared += ml * doubt.shared;
-    for (const [inkId, share] of doubt.own) own.set(inkId, (own.get(inkId) ?? 0) + ml * share);
-  }
-  return { shared: Math.max(0, shared), own: Math.hypot(...own.values()) };
-}
-
-/** Of a ml: what is shared with all others of unmeasured density, and each measured ink's own. */
-interface BlendDoubt {
-  readonly shared: number;
-  readonly own: readonly (readonly [string, number])[];
-}
-
-function doubtOfBlend(context: Context, blend: Blend, { inkClass }: Slot): BlendDoubt {
-  const known = deriveFor(context, 'blendDoubts', inkClass, () => new WeakMap<Blend, BlendDoubt>());
-  let doubt = known.get(blend);
-  if (!doubt) {
-    let shared = 0;
-    // Bottles of one ink err as one.
-    const own = new Map<string, number>();
-    blend.lots.forEach((lot, i) => {
-      const ink = inkOfBottle(context, lot);
-      const density = ink ? densityOfInk(context, ink) : DENSITY_PRIOR[inkClass];
-      const share = (blend.parts[i]! * density.u) / density.value;
-      if (ink && isMeasured(context, ink.id)) own.set(ink.id, (own.get(ink.id) ?? 0) + share);
-      else shared += share;
-    });
-    known.set(blend, (doubt = { shared, own: [...own] }));
-  }
-  return doubt;
 }
 
 function relativeU(

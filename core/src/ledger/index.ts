@@ -17,7 +17,6 @@ export {
   extendContext,
   find,
   inkOfBottle,
-  isMeasured,
   pricePerMl,
   settingsOf,
   slotFor,
@@ -83,6 +82,7 @@ export {
   pricesOfBlends,
   type LotShare,
 } from './read/lots';
+export { doubtsOfBlends, type BlendDoubt } from './read/doubtsOfBlends';
 export { counterOf, fitSlowly, modelOf } from './read/models';
 export { printOfPlanned } from './read/printOfPlanned';
 export { plannedJobs, type PlannedJob } from './read/plannedJobs';

@@ -76,7 +76,8 @@ function blended(held: readonly { readonly lot: string; readonly ml: number }[])
     parts.push(part);
   }
   parts[place]! += traces;
-  return { ml: total, blend: { lots: kept, parts } };
+  // A list that grew has room to grow on: what is kept for years needs none.
+  return { ml: total, blend: { lots: kept.slice(), parts: parts.slice() } };
 }
 
 /** All chambers as one mixture. */

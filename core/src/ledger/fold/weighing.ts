@@ -114,7 +114,7 @@ function closeByWeight(
   const bare = bareLot(fold.context, fact.subjectId);
   const walked = walkByPriors(fold, state, fact.subjectId, drawnMl, open.stays);
   const before: readonly Flow[] =
-    state.closed.length === 0 ? [startFlow(fold.context, state, fact.subjectId)] : [];
+    state.closed.length === 0 ? [startFlow(fold.context, state, fact.subjectId)] : NONE;
   const lost: readonly Flow[] =
     Math.abs(lostMl) > 1e-12
       ? [
@@ -129,7 +129,7 @@ function closeByWeight(
             toBottle: null,
           },
         ]
-      : [];
+      : NONE;
   const startMass = massOf(start.belief);
   const used: Uncertain = {
     value: startMass.ml + open.handMl - ml,
@@ -143,9 +143,9 @@ function closeByWeight(
     from: start.at,
     factId: fact.id,
     because,
-    flows: before.concat(walked.flows, lost),
-    draws: walked.draws,
-    points: walked.points.concat([
+    flows: oneAfterOther(before, oneAfterOther(walked.flows, lost)),
+    draws: oneAfterOther(walked.draws, NONE),
+    points: oneAfterOther(walked.points, [
       {
         factId: fact.id,
         at: fact.at,
@@ -269,6 +269,14 @@ export function weighWater(fold: Fold, state: CartridgeState, fact: Weighing): v
     reading: null,
     read: null,
   };
+}
+
+const NONE: readonly never[] = [];
+
+/** Both lists as one without the room to grow that a list has while it is written: it is kept for years. */
+function oneAfterOther<T>(first: readonly T[], then: readonly T[]): readonly T[] {
+  if (first.length === 0) return then;
+  return then.length === 0 ? first.slice() : first.concat(then);
 }
 
 function close(state: CartridgeState, closed: Closed): void {

@@ -4,7 +4,7 @@ import { bodyOf } from '../define/context';
 import { isKnown } from '../fold/belief';
 import { bareLot } from '../fold/chain';
 import { densityOfMixes } from '../fold/density';
-import type { Closed, LifePoint, UseInterval } from '../fold/state';
+import type { Closed, Flow, LifePoint, UseInterval } from '../fold/state';
 import { walk } from '../fold/walk';
 import type { Book } from '../Ledger';
 import { cartridgeOf, foretellBy, openWalk } from './inkNow';
@@ -106,9 +106,10 @@ function flagOf(
   closed: Extract<Closed, { end: 'weighed' }>,
   record: { readonly sigmas: number } | undefined,
 ): LifeFlag | null {
-  const loss = closed.flows.find(({ cause }) => cause === 'leaked');
-  if (loss) return 'leak';
-  const gain = closed.flows.find(({ cause }) => cause === 'unexplained');
+  let gain: Flow | null = null;
+  for (const flow of closed.flows)
+    if (flow.cause === 'leaked') return 'leak';
+    else if (flow.cause === 'unexplained') gain ??= flow;
   if (gain && gain.ml < -Math.max(LEAST_ML, 3 * closed.used.u)) return 'heavier';
   return record && Math.abs(record.sigmas) > SURPRISE_SIGMA ? 'surprise' : null;
 }
