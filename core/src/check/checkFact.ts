@@ -184,12 +184,12 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       const ink = find(context, 'ink', bottle.inkId);
       const { cartridge } = body;
       const shade = cartridge.shades[fact.chamber] ?? cartridge.shades[0]!;
-      const name = `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
+      const name = (): string => `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
       if (ink && ink.shade !== shade)
         problems.push({
           severity: 'ask',
           code: 'otherShade',
-          bottle: name,
+          bottle: name(),
           bottleShade: ink.shade,
           cartridge: cartridge.label,
           shade,
@@ -198,7 +198,7 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
         problems.push({
           severity: 'ask',
           code: 'otherClass',
-          bottle: name,
+          bottle: name(),
           bottleClass: ink.inkClass,
           cartridge: cartridge.label,
           inkClass: cartridge.inkClass,
@@ -209,7 +209,7 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
         problems.push({
           severity: 'ask',
           code: 'bottleTooLittle',
-          bottle: name,
+          bottle: name(),
           hasMl: left.value,
           needMl: need,
         });
@@ -316,10 +316,9 @@ function pushIf(problems: FactProblem[], problem: FactProblem | null): void {
 const doorProblems = (ledger: CheckedBook, fact: FactOf<'installed'>): FactProblem[] =>
   fact.into.flatMap(({ cartridgeId, slotId }) => {
     const slot = find(ledger.context, 'printer', fact.printerId)?.slots.find(({ id }) => id === slotId);
-    const label = find(ledger.context, 'cartridge', cartridgeId)?.label ?? cartridgeId;
     return goingIn(ledger, cartridgeId, fact.at, slot).map((problem): FactProblem => ({
       severity: 'ask',
-      label,
+      label: find(ledger.context, 'cartridge', cartridgeId)?.label ?? cartridgeId,
       ...problem,
     }));
   });

@@ -65,6 +65,7 @@ export {
   happeningsOf,
   inkNow,
   mixesOf,
+  leastInside,
   mostInside,
   openWalk,
   placeOf,

@@ -1,5 +1,5 @@
 import { listOf } from '../../exposure';
-import type { Estimate, Uncertain } from '../../quantity';
+import { msOf, type Estimate, type Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
 import { inkU, isKnown, massOf, UNKNOWN_VAR } from '../fold/belief';
@@ -115,6 +115,32 @@ export function mostInside(book: Book, cartridgeId: string): number | null {
   const state = cartridgeOf(book, cartridgeId);
   if (!state || listOf(state.happenings).some(({ type }) => type !== 'stay')) return null;
   return Math.max(0, state.known.belief.ml);
+}
+
+/** A cartridge that was weighed and put back: within this time nothing but a print can have drawn more than so much. */
+const JUST_NOW_MS = 3_600_000;
+const JUST_NOW_ML = 0.5;
+
+/**
+ * The least that is inside, where nothing was put in, printed or seen since its ink was last known: told without going through
+ * what happened.
+ *
+ * @returns ml with u; null where something happened, or nothing is known
+ */
+export function leastInside(book: Book, cartridgeId: string, at: string): Uncertain | null {
+  const state = book.state.cartridges.get(cartridgeId);
+  const body = bodyOf(book.context, cartridgeId);
+  if (!state || !body || state.happenings.length > 0 || !isKnown(state.known.belief)) return null;
+  const { seat, known } = state;
+  if (seat) {
+    const passed = book.state.printers.get(seat.printerId)?.timeline.length;
+    if (passed !== seat.position || msOf(at) - msOf(seat.at) > JUST_NOW_MS) return null;
+  }
+  const density = densityOfMixes(book.context, body, known.mixes);
+  return {
+    value: known.belief.ml - (seat ? JUST_NOW_ML : 0),
+    u: inkU(known.belief, density.u / density.value),
+  };
 }
 
 /** No denser than this is what is left of it, g/ml: printed to the last drop, its shade's ink would be what goes in. */
