@@ -168,13 +168,14 @@ export function learnChannel(
   }
   if (!(variance > 0)) return;
   const innovation = used - told;
-  for (let i = 0; i < size; i++) {
-    const p = px[i]!;
-    if (p === 0) continue;
-    const gain = p / variance;
+  // Coefficients that have nothing to do with what was seen stay as they are: of one channel most cleanings are never met.
+  const touched: number[] = [];
+  for (let i = 0; i < size; i++) if (px[i] !== 0) touched.push(i);
+  for (const i of touched) {
+    const gain = px[i]! / variance;
     mean[i] = Math.max(0, mean[i]! + gain * innovation);
     const row = cov[i]!;
-    for (let j = 0; j < size; j++) row[j]! -= gain * px[j]!;
+    for (const j of touched) row[j]! -= gain * px[j]!;
   }
   channel.intervals += 1;
 }

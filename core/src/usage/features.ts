@@ -45,11 +45,15 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
     case 'idleDays':
       return draws.idleDay;
     case 'light':
+      return draws.light;
     case 'deep':
+      return draws.deep;
     case 'group':
+      return draws.group;
     case 'recharge':
+      return draws.recharge;
     case 'change':
-      return draws[term];
+      return draws.change;
   }
 }
 

@@ -1,9 +1,11 @@
 import { newChip } from '../../gauge';
 import { emptyLog, type Timeline } from '../../exposure';
+import { predictPrior } from '../../usage';
 import type { Cartridge } from '../../workbook';
 import { bodyOf, find, slotFor, type Context } from '../define/context';
 import { UNKNOWN_VAR } from './belief';
 import { EMPTY_MIX, mixOf } from './mixes';
+import type { Foretell } from './stays';
 import {
   newBottleState,
   copyState,
@@ -37,6 +39,14 @@ export class Fold {
   /** What a printer has drawn so far. */
   readonly timelineOf = (printerId: string): Timeline | undefined =>
     this.state.printers.get(printerId)?.timeline;
+
+  /** Until models are fitted: the printer's own priors, broad as they are. */
+  readonly foretell: Foretell = ({ printerId }, exposure) => {
+    const printer = find(this.context, 'printer', printerId);
+    if (!printer) return { ml: 0, variance: 0 };
+    const use = predictPrior(exposure, printer.draws);
+    return { ml: use.value, variance: use.u ** 2 };
+  };
 
   /** A state that nobody will change; the fold goes on with copies. */
   snapshot(): LedgerState {

@@ -1,9 +1,8 @@
 import { append, listOf } from '../../exposure';
-import { predictPrior } from '../../usage';
 import { find, type Context } from '../define/context';
 import type { Fold } from './Fold';
 import type { CartridgeState, Happening, Mix } from './state';
-import type { Foretell, Stays } from './stays';
+import type { Stays } from './stays';
 import { walk, type Walked } from './walk';
 
 /** Writes down the stay up to now, so that what follows comes after it. */
@@ -31,16 +30,6 @@ export function happen(fold: Fold, state: CartridgeState, at: string, happening:
   state.happenings = append(state.happenings, happening);
 }
 
-/** Until models are fitted: the printer's own priors, broad as they are. */
-export const byPriors =
-  (context: Context): Foretell =>
-  (seat, exposure) => {
-    const printer = find(context, 'printer', seat.printerId);
-    if (!printer) return { ml: 0, variance: 0 };
-    const use = predictPrior(exposure, printer.draws);
-    return { ml: use.value, variance: use.u ** 2 };
-  };
-
 export const bareLot = (context: Context, cartridgeId: string): string =>
   find(context, 'cartridge', cartridgeId)?.initial === 'original' ? 'original' : 'unknown';
 
@@ -56,7 +45,7 @@ export function walkByPriors(
     start: state.known,
     happenings: listOf(state.happenings),
     timelineOf: fold.timelineOf,
-    foretell: byPriors(fold.context),
+    foretell: fold.foretell,
     totalMl,
     stays,
     bareLot: bareLot(fold.context, cartridgeId),

@@ -28,13 +28,13 @@ function namedInk(context: Context, shade: string, inkClass: string) {
  */
 export function densityOfMixes(context: Context, body: Body, mixes: readonly Mix[]): Uncertain {
   const [only] = mixes;
-  if (only && mixes.length === 1 && only.ml > 1e-9) return densityOfBlend(context, body, only.blend);
+  if (only && mixes.length === 1 && only.ml > 1e-9) return densityOfBlend(context, body, only.blend).density;
   let total = 0;
   let value = 0;
   let u = 0;
   for (const mix of mixes)
     if (mix.ml > 0) {
-      const rho = densityOfBlend(context, body, mix.blend);
+      const rho = densityOfBlend(context, body, mix.blend).density;
       total += mix.ml;
       value += rho.value * mix.ml;
       u += rho.u * mix.ml;
@@ -42,41 +42,72 @@ export function densityOfMixes(context: Context, body: Body, mixes: readonly Mix
   return total > 1e-9 ? { value: value / total, u: u / total } : densityOfLot(context, body, 'unknown');
 }
 
-function densityOfBlend(context: Context, body: Body, blend: Blend): Uncertain {
+interface BlendDensity {
+  blend: Blend | null;
+  density: Uncertain;
+  /** The density of each of its lots, where all are of one. */
+  one: number | null;
+}
+
+function densityOfBlend(context: Context, body: Body, blend: Blend): Readonly<BlendDensity> {
   // It is mostly asked of the same blend again, until something else goes in.
-  const last = deriveFor<{ blend: Blend | null; density: Uncertain }>(
-    context,
-    'blends',
-    body.cartridge.id,
-    () => ({ blend: null, density: DENSITY_PRIOR.pigment }),
-  );
+  const last = deriveFor<BlendDensity>(context, 'blends', body.cartridge.id, () => ({
+    blend: null,
+    density: DENSITY_PRIOR.pigment,
+    one: null,
+  }));
   if (last.blend !== blend) {
     let value = 0;
     let u = 0;
-    blend.lots.forEach((lot, i) => {
-      const rho = densityOfLot(context, body, lot);
+    let one: number | null = null;
+    let differs = false;
+    for (let i = 0; i < blend.lots.length; i++) {
+      const rho = densityOfLot(context, body, blend.lots[i]!);
       value += rho.value * blend.parts[i]!;
       u += rho.u * blend.parts[i]!;
-    });
+      differs ||= one !== null && !isSame(rho.value, one);
+      one = rho.value;
+    }
     last.blend = blend;
     last.density = { value, u };
+    last.one = differs ? null : one;
   }
-  return last.density;
+  return last;
 }
 
-/** True when all lots are of one density: then it does not matter how much of each is there. */
-export function isOneDensity(context: Context, body: Body, lots: Iterable<string>): boolean {
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9;
+
+/**
+ * Density of what is inside after more was poured in, where all lots are of one: then it does not matter how much of each is there.
+ *
+ * @param mixes ml by lot before, for each chamber
+ * @param poured lots that went in since, in order
+ * @returns g/ml; null where lots differ
+ */
+export function densityOfAll(
+  context: Context,
+  body: Body,
+  mixes: readonly Mix[],
+  poured: readonly string[],
+): Uncertain | null {
   let first: number | null = null;
-  for (const lot of lots) {
-    const { value } = densityOfLot(context, body, lot);
-    if (first !== null && Math.abs(value - first) > 1e-9) return false;
-    first = value;
+  for (const { blend } of mixes)
+    if (blend.lots.length > 0) {
+      const { one } = densityOfBlend(context, body, blend);
+      if (one === null || (first !== null && !isSame(one, first))) return null;
+      first = one;
+    }
+  let last: Uncertain | null = null;
+  for (const lot of poured) {
+    last = densityOfLot(context, body, lot);
+    if (first !== null && !isSame(last.value, first)) return null;
+    first = last.value;
   }
-  return true;
+  return last ?? densityOfMixes(context, body, mixes);
 }
 
 /** Density of one lot in this cartridge; what came out of no bottle is taken for the ink of its shade. */
-export function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
+function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
   const lots = deriveFor(context, 'densities', body.cartridge.id, () => new Map<string, Uncertain>());
   let density = lots.get(lot);
   if (!density) {

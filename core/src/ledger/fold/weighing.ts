@@ -1,14 +1,14 @@
-import { addExposure, append, emptyLog, listOf } from '../../exposure';
+import { addExposure, append, emptyLog, listOf, NO_EXPOSURE } from '../../exposure';
 import type { Uncertain } from '../../quantity';
 import type { Because } from '../../workbook';
 import { bodyOf, type Context } from '../define/context';
 import { inkU, isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
-import { bareLot, byPriors, noteStay, walkByPriors } from './chain';
+import { bareLot, noteStay, walkByPriors } from './chain';
 import { CONTRADICTS_SIGMA } from './contradicts';
-import { densityOfLot, densityOfMixes, isOneDensity } from './density';
+import { densityOfAll, densityOfMixes } from './density';
 import type { Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, mixOf, scaleMixes } from './mixes';
-import type { Belief, CartridgeState, Closed, Draw, Flow, Known, Reading, Seat } from './state';
+import type { Belief, CartridgeState, Closed, Flow, Known, Reading } from './state';
 import { survey, type Survey } from './stays';
 import { walk, type Walked } from './walk';
 
@@ -46,7 +46,7 @@ export function weighInk(fold: Fold, state: CartridgeState, fact: Weighing): voi
   const open = survey({
     happenings: listOf(state.happenings),
     timelineOf: fold.timelineOf,
-    foretell: byPriors(context),
+    foretell: fold.foretell,
   });
   const density = densityAtEnd(fold, state, fact.subjectId);
   const ml = (fact.massG.value - body.emptyG.value) / density.value;
@@ -175,21 +175,17 @@ function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): U
   const body = bodyOf(context, cartridgeId)!;
   const { mixes } = state.known;
   const happenings = listOf(state.happenings);
-  // What the printer draws leaves the blend as it is.
-  if (!happenings.some(({ type }) => type === 'in' || type === 'out'))
-    return densityOfMixes(context, body, mixes);
-  // A few at most: a list is read faster than a set is made.
-  const lots: string[] = [];
-  for (const { blend } of mixes) for (const lot of blend.lots) if (!lots.includes(lot)) lots.push(lot);
-  let poured: string | null = null;
+  let byHand = false;
+  const poured: string[] = [];
   for (const happening of happenings)
-    if (happening.type === 'in') {
-      poured = happening.lot;
-      if (!lots.includes(poured)) lots.push(poured);
-    }
-  if (!isOneDensity(context, body, lots))
-    return densityOfMixes(context, body, walkByPriors(fold, state, cartridgeId, 0).mixes);
-  return poured === null ? densityOfMixes(context, body, mixes) : densityOfLot(context, body, poured);
+    if (happening.type === 'in') poured.push(happening.lot);
+    else byHand ||= happening.type === 'out';
+  // What the printer draws leaves the blend as it is.
+  if (!byHand && poured.length === 0) return densityOfMixes(context, body, mixes);
+  return (
+    densityOfAll(context, body, mixes, poured) ??
+    densityOfMixes(context, body, walkByPriors(fold, state, cartridgeId, 0).mixes)
+  );
 }
 
 /** The first evidence of a cartridge that came in unknown: what it held before follows from what it did since. */
@@ -213,7 +209,7 @@ function foundInk(
     },
     happenings: listOf(state.happenings),
     timelineOf: fold.timelineOf,
-    foretell: byPriors(fold.context),
+    foretell: fold.foretell,
     totalMl: before + open.handMl - belief.ml,
     bareLot: lot,
     densityU: 0,
@@ -318,28 +314,27 @@ function learnFrom(
 ): void {
   const [first] = walked.draws;
   if (!walked.drew || !first) return;
-  const seat: Seat = { printerId: first.stretch.printerId, slotId: first.stretch.slotId };
-  const elsewhere = walked.draws.some(
-    ({ stretch }) => stretch.printerId !== seat.printerId || stretch.slotId !== seat.slotId,
-  );
-  if (elsewhere) return;
-  const slot = fold.slot(seat.printerId, seat.slotId);
+  const { printerId, slotId } = first.stretch;
+  let exposure = NO_EXPOSURE;
+  for (const draw of walked.draws) {
+    // What was drawn in two places tells neither of their uses.
+    if (draw.stretch.printerId !== printerId || draw.stretch.slotId !== slotId) return;
+    exposure = addExposure(exposure, draw.exposure);
+  }
+  const slot = fold.slot(printerId, slotId);
   if (!slot) return;
   slot.intervals = append(slot.intervals, {
     factId: fact.id,
     cartridgeId: fact.subjectId,
-    ...seat,
+    printerId,
+    slotId,
     from: state.known.at,
     to: fact.at,
-    exposure: sumOf(walked.draws),
+    exposure,
     used,
     because,
     counted: countedIn(walked),
   });
-}
-
-function sumOf(draws: readonly Draw[]) {
-  return draws.map((draw) => draw.exposure).reduce(addExposure);
 }
 
 function countedIn({ firstRead, lastRead }: Walked): Uncertain | null {

@@ -5,7 +5,7 @@ import type { Blend } from '../fold/state';
 /** Of a ml known by mass, what its density puts in doubt: shared with all others of unmeasured density, and each measured ink's own. */
 export interface BlendDoubt {
   readonly shared: number;
-  /** By ink id. */
+  /** By ink id, one or more shares each: bottles of one ink err as one. */
   readonly own: readonly (readonly [string, number])[];
 }
 
@@ -19,22 +19,33 @@ export function doubtsOfBlends(
   context: Context,
   { inkClass }: Pick<Slot, 'inkClass'>,
 ): (blend: Blend) => BlendDoubt {
-  const known = deriveFor(context, 'blendDoubts', inkClass, () => new WeakMap<Blend, BlendDoubt>());
-  return (blend) => {
-    let doubt = known.get(blend);
-    if (!doubt) {
-      let shared = 0;
-      // Bottles of one ink err as one.
-      const own = new Map<string, number>();
-      blend.lots.forEach((lot, i) => {
-        const ink = inkOfBottle(context, lot);
-        const density = ink ? densityOfInk(context, ink) : DENSITY_PRIOR[inkClass];
-        const share = (blend.parts[i]! * density.u) / density.value;
-        if (ink && isMeasured(context, ink.id)) own.set(ink.id, (own.get(ink.id) ?? 0) + share);
-        else shared += share;
-      });
-      known.set(blend, (doubt = { shared, own: [...own] }));
+  const known = deriveFor(context, 'lotDoubts', inkClass, () => new Map<string, LotDoubt>());
+  const doubtOf = (lot: string): LotDoubt => {
+    const ink = inkOfBottle(context, lot);
+    const density = ink ? densityOfInk(context, ink) : DENSITY_PRIOR[inkClass];
+    return {
+      relative: density.u / density.value,
+      inkId: ink && isMeasured(context, ink.id) ? ink.id : null,
+    };
+  };
+  return ({ lots, parts }) => {
+    let shared = 0;
+    let own: [string, number][] = NONE;
+    for (let i = 0; i < lots.length; i++) {
+      const lot = lots[i]!;
+      let doubt = known.get(lot);
+      if (!doubt) known.set(lot, (doubt = doubtOf(lot)));
+      const share = parts[i]! * doubt.relative;
+      if (doubt.inkId === null) shared += share;
+      else own = [...own, [doubt.inkId, share]];
     }
-    return doubt;
+    return { shared, own };
   };
 }
+
+/** Relative doubt of a lot's density; whose it is, where its ink was measured. */
+interface LotDoubt {
+  readonly relative: number;
+  readonly inkId: string | null;
+}
+const NONE: [string, number][] = [];

@@ -62,44 +62,48 @@ export function lifeOf(
   return entries;
 }
 
+export interface FlaggedEntry {
+  readonly factId: string;
+  readonly at: string;
+  readonly flag: LifeFlag;
+  readonly ml: number;
+  readonly foretoldMl: number | null;
+}
+
 /** What the evidence says of itself in one cartridge's life, without laying out the life. */
 export function flagsOf(
   book: Book,
   cartridgeId: string,
   at: string,
   records: ReadonlyMap<string, { readonly foretold: Uncertain; readonly sigmas: number }>,
-): {
-  readonly factId: string;
-  readonly at: string;
-  readonly flag: LifeFlag;
-  readonly ml: number;
-  readonly foretoldMl: number | null;
-}[] {
+): readonly FlaggedEntry[] {
   const state = cartridgeOf(book, cartridgeId);
   if (!state) return [];
-  const found = listOf(state.closed).flatMap((closed) => {
-    if (closed.end !== 'weighed') return [];
-    const record = records.get(closed.factId);
+  const found: FlaggedEntry[] = [];
+  for (const closed of listOf(state.closed)) {
+    if (closed.end !== 'weighed') continue;
+    // Where nothing was drawn nothing was foretold.
+    const record = closed.draws.length > 0 ? records.get(closed.factId) : undefined;
     const flag = flagOf(closed, record);
-    return flag
-      ? [
-          {
-            factId: closed.factId,
-            at: closed.at,
-            flag,
-            ml: Math.abs(closed.used.value),
-            foretoldMl: record?.foretold.value ?? null,
-          },
-        ]
-      : [];
-  });
+    if (flag)
+      found.push({
+        factId: closed.factId,
+        at: closed.at,
+        flag,
+        ml: Math.abs(closed.used.value),
+        foretoldMl: record?.foretold.value ?? null,
+      });
+  }
   const off = openWalk(book, cartridgeId, at)?.contradiction;
-  return off
-    ? [
-        ...found,
-        { factId: off.factId, at: off.at, flag: 'contradicts', ml: off.foundMl, foretoldMl: off.expectedMl },
-      ]
-    : found;
+  if (off)
+    found.push({
+      factId: off.factId,
+      at: off.at,
+      flag: 'contradicts',
+      ml: off.foundMl,
+      foretoldMl: off.expectedMl,
+    });
+  return found;
 }
 
 function flagOf(

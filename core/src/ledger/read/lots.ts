@@ -57,23 +57,18 @@ function newestPrice(context: Context, shades: readonly string[], inkClass: stri
  * @returns asks for one: null when the price of any lot in it is unknown
  */
 export function pricesOfBlends(context: Context, slot: PricedSlot): (blend: Blend) => number | null {
-  const slots = derive(
-    context,
-    'blendPrices',
-    () => new WeakMap<PricedSlot, WeakMap<Blend, number | null>>(),
-  );
+  const slots = derive(context, 'lotPrices', () => new WeakMap<PricedSlot, Map<string, number | null>>());
   let known = slots.get(slot);
-  if (!known) slots.set(slot, (known = new WeakMap()));
+  if (!known) slots.set(slot, (known = new Map<string, number | null>()));
   const prices = known;
-  return (blend) => {
-    let price = prices.get(blend);
-    if (price === undefined) {
-      price = 0;
-      for (let i = 0; i < blend.lots.length && price !== null; i++) {
-        const one = priceOfLot(context, blend.lots[i]!, slot);
-        price = one === null ? null : price + one * blend.parts[i]!;
-      }
-      prices.set(blend, price);
+  return ({ lots, parts }) => {
+    let price = 0;
+    for (let i = 0; i < lots.length; i++) {
+      const lot = lots[i]!;
+      let one = prices.get(lot);
+      if (one === undefined) prices.set(lot, (one = priceOfLot(context, lot, slot)));
+      if (one === null) return null;
+      price += one * parts[i]!;
     }
     return price;
   };
