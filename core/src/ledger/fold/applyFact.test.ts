@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { balance } from '../../account';
-import { addExposure, NO_EXPOSURE } from '../../exposure';
+import { addExposure, listOf, NO_EXPOSURE } from '../../exposure';
 import { cartridgeTotals, livesOf } from '../../report';
 import { cartridge, define, fill, install, print, script, setUp, TYPE, weigh } from '../../testing/bench';
 import { coefficientPerDm2 } from '../../usage';
@@ -299,4 +299,24 @@ test('the scale a weight was read on: the finest that can carry it, else the lar
   const { context } = fold(big);
   expect([60, 300, 9000].map((g) => scaleFor(context, g)?.id)).toEqual(['scale', 'big', 'big']);
   expect(scaleFor(new Ledger().context, 5)).toBeUndefined();
+});
+
+test('a gauge read every minute while nothing prints makes no stay a minute, and no time is lost', () => {
+  const read: FactDraft = {
+    kind: 'gaugeRead',
+    printerId: 'printer',
+    slotId: 'cyan',
+    fraction: 0.8,
+    by: 'network',
+  };
+  const ledger = fold(install, print(2), ...Array.from({ length: 150 }, () => read), print(3), read);
+  const stays = listOf(state(ledger).happenings).flatMap((one) => (one.type === 'stay' ? [one] : []));
+  expect(stays.length).toBeLessThan(6);
+  stays.slice(1).forEach((stay, i) => {
+    expect([stay.from, stay.fromPosition]).toEqual([stays[i]!.to, stays[i]!.toPosition]);
+  });
+  const [first, last] = [stays[0]!, stays.at(-1)!];
+  expect(last.to).toBe(ledger.facts.at(-1)!.at);
+  // The change itself, and two prints.
+  expect(last.toPosition - first.fromPosition).toBe(3);
 });

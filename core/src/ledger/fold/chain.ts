@@ -1,9 +1,13 @@
 import { append, listOf } from '../../exposure';
+import { msOf } from '../../quantity';
 import { find, type Context } from '../define/context';
 import type { Fold } from './Fold';
 import type { CartridgeState, Happening, Mix } from './state';
 import type { Stays } from './stays';
 import { walk, type Walked } from './walk';
+
+/** What a cartridge loses in this time by standing is nothing that a scale could tell. */
+const SHORT_MS = 3_600_000;
 
 /** Writes down the stay up to now, so that what follows comes after it. */
 export function noteStay(fold: Fold, state: CartridgeState, at: string): void {
@@ -11,7 +15,8 @@ export function noteStay(fold: Fold, state: CartridgeState, at: string): void {
   if (!seat) return;
   const timeline = fold.state.printers.get(seat.printerId)?.timeline;
   const position = timeline?.length ?? 0;
-  if (position === seat.position && at <= seat.at) return;
+  // While nothing is printed a short time waits for what comes next: a gauge that is read every minute makes no stay a minute.
+  if (position === seat.position && msOf(at) - msOf(seat.at) < SHORT_MS) return;
   state.happenings = append(state.happenings, {
     type: 'stay',
     printerId: seat.printerId,
