@@ -1,5 +1,4 @@
-import { bodyOf, cartridgeOf, inkNow, leastInside, slotFor, type Book } from '../ledger';
-import type { Uncertain } from '../quantity';
+import { bodyOf, cartridgeOf, inkNow, slotFor, type Book } from '../ledger';
 import { atReserve } from '../usage';
 import { DRY_ML, type Ports } from '../workbook';
 import { portProblems, type PortProblem } from './portProblems';
@@ -35,15 +34,15 @@ export function goingIn(
   const { cartridge, type } = body;
   const found: GoingInProblem[] = [];
   if (state.retired) found.push({ code: 'isRetired' });
-  found.push(...portProblems(ports ?? state.ports, type.construction).map((code) => ({ code })));
+  for (const code of portProblems(ports ?? state.ports, type.construction)) found.push({ code });
   const slot = into ?? slotFor(book.context, cartridge)?.slot;
   if (slot && !areSame(slot.shades, cartridge.shades))
     found.push({ code: 'notForSlot', shade: cartridge.shades.join(', '), slot: slot.name });
   if ((state.wetMl ?? 0) > DRY_ML) found.push({ code: 'wet', waterMl: state.wetMl! });
   else if (state.fills === 0 && cartridge.initial === 'empty') found.push({ code: 'neverFilled' });
   else {
-    const ink = littleInside(book, cartridgeId, at, type.reserveMl);
-    if (ink) found.push({ code: 'nothingInside', ml: Math.max(0, ink.value) });
+    const ink = inkNow(book, cartridgeId, at);
+    if (ink && atReserve(ink, type.reserveMl)) found.push({ code: 'nothingInside', ml: ink.value });
   }
   // The chip's last word stands until it is reset, replaced, or left alone on purpose.
   const { machine } = state.chip;
@@ -55,15 +54,6 @@ export function goingIn(
   )
     found.push({ code: 'chipWillStop' });
   return found;
-}
-
-/** The ink inside where it may be at the reserve, ml; null where it is not, or nothing is known. */
-function littleInside(book: Book, cartridgeId: string, at: string, reserveMl: number): Uncertain | null {
-  // Most that go in were weighed just before.
-  const least = leastInside(book, cartridgeId, at);
-  if (least && !atReserve(least, reserveMl)) return null;
-  const ink = inkNow(book, cartridgeId, at);
-  return ink && atReserve(ink, reserveMl) ? ink : null;
 }
 
 const areSame = (a: readonly string[], b: readonly string[]): boolean =>

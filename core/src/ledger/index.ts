@@ -65,7 +65,6 @@ export {
   happeningsOf,
   inkNow,
   mixesOf,
-  leastInside,
   mostInside,
   openWalk,
   placeOf,

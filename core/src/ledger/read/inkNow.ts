@@ -1,8 +1,8 @@
-import { listOf } from '../../exposure';
-import { msOf, type Estimate, type Uncertain } from '../../quantity';
+import { exposureDuring, listOf, NO_EXPOSURE } from '../../exposure';
+import type { Estimate, Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
-import { inkU, isKnown, massOf, UNKNOWN_VAR } from '../fold/belief';
+import { inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
 import { bareLot } from '../fold/chain';
 import type { Contradiction } from '../fold/contradicts';
 import { densityOfMixes } from '../fold/density';
@@ -23,18 +23,7 @@ export function happeningsOf(book: Book, state: CartridgeState, at: string): rea
   const { seat } = state;
   if (!seat) return past;
   const toPosition = book.state.printers.get(seat.printerId)?.timeline.length ?? seat.position;
-  return [
-    ...past,
-    {
-      type: 'stay',
-      printerId: seat.printerId,
-      slotId: seat.slotId,
-      fromPosition: seat.position,
-      toPosition,
-      from: seat.at,
-      to: at > seat.at ? at : seat.at,
-    },
-  ];
+  return [...past, stayOf(seat, toPosition, at)];
 }
 
 const walked = new WeakMap<CartridgeState, { at: string; state: Book['state']; result: Walked }>();
@@ -93,9 +82,12 @@ export interface InkNow extends Estimate {
  * @returns ml with u, never below 0; null when nothing is known yet (weigh it first)
  */
 export function inkNow(book: Book, cartridgeId: string, at: string): InkNow | null {
-  const open = openWalk(book, cartridgeId, at);
+  const state = cartridgeOf(book, cartridgeId);
   const body = bodyOf(book.context, cartridgeId);
-  if (!open || !body || !isKnown(open.belief)) return null;
+  if (!state || !body) return null;
+  const open =
+    state.happenings.length === 0 ? presentStay(book, state, at) : openWalk(book, cartridgeId, at)!;
+  if (!isKnown(open.belief)) return null;
   const density = densityOfMixes(book.context, body, open.mixes);
   return {
     value: Math.max(0, open.belief.ml),
@@ -104,6 +96,31 @@ export function inkNow(book: Book, cartridgeId: string, at: string): InkNow | nu
     contradiction: open.contradiction,
   };
 }
+
+/** A chain of which only the present stay is open, or nothing at all: it needs no walk. What is drawn leaves the blend as it is. */
+function presentStay(
+  book: Book,
+  { known, seat }: CartridgeState,
+  at: string,
+): Pick<Walked, 'belief' | 'mixes' | 'source' | 'contradiction'> {
+  const { belief, mixes, source } = known;
+  const timeline = seat && book.state.printers.get(seat.printerId)?.timeline;
+  const exposure = timeline ? exposureDuring(timeline, stayOf(seat, timeline.length, at)) : NO_EXPOSURE;
+  if (exposure === NO_EXPOSURE) return { belief, mixes, source, contradiction: null };
+  const { ml, variance } = foretellBy(book)(seat!, exposure);
+  return { belief: moved(belief, -ml, variance), mixes, source: 'predicted', contradiction: null };
+}
+
+const stayOf = (seat: NonNullable<CartridgeState['seat']>, toPosition: number, at: string) =>
+  ({
+    type: 'stay',
+    printerId: seat.printerId,
+    slotId: seat.slotId,
+    fromPosition: seat.position,
+    toPosition,
+    from: seat.at,
+    to: at > seat.at ? at : seat.at,
+  }) as const;
 
 /**
  * The most that can be inside, ml, where nothing but printing came since its ink was last known: told without foretelling
@@ -115,32 +132,6 @@ export function mostInside(book: Book, cartridgeId: string): number | null {
   const state = cartridgeOf(book, cartridgeId);
   if (!state || listOf(state.happenings).some(({ type }) => type !== 'stay')) return null;
   return Math.max(0, state.known.belief.ml);
-}
-
-/** A cartridge that was weighed and put back: within this time nothing but a print can have drawn more than so much. */
-const JUST_NOW_MS = 3_600_000;
-const JUST_NOW_ML = 0.5;
-
-/**
- * The least that is inside, where nothing was put in, printed or seen since its ink was last known: told without going through
- * what happened.
- *
- * @returns ml with u; null where something happened, or nothing is known
- */
-export function leastInside(book: Book, cartridgeId: string, at: string): Uncertain | null {
-  const state = book.state.cartridges.get(cartridgeId);
-  const body = bodyOf(book.context, cartridgeId);
-  if (!state || !body || state.happenings.length > 0 || !isKnown(state.known.belief)) return null;
-  const { seat, known } = state;
-  if (seat) {
-    const passed = book.state.printers.get(seat.printerId)?.timeline.length;
-    if (passed !== seat.position || msOf(at) - msOf(seat.at) > JUST_NOW_MS) return null;
-  }
-  const density = densityOfMixes(book.context, body, known.mixes);
-  return {
-    value: known.belief.ml - (seat ? JUST_NOW_ML : 0),
-    u: inkU(known.belief, density.u / density.value),
-  };
 }
 
 /** No denser than this is what is left of it, g/ml: printed to the last drop, its shade's ink would be what goes in. */
