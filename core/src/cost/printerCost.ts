@@ -3,7 +3,7 @@ import { listOf, type Log } from '../exposure';
 import { all, find, mixesOf, modelOf, priceOfMixes, settingsOf, type Book, type Purchase } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { drawOf } from '../usage';
-import { type Printer, type PurchaseKind, type Settings, type Slot } from '../workbook';
+import type { Printer, PurchaseKind, Settings, Slot } from '../workbook';
 import { printedIn, type PrintedArea } from './printedIn';
 import { singleChanges } from './singleChanges';
 
