@@ -221,11 +221,12 @@ function weigh(fold: Fold, fact: FactOf<'weighed'>): void {
   }
   if (fact.what !== 'cartridge') return;
   const state = fold.cartridge(fact.subjectId);
-  if (!state || !bodyOf(fold.context, fact.subjectId)) return;
+  const body = bodyOf(fold.context, fact.subjectId);
+  if (!state || !body) return;
   state.lastWeighed = { at: fact.at, massG: fact.massG, purpose: fact.purpose };
   if (fact.headG) state.head = { massG: fact.headG, at: fact.at, addedMl: 0 };
-  if (fact.purpose === 'drying' || fact.purpose === 'empty') return weighWater(fold, state, fact);
-  weighInk(fold, state, fact);
+  if (fact.purpose === 'drying' || fact.purpose === 'empty') return weighWater(fold, state, body, fact);
+  weighInk(fold, state, body, fact);
   if (fact.purpose === 'rested') state.restedG = fact.massG.value;
 }
 

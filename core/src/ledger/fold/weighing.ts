@@ -1,7 +1,7 @@
 import { addExposure, append, emptyLog, listOf, NO_EXPOSURE } from '../../exposure';
 import type { Uncertain } from '../../quantity';
 import type { Because } from '../../workbook';
-import { bodyOf, type Context } from '../define/context';
+import type { Body, Context } from '../define/context';
 import { inkU, isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { bareLot, noteStay, walkByPriors } from './chain';
 import { CONTRADICTS_SIGMA } from './contradicts';
@@ -38,9 +38,7 @@ interface AsInk {
  * A weighing. It closes the chain of happenings where it knows more than any forecast could; a coarse one joins the chain as
  * one more piece of evidence, so that nothing that was known before is lost.
  */
-export function weighInk(fold: Fold, state: CartridgeState, fact: Weighing): void {
-  const { context } = fold;
-  const body = bodyOf(context, fact.subjectId)!;
+export function weighInk(fold: Fold, state: CartridgeState, body: Body, fact: Weighing): void {
   noteStay(fold, state, fact.at);
   const because = fact.because ?? null;
   const open = survey({
@@ -48,7 +46,7 @@ export function weighInk(fold: Fold, state: CartridgeState, fact: Weighing): voi
     timelineOf: fold.timelineOf,
     foretell: fold.foretell,
   });
-  const density = densityAtEnd(fold, state, fact.subjectId);
+  const density = densityAtEnd(fold, state, body);
   const ml = (fact.massG.value - body.emptyG.value) / density.value;
   const u = fact.massG.u / density.value;
   const startKnown = isKnown(state.known.belief);
@@ -170,9 +168,8 @@ function closeByWeight(
 }
 
 /** Density of what is inside when it is weighed: lots of one density need no account of what was drawn on the way. */
-function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): Uncertain {
+function densityAtEnd(fold: Fold, state: CartridgeState, body: Body): Uncertain {
   const { context } = fold;
-  const body = bodyOf(context, cartridgeId)!;
   const { mixes } = state.known;
   const happenings = listOf(state.happenings);
   let byHand = false;
@@ -184,7 +181,7 @@ function densityAtEnd(fold: Fold, state: CartridgeState, cartridgeId: string): U
   if (!byHand && poured.length === 0) return densityOfMixes(context, body, mixes);
   return (
     densityOfAll(context, body, mixes, poured) ??
-    densityOfMixes(context, body, walkByPriors(fold, state, cartridgeId, 0).mixes)
+    densityOfMixes(context, body, walkByPriors(fold, state, body.cartridge.id, 0).mixes)
   );
 }
 
@@ -235,8 +232,7 @@ function foundInk(
 }
 
 /** Rinsed out and drying: what was left went with the rinse; what it weighs above its empty mass is water. */
-export function weighWater(fold: Fold, state: CartridgeState, fact: Weighing): void {
-  const body = bodyOf(fold.context, fact.subjectId)!;
+export function weighWater(fold: Fold, state: CartridgeState, body: Body, fact: Weighing): void {
   noteStay(fold, state, fact.at);
   const ml = Math.max(0, fact.massG.value - body.emptyG.value);
   close(state, {
