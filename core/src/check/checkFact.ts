@@ -110,20 +110,25 @@ export const checkFact = (ledger: CheckedBook, fact: Fact, now: number): readonl
 export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => readonly FactProblem[] {
   // UTC times to the millisecond: they stand in the order of their letters.
   const latest = new Date(now + CLOCK_SLACK_MS).toISOString();
+  // One visitor for all facts of a log: it looks into the book, and writes to the list, of the fact at hand.
+  let book: CheckedBook;
+  let unsound: FactProblem[];
+  const look: Visit = (what, id, of) => {
+    if (!exists(book, what, id, of))
+      unsound.push({
+        severity: 'stop',
+        code: 'unknownThing',
+        what: of === null ? what : `slot of ${of}`,
+        id,
+      });
+  };
   return (ledger, fact) => {
-    const unsound: FactProblem[] = [];
+    book = ledger;
+    unsound = [];
     if (fact.at > latest) unsound.push({ severity: 'stop', code: 'future', at: fact.at });
     if (fact.at < OPENING) unsound.push({ severity: 'stop', code: 'beforeOpening', at: fact.at });
     const known = unsound.length;
-    eachReference(fact, (what, id, of) => {
-      if (!exists(ledger, what, id, of))
-        unsound.push({
-          severity: 'stop',
-          code: 'unknownThing',
-          what: of === null ? what : `slot of ${of}`,
-          id,
-        });
-    });
+    eachReference(fact, look);
     if (unsound.length > known) return unsound;
     const found = problemsOf(ledger, fact, unsound);
     // Nearly all are sound.

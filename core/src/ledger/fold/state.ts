@@ -154,10 +154,14 @@ export type Closed =
       readonly because: Because | null;
       readonly flows: readonly Flow[];
       readonly draws: readonly Draw[];
+      /** What it came through, its end apart. */
       readonly points: readonly LifePoint[];
       /** Drawn by the printer (or lost), by the evidence at both ends alone, ml. */
       readonly used: Uncertain;
-      readonly source: Source;
+      /** What was inside then, with all doubt, and what the scale showed. */
+      readonly ml: number;
+      readonly u: number;
+      readonly massG: number;
     }
   | {
       /** How much was drawn before is known by the models alone, and read when it is asked for. */

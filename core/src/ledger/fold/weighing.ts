@@ -134,7 +134,6 @@ function closeByWeight(
     u: Math.sqrt(startMass.variance + open.handVar + u * u),
   };
   learnFrom(fold, state, fact, walked, used, heavier ? 'notLogged' : because);
-  const insideMl = Math.max(0, belief.ml);
   close(state, {
     end: 'weighed',
     at: fact.at,
@@ -143,19 +142,11 @@ function closeByWeight(
     because,
     flows: oneAfterOther(before, oneAfterOther(walked.flows, lost)),
     draws: oneAfterOther(walked.draws, NONE),
-    points: oneAfterOther(walked.points, [
-      {
-        factId: fact.id,
-        at: fact.at,
-        ml: insideMl,
-        u: inkU(belief, density.u / density.value),
-        source: 'weighed',
-        massG: fact.massG.value,
-        gauge: null,
-      },
-    ]),
+    points: oneAfterOther(walked.points, NONE),
     used,
-    source: 'weighed',
+    ml: Math.max(0, belief.ml),
+    u: inkU(belief, density.u / density.value),
+    massG: fact.massG.value,
   });
   state.known = {
     at: fact.at,

@@ -38,17 +38,23 @@ export function lifeOf(
   if (!state) return [];
   const entries: LifeEntry[] = [];
   for (const closed of listOf(state.closed)) {
-    const points = closed.end === 'weighed' ? closed.points : pointsOf(book, cartridgeId, closed);
-    for (const point of points) {
-      const ends = closed.end === 'weighed' && point.factId === closed.factId;
-      const record = records.get(point.factId);
-      entries.push({
-        ...point,
-        used: ends ? closed.used : null,
-        foretold: ends ? (record?.foretold ?? null) : null,
-        flag: ends ? flagOf(closed, record) : null,
-      });
+    if (closed.end !== 'weighed') {
+      entries.push(...pointsOf(book, cartridgeId, closed).map(unmarked));
+      continue;
     }
+    const record = records.get(closed.factId);
+    entries.push(...closed.points.map(unmarked), {
+      factId: closed.factId,
+      at: closed.at,
+      ml: closed.ml,
+      u: closed.u,
+      source: 'weighed',
+      massG: closed.massG,
+      gauge: null,
+      used: closed.used,
+      foretold: record?.foretold ?? null,
+      flag: flagOf(closed, record),
+    });
   }
   const open = openWalk(book, cartridgeId, at);
   if (open && isKnown(open.belief))
@@ -69,6 +75,8 @@ export interface FlaggedEntry {
   readonly ml: number;
   readonly foretoldMl: number | null;
 }
+
+const unmarked = (point: LifePoint): LifeEntry => ({ ...point, used: null, foretold: null, flag: null });
 
 /** What the evidence says of itself in one cartridge's life, without laying out the life. */
 export function flagsOf(
