@@ -1,4 +1,4 @@
-import { bodyOf, cartridgeOf, inkNow, slotFor, type Book } from '../ledger';
+import { bodyOf, cartridgeOf, inkNow, isForShades, slotFor, type Book } from '../ledger';
 import { atReserve } from '../usage';
 import { DRY_ML, type Ports } from '../workbook';
 import { portProblems, type PortProblem } from './portProblems';
@@ -36,7 +36,7 @@ export function goingIn(
   if (state.retired) found.push({ code: 'isRetired' });
   for (const code of portProblems(ports ?? state.ports, type.construction)) found.push({ code });
   const slot = into ?? slotFor(book.context, cartridge)?.slot;
-  if (slot && !areSame(slot.shades, cartridge.shades))
+  if (slot && !isForShades(slot, cartridge))
     found.push({ code: 'notForSlot', shade: cartridge.shades.join(', '), slot: slot.name });
   if ((state.wetMl ?? 0) > DRY_ML) found.push({ code: 'wet', waterMl: state.wetMl! });
   else if (state.fills === 0 && cartridge.initial === 'empty') found.push({ code: 'neverFilled' });
@@ -55,6 +55,3 @@ export function goingIn(
     found.push({ code: 'chipWillStop' });
   return found;
 }
-
-const areSame = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((shade, i) => shade === b[i]);

@@ -17,6 +17,7 @@ export {
   extendContext,
   find,
   inkOfBottle,
+  isForShades,
   pricePerMl,
   settingsOf,
   slotFor,

@@ -1,6 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { amountOf, IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
+import { IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
 
 /**
  * A Gaussian belief about one channel's coefficients: ml per unit of each term, then ml/dm² for each kind of picture met.
@@ -34,7 +34,7 @@ class Amounts {
   begin(exposure: Exposure): void {
     this.count = 0;
     for (let i = 0; i < TERMS.length; i++) {
-      const amount = amountOf(exposure, TERMS[i]!);
+      const amount = exposure[TERMS[i]!];
       if (amount > 0) this.put(i, amount);
     }
   }

@@ -6,26 +6,6 @@ import type { Printer } from '../workbook';
 export const TERMS = ['imageMl', 'light', 'deep', 'group', 'recharge', 'change', 'idleDays'] as const;
 export type Term = (typeof TERMS)[number];
 
-/** How much of a term an exposure has. By name: a key that changes from term to term is slow, and forecasts are many. */
-export function amountOf(exposure: Exposure, term: Term): number {
-  switch (term) {
-    case 'imageMl':
-      return exposure.imageMl;
-    case 'light':
-      return exposure.light;
-    case 'deep':
-      return exposure.deep;
-    case 'group':
-      return exposure.group;
-    case 'recharge':
-      return exposure.recharge;
-    case 'change':
-      return exposure.change;
-    case 'idleDays':
-      return exposure.idleDays;
-  }
-}
-
 /** One learnt coefficient per channel scales a picture's separation: prior 1 with sd 60 %. */
 export const IMAGE_PRIOR: Uncertain = { value: 1, u: 0.6 };
 /** Log-standard deviation of what pictures of one kind take, before it was learnt. */
@@ -45,15 +25,11 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
     case 'idleDays':
       return draws.idleDay;
     case 'light':
-      return draws.light;
     case 'deep':
-      return draws.deep;
     case 'group':
-      return draws.group;
     case 'recharge':
-      return draws.recharge;
     case 'change':
-      return draws.change;
+      return draws[term];
   }
 }
 
@@ -73,7 +49,7 @@ export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
     variance += (dm2 * draws.perDm2.u) ** 2 + (SCATTER_PRIOR * draws.perDm2.value) ** 2 * squares;
   }
   for (const term of TERMS) {
-    const x = amountOf(exposure, term);
+    const x = exposure[term];
     if (!(x > 0)) continue;
     const prior = priorOfTerm(term, draws);
     value += x * prior.value;

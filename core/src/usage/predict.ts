@@ -1,7 +1,7 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
-import { amountOf, predictPrior, TERMS, type Draws, type Term } from './features';
+import { predictPrior, TERMS, type Draws, type Term } from './features';
 import { withGain, type PrinterModel } from './fitPrinter';
 
 /**
@@ -84,7 +84,7 @@ export function partsOfUse(model: PrinterModel, slotId: string, exposure: Exposu
     if (ml > 0) parts.push({ cause: 'printed', subjectId, level: null, ml });
   }
   for (const term of TERMS) {
-    const x = amountOf(exposure, term);
+    const x = exposure[term];
     if (!(x > 0)) continue;
     const ml = gain * x * termCoefficient(channel, term).value;
     if (ml > 0) parts.push(partOfTerm(term, ml));

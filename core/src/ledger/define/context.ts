@@ -192,6 +192,12 @@ export function slotFor(
   return deriveFor(context, 'slots', cartridge.id, () => findSlot(context, cartridge));
 }
 
+/** Does a slot print the shades that a cartridge holds, chamber by chamber? */
+export const isForShades = (
+  slot: { readonly shades: readonly string[] },
+  { shades }: Pick<Cartridge, 'shades'>,
+): boolean => slot.shades.length === shades.length && slot.shades.every((shade, i) => shade === shades[i]);
+
 function findSlot(
   context: Context,
   cartridge: Cartridge,
@@ -202,8 +208,7 @@ function findSlot(
     for (const strict of [true, false])
       for (const printer of printers) {
         const slot = printer.slots.find(
-          (s) =>
-            s.shades.join() === cartridge.shades.join() && (!strict || s.inkClass === cartridge.inkClass),
+          (s) => isForShades(s, cartridge) && (!strict || s.inkClass === cartridge.inkClass),
         );
         if (slot) return { printer, slot };
       }

@@ -18,6 +18,8 @@ export function isPlain(schema: z.ZodType): Plain {
 }
 
 const ASK: Plain = () => false;
+/** Types whose base looks at a range: of the value, or of its length. */
+const RANGED: ReadonlySet<string> = new Set(['string', 'number', 'array']);
 
 /** What is asked of a field: a range of the number or of the length, and whatever else there is. */
 interface Checks {
@@ -29,7 +31,9 @@ interface Checks {
 function plainOf(schema: z.core.$ZodTypes): Plain {
   const checks = checksOf(schema);
   const base = checks && baseOf(schema._zod.def, checks);
-  if (!base) return ASK;
+  // A range is looked at where the base does; of another type it is not understood.
+  const bounded = checks !== null && (checks.least > -Infinity || checks.most < Infinity);
+  if (!base || (bounded && !RANGED.has(schema._zod.def.type))) return ASK;
   // A file has a million fields: one look each, by however many checks they are described.
   const [only, ...more] = checks.others;
   if (!only) return base;
