@@ -100,6 +100,7 @@ test('on paper: each label where its sheet has one, dark on white, and nothing o
   await page.goto('/labels');
   await page.getByRole('button', { name: 'Dim the page' }).click();
   await page.getByLabel('First free label').fill('22');
+  await expect(page.getByText('1 to 21', { exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeDisabled();
   await page.getByLabel('First free label').fill('21');
   await page.emulateMedia({ media: 'print' });

@@ -58,6 +58,7 @@ const VIEWS: readonly {
     then: (page) => page.getByText(/a year less lost/).waitFor(),
   },
   { name: 'rig', path: '/rig' },
+  { name: 'labels', path: '/labels' },
   { name: 'workbook', path: '/workbook' },
   {
     name: 'set-up',

@@ -76,6 +76,7 @@ export default function Labels() {
           value={first}
           onChange={(event) => setFirst(event.target.value)}
           error={!begin.success}
+          helperText={begin.error?.issues[0]?.message}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           sx={{ width: 190 }}
         />
