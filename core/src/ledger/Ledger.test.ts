@@ -190,7 +190,7 @@ describe('for the same recorded facts the ledger does not depend on', () => {
     );
   });
 
-  test('whether it crossed a checkpoint', () => {
+  test('whether it crossed checkpoints, or fell behind one again and again', () => {
     const long = script([
       ...setUp,
       install,
@@ -198,9 +198,12 @@ describe('for the same recorded facts the ledger does not depend on', () => {
         i % 50 === 0 ? weigh('cyan', 90 - (i % 400) / 10) : print(1),
       ),
     ]);
-    const late = script([print(7)], '2026-03-02T00:00:30.000Z');
     const ledger = Ledger.from(long);
-    ledger.add(late);
+    const late = ['02T23:00', '01T10:00', '02T00:00', '02T00:10', '03T02:00'].flatMap((at) => {
+      const fact = script([print(7)], `2026-03-${at}:30.000Z`);
+      ledger.add(fact);
+      return fact;
+    });
     expect(view(ledger)).toBe(view(Ledger.from([...late, ...long])));
   });
 });

@@ -2,11 +2,14 @@ import { compareFacts, entityRule, FactsById, type Fact, type FactOf, type Facts
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
 import { Fold } from './fold/Fold';
-import { type LedgerState } from './fold/state';
+import { copyState, type LedgerState } from './fold/state';
 
-/** A snapshot is kept every so many facts, so that a late or voided fact costs a short replay; and more often at the end. */
-const CHECKPOINT_EVERY = 2000;
-const CHECKPOINT_AT_END = 500;
+/**
+ * A state is kept after at least so many facts, and after this part of those to come: a fact that is late, or taken back, has all
+ * facts after it replayed, and at most a part more.
+ */
+const CHECKPOINT_AFTER = 500;
+const CHECKPOINT_PART = 1 / 8;
 /** A base lies at least so many facts back: what is taken back is mostly younger. */
 const BASE_BACK = 100;
 
@@ -127,7 +130,7 @@ export class Ledger implements Snapshot, CheckedBook {
     ledger.context = base.context;
     ledger.lastTimeless = base.lastDefined;
     // The base itself stays as it was.
-    ledger.fold = new Fold(base.context, new Fold(base.context, base.state).snapshot());
+    ledger.fold = new Fold(base.context, copyState(base.state));
     for (const fact of base.after) ledger.record(fact);
     const fresh = since.filter((fact) => !ledger.recorded.has(fact.id));
     for (const fact of fresh) ledger.record(fact);
@@ -336,7 +339,7 @@ export class Ledger implements Snapshot, CheckedBook {
       }
       const context = { ...this.context, entities: new Map(this.context.entities), derived: new Map() };
       for (const fact of facts) if (fact.kind === 'defined') learnContext(context, fact);
-      const trial = new Fold(context, new Fold(context, this.state).snapshot());
+      const trial = new Fold(context, copyState(this.state));
       for (const fact of facts) applyFact(trial, fact);
       return null;
     } catch (error) {
@@ -381,10 +384,13 @@ export class Ledger implements Snapshot, CheckedBook {
   ): void {
     const live = before ? this.liveBook() : null;
     const end = this.facts.length + toCome;
+    let next = this.nextCheckpoint(end);
     for (const fact of facts) {
       const index = this.facts.length;
-      if (index % (end - index > CHECKPOINT_EVERY ? CHECKPOINT_EVERY : CHECKPOINT_AT_END) === 0)
+      if (index >= next) {
         this.checkpoints.push({ index, state: this.fold.snapshot() });
+        next = this.nextCheckpoint(end);
+      }
       if (live) before!(live, fact);
       this.facts.push(fact);
       this.handedOut = null;
@@ -397,6 +403,12 @@ export class Ledger implements Snapshot, CheckedBook {
         return this.rebuild(before);
       }
     }
+  }
+
+  /** After how many facts a state is to be kept, where there will be `end` of them. */
+  private nextCheckpoint(end: number): number {
+    const last = this.checkpoints.at(-1)?.index;
+    return last === undefined ? 0 : last + Math.max(CHECKPOINT_AFTER, (end - last) * CHECKPOINT_PART);
   }
 
   private setAside(fact: Fact, why: string): void {
@@ -434,15 +446,14 @@ export class Ledger implements Snapshot, CheckedBook {
   private replayFrom(first: Fact, edit: (tail: Fact[]) => Fact[]): void {
     let position = this.facts.length;
     while (position > 0 && compareFacts(this.facts[position - 1]!, first) >= 0) position -= 1;
-    let checkpoint = this.checkpoints.pop();
-    while (checkpoint && checkpoint.index > position) checkpoint = this.checkpoints.pop();
+    while (this.checkpoints.length > 0 && this.checkpoints.at(-1)!.index > position) this.checkpoints.pop();
+    const checkpoint = this.checkpoints.at(-1);
     if (!checkpoint) return this.rebuild();
     const tail = edit(this.facts.slice(checkpoint.index));
     this.facts = this.facts.slice(0, checkpoint.index);
-    this.fold = new Fold(this.context, checkpoint.state);
-    this.handedOut = null;
     // The checkpoint itself stays as it was.
-    this.fold.snapshot();
+    this.fold = new Fold(this.context, copyState(checkpoint.state));
+    this.handedOut = null;
     this.pushAll(tail);
   }
 }
