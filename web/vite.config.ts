@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 
 /** Which state of the sources is built: a kept state of another program is not taken for this one's. */
@@ -34,6 +35,8 @@ export default defineConfig({
         inlineWorkboxRuntime: true,
       },
     }),
+    // Once at building, and so small that no server would do it while somebody waits.
+    compression({ algorithms: ['brotliCompress'], include: /\.(js|css)$/, threshold: 1024 }),
   ],
   worker: { format: 'es' },
   build: {
@@ -48,7 +51,6 @@ export default defineConfig({
               name: 'react',
               test: /node_modules\/(react|react-dom|react-router|scheduler|react-redux|@reduxjs)\//,
             },
-            { name: 'mui', test: /node_modules\/(@mui\/(material|system|utils|styled-engine)|@emotion)\// },
           ],
         },
       },

@@ -1,8 +1,9 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { createApp, makeSimulator, readPrinters } from './index';
@@ -11,6 +12,10 @@ const dist = mkdtempSync(join(tmpdir(), 'dist-'));
 mkdirSync(join(dist, 'assets'));
 writeFileSync(join(dist, 'index.html'), '<title>Hiraeth</title>');
 writeFileSync(join(dist, 'assets', 'a.js'), '1');
+for (const name of ['small.js', 'gone.js']) {
+  writeFileSync(join(dist, 'assets', name), 'as it is');
+  writeFileSync(join(dist, 'assets', `${name}.br`), brotliCompressSync('compressed'));
+}
 const app = createApp({ dist, hosts: ['127.0.0.1', 'localhost'] });
 
 test.each([
@@ -29,6 +34,19 @@ test.each([
 ])('GET %s with %j: %d', async (path, headers, status, body) => {
   const response = await request(app).get(path).set(headers);
   expect(response.status).toBe(status);
+  expect(response.text).toMatch(body);
+});
+
+test.each([
+  ['small.js', 'br', 'br', 200, /^compressed$/],
+  ['small.js', 'identity', undefined, 200, /^as it is$/],
+  ['gone.js', 'br', undefined, 404, /Not found/],
+])('%s for who takes %s: %s, %d', async (name, takes, encoding, status, body) => {
+  for (const gone of ['gone.js', 'gone.js.br']) rmSync(join(dist, 'assets', gone), { force: true });
+  const response = await request(app).get(`/assets/${name}`).set('Accept-Encoding', takes);
+  expect(response.status).toBe(status);
+  expect(response.headers['content-encoding']).toBe(encoding);
+  expect(response.headers['content-type']).toMatch(status === 200 ? /javascript/ : /json/);
   expect(response.text).toMatch(body);
 });
 

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
+import expressStaticGzip from 'express-static-gzip';
 import express, { type Express, type Request, type Response, type NextFunction, type Router } from 'express';
 import helmet from 'helmet';
 import { askJobs, askPrinter, type BridgedPrinter } from './bridge';
@@ -74,10 +75,14 @@ export function createApp(options: AppOptions): Express {
     '/api',
     (_request, response) => void response.status(404).json({ error: 'There is no such service here.' }),
   );
-  // Hashed files never change; the page itself and the service worker must always be asked for again.
+  // Hashed files never change, and lie there compressed; the page itself and the service worker must always be asked for again.
   app.use(
     '/assets',
-    express.static(join(options.dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    expressStaticGzip(join(options.dist, 'assets'), {
+      enableBrotli: true,
+      index: false,
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
   );
   app.use(express.static(options.dist, { maxAge: 0, index: false }));
   app.get('/{*splat}', (request, response) => {
@@ -92,8 +97,11 @@ export function createApp(options: AppOptions): Express {
       typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number'
         ? error.status
         : 500;
+    // Said of a compressed file that is there no more; the answer itself is plain.
+    response.removeHeader('Content-Encoding');
     response
       .status(status)
+      .type('json')
       .json({ error: status === 404 ? 'Not found.' : 'The request could not be answered.' });
   });
   return app;
