@@ -87,8 +87,10 @@ const open =
       };
       let { facts, notes, format } = await store.load(reading);
       if (which === 'demo' && facts.length === 0) {
-        await store.replace(await services.makeDemo(new Date(services.clock.now()).toISOString()));
-        ({ facts, notes, format } = await store.load());
+        const made = await services.makeDemo(new Date(services.clock.now()).toISOString());
+        await store.replace(made);
+        // As they were written: they need not be read again.
+        ({ facts, notes, format } = { facts: made, notes: {}, format: FORMAT_VERSION });
       }
       if (getState().workbook.which !== which) return store.close();
       services.store = store;
