@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 
 const PORT = 4793;
 const PLACES = [
@@ -25,8 +25,51 @@ async function longestThen(page: Page): Promise<number> {
   return longest(page);
 }
 
+/** Notes every long task of its pages. */
+async function observed(browser: Browser): Promise<BrowserContext> {
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  await context.addInitScript(() => {
+    const seen: number[] = ((window as unknown as { tasks: number[] }).tasks = []);
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) seen.push(duration);
+    }).observe({ type: 'longtask', buffered: true });
+  });
+  return context;
+}
+
+/** Opens the Rack, and waits until it tells what is there. */
+async function untilUsable(page: Page): Promise<number> {
+  await page.goto(`http://127.0.0.1:${PORT}/`);
+  await page.locator('.lead').first().waitFor();
+  return page.evaluate(() => Math.round(performance.now()));
+}
+
+/** The demo for somebody who was never here. */
+async function firstVisit(browser: Browser): Promise<Record<string, number | string>> {
+  const context = await observed(browser);
+  try {
+    const page = await context.newPage();
+    const usable = await untilUsable(page);
+    const task = await longestThen(page);
+    const bytes = await page.evaluate(() =>
+      (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
+        .filter(({ name }) => name.endsWith('.js'))
+        .reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0),
+    );
+    return {
+      step: 'the demo, first visit',
+      'usable after (ms)': usable,
+      'longest task (ms)': task,
+      'script (kB)': Math.round(bytes / 1000),
+    };
+  } finally {
+    await context.close();
+  }
+}
+
 /**
- * The built app in a browser with a workbook file of ten years: how long until it can be used, and the longest task of each step.
+ * The built app in a browser, the demo first and then with a workbook file of ten years: how long until it can be used, and the
+ * longest task of each step.
  *
  * @param file path of the workbook file
  */
@@ -39,14 +82,8 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {
-    const context = await browser.newContext({ serviceWorkers: 'block' });
-    await context.addInitScript(() => {
-      const seen: number[] = ((window as unknown as { tasks: number[] }).tasks = []);
-      new PerformanceObserver((list) => {
-        for (const { duration } of list.getEntries()) seen.push(duration);
-      }).observe({ type: 'longtask', buffered: true });
-      localStorage.setItem('hiraeth-open', 'own');
-    });
+    const context = await observed(browser);
+    await context.addInitScript(() => localStorage.setItem('hiraeth-open', 'own'));
     const page = await context.newPage();
     for (let i = 0; ; i++)
       try {
@@ -56,7 +93,7 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
         if (i > 40) throw error;
         await page.waitForTimeout(250);
       }
-    const rows: Record<string, number | string>[] = [];
+    const rows = [await firstVisit(browser)];
     await page.getByText('Every entry').waitFor();
     await longest(page);
     await page.locator('input[type=file]').setInputFiles(file);
@@ -64,9 +101,7 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
     await page.getByText(/Saved: \d+ entries/).waitFor({ timeout: 60_000 });
     rows.push({ step: 'import', 'longest task (ms)': await longest(page) });
     await longestThen(page);
-    await page.goto(`http://127.0.0.1:${PORT}/`);
-    await page.locator('.lead').first().waitFor();
-    const usable = await page.evaluate(() => Math.round(performance.now()));
+    const usable = await untilUsable(page);
     rows.push({ step: 'open', 'usable after (ms)': usable, 'longest task (ms)': await longestThen(page) });
     await page.goto(`http://127.0.0.1:${PORT}/weigh-in`);
     await longestThen(page);
@@ -85,11 +120,9 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
     await page.getByRole('alert').filter({ hasText: 'Saved' }).waitFor();
     rows.push({ step: 'a weighing saved', 'longest task (ms)': await longest(page) });
     // Before anything is kept anew.
-    await page.goto(`http://127.0.0.1:${PORT}/`);
-    await page.locator('.lead').first().waitFor();
     rows.push({
       step: 'open with what came since',
-      'usable after (ms)': await page.evaluate(() => Math.round(performance.now())),
+      'usable after (ms)': await untilUsable(page),
       'longest task (ms)': await longestThen(page),
     });
     for (const name of PLACES) {
