@@ -85,12 +85,14 @@ const open =
         told = read;
         dispatch(progressed({ what: 'reading', done: read, of }));
       };
-      let { facts, notes, format } = await store.load(reading);
+      const loaded = await store.load(reading);
+      const { notes } = loaded;
+      let { facts, format } = loaded;
       if (which === 'demo' && facts.length === 0) {
-        const made = await services.makeDemo(new Date(services.clock.now()).toISOString());
-        await store.replace(made);
+        facts = await services.makeDemo(new Date(services.clock.now()).toISOString());
+        await store.replace(facts);
         // As they were written: they need not be read again.
-        ({ facts, notes, format } = { facts: made, notes: {}, format: FORMAT_VERSION });
+        format = FORMAT_VERSION;
       }
       if (getState().workbook.which !== which) return store.close();
       services.store = store;
