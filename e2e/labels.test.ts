@@ -103,6 +103,19 @@ test('on paper: each label where its sheet has one, dark on white, and nothing o
   await expect(page.getByText('1 to 21', { exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeDisabled();
   await page.getByLabel('First free label').fill('21');
+  // A size that cannot be read, or that no label has, is not taken for another one.
+  await page.getByLabel('Size of a label').selectOption('own');
+  for (const [width, words] of [
+    ['x', '“x” is not a number'],
+    ['500', '20 to 200 mm'],
+    ['', '20 to 200 mm'],
+  ] as const) {
+    await page.getByLabel('Width, mm').fill(width);
+    await expect(page.getByText(words)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeDisabled();
+  }
+  await page.getByLabel('Width, mm').fill('63.5');
+  await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeEnabled();
   await page.emulateMedia({ media: 'print' });
   const places = await page.locator('.label-page').evaluateAll((sheets) =>
     sheets.map((sheet) =>

@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
-import { Pick, QuantityField, readTyped } from '../../parts/fields';
-import { whole } from '../../parts/formSchema';
+import { Pick } from '../../parts/fields';
+import { quantity, whole } from '../../parts/formSchema';
 import { Swatch } from '../../parts/Swatch';
 import { labelPages, labelSheet } from './labelSheet';
 
@@ -27,6 +27,14 @@ const SIZES = [
 ] as const;
 type Size = (typeof SIZES)[number]['value'];
 
+/** A side of a label, mm, within what a code fits on and what a sheet holds. */
+function side(least: number, most: number) {
+  const words = `${least} to ${most} mm`;
+  return quantity('length', words).refine((mm) => mm >= least && mm <= most, words);
+}
+const WIDTH = side(20, 200);
+const HEIGHT = side(15, 280);
+
 /** Labels for cartridges, bottles and papers: name, shade in words and colour, masses, and a code to scan. */
 export default function Labels() {
   const ledger = useLedger();
@@ -37,15 +45,15 @@ export default function Labels() {
   const [height, setHeight] = useState('38.1');
   const [first, setFirst] = useState('1');
   const labels = labelsOf(ledger, which);
-  const mm =
-    size === 'own'
-      ? [readTyped(width, 'length').value ?? 63.5, readTyped(height, 'length').value ?? 38.1]
-      : size.split('x').map(Number);
-  const [w, h] = [Math.min(200, Math.max(20, mm[0]!)), Math.min(280, Math.max(15, mm[1]!))];
+  const [across, down] = size === 'own' ? [width, height] : size.split('x');
+  const sides = { width: WIDTH.safeParse(across), height: HEIGHT.safeParse(down) };
+  // What cannot be read is shown as the usual size, and not printed.
+  const [w, h] = [sides.width.data ?? 63.5, sides.height.data ?? 38.1];
   const shown = labels.filter(({ id }) => !off.has(id));
   const sheet = labelSheet(w, h);
   const count = sheet.columns * sheet.rows;
   const begin = whole(1, count, `1 to ${count}`).safeParse(first);
+  const sound = sides.width.success && sides.height.success && begin.success;
   return (
     <div className="paper">
       <h1 className="no-print">Labels</h1>
@@ -53,7 +61,7 @@ export default function Labels() {
         A scanned label opens its cartridge and lays it on the scale; at the match on the Bench, bottle and
         cartridge are compared by theirs. A scanner that types its codes works anywhere; so does the camera.
       </p>
-      <div className="row no-print" style={{ marginTop: 16 }}>
+      <div className="row no-print" style={{ marginTop: 16, alignItems: 'start' }}>
         <Pick<Labelled>
           label="For"
           value={which}
@@ -67,24 +75,12 @@ export default function Labels() {
         <Pick<Size> label="Size of a label" value={size} options={SIZES} onPick={setSize} />
         {size === 'own' && (
           <>
-            <QuantityField label="Width, mm" kind="length" value={width} onText={setWidth} />
-            <QuantityField label="Height, mm" kind="length" value={height} onText={setHeight} />
+            <SmallField label="Width, mm" value={width} onText={setWidth} read={sides.width} />
+            <SmallField label="Height, mm" value={height} onText={setHeight} read={sides.height} />
           </>
         )}
-        <TextField
-          label={`First free label of ${count}`}
-          value={first}
-          onChange={(event) => setFirst(event.target.value)}
-          error={!begin.success}
-          helperText={begin.error?.issues[0]?.message}
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          sx={{ width: 190 }}
-        />
-        <Button
-          variant="contained"
-          disabled={shown.length === 0 || !begin.success}
-          onClick={() => window.print()}
-        >
+        <SmallField label={`First free label of ${count}`} value={first} onText={setFirst} read={begin} />
+        <Button variant="contained" disabled={shown.length === 0 || !sound} onClick={() => window.print()}>
           Print {shown.length} {shown.length === 1 ? 'label' : 'labels'}
         </Button>
       </div>
@@ -118,7 +114,7 @@ export default function Labels() {
       </ul>
       {/* On paper each stands where the sheet has its label. */}
       <style>{'@page { size: A4; margin: 0 }'}</style>
-      {labelPages(sheet, shown, begin.data ?? 1).map((page, i) => (
+      {labelPages(sheet, sound ? shown : [], begin.data ?? 1).map((page, i) => (
         <div key={i} className="label-page" aria-hidden="true">
           {page.map(({ label, left, top }) => (
             <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
@@ -128,6 +124,31 @@ export default function Labels() {
         </div>
       ))}
     </div>
+  );
+}
+
+/** A field of the row, with what is wrong with it. */
+function SmallField({
+  label,
+  value,
+  onText,
+  read,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onText: (text: string) => void;
+  readonly read: { readonly error?: { readonly issues: readonly { readonly message: string }[] } };
+}) {
+  return (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(event) => onText(event.target.value)}
+      error={read.error !== undefined}
+      helperText={read.error?.issues[0]?.message}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      sx={{ width: 190 }}
+    />
   );
 }
 
