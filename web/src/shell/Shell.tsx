@@ -18,7 +18,7 @@ import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
 import { useLedger } from '../state/hooks';
-import { PLACES } from '../parts/placeList';
+import { GROUPS, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
@@ -84,15 +84,20 @@ export function Shell() {
             <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
           </div>
           <nav aria-label="Places">
-            {PLACES.map((place) => (
-              <NavLink
-                key={place.to}
-                to={place.to}
-                end={place.to === '/'}
-                title={`Key: g, then ${place.key}`}
-              >
-                {place.name}
-              </NavLink>
+            {GROUPS.map((group) => (
+              <div key={group.name} role="group" aria-label={group.name}>
+                <span aria-hidden="true">{group.name}</span>
+                {group.places.map((place) => (
+                  <NavLink
+                    key={place.to}
+                    to={place.to}
+                    end={place.to === '/'}
+                    title={`Key: g, then ${place.key}`}
+                  >
+                    {place.name}
+                  </NavLink>
+                ))}
+              </div>
             ))}
           </nav>
         </header>
