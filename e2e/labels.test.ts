@@ -87,6 +87,7 @@ test('at the match both labels are scanned: the wrong bottle is refused before i
   await page.getByRole('button', { name: 'Go on' }).click();
   await expect(page.getByRole('heading', { name: 'Is it meant so?' })).toBeVisible();
   await page.getByRole('button', { name: 'One step back' }).click();
+  await expect(says).toContainText('scan the cartridge and the bottle');
   await scan(page, '%hc:cyan');
   await expect(says).toContainText('Right so far; still to scan: the bottle');
   await scan(page, '%hb:bottle-cyan');

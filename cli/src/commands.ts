@@ -108,14 +108,17 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
   quote: (facts, { at, words }) => {
     const ledger = Ledger.from(factsUntil(facts, at));
     const { currency } = settingsOf(ledger.context);
-    const named = (kind: 'printer' | 'subject', said: string | undefined) =>
+    const named = (kind: 'printer' | 'subject' | 'paper', said: string | undefined) =>
       all(ledger.context, kind).find((one) => one.id === said || one.name === said);
     const printer = named('printer', words.get('--printer'));
     const subject = named('subject', words.get('--subject'));
+    const on = named('paper', words.get('--on'));
     const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/.exec(words.get('--size') ?? '');
     const copies = wholeNumber(words.get('--copies') ?? '');
     if (!printer) return `Which printer? This workbook has ${list(all(ledger.context, 'printer'))}.`;
     if (!subject) return `Which subject? This workbook has ${list(all(ledger.context, 'subject'))}.`;
+    if (words.has('--on') && !on)
+      return `On which paper? This workbook has ${list(all(ledger.context, 'paper'))}.`;
     if (!size || Number(size[1]) <= 0 || Number(size[2]) <= 0) return 'A size in mm, such as 297x420.';
     if (copies === null || copies < 1) return 'How many copies? A whole number of at least 1.';
     const spoils = wholeNumber(words.get('--spoils') ?? '0');
@@ -129,6 +132,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
       {
         printerId: printer.id,
         subjectId: subject.id,
+        ...(on ? { paperId: on.id } : {}),
         widthMm: Number(size[1]),
         heightMm: Number(size[2]),
         copies,

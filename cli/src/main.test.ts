@@ -249,6 +249,7 @@ test.each([
   [['quote', file, ...EDITION.slice(2)], /Which printer\? This workbook has printer \(Test printer\)/],
   [['quote', file, ...EDITION, '--size', 'large'], /A size in mm/],
   [['quote', file, ...EDITION, '--copies', '0'], /How many copies/],
+  [['quote', file, ...EDITION, '--on', 'vellum'], /On which paper/],
   [['quote', file, ...EDITION, '--paper', '1.5'], /whole numbers/],
   [['plan', file, '--weeks', 'many'], /weeks/i],
 ])('%j is answered with what to say instead', async (argv, complaint) => {

@@ -14,9 +14,9 @@ hiraeth check FILE [--json]                what is wrong with it; exit 1 when an
 hiraeth forecast FILE --from DATE --to DATE [--json]
                                            what each channel draws between, foretold from what was known at the first
 hiraeth score FILE [--json]                every forecast beside what the scale then said
-hiraeth quote FILE --printer P --size WxH --copies N --subject S [--spoils N] [--proofs N] [--paper MINOR]
+hiraeth quote FILE --printer P --size WxH --copies N --subject S [--on PAPER] [--spoils N] [--proofs N] [--paper MINOR]
               [--allowance PERCENT] [--at DATE] [--json]
-                                           what an edition will take and cost; size in mm, P and S by id or name
+                                           what an edition will take and cost; size in mm, P, S and PAPER by id or name
 hiraeth steps FILE --cartridge ID [--bottle ID[,ID…]] [--method M] [--occasion O] [--at DATE] [--quick] [--json]
                                            a refill laid out, step by step, and what stops it from beginning
 hiraeth checks FILE [--at DATE] [--json]   each head by its nozzle checks, and what to do next
@@ -159,6 +159,7 @@ const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {
     '--subject',
     '--spoils',
     '--proofs',
+    '--on',
     '--paper',
     '--allowance',
   ],

@@ -16,7 +16,7 @@ const NINE = [
 ] as const;
 
 const SIX = [
-  ['bk', 'Black', 'photo black'],
+  ['bk', 'Black', 'black'],
   ['cy', 'Cyan', 'cyan'],
   ['lc', 'Light cyan', 'light cyan'],
   ['ma', 'Magenta', 'magenta'],
@@ -182,11 +182,12 @@ const nine: PrinterScenario = {
   bottle: { volumeMl: 250, priceMinor: 2250 },
   method: 'topSyringe',
   trueUse: {
+    // Each black on the papers that take it.
     //           pk      mk      gy      lg      cy      lc      ma      lm      ye
-    pressings: [0.0016, 0.0012, 0.0075, 0.0142, 0.0058, 0.0135, 0.0061, 0.0128, 0.0118],
-    nocturnes: [0.0258, 0.0042, 0.0198, 0.0092, 0.0224, 0.0106, 0.0132, 0.0071, 0.0064],
-    lichens: [0.0074, 0.0036, 0.0105, 0.0081, 0.0068, 0.0072, 0.0142, 0.0108, 0.0216],
-    monochrome: [0.0092, 0.0231, 0.0236, 0.0218, 0.0021, 0.0034, 0.0019, 0.0031, 0.0018],
+    pressings: [0.003, 0.0028, 0.0075, 0.0142, 0.0058, 0.0135, 0.0061, 0.0128, 0.0118],
+    nocturnes: [0.031, 0.0294, 0.0198, 0.0092, 0.0224, 0.0106, 0.0132, 0.0071, 0.0064],
+    lichens: [0.0112, 0.0105, 0.0105, 0.0081, 0.0068, 0.0072, 0.0142, 0.0108, 0.0216],
+    monochrome: [0.0316, 0.0331, 0.0236, 0.0218, 0.0021, 0.0034, 0.0019, 0.0031, 0.0018],
   },
   trueDraws: { change: 0.95, light: 0.46, deep: 1.5, idleDay: 0.008 },
   trueK: 0.94,
@@ -279,7 +280,7 @@ const miniType = (id: string, name: string, emptyG: number, chambers: number): C
 });
 
 const MINI: readonly (readonly [key: string, title: string, shades: string[], type: CartridgeType])[] = [
-  ['bk', 'Black head', ['photo black'], miniType('type-mini-black', 'Osier Mini black head, 9 ml', 26.3, 1)],
+  ['bk', 'Black head', ['black'], miniType('type-mini-black', 'Osier Mini black head, 9 ml', 26.3, 1)],
   [
     'col',
     'Colour head',
@@ -440,9 +441,9 @@ export const ABERLANW: StudioScenario = {
     { entity: 'subject', id: 'lichens', name: 'Lichens (warm)' },
     { entity: 'subject', id: 'monochrome', name: 'Monochrome' },
     { entity: 'subject', id: 'office', name: 'Labels and packing slips' },
-    { entity: 'paper', id: 'rag', name: 'Cotton rag 308', brightener: 'none' },
+    { entity: 'paper', id: 'rag', name: 'Cotton rag 308', brightener: 'none', black: 'matte' },
     { entity: 'paper', id: 'office-paper', name: 'Office paper', brightener: 'much' },
-    { entity: 'paper', id: 'baryta', name: 'Baryta 310', brightener: 'little' },
+    { entity: 'paper', id: 'baryta', name: 'Baryta 310', brightener: 'little', black: 'photo' },
   ],
   kit: [
     { what: 'kit', name: 'Two sets of refillables, resetter, syringes', priceMinor: 16800, day: 0 },
@@ -456,7 +457,7 @@ export const ABERLANW: StudioScenario = {
     overfill: { cartridgeId: 'nine-a-cy', overMl: 2.1 },
     resetWithoutTopUp: { cartridgeId: 'nine-b-gy', afterDay: 110 },
     mixture: { cartridgeId: 'nine-a-lc', inkId: 'marram-pigment-cy', ml: 4, afterDay: 240 },
-    notLogged: { printerId: 'nine', fromDay: 345, days: 7 },
+    notLogged: { printerId: 'nine', fromDay: 340, days: 7 },
     idle: { printerId: 'six', fromDay: 290, days: 30 },
   },
 };
@@ -521,6 +522,18 @@ export const ABERLANW_LOOKS: LooksStory = {
     { day: 338, ink: 'refill', shift: [0.9, 1.1, 0.9] },
     { day: 405, ink: 'refill', shift: [0.6, 0.3, -0.9], display: { where: 'Drawer', months: 12 } },
   ],
+};
+
+/** A proof that was printed just before the demo opens. */
+export const ABERLANW_LAST: Extract<FactDraft, { kind: 'printed' }> = {
+  kind: 'printed',
+  printerId: 'nine',
+  title: 'Lichen study IV, proof',
+  copies: 1,
+  widthMm: 297,
+  heightMm: 420,
+  subjectId: 'lichens',
+  paperId: 'rag',
 };
 
 export interface Waiting {

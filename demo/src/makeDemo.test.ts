@@ -81,6 +81,28 @@ test('the cost per print is within 3 % of the truth after the year', () => {
   }
 });
 
+test('which black its paper takes makes each of the two foretold as well as any other', () => {
+  const { facts } = makeDemo(AT);
+  const untold = facts.map((fact) =>
+    fact.kind === 'defined' && fact.entity.entity === 'paper'
+      ? { ...fact, entity: { ...fact.entity, black: null } }
+      : fact,
+  );
+  /** Root mean square of what was foretold wrong, ml. */
+  const wrong = (known: typeof facts, slotIds: readonly string[]): number => {
+    const records = modelOf(Ledger.from(known), 'nine')!.records.filter(({ slotId }) =>
+      slotIds.includes(slotId),
+    );
+    return Math.sqrt(
+      records.reduce((sum, { foretold, used }) => sum + (foretold.value - used.value) ** 2, 0) /
+        records.length,
+    );
+  };
+  const blacks = ['pk', 'mk'];
+  expect(wrong(facts, blacks)).toBeLessThan(1.5 * wrong(facts, ['gy', 'cy', 'ye']));
+  expect(wrong(untold, blacks)).toBeGreaterThan(3 * wrong(facts, blacks));
+});
+
 test('the human faults can be found in the log', () => {
   const { facts } = makeDemo(AT);
   const ledger = Ledger.from(facts);

@@ -1,10 +1,11 @@
 import { makeStamp, seeded, type Fact } from '@hiraeth/core';
 import { simulateLooks, simulateStudio, type Truth } from '@hiraeth/rig';
-import { ABERLANW, ABERLANW_LOOKS, ABERLANW_WAITING } from './aberlanw';
+import { ABERLANW, ABERLANW_LAST, ABERLANW_LOOKS, ABERLANW_WAITING } from './aberlanw';
 
 /** Fourteen months. */
 const DAYS = 426;
 const DAY_MS = 86_400_000;
+const HALF_AN_HOUR_MS = 1_800_000;
 export const DEMO_SEED = 47;
 
 /**
@@ -21,16 +22,17 @@ export function makeDemo(endAt: string, seed = DEMO_SEED): { facts: Fact[]; trut
   return { facts: [...looked, ...waiting(endAt, seed)], truth };
 }
 
-/** The jobs that wait on the day that it opens. */
+/** What was printed last, and the jobs that wait on the day that it opens. */
 function waiting(endAt: string, seed: number): Fact[] {
   const now = Date.parse(endAt);
   return makeStamp(
     { now: () => now },
     seeded(seed),
-  )(
-    ABERLANW_WAITING.map(({ draft, inDays }) => ({
+  )([
+    { ...ABERLANW_LAST, at: new Date(now - HALF_AN_HOUR_MS).toISOString() },
+    ...ABERLANW_WAITING.map(({ draft, inDays }) => ({
       ...draft,
       ...(inDays === undefined ? {} : { by: new Date(now + inDays * DAY_MS).toISOString() }),
     })),
-  );
+  ]);
 }

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { ALWAYS, inkAccount } from '../account';
 import { goingIn } from '../bench';
-import { periodCost } from '../cost';
-import { composition, counterOf, inkNow, Ledger, mixesOf, modelOf } from '../ledger';
+import { periodCost, quoteEdition } from '../cost';
+import { composition, counterOf, inkNow, keepHead, Ledger, mixesOf, modelOf, reviveHead } from '../ledger';
 import { imageExposure, listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
 import {
@@ -15,7 +15,7 @@ import {
 } from '../words';
 import { predictUse } from '../usage';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import type { ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
+import type { Black, ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
 import {
   canPrint,
   dilution,
@@ -527,6 +527,63 @@ describe('a picture that was measured, and a queue of jobs', () => {
     expect(meanSheet(ledger, 'printer').areas).toMatchObject([{ subjectId: 'any' }]);
     const { cost, prints } = periodCost(ledger, 'printer', ALWAYS, '2026-12-01T00:00:00.000Z')!;
     expect(prints.reduce((sum, kind) => sum + kind.copies, 0)).toBe(cost.copies);
+  });
+});
+
+describe('two blacks, and papers that take one of them', () => {
+  const paper = (id: string, black?: Black): FactDraft =>
+    define({ entity: 'paper', id, name: id, brightener: 'unknown', ...(black ? { black } : {}) });
+  const shades = ['photo black', 'matte black', 'yellow'];
+  const room = (...more: readonly FactDraft[]) =>
+    Ledger.from(
+      script([
+        ...setUp,
+        define({ ...PRINTER, slots: PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] })) }),
+        ...[paper('baryta', 'photo'), paper('rag', 'matte'), paper('office')],
+        ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 70)),
+        install,
+        ...more,
+      ]),
+    );
+  const on = (paperId: string): FactDraft => ({ ...print(40), paperId }) as FactDraft;
+  const at = '2026-03-02T00:00:00.000Z';
+  /** Left in photo black, matte black and yellow, of what there was before. */
+  const drew = (ledger: Ledger): boolean[] => {
+    const before = room();
+    return ['cyan', 'magenta', 'yellow'].map(
+      (id) => inkNow(before, id, at)!.value - inkNow(ledger, id, at)!.value > 0.1,
+    );
+  };
+
+  test.each<[string, boolean[]]>([
+    ['baryta', [true, false, true]],
+    ['rag', [false, true, true]],
+    // Nobody said which: both are reckoned with.
+    ['office', [true, true, true]],
+  ])('on %s', (paperId, takes) => {
+    const job = { subjectId: 'any', copies: 20, widthMm: 297, heightMm: 420, paperId };
+    const asked = canPrint(room(), 'printer', [job], at).channels.map(({ use }) => use.value > 0);
+    expect(asked).toEqual(takes);
+    expect(drew(room(on(paperId)))).toEqual(takes);
+    const quoted = quoteEdition(
+      room(on(paperId)),
+      { ...job, printerId: 'printer', proofs: 0, spoils: 0, paperMinor: null, allowance: 0 },
+      at,
+    )!;
+    expect(quoted.channels.map(({ ml }) => ml.value > 0)).toEqual(takes);
+  });
+
+  test('a paper that is corrected moves what was printed on it; a printer with one black spares none', () => {
+    expect(drew(room(on('rag'), paper('rag', 'photo')))).toEqual([true, false, true]);
+    const one = define({ ...PRINTER, slots: PRINTER.slots.map((slot) => ({ ...slot, shades: ['black'] })) });
+    expect(drew(room(one, on('rag')))).toEqual([true, true, true]);
+    expect(drew(room(on('baryta'), on('rag')))).toEqual([true, true, true]);
+  });
+
+  test('what is kept to be shown at once still knows it', () => {
+    const ledger = room(on('rag'), on('baryta'));
+    const kept = reviveHead(keepHead(ledger.base(0)))!;
+    expect(kept.state.printers.get('printer')).toEqual(ledger.state.printers.get('printer'));
   });
 });
 

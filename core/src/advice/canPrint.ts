@@ -1,5 +1,5 @@
 import { NO_EXPOSURE } from '../exposure';
-import { find, modelOf, type Book } from '../ledger';
+import { find, modelOf, sparedSlots, type Book } from '../ledger';
 import { headAdvice, type HeadAdvice } from '../nozzle';
 import { largestCount, normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
 import { queueUse, runsDry, type PrinterModel } from '../usage';
@@ -42,6 +42,8 @@ export interface Job {
   readonly heightMm: number;
   /** What the picture itself asks for, where it was measured, ml/dm² by slot. */
   readonly demand?: ReadonlyMap<string, number> | undefined;
+  /** It may leave one of two blacks alone. */
+  readonly paperId?: string | null | undefined;
 }
 
 /** Below these probabilities of running short the answer is yes, likely, risky. */
@@ -80,7 +82,7 @@ export function canPrint(
   const model = modelOf(book, printerId);
   const views = printer && model ? printer.slots.map((slot) => slotView(book, printerId, slot.id, at)!) : [];
   const rowsOf = (some: readonly Job[]): Row[] =>
-    views.map((view) => rowOf(view, printer!, model!, some, inkOf));
+    views.map((view) => rowOf(book.context, view, printer!, model!, some, inkOf));
   const rows = rowsOf(jobs);
   const channels = rows.map((row) => row.channel);
   const unknown = channels.find((channel) => channel.probability === null);
@@ -119,6 +121,7 @@ export function canPrint(
 }
 
 function rowOf(
+  context: Book['context'],
   view: SlotView,
   printer: Printer,
   model: PrinterModel,
@@ -130,10 +133,11 @@ function rowOf(
   const { use, sharedU } = queueUse(
     model,
     slot.id,
-    jobs.map(({ subjectId, copies, widthMm, heightMm, demand }) => ({
+    jobs.map(({ subjectId, copies, widthMm, heightMm, demand, paperId }) => ({
       subjectId,
       dm2: (copies * widthMm * heightMm) / 10_000,
       demand,
+      spares: sparedSlots(context, printer.id, paperId),
     })),
     cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
   );

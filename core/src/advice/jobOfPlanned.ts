@@ -8,12 +8,13 @@ import type { Job } from './canPrint';
  * @param copies of it; as a rule what is still to be printed
  */
 export function jobOfPlanned({ job, rest }: PlannedJob, copies: number = rest): Job {
-  const { subjectId, widthMm, heightMm, demand } = job;
+  const { subjectId, widthMm, heightMm, demand, paperId } = job;
   return {
     subjectId,
     copies,
     widthMm,
     heightMm,
     demand: demand && demandBySlot(demand),
+    paperId,
   };
 }

@@ -478,7 +478,7 @@ describe('an edition of a picture that was measured', () => {
 
   test('a darker one costs more on both sides, a white one still its share of all that never reaches paper', () => {
     const [white, mid, dark] = [asks(0, 0), usual, asks(0.15, 0.1)].map((demand) =>
-      printCost(book, cost, 'any', 12.474, demand),
+      printCost(book, cost, 'any', 12.474, { demand }),
     );
     expect(dark!.refill!.value).toBeGreaterThan(mid!.refill!.value);
     expect(dark!.original!.value).toBeGreaterThan(mid!.original!.value);

@@ -1,7 +1,8 @@
 import { NO_EXPOSURE } from '../exposure';
-import { modelOf, settingsOf, type Book } from '../ledger';
+import { find, modelOf, settingsOf, sparedSlots, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
+import { BLACKS } from '../workbook';
 import { addUp, type PrinterCost } from './printerCost';
 
 /** What one print costs, in minor units: the average with its doubt, and how far single prints lie about it. */
@@ -24,16 +25,23 @@ export interface PrintCost {
  *
  * @param cost of the printer, from `printerCost`
  * @param dm2 area of one print, dm²
- * @param demand what the picture itself asks for, where it was measured, ml/dm² by slot: then it is this one picture's cost
+ * @param picture what it asks for by itself, where it was measured, ml/dm² by slot: then it is this one picture's cost; and its
+ *   paper, which may take one of two blacks: without it, so much of each as this kind took on all papers
  */
 export function printCost(
   book: Book,
   cost: PrinterCost,
   subjectId: string,
   dm2: number,
-  demand?: ReadonlyMap<string, number>,
+  picture: {
+    readonly demand?: ReadonlyMap<string, number> | undefined;
+    readonly paperId?: string | null | undefined;
+  } = {},
 ): PrintCost {
+  const { demand } = picture;
   const model = modelOf(book, cost.printerId)!;
+  const spares = sparedSlots(book.context, cost.printerId, picture.paperId);
+  const blacks = spares.length === 0 ? [] : blackSlots(book, cost.printerId);
   let ml = 0;
   let mlVar = 0;
   let own = 0;
@@ -44,15 +52,21 @@ export function printCost(
   const originals: (number | null)[] = [];
   let originalOwn = 0;
   cost.channels.forEach((channel) => {
-    const picture =
+    if (spares.includes(channel.slotId)) {
+      refills.push(0);
+      originals.push(channel.originalMinorPerMl === null ? null : 0);
+      return;
+    }
+    const measured =
       demand && queueUse(model, channel.slotId, [{ subjectId, dm2: 1, demand }], NO_EXPOSURE).use;
-    const coefficient = picture ?? coefficientPerDm2(model, channel.slotId, subjectId);
+    const coefficient = measured ?? coefficientPerDm2(model, channel.slotId, subjectId);
     const entries = channel.entries.filter(
       (entry) => entry.cause === 'printed' && entry.subjectId === subjectId,
     );
     const took = entries.reduce((sum, entry) => sum + entry.ml, 0);
     const printed = channel.printed.find((area) => area.subjectId === subjectId);
-    const perDm2 = !picture && printed && took > 0 ? took / printed.dm2 : coefficient.value;
+    const onAllPapers = !measured && !blacks.includes(channel.slotId);
+    const perDm2 = onAllPapers && printed && took > 0 ? took / printed.dm2 : coefficient.value;
     const minor = addUp(entries.map((entry) => entry.minor));
     const price = took > 0 && minor !== null ? minor / took : channel.refillMinorPerMl;
     const relative = coefficient.value > 0 ? coefficient.u / coefficient.value : 0;
@@ -66,7 +80,7 @@ export function printCost(
     const density = channel.drawnMl.value > 0 ? channel.sharedU / channel.drawnMl.value : 0;
     shared += each * density * (price ?? 0);
     // A picture that was measured has its own doubt already.
-    const spread = picture ? 0 : each * model.scatter * (price ?? 0);
+    const spread = measured ? 0 : each * model.scatter * (price ?? 0);
     scatterOwn += (1 - SHARED_SCATTER) * spread ** 2;
     scatterShared += Math.sqrt(SHARED_SCATTER) * spread;
   });
@@ -95,6 +109,14 @@ export function printCost(
     single: refill === null ? null : Math.hypot(average, Math.sqrt(scatterOwn), scatterShared),
   };
 }
+
+/** The channels of either black. */
+const blackSlots = (book: Book, printerId: string): readonly string[] =>
+  (['photo', 'matte'] as const).flatMap((black) =>
+    (find(book.context, 'printer', printerId)?.slots ?? [])
+      .filter(({ shades }) => shades.some((shade) => BLACKS[black].some((one) => one === shade)))
+      .map(({ id }) => id),
+  );
 
 /** Ink on paper and its share of all that never reached it: by area, or alike for each print. */
 function withOverhead(

@@ -14,6 +14,7 @@ export function promise(quote: EditionQuote, name: string, picture: string | nul
     name,
     printerId: input.printerId,
     subjectId: input.subjectId,
+    ...(input.paperId ? { paperId: input.paperId } : {}),
     widthMm: input.widthMm,
     heightMm: input.heightMm,
     copies: input.copies,

@@ -1,4 +1,4 @@
-import { find, modelOf, type Book } from '../ledger';
+import { find, modelOf, sparedSlots, type Book } from '../ledger';
 import { ONE_SIDED, type Uncertain } from '../quantity';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
@@ -18,6 +18,8 @@ export interface EditionInput {
   readonly paperMinor: number | null;
   /** What the picture itself asks for, where it was measured, ml/dm² by slot. */
   readonly demand?: ReadonlyMap<string, number> | undefined;
+  /** It may take one of two blacks; absent: both are reckoned with. */
+  readonly paperId?: string | null | undefined;
   /** Put on top of the ink and paper, as a share (0.1 for a tenth). */
   readonly allowance: number;
 }
@@ -56,8 +58,13 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
   if (!printer || !model || !cost) return undefined;
   const sheets = input.copies + input.proofs + input.spoils;
   const dm2 = (input.widthMm * input.heightMm) / 10_000;
-  const job = { subjectId: input.subjectId, dm2: sheets * dm2, demand: input.demand };
-  const one = printCost(book, cost, input.subjectId, dm2, input.demand);
+  const job = {
+    subjectId: input.subjectId,
+    dm2: sheets * dm2,
+    demand: input.demand,
+    spares: sparedSlots(book.context, input.printerId, input.paperId),
+  };
+  const one = printCost(book, cost, input.subjectId, dm2, input);
   const ink: Uncertain | null =
     one.refill && one.single !== null ? { value: sheets * one.refill.value, u: sheets * one.single } : null;
   const paper = input.paperMinor === null ? null : input.paperMinor * sheets;

@@ -1,5 +1,5 @@
 import { demandBySlot } from '../image';
-import { factsOf, modelOf, type Book } from '../ledger';
+import { factsOf, modelOf, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
 import type { Fact, FactOf } from '../workbook';
@@ -42,11 +42,13 @@ export function quoteOutcome(
   for (const print of prints) {
     const demand = print.demand && demandBySlot(print.demand);
     const dm2 = (print.widthMm * print.heightMm) / 10_000;
-    const one = printCost(book, cost, print.subjectId, dm2, demand);
+    const { paperId } = print;
+    const one = printCost(book, cost, print.subjectId, dm2, { demand, paperId });
+    const spares = sparedSlots(book.context, quote.printerId, paperId);
     inkMinor = inkMinor === null || one.refill === null ? null : inkMinor + print.copies * one.refill.value;
     let variance = 0;
     for (const { slotId } of cost.channels) {
-      const job = { subjectId: print.subjectId, dm2: print.copies * dm2, demand };
+      const job = { subjectId: print.subjectId, dm2: print.copies * dm2, demand, spares };
       const { use } = queueUse(model, slotId, [job], NO_EXPOSURE);
       ml += use.value;
       variance += use.u ** 2;

@@ -11,6 +11,8 @@ interface Job {
   readonly copies: number;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Channels that print nothing on its paper; absent: all print. */
+  readonly spares?: readonly string[];
 }
 
 /** One thing that drew ink from a printer's channels, at its time. */
@@ -75,7 +77,10 @@ function drawnBetween(timeline: Timeline, from: number, to: number, slotId: stri
   let own = false;
   for (let i = from; i < to && !own; i++) {
     const event = timeline.items[i]!;
-    own = event.type === 'image' || (event.type === 'cleaning' && event.slotIds !== null);
+    own =
+      event.type === 'image' ||
+      (event.type === 'cleaning' && event.slotIds !== null) ||
+      (event.type === 'job' && event.spares !== undefined);
   }
   const key = own ? `${from} ${to} ${slotId}` : from * MOST + to;
   const found = known.get(key);
@@ -93,6 +98,7 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
     const event = timeline.items[i]!;
     switch (event.type) {
       case 'job': {
+        if (event.spares?.includes(slotId)) break;
         const area = areas.get(event.subjectId);
         if (area) {
           area.dm2 += event.dm2;

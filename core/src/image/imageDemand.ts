@@ -44,6 +44,7 @@ export function imageDemand(
 const PLACED = new Set([
   'light grey',
   'grey',
+  'black',
   'photo black',
   'matte black',
   'light cyan',

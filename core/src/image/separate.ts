@@ -1,9 +1,11 @@
+import { sparedBlacks } from '../workbook';
+
 /** Where a family of inks of one hue hands over to the next darker one: area of the whole, 0 to 1. */
 const knotsOf = (inks: number): number[] => Array.from({ length: inks }, (_, i) => ((i + 1) / inks) ** 1.5);
 
 /** Lightest first; the black that a paper does not take stands aside. */
 const FAMILIES = {
-  neutral: ['light grey', 'grey', 'photo black', 'matte black'],
+  neutral: ['light grey', 'grey', 'black', 'photo black', 'matte black'],
   cyan: ['light cyan', 'cyan'],
   magenta: ['light magenta', 'magenta'],
   yellow: ['yellow'],
@@ -40,12 +42,8 @@ export function separate(
   matte = false,
 ): Map<string, number> {
   const has = (shade: string): boolean => shades.includes(shade);
-  const neutral = FAMILIES.neutral.filter(
-    (shade) =>
-      has(shade) &&
-      !(shade === 'photo black' && matte && has('matte black')) &&
-      !(shade === 'matte black' && !matte && has('photo black')),
-  );
+  const spared = sparedBlacks(shades, matte ? 'matte' : 'photo');
+  const neutral = FAMILIES.neutral.filter((shade) => has(shade) && !spared.includes(shade));
   const cyan = FAMILIES.cyan.filter(has);
   const magenta = FAMILIES.magenta.filter(has);
   const yellow = FAMILIES.yellow.filter(has);

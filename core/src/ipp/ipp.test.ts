@@ -197,6 +197,8 @@ test('a sensible guess maps markers to slots by shade, leaves waste out, and fal
     D: 'yellow',
   });
   expect(guessMarkerMap([marker('A')], slots)).toEqual({});
+  const black = { ...slots[0]!, id: 'black', shades: ['black'] };
+  expect(guessMarkerMap([marker('Black')], [slots[0]!, black])).toEqual({ Black: 'black' });
 });
 
 test('text in UTF-8 both ways; broken bytes become a mark', () => {

@@ -118,7 +118,6 @@ function fromSupply(supply: string, label: string | undefined): Marker {
 const ALIKE: ReadonlyMap<string, string> = new Map([
   ['gray', 'grey'],
   ['light gray', 'light grey'],
-  ['black', 'photo black'],
 ]);
 
 /**
@@ -141,9 +140,12 @@ export function guessMarkerMap(markers: readonly Marker[], slots: readonly Slot[
     return ALIKE.get(plain) ?? plain;
   };
   for (const marker of inks) {
-    const slot = slots.find(
-      (s) => !taken.has(s.id) && s.shades.some((shade) => shade === shadeOf(marker.name)),
-    );
+    const named = shadeOf(marker.name);
+    const free = slots.filter((s) => !taken.has(s.id));
+    // Many call the one for photographs just black.
+    const slot =
+      free.find((s) => s.shades.includes(named)) ??
+      (named === 'black' ? free.find((s) => s.shades.includes('photo black')) : undefined);
     if (!slot) continue;
     map.set(marker.name, slot.id);
     taken.add(slot.id);

@@ -25,6 +25,7 @@ export {
   type Context,
 } from './define/context';
 export { partsOf, type PartBody } from './define/partsOf';
+export { sparedSlots } from './define/sparedSlots';
 export { headOf } from './read/headOf';
 export { keepHead, keepHeadInSlices } from './keep/keepHead';
 export { reviveHead, reviveHeadInSlices } from './keep/reviveHead';

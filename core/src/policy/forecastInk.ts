@@ -1,5 +1,5 @@
 import { jobOfPlanned, slotView, type NotKnown } from '../advice';
-import { plannedJobs, type Book } from '../ledger';
+import { plannedJobs, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { queueUse } from '../usage';
@@ -127,11 +127,12 @@ function jobSteps(
 ): { readonly days: number; readonly use: Uncertain }[] {
   const planned = plannedJobs(book, printer.id)
     .map((planned) => {
-      const { copies, widthMm, heightMm, ...job } = jobOfPlanned(planned);
+      const { copies, widthMm, heightMm, paperId, ...job } = jobOfPlanned(planned);
       const { by } = planned.job;
       return {
         ...job,
         dm2: (copies * widthMm * heightMm) / 10_000,
+        spares: sparedSlots(book.context, printer.id, paperId),
         days: by ? Math.max(0, (Date.parse(by) - Date.parse(at)) / DAY_MS) : 0,
       };
     })

@@ -11,6 +11,8 @@ export interface PictureJob {
   readonly dm2: number;
   /** By its separation, ml/dm² by slot; absent: not measured. */
   readonly demand?: ReadonlyMap<string, number> | undefined;
+  /** Channels that print nothing on its paper; absent: all print. */
+  readonly spares?: readonly string[] | undefined;
 }
 
 export interface QueueUse {
@@ -35,7 +37,8 @@ export function queueUse(
   let value = 0;
   let u = 0;
   let shared = 0;
-  for (const { subjectId, dm2, demand } of jobs) {
+  for (const { subjectId, dm2, demand, spares } of jobs) {
+    if (spares?.includes(slotId)) continue;
     const byKind = jobExposure(subjectId, dm2);
     const asked = demand?.get(slotId);
     if (asked === undefined) {

@@ -13,7 +13,7 @@ export const GLOSSARY = {
   shade: {
     word: 'shade',
     meaning:
-      'The colourant: photo black, grey, light cyan and so on. Bottle, cartridge and slot must agree in it.',
+      'The colourant: photo black, grey, light cyan and so on. Bottle, cartridge and slot must agree in it. With a photo black and a matte black, the paper decides which of them prints.',
   },
   construction: {
     word: 'construction',

@@ -14,6 +14,7 @@ import {
   MEASURE_CONDITIONS,
   METHODS,
   OCCASIONS,
+  PAPER_BLACKS,
   POLICIES,
   PRINT_KINDS,
   PURCHASES,
@@ -319,6 +320,8 @@ const paper = z.strictObject({
   id,
   name,
   brightener: z.enum(['none', 'little', 'much', 'unknown']).default('unknown'),
+  /** Which black it takes where a printer has one of each; absent: not known, then both are reckoned with as well. */
+  black: z.enum(PAPER_BLACKS).nullable().optional(),
 });
 
 /** What a job of the print system is, by its queue and title: each says what it knows, the first that knows counts. */
@@ -585,6 +588,7 @@ export const factSchema = z.discriminatedUnion('kind', [
     printerId: id,
     name,
     subjectId: id,
+    paperId: id.optional(),
     widthMm: amount.min(1).max(100000),
     heightMm: amount.min(1).max(100000),
     copies: z.int().min(1).max(100000),
@@ -628,6 +632,7 @@ export type Bottle = EntityOf<'bottle'>;
 export type Scale = EntityOf<'scale'>;
 export type Syringe = EntityOf<'syringe'>;
 export type Tool = EntityOf<'tool'>;
+export type Paper = EntityOf<'paper'>;
 export type Settings = EntityOf<'settings'>;
 export type JobRule = EntityOf<'jobRule'>;
 export type Ports = z.output<typeof portState>;

@@ -29,6 +29,7 @@ export const INK_CLASSES = ['pigment', 'dye', 'sublimation', 'clearCoat', 'flush
 export type InkClass = (typeof INK_CLASSES)[number];
 
 export const SHADES = [
+  'black',
   'photo black',
   'matte black',
   'grey',
@@ -46,6 +47,14 @@ export const SHADES = [
   'clear coat',
   'flush fluid',
 ] as const;
+
+/** Blacks by the papers that take them, where a printer has one of each: coated ones, or matte ones. */
+export const BLACKS = { photo: ['photo black', 'black'], matte: ['matte black'] } as const satisfies Record<
+  string,
+  readonly (typeof SHADES)[number][]
+>;
+export type Black = keyof typeof BLACKS;
+export const PAPER_BLACKS = ['photo', 'matte', 'both'] as const;
 
 export const CLEANING_LEVELS = ['light', 'deep', 'group', 'recharge'] as const;
 export type CleaningLevel = (typeof CLEANING_LEVELS)[number];

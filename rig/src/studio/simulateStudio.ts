@@ -280,10 +280,12 @@ class Studio {
     const part = JOB_SCATTER / Math.SQRT2;
     const image = this.chance.factor(part) * this.gainOf(printer.id);
     let faded: Body | null = null;
+    const spared = this.sparedOn(room, paperId);
     printer.slots.forEach((slot, i) => {
       const body = here.get(slot.id);
       if (!body) return;
-      const ml = area * use[i]! * image * this.chance.factor(part);
+      const asked = area * use[i]! * image * this.chance.factor(part);
+      const ml = spared.has(slot.id) ? 0 : asked;
       if (body.ml - ml <= 0) faded = body;
       const bySubject = (this.truth.bySubject[printer.id] ??= {});
       bySubject[subjectId] = (bySubject[subjectId] ?? 0) + Math.min(ml, body.ml);
@@ -304,6 +306,16 @@ class Studio {
       dry.usedSince = 0;
       this.refillInPlace(room, [dry]);
     }
+  }
+
+  /** Slots whose black this paper does not take, where there are two. */
+  private sparedOn(room: PrinterScenario, paperId: string | undefined): ReadonlySet<string> {
+    const paper = this.scenario.entities.find(({ entity, id }) => entity === 'paper' && id === paperId);
+    const black = paper?.entity === 'paper' ? paper.black : null;
+    const [photo, matte] = ['photo black', 'matte black'].map(
+      (shade) => room.printer.slots.find(({ shades }) => shades[0] === shade)?.id,
+    );
+    return new Set(black && photo && matte ? [black === 'matte' ? photo : matte] : []);
   }
 
   private gainOf(printerId: string): number {

@@ -468,6 +468,19 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           as: 'choice',
           choices: optionsOf(['none', 'little', 'much', 'unknown']),
         },
+        {
+          path: 'black',
+          label: 'Black it takes',
+          as: 'choice',
+          choices: [
+            { value: '', label: 'not known yet' },
+            { value: 'photo', label: 'photo black' },
+            { value: 'matte', label: 'matte black' },
+            { value: 'both', label: 'either or both' },
+          ],
+          optional: true,
+          help: 'Where a printer has one black for coated and one for matte papers: the other is left alone.',
+        },
       ];
   }
 }

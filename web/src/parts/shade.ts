@@ -1,5 +1,6 @@
 /** Colour of a shade's swatch; the name always stands beside it. */
 const COLOURS: Record<string, string> = {
+  black: '#1a1a1b',
   'photo black': '#15171c',
   'matte black': '#33312e',
   grey: '#74767a',

@@ -49,7 +49,7 @@ describe('setting up', () => {
   test('an unknown cartridge, weighed and measured; channels added and removed', async () => {
     const { user, services } = await renderApp(<OneSheet />, []);
     await user.type(screen.getByLabelText('Printer’s name'), 'Attic printer');
-    await user.click(screen.getByRole('button', { name: 'Remove photo black' }));
+    await user.click(screen.getByRole('button', { name: 'Remove black' }));
     await user.click(screen.getByRole('button', { name: 'Add a channel' }));
     await user.selectOptions(screen.getByLabelText('Size'), 'own');
     await user.type(screen.getByLabelText('Empty mass, g'), '12.4');

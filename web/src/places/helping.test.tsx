@@ -274,7 +274,7 @@ describe('setting up', () => {
     expect(title()).toMatch(/look like/);
     await user.click(screen.getByRole('button', { name: 'Some slots take another body' }));
     await user.selectOptions(screen.getByLabelText('Size of body 2'), 'large');
-    await user.selectOptions(screen.getByLabelText('photo black takes'), '1');
+    await user.selectOptions(screen.getByLabelText('black takes'), '1');
     await go(user, 1);
     expect(screen.getAllByLabelText(/Empty and dry/)).toHaveLength(2);
     fireEvent.change(screen.getByLabelText('Body 2: Empty and dry, g'), { target: { value: '60' } });

@@ -51,12 +51,32 @@ const put = (label: string, value: string): void => {
 };
 
 describe('Prints', () => {
+  test('a paper is asked once which of two blacks it takes, and then leaves the other alone', async () => {
+    const shades = ['photo black', 'matte black', 'yellow'];
+    const slots = PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] }));
+    const rag = { entity: 'paper', id: 'rag', name: 'Rag', brightener: 'unknown' } as const;
+    const { user, facts } = await renderApp(<Prints />, room(define({ ...PRINTER, slots }), define(rag)));
+    const question = 'Which black the paper takes';
+    await user.selectOptions(screen.getByLabelText('Paper'), '');
+    expect(screen.queryByRole('group', { name: question })).toBeNull();
+    await user.selectOptions(screen.getByLabelText('Paper'), 'rag');
+    const one = (): number => parseFloat(screen.getByText(/of ink for one/).parentElement!.textContent);
+    const both = one();
+    await user.click(
+      within(screen.getByRole('group', { name: question })).getByRole('button', { name: 'Matte black' }),
+    );
+    await waitFor(() => expect(screen.queryByRole('group', { name: question })).toBeNull());
+    expect(facts('defined').at(-1)!.entity).toEqual({ ...rag, black: 'matte' });
+    expect(one() / both).toBeCloseTo(2 / 3, 1);
+  });
+
   test('what is wrong with a print is said at its fields, all at once; none is logged or planned', async () => {
     const { user, facts } = await renderApp(<Prints />, room());
     const before = facts('printed').length;
     put('Copies', '1.5');
     await user.selectOptions(screen.getByLabelText('Size'), 'own');
     await user.selectOptions(screen.getByLabelText('Subject'), 'new');
+    await user.selectOptions(screen.getByLabelText('Paper'), 'new');
     for (const press of ['Log the print', 'Plan it']) {
       await user.click(screen.getByRole('button', { name: press }));
       await waitFor(() =>
@@ -64,6 +84,7 @@ describe('Prints', () => {
           'Enter how many copies, a whole number of at least 1.',
           expect.stringMatching(/^Enter the width and height/),
           'Give the new kind of picture a name.',
+          'Give the new paper a name.',
         ]),
       );
       expect(screen.getByLabelText('Copies')).toHaveFocus();
@@ -72,10 +93,14 @@ describe('Prints', () => {
     put('Width, mm', '12 cm');
     put('Height, mm', '80');
     put('Kind of picture', ' Tide pools ');
+    put('Paper’s name', 'Hemp 290');
     await user.click(screen.getByRole('button', { name: 'Log the print' }));
     await waitFor(() => expect(facts('printed')).toHaveLength(before + 1));
     expect(facts('printed').at(-1)).toMatchObject({ copies: 2, widthMm: 120, heightMm: 80 });
-    expect(facts('defined').at(-1)!.entity).toMatchObject({ entity: 'subject', name: 'Tide pools' });
+    const [subject, paper] = facts('defined').slice(-2);
+    expect(subject!.entity).toMatchObject({ entity: 'subject', name: 'Tide pools' });
+    expect(paper!.entity).toMatchObject({ entity: 'paper', name: 'Hemp 290' });
+    expect(facts('printed').at(-1)!.paperId).toBe(paper!.entity.id);
     expect(facts('jobPlanned')).toEqual([]);
     // The next one is of the same kind, and its name is not asked for again.
     expect(screen.queryByLabelText('Kind of picture')).toBeNull();

@@ -1,6 +1,7 @@
 import { append } from '../../exposure';
 import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf, find } from '../define/context';
+import { sparedSlots } from '../define/sparedSlots';
 import { happen, mixesByPriors, noteStay } from './chain';
 import { chipEvent, countFromFull, readGauge, signalled } from './chip';
 import type { Fold } from './Fold';
@@ -431,6 +432,7 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   }
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
   const { at, subjectId, widthMm, heightMm } = fact;
+  const spares = sparedSlots(fold.context, fact.printerId, fact.paperId);
   // Spoilt sheets, strips and targets take ink that the good ones bear; nobody is given one.
   const copies = (fact.as ?? 'print') === 'print' ? fact.copies : 0;
   printer.timeline = append(
@@ -446,7 +448,9 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
           heightMm,
           demand: new Map(fact.demand.map(({ slotId, mlPerDm2 }) => [slotId, mlPerDm2])),
         }
-      : { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm },
+      : spares.length > 0
+        ? { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm, spares }
+        : { type: 'job', at, subjectId, dm2, copies, widthMm, heightMm },
   );
   printer.areaDm2 += dm2;
   printer.copies += copies;

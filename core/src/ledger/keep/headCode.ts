@@ -26,21 +26,21 @@ export const isMark = (name: string): boolean => name.startsWith('#');
 /** By what a state calls them: only their length is kept, for the first screen asks for none of their items. */
 export const PAST_FIELDS: ReadonlySet<string> = new Set(['closed', 'intervals']);
 
-/** A print of no measured picture, which most of a timeline is: [at, subject's place, dm², copies, width, height]. */
+/** A print of no measured picture, on any paper, which most of a timeline is: [at, subject's place, dm², copies, width, height]. */
 type Row = readonly [string, number, number, number, number, number];
 export interface TimelineCode {
   readonly subjects: readonly string[];
   /** Rows, and other drawings as they are. */
-  readonly rows: readonly (Row | Exclude<Drawing, { type: 'job' }>)[];
+  readonly rows: readonly (Row | Drawing)[];
 }
 
 /** A timeline as rows: ten years are forty thousand of them. */
 export function timelineCode({ items, length }: Log<Drawing>): TimelineCode {
   const places = new Map<string, number>();
-  const rows: (Row | Exclude<Drawing, { type: 'job' }>)[] = [];
+  const rows: (Row | Drawing)[] = [];
   for (let i = 0; i < length; i++) {
     const event = items[i]!;
-    if (event.type !== 'job') {
+    if (event.type !== 'job' || event.spares !== undefined) {
       rows.push(event);
       continue;
     }
@@ -57,9 +57,7 @@ export function timelineOf(
   plain: (value: unknown) => unknown,
 ): Log<Drawing> {
   const items = rows.map((row): Drawing =>
-    Array.isArray(row)
-      ? jobOf(row as unknown as Row, subjects)
-      : (plain(row) as Exclude<Drawing, { type: 'job' }>),
+    Array.isArray(row) ? jobOf(row as unknown as Row, subjects) : (plain(row) as Drawing),
   );
   return { items, length: items.length };
 }

@@ -26,6 +26,7 @@ export function PicturePick({
   const { picture, share, error } = value;
   const printer = find(ledger.context, 'printer', printerId);
   const demand = demandOf(value, printerId);
+  const { setMatte } = value;
   const near = demand && nearestSubject(ledger, printerId, demand)[0];
   const nearName = near && find(ledger.context, 'subject', near.subjectId)?.name;
   return (
@@ -70,7 +71,7 @@ export function PicturePick({
               {printer && !demand ? ' Drop it again: it was measured before this printer was there.' : ''}
             </div>
           </div>
-          {picture.demand[printerId]?.matte && (
+          {picture.demand[printerId]?.matte && setMatte && (
             <Pick
               label="Black"
               value={value.matte ? 'matte' : 'photo'}
@@ -78,7 +79,7 @@ export function PicturePick({
                 { value: 'photo', label: 'photo black' },
                 { value: 'matte', label: 'matte black' },
               ]}
-              onPick={(black) => value.setMatte(black === 'matte')}
+              onPick={(black) => setMatte(black === 'matte')}
             />
           )}
           <Button onClick={value.clear}>Without it</Button>

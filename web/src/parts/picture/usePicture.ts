@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   all,
   demandBySlot,
+  find,
   nearestSubject,
   PICTURE_PROBLEM_WORDS,
   type ChannelDemand,
@@ -25,7 +26,8 @@ export interface Picture {
   readonly picture: MeasuredPicture | null;
   /** Printed with matte black, where a printer has both blacks. */
   readonly matte: boolean;
-  readonly setMatte: (matte: boolean) => void;
+  /** null: its paper says which. */
+  readonly setMatte: ((matte: boolean) => void) | null;
   /** Share measured so far; null: nothing is being measured. */
   readonly share: number | null;
   readonly error: string | null;
@@ -39,9 +41,16 @@ export interface Picture {
  *
  * @param printerId for which kinds are compared
  * @param onMeasured told once for each picture what it proposes
+ * @param paperId that it is printed on; it may say which of two blacks
  */
-export function usePicture(printerId: string, onMeasured: (proposal: Proposal) => void): Picture {
+export function usePicture(
+  printerId: string,
+  onMeasured: (proposal: Proposal) => void,
+  paperId = '',
+): Picture {
   const ledger = useLedger();
+  const said = find(ledger.context, 'paper', paperId)?.black;
+  const black = said === 'photo' || said === 'matte' ? said : null;
   const { measurePicture } = useServices();
   const [picture, setPicture] = useState<MeasuredPicture | null>(null);
   const [matte, setMatte] = useState(false);
@@ -88,8 +97,8 @@ export function usePicture(printerId: string, onMeasured: (proposal: Proposal) =
   );
   return {
     picture,
-    matte,
-    setMatte,
+    matte: black === null ? matte : black === 'matte',
+    setMatte: black === null ? setMatte : null,
     share,
     error,
     measure: (file) => void measure(file),

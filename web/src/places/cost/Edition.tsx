@@ -15,6 +15,7 @@ import {
 import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../state/hooks';
 import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
+import { PaperPick } from '../../parts/PaperPick';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
@@ -35,11 +36,16 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
   const [spare, setSpare] = useState('2');
   const [paper, setPaper] = useState('');
   const [allowance, setAllowance] = useState('10');
-  const picture = usePicture(printerId, ({ subjectId: near, size: printed, name }) => {
-    if (near) setSubject(near);
-    if (printed) setSize(printed);
-    setName((before) => before || name);
-  });
+  const [paperId, setPaperId] = useState('');
+  const picture = usePicture(
+    printerId,
+    ({ subjectId: near, size: printed, name }) => {
+      if (near) setSubject(near);
+      if (printed) setSize(printed);
+      setName((before) => before || name);
+    },
+    paperId,
+  );
   const n = readWhole(copies, 1);
   const extra = readWhole(spare, 0);
   const percent = readWhole(allowance, 0);
@@ -52,6 +58,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
           {
             printerId,
             subjectId,
+            paperId,
             ...area,
             copies: n,
             proofs: 0,
@@ -80,6 +87,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
           onPick={setSubject}
         />
         <SizePick label="Size of a copy" value={size} onPick={setSize} />
+        <PaperPick printerId={printerId} value={paperId} onPick={setPaperId} />
         <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
         <WholeField label="Proofs and spoils" value={spare} onText={setSpare} />
         <TextField

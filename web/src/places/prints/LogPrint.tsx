@@ -9,6 +9,7 @@ import {
   formatUncertain,
   printCost,
   printerCost,
+  type Entity,
   type FactDraft,
   type FactOf,
 } from '@hiraeth/core';
@@ -24,6 +25,7 @@ import { printedArea } from '../../parts/printedArea';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { NEW, printSchema, type PrintForm, type TypedPrint } from './printForm';
 import { useRepeat } from './useRepeat';
+import { WhichBlack } from './WhichBlack';
 
 type PrintDraft = Omit<Extract<FactDraft, { kind: 'jobPlanned' }>, 'kind' | 'by'>;
 
@@ -53,43 +55,58 @@ export function LogPrint({
       subjectId: last?.subjectId ?? subjects[0]?.id ?? NEW,
       subjectName: '',
       paperId: last?.paperId ?? papers[0]?.id ?? '',
+      paperName: '',
       as: 'print',
       edition: '',
       when: '',
       wanted: '',
     },
   });
-  const [subjectId, size, margin] = useWatch({ control, name: ['subjectId', 'size', 'margin'] });
-  const picture = usePicture(printerId, ({ subjectId: near, size: printed, name }) => {
-    if (near) setValue('subjectId', near);
-    if (printed) setValue('size', printed);
-    if (getValues('title') === '') setValue('title', name);
+  const [subjectId, size, margin, paperId] = useWatch({
+    control,
+    name: ['subjectId', 'size', 'margin', 'paperId'],
   });
+  const picture = usePicture(
+    printerId,
+    ({ subjectId: near, size: printed, name }) => {
+      if (near) setValue('subjectId', near);
+      if (printed) setValue('size', printed);
+      if (getValues('title') === '') setValue('title', name);
+    },
+    paperId,
+  );
   const again = useRepeat(last ?? null);
 
   const printOf = (typed: TypedPrint): { readonly drafts: FactDraft[]; readonly print: PrintDraft } => {
     const id = typed.subjectId === NEW ? newId('subject') : typed.subjectId;
+    const paper = typed.paperId === NEW ? newId('paper') : typed.paperId;
     const demand = demandOf(picture, printerId);
     return {
-      drafts:
-        typed.subjectId === NEW
-          ? [{ kind: 'defined', entity: { entity: 'subject', id, name: typed.subjectName } }]
-          : [],
+      drafts: [
+        ...named(typed.subjectId, { entity: 'subject', id, name: typed.subjectName }),
+        ...named(typed.paperId, {
+          entity: 'paper',
+          id: paper,
+          name: typed.paperName,
+          brightener: 'unknown',
+        }),
+      ],
       print: {
         printerId,
         title: typed.title || 'Untitled',
         copies: typed.copies,
         ...typed.area,
         subjectId: id,
-        ...(typed.paperId ? { paperId: typed.paperId } : {}),
+        ...(paper ? { paperId: paper } : {}),
         ...(demand ? { demand: [...demand] } : {}),
       },
     };
   };
-  const done = ({ subjectId: id }: PrintDraft): void => {
-    for (const field of ['title', 'when', 'wanted', 'subjectName'] as const) setValue(field, '');
+  const done = ({ subjectId: id, paperId: paper }: PrintDraft): void => {
+    for (const field of ['title', 'when', 'wanted', 'subjectName', 'paperName'] as const) setValue(field, '');
     setValue('copies', '1');
     setValue('subjectId', id);
+    setValue('paperId', paper ?? '');
     picture.clear();
   };
   const log = async (typed: TypedPrint): Promise<void> => {
@@ -135,6 +152,7 @@ export function LogPrint({
         subjectId={subjectId}
         area={printedArea(chosenSize(size), margin)}
         demand={demandMap(picture, printerId)}
+        paperId={paperId}
       />
       <form
         className="stack"
@@ -176,8 +194,10 @@ export function LogPrint({
             options={[
               ...papers.map((paper) => ({ value: paper.id, label: paper.name })),
               { value: '', label: 'not noted' },
+              { value: NEW, label: 'another paper …' },
             ]}
           />
+          {paperId === NEW && <TextOf control={control} name="paperName" label="Paper’s name" />}
           <Pick
             label="Printer"
             value={printerId}
@@ -210,6 +230,7 @@ export function LogPrint({
             )}
           />
         </div>
+        <WhichBlack printerId={printerId} paperId={paperId} />
         <PicturePick value={picture} printerId={printerId} maps />
         <div className="row">
           <Button type="submit" variant="contained">
@@ -245,17 +266,23 @@ export function LogPrint({
   );
 }
 
+/** What was named for the first time is defined before the print that is of it. */
+const named = (chosen: string, entity: Entity): FactDraft[] =>
+  chosen === NEW ? [{ kind: 'defined', entity }] : [];
+
 /** Ink and price of one copy, as the fields stand. */
 function WhatOneTakes({
   printerId,
   subjectId,
   area,
   demand,
+  paperId,
 }: {
   readonly printerId: string;
   readonly subjectId: string;
   readonly area: { readonly widthMm: number; readonly heightMm: number } | null;
   readonly demand: ReadonlyMap<string, number> | undefined;
+  readonly paperId: string;
 }) {
   const ledger = useLedger();
   const money = useMoneyInterval();
@@ -263,7 +290,10 @@ function WhatOneTakes({
   const cost = printerCost(ledger, printerId, useHour());
   const one =
     cost && area && subjectId && subjectId !== NEW
-      ? printCost(ledger, cost, subjectId, (area.widthMm * area.heightMm) / 10_000, demand)
+      ? printCost(ledger, cost, subjectId, (area.widthMm * area.heightMm) / 10_000, {
+          demand,
+          paperId,
+        })
       : null;
   return (
     <div className="lead" style={{ paddingTop: 12 }}>
@@ -272,7 +302,7 @@ function WhatOneTakes({
         {one ? (
           <>
             {one.refill ? `${money(one.refill)} with your ink` : 'A price is not known yet'}
-            {one.original ? `, ${money(one.original)} with originals` : ''}. Choose a size and a subject
+            {one.original ? `, ${money(one.original)} with originals` : ''}: for the size, subject and paper
             below.
           </>
         ) : subjectId === NEW ? (

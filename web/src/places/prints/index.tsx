@@ -95,9 +95,11 @@ export default function Prints() {
 function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
   const record = useRecord();
   const [slotId, setSlotId] = useState('');
-  const [shade, setShade] = useState<string>(SHADES[0]);
+  const [chosen, setChosen] = useState<string | null>(null);
   if (!printer) return null;
   const slot = printer.slots.find(({ id }) => id === slotId) ?? printer.slots[0]!;
+  // Mostly it is the two blacks that take turns.
+  const shade = chosen ?? (slot.shades.includes('matte black') ? 'photo black' : 'matte black');
   return (
     <>
       <Pick
@@ -106,7 +108,7 @@ function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
         options={printer.slots.map(({ id, name }) => ({ value: id, label: name }))}
         onPick={setSlotId}
       />
-      <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setShade} />
+      <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setChosen} />
       <Button
         onClick={() =>
           void record(

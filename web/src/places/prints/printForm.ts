@@ -5,7 +5,7 @@ import { typed, whole } from '../../parts/formSchema';
 import { printedArea } from '../../parts/printedArea';
 import { chosenSize, type ChosenSize } from '../../parts/SizePick';
 
-/** Kind of picture that has to be named first. */
+/** Kind of picture, or paper, that has to be named first. */
 export const NEW = 'new';
 const MOST_COPIES = 100_000;
 
@@ -28,6 +28,7 @@ export const printSchema = z
     subjectId: z.string(),
     subjectName: z.string().trim().max(120, 'A name has at most 120 letters.'),
     paperId: z.string(),
+    paperName: z.string().trim().max(120, 'A name has at most 120 letters.'),
     as: z.enum(PRINT_KINDS),
     edition: z.string().trim().max(100, 'An edition’s name has at most 100 letters.'),
     /** null: now. */
@@ -49,6 +50,11 @@ export const printSchema = z
   .refine(({ subjectId, subjectName }) => subjectId !== NEW || subjectName !== '', {
     path: ['subjectName'],
     message: 'Give the new kind of picture a name.',
+    when: () => true,
+  })
+  .refine(({ paperId, paperName }) => paperId !== NEW || paperName !== '', {
+    path: ['paperName'],
+    message: 'Give the new paper a name.',
     when: () => true,
   })
   .transform((print) => ({ ...print, area: area(print)! }));

@@ -23,6 +23,7 @@ import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
+import { PaperPick } from '../../parts/PaperPick';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
@@ -39,16 +40,21 @@ export function CanPrint() {
   const [copies, setCopies] = useState('10');
   const [size, setSize] = useState(() => chooseSize());
   const record = useRecord();
-  const picture = usePicture(printerId, ({ subjectId: near, size: printed }) => {
-    if (near) setSubjectId(near);
-    if (printed) setSize(printed);
-  });
+  const [paperId, setPaperId] = useState('');
+  const picture = usePicture(
+    printerId,
+    ({ subjectId: near, size: printed }) => {
+      if (near) setSubjectId(near);
+      if (printed) setSize(printed);
+    },
+    paperId,
+  );
   const count = readWhole(copies, 1);
   const area = chosenSize(size);
   const demand = demandOf(picture, printerId);
   const one: Job | null =
     area && count !== null && printerId && subjectId
-      ? { subjectId, copies: count, ...area, demand: demand ? demandBySlot(demand) : undefined }
+      ? { subjectId, copies: count, ...area, paperId, demand: demand ? demandBySlot(demand) : undefined }
       : null;
   const waiting = plannedJobs(ledger, printerId).filter(({ job }) =>
     find(ledger.context, 'subject', job.subjectId),
@@ -68,6 +74,7 @@ export function CanPrint() {
           copies: count,
           ...area,
           subjectId,
+          ...(paperId ? { paperId } : {}),
           ...(demand ? { demand: [...demand] } : {}),
         },
       ],
@@ -117,6 +124,7 @@ export function CanPrint() {
         onPick={setSubjectId}
       />
       <SizePick value={size} onPick={setSize} />
+      <PaperPick printerId={printerId} value={paperId} onPick={setPaperId} />
       <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
       <PicturePick value={picture} printerId={printerId} />
       <Waiting jobs={waiting} onAdd={one && keep} />

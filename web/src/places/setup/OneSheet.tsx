@@ -25,7 +25,7 @@ import { Swatch } from '../../parts/Swatch';
 import { setUpEntities, setUpSaid, typeOf, type SetUpInput } from './setUpFacts';
 import { bodyOfSheet, bodySchema, sheetSchema, TOGETHER, type SheetForm } from './sheetForm';
 
-const START: readonly string[] = ['photo black', 'cyan', 'magenta', 'yellow'];
+const START: readonly string[] = ['black', 'cyan', 'magenta', 'yellow'];
 const SHADE_CHOICES = [
   ...optionsOf<string>(SHADES),
   ...[['cyan', 'magenta', 'yellow']].map((shades) => ({

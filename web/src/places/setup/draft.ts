@@ -90,11 +90,11 @@ export const bodyDraft = (construction: Construction = 'compartmentTank'): BodyD
 
 /** Usual patterns of channels, to begin with and adjust. */
 export const PATTERNS: readonly { readonly name: string; readonly shades: readonly string[] }[] = [
-  { name: 'Black and one body of three colours', shades: ['photo black', 'cyan, magenta, yellow'] },
-  { name: 'Four', shades: ['photo black', 'cyan', 'magenta', 'yellow'] },
+  { name: 'Black and one body of three colours', shades: ['black', 'cyan, magenta, yellow'] },
+  { name: 'Four', shades: ['black', 'cyan', 'magenta', 'yellow'] },
   {
     name: 'Six, with light inks',
-    shades: ['photo black', 'cyan', 'light cyan', 'magenta', 'light magenta', 'yellow'],
+    shades: ['black', 'cyan', 'light cyan', 'magenta', 'light magenta', 'yellow'],
   },
   {
     name: 'Eight, two greys',

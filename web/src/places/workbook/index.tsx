@@ -152,7 +152,7 @@ function about(entity: Entity): string {
     case 'tool':
       return entity.count === 1 ? '' : `${entity.count} of them`;
     case 'paper':
-      return `brightener: ${entity.brightener}`;
+      return `${entity.black ? `takes ${entity.black === 'both' ? 'either' : entity.black} black; ` : ''}brightener: ${entity.brightener}`;
     case 'jobRule':
       return `${entity.queue || 'any queue'}, titles like ${entity.title || 'any'}${entity.ignore ? ': put away' : ''}`;
     default:
