@@ -12,6 +12,7 @@ export interface Balance {
   readonly startMl: number;
   readonly addedMl: number;
   readonly printedMl: number;
+  /** By cleanings, and by purges of a line that two blacks share. */
   readonly cleanedMl: number;
   readonly changesMl: number;
   readonly idleMl: number;
@@ -50,7 +51,7 @@ export function balanceOf(account: InkAccount): Balance {
     startMl: total('openingMl'),
     addedMl: total('filledMl'),
     printedMl: sum('printed'),
-    cleanedMl: sum('cleaned'),
+    cleanedMl: sum('cleaned') + sum('switched'),
     changesMl: sum('change'),
     idleMl: sum('idle'),
     drawnOutMl: sum('drawnOut') + sum('flushed') + total('returnedMl'),

@@ -3,6 +3,7 @@ export const CAUSES = [
   'printed',
   'cleaned',
   'change',
+  'switched',
   'idle',
   'notLogged',
   'primed',
@@ -16,4 +17,11 @@ export const CAUSES = [
 export type Cause = (typeof CAUSES)[number];
 
 /** Causes by which the printer drew ink. */
-export const DRAWN: ReadonlySet<Cause> = new Set(['printed', 'cleaned', 'change', 'idle', 'notLogged']);
+export const DRAWN: ReadonlySet<Cause> = new Set([
+  'printed',
+  'cleaned',
+  'change',
+  'switched',
+  'idle',
+  'notLogged',
+]);

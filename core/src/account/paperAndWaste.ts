@@ -37,6 +37,7 @@ const PLACE_OF: Record<Cause, 'paperMl' | 'headMl' | 'changesMl' | 'lostMl'> = {
   notLogged: 'paperMl',
   cleaned: 'headMl',
   idle: 'headMl',
+  switched: 'headMl',
   change: 'changesMl',
   primed: 'changesMl',
   drawnOut: 'lostMl',

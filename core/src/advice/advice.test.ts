@@ -1,8 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
-import { ALWAYS, inkAccount } from '../account';
+import { ALWAYS, balanceOf, inkAccount } from '../account';
 import { goingIn } from '../bench';
 import { periodCost, quoteEdition } from '../cost';
-import { composition, counterOf, inkNow, keepHead, Ledger, mixesOf, modelOf, reviveHead } from '../ledger';
+import {
+  composition,
+  counterOf,
+  inkNow,
+  keepHead,
+  Ledger,
+  mixesOf,
+  modelOf,
+  padMl,
+  reviveHead,
+} from '../ledger';
 import { imageExposure, listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
 import {
@@ -15,6 +25,7 @@ import {
 } from '../words';
 import { predictUse } from '../usage';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { USE_PRIOR } from '../workbook';
 import type { Black, ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
 import {
   canPrint,
@@ -578,6 +589,60 @@ describe('two blacks, and papers that take one of them', () => {
     const one = define({ ...PRINTER, slots: PRINTER.slots.map((slot) => ({ ...slot, shades: ['black'] })) });
     expect(drew(room(one, on('rag')))).toEqual([true, true, true]);
     expect(drew(room(on('baryta'), on('rag')))).toEqual([true, true, true]);
+  });
+
+  describe('on one line', () => {
+    const oneLine = define({
+      ...PRINTER,
+      slots: PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] })),
+      blacksShareLine: true,
+    });
+    const noted: FactDraft = {
+      kind: 'shadeSwitched',
+      printerId: 'printer',
+      slotId: 'magenta',
+      shade: 'matte black',
+    };
+    /** Times that each of the two took the line over, by the account and on the way. */
+    const switches = (...facts: readonly FactDraft[]): number[] =>
+      ['cyan', 'magenta'].map((slotId) => {
+        const account = inkAccount(room(oneLine, ...facts), 'printer', ALWAYS, at)!;
+        expect(balanceOf(account).gapMl).toBeCloseTo(0, 6);
+        const ml = account.channels
+          .find((channel) => channel.slotId === slotId)!
+          .entries.reduce((sum, { cause, ml: part }) => sum + (cause === 'switched' ? part : 0), 0);
+        return ml / USE_PRIOR.switched.value;
+      });
+
+    test.each<[string, readonly FactDraft[], number[]]>([
+      ['the first only tells what stands there', [on('rag')], [0, 0]],
+      ['each print on the other paper', [on('rag'), on('rag'), on('baryta'), on('rag')], [1, 1]],
+      ['a paper that takes either leaves it as it is', [on('rag'), on('office'), on('rag')], [0, 0]],
+      ['noted by hand', [on('baryta'), noted], [0, 1]],
+      ['noted, and told by the next print: once', [on('baryta'), noted, on('rag'), noted], [0, 1]],
+    ])('%s', (_, facts, times) => {
+      switches(...facts).forEach((found, i) => expect(found).toBeCloseTo(times[i]!, 6));
+    });
+
+    test('what waits is reckoned with the switches that it makes, in its order', () => {
+      const ledger = room(oneLine, on('rag'));
+      const job = (paperId: string) => ({
+        subjectId: 'any',
+        copies: 1,
+        widthMm: 100,
+        heightMm: 100,
+        paperId,
+      });
+      const use = (...papers: readonly string[]) =>
+        canPrint(ledger, 'printer', papers.map(job), at).channels.map(({ use: { value } }) => value);
+      const [together, apart] = [use('rag', 'rag', 'baryta'), use('rag', 'baryta', 'rag')];
+      expect(apart[0]).toBeCloseTo(together[0]!, 9);
+      expect(apart[1]! - together[1]!).toBeCloseTo(USE_PRIOR.switched.value, 6);
+      expect(padMl(room(oneLine, on('rag'), on('baryta')), 'printer')).toBeCloseTo(
+        padMl(ledger, 'printer') + USE_PRIOR.switched.value,
+        6,
+      );
+    });
   });
 
   test('what is kept to be shown at once still knows it', () => {

@@ -4,6 +4,7 @@ import { headAdvice, type HeadAdvice } from '../nozzle';
 import { largestCount, normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
 import { queueUse, runsDry, type PrinterModel } from '../usage';
 import type { Printer } from '../workbook';
+import { switchesIn } from './switchesIn';
 import { NO_PRINT, slotView, type AdviceCode, type NotKnown, type SlotView } from './adviceFor';
 
 export interface JobChannel {
@@ -81,8 +82,12 @@ export function canPrint(
   const printer = find(book.context, 'printer', printerId);
   const model = modelOf(book, printerId);
   const views = printer && model ? printer.slots.map((slot) => slotView(book, printerId, slot.id, at)!) : [];
-  const rowsOf = (some: readonly Job[]): Row[] =>
-    views.map((view) => rowOf(book.context, view, printer!, model!, some, inkOf));
+  const rowsOf = (some: readonly Job[]): Row[] => {
+    const switches = printer ? switchesIn(book, printer, some) : null;
+    return views.map((view) =>
+      rowOf(book.context, view, printer!, model!, some, switches?.get(view.slot.id) ?? 0, inkOf),
+    );
+  };
   const rows = rowsOf(jobs);
   const channels = rows.map((row) => row.channel);
   const unknown = channels.find((channel) => channel.probability === null);
@@ -126,6 +131,7 @@ function rowOf(
   printer: Printer,
   model: PrinterModel,
   jobs: readonly Job[],
+  switched: number,
   inkOf: ReadonlyMap<string, Uncertain>,
 ): Row {
   const { slot, cartridge, advice } = view;
@@ -139,7 +145,7 @@ function rowOf(
       demand,
       spares: sparedSlots(context, printer.id, paperId),
     })),
-    cleanings > 0 ? { ...NO_EXPOSURE, [printer.cleansAt]: cleanings } : NO_EXPOSURE,
+    { ...NO_EXPOSURE, [printer.cleansAt]: cleanings, switched },
   );
   const given = inkOf.get(slot.id);
   const ink = given ?? (advice.notKnown === null ? (cartridge?.ink ?? null) : null);

@@ -24,6 +24,7 @@ export { ordersFor, type BottleSize, type InkOrder, type Order } from './ordersF
 export { dayPlan, type DayPlan, type Sitting, type TopUp } from './dayPlan';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { jobOfPlanned } from './jobOfPlanned';
+export { switchesIn } from './switchesIn';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
 export { sensorReading, type Lamps, type SensorReading } from './sensorReading';

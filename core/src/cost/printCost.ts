@@ -2,7 +2,7 @@ import { NO_EXPOSURE } from '../exposure';
 import { find, modelOf, settingsOf, sparedSlots, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
-import { BLACKS } from '../workbook';
+import { blackOf } from '../workbook';
 import { addUp, type PrinterCost } from './printerCost';
 
 /** What one print costs, in minor units: the average with its doubt, and how far single prints lie about it. */
@@ -112,11 +112,9 @@ export function printCost(
 
 /** The channels of either black. */
 const blackSlots = (book: Book, printerId: string): readonly string[] =>
-  (['photo', 'matte'] as const).flatMap((black) =>
-    (find(book.context, 'printer', printerId)?.slots ?? [])
-      .filter(({ shades }) => shades.some((shade) => BLACKS[black].some((one) => one === shade)))
-      .map(({ id }) => id),
-  );
+  (find(book.context, 'printer', printerId)?.slots ?? [])
+    .filter(({ shades }) => blackOf(shades) !== null)
+    .map(({ id }) => id);
 
 /** Ink on paper and its share of all that never reached it: by area, or alike for each print. */
 function withOverhead(

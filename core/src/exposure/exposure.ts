@@ -16,6 +16,8 @@ export interface Exposure extends Readonly<Record<CleaningLevel, number>> {
   readonly imageMl: number;
   readonly imageSquares: number;
   readonly change: number;
+  /** Times that its black took the line over from the other one. */
+  readonly switched: number;
   readonly idleDays: number;
 }
 
@@ -28,6 +30,7 @@ export const NO_EXPOSURE: Exposure = {
   group: 0,
   recharge: 0,
   change: 0,
+  switched: 0,
   idleDays: 0,
 };
 
@@ -66,6 +69,7 @@ export function addExposure(a: Exposure, b: Exposure): Exposure {
     group: a.group + b.group,
     recharge: a.recharge + b.recharge,
     change: a.change + b.change,
+    switched: a.switched + b.switched,
     idleDays: a.idleDays + b.idleDays,
   };
 }
@@ -119,12 +123,14 @@ export function timesExposure(exposure: Exposure, n: number, pictures: 'differen
     group: exposure.group * n,
     recharge: exposure.recharge * n,
     change: exposure.change * n,
+    switched: exposure.switched * n,
     idleDays: exposure.idleDays * n,
   };
 }
 
-/** True when something drew ink through the outlet: a print, a cleaning or a change; days alone do not count. */
+/** True when something drew ink through the outlet: a print, a cleaning, a change or a switch; days alone do not count. */
 export const drewInk = (exposure: Exposure): boolean =>
   exposure.areas.length > 0 ||
   exposure.imageMl > 0 ||
-  exposure.light + exposure.deep + exposure.group + exposure.recharge + exposure.change > 0;
+  exposure.light + exposure.deep + exposure.group + exposure.recharge + exposure.change + exposure.switched >
+    0;

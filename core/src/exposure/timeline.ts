@@ -30,7 +30,9 @@ export type Drawing =
       /** Only these channels; null: all. */
       readonly slotIds: readonly string[] | null;
     }
-  | { readonly type: 'change'; readonly at: string };
+  | { readonly type: 'change'; readonly at: string }
+  /** Of two blacks on one line this one took over: what stood in the line was purged with its ink. */
+  | { readonly type: 'switch'; readonly at: string; readonly slotId: string };
 
 /** All that drew ink from a printer, in order of time; a place in it says how far a cartridge has come along. */
 export type Timeline = Log<Drawing>;
@@ -64,8 +66,8 @@ export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'print
   const idleDays = Math.max(0, (msOf(stretch.to) - msOf(stretch.from)) / DAY_MS);
   if (idleDays === 0) return drawn;
   // Written out: this is done at every weighing, and a spread is slow.
-  const { areas, imageMl, imageSquares, light, deep, group, recharge, change } = drawn;
-  return { areas, imageMl, imageSquares, light, deep, group, recharge, change, idleDays };
+  const { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched } = drawn;
+  return { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched, idleDays };
 }
 
 function drawnBetween(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
@@ -79,6 +81,7 @@ function drawnBetween(timeline: Timeline, from: number, to: number, slotId: stri
     const event = timeline.items[i]!;
     own =
       event.type === 'image' ||
+      event.type === 'switch' ||
       (event.type === 'cleaning' && event.slotIds !== null) ||
       (event.type === 'job' && event.spares !== undefined);
   }
@@ -93,7 +96,16 @@ function drawnBetween(timeline: Timeline, from: number, to: number, slotId: stri
 
 function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Exposure {
   const areas = new Map<string, { dm2: number; squares: number }>();
-  const sum = { imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0 };
+  const sum = {
+    imageMl: 0,
+    imageSquares: 0,
+    light: 0,
+    deep: 0,
+    group: 0,
+    recharge: 0,
+    change: 0,
+    switched: 0,
+  };
   for (let i = from; i < to; i++) {
     const event = timeline.items[i]!;
     switch (event.type) {
@@ -118,6 +130,9 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
       case 'change':
         sum.change += 1;
         break;
+      case 'switch':
+        if (event.slotId === slotId) sum.switched += 1;
+        break;
     }
   }
   const sorted: SubjectArea[] = [];
@@ -132,6 +147,7 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
     group: sum.group,
     recharge: sum.recharge,
     change: sum.change,
+    switched: sum.switched,
     idleDays: 0,
   };
 }

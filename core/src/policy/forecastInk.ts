@@ -1,4 +1,4 @@
-import { jobOfPlanned, slotView, type NotKnown } from '../advice';
+import { jobOfPlanned, slotView, switchesIn, type NotKnown } from '../advice';
 import { plannedJobs, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import type { Uncertain } from '../quantity';
@@ -131,6 +131,7 @@ function jobSteps(
       const { by } = planned.job;
       return {
         ...job,
+        paperId,
         dm2: (copies * widthMm * heightMm) / 10_000,
         spares: sparedSlots(book.context, printer.id, paperId),
         days: by ? Math.max(0, (Date.parse(by) - Date.parse(at)) / DAY_MS) : 0,
@@ -139,7 +140,10 @@ function jobSteps(
     .sort((a, b) => a.days - b.days);
   return planned.map(({ days }, i) => ({
     days,
-    use: queueUse(model, slotId, planned.slice(0, i + 1), NO_EXPOSURE).use,
+    use: queueUse(model, slotId, planned.slice(0, i + 1), {
+      ...NO_EXPOSURE,
+      switched: switchesIn(book, printer, planned.slice(0, i + 1)).get(slotId) ?? 0,
+    }).use,
   }));
 }
 

@@ -1,9 +1,18 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import type { Printer } from '../workbook';
+import { USE_PRIOR, type Printer } from '../workbook';
 
 /** What draws ink beside a kind of picture, in the order in which a model keeps them. */
-export const TERMS = ['imageMl', 'light', 'deep', 'group', 'recharge', 'change', 'idleDays'] as const;
+export const TERMS = [
+  'imageMl',
+  'light',
+  'deep',
+  'group',
+  'recharge',
+  'change',
+  'switched',
+  'idleDays',
+] as const;
 export type Term = (typeof TERMS)[number];
 
 /** One learnt coefficient per channel scales a picture's separation: prior 1 with sd 60 %. */
@@ -24,6 +33,8 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
       return IMAGE_PRIOR;
     case 'idleDays':
       return draws.idleDay;
+    case 'switched':
+      return draws.switched ?? USE_PRIOR.switched;
     case 'light':
     case 'deep':
     case 'group':
@@ -39,7 +50,7 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
  * @param exposure of one channel
  * @param draws the printer's priors
  * @returns ml with u
- * @example predictPrior({ areas: [{ subjectId: "a", dm2: 100, squares: 0 }], imageMl: 0, imageSquares: 0, light: 1, deep: 0, group: 0, recharge: 0, change: 0, idleDays: 0 }, { perDm2: { value: 0.012, u: 0.009 }, light: { value: 0.4, u: 0.3 } }).value.toFixed(2) // "1.60"
+ * @example predictPrior({ areas: [{ subjectId: "a", dm2: 100, squares: 0 }], imageMl: 0, imageSquares: 0, light: 1, deep: 0, group: 0, recharge: 0, change: 0, switched: 0, idleDays: 0 }, { perDm2: { value: 0.012, u: 0.009 }, light: { value: 0.4, u: 0.3 } }).value.toFixed(2) // "1.60"
  */
 export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
   let value = 0;

@@ -1,4 +1,12 @@
-export { predictPrior, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws, type Term } from './features';
+export {
+  predictPrior,
+  priorOfTerm,
+  SCATTER_PRIOR,
+  SHARED_SCATTER,
+  TERMS,
+  type Draws,
+  type Term,
+} from './features';
 export {
   fitPrinter,
   Fitting,

@@ -58,7 +58,7 @@ const timesGain = (coefficient: Uncertain, gain: Uncertain): Uncertain => ({
 
 /** One cause's part of what a channel draws. */
 export interface UsePart {
-  readonly cause: 'printed' | 'cleaned' | 'change' | 'idle';
+  readonly cause: 'printed' | 'cleaned' | 'change' | 'switched' | 'idle';
   /** For `printed`; null for pictures of measured demand. */
   readonly subjectId: string | null;
   /** For `cleaned`. */
@@ -97,7 +97,8 @@ function partOfTerm(term: Term, ml: number): UsePart {
     case 'imageMl':
       return { cause: 'printed', subjectId: null, level: null, ml };
     case 'change':
-      return { cause: 'change', subjectId: null, level: null, ml };
+    case 'switched':
+      return { cause: term, subjectId: null, level: null, ml };
     case 'idleDays':
       return { cause: 'idle', subjectId: null, level: null, ml };
     default:

@@ -27,8 +27,8 @@ export function runsDry(ink: Uncertain, reserveMl: number, use: Uncertain): numb
  * @param pictures `different` ones, or N copies of the `same`: then the doubt grows with N, not with its root
  * @param predict use of an exposure, ml with u
  * @returns 0 to 100 000
- * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, idleDays: 0 }, "different", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 48
- * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, idleDays: 0 }, "same", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 38
+ * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, switched: 0, idleDays: 0 }, "different", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 48
+ * @example safeCount({ value: 20, u: 0.3 }, 3.5, { areas: [{ subjectId: "a", dm2: 1, squares: 1 }], imageMl: 0, imageSquares: 0, light: 0, deep: 0, group: 0, recharge: 0, change: 0, switched: 0, idleDays: 0 }, "same", (x) => ({ value: 0.3 * x.areas[0].dm2, u: Math.hypot(0.02 * x.areas[0].dm2, 0.25 * 0.3 * Math.sqrt(x.areas[0].squares)) })) // 38
  */
 export function safeCount(
   ink: Uncertain,

@@ -7,6 +7,7 @@ export const CAUSE_WORDS: Record<Cause, string> = {
   printed: 'Prints',
   cleaned: 'Cleaning',
   change: 'Cartridge changes',
+  switched: 'Switches between blacks',
   idle: 'Idle days',
   notLogged: 'Not logged',
   primed: 'Primed by hand',

@@ -21,6 +21,8 @@ export const USE_PRIOR = {
   recharge: { value: 8, u: 4 },
   change: { value: 0.8, u: 0.6 },
   idleDay: { value: 0.01, u: 0.01 },
+  /** By the black that takes a shared line over. */
+  switched: { value: 1.5, u: 1.2 },
 } as const;
 
 /** Due dates, in days or as a fraction of the target. */

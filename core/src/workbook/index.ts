@@ -1,5 +1,6 @@
 export { checkLayoutSchema, type CheckLayout, type LayoutField } from './checkLayout';
 export * from './vocabulary';
+export { blackOf } from './blackOf';
 export { sparedBlacks } from './sparedBlacks';
 export * from './defaults';
 export * from './schema';

@@ -126,8 +126,12 @@ const printer = z.strictObject({
       recharge: uncertain.default(USE_PRIOR.recharge),
       change: uncertain.default(USE_PRIOR.change),
       idleDay: uncertain.default(USE_PRIOR.idleDay),
+      /** What the black that takes a shared line over purges it with; absent: not said. */
+      switched: uncertain.nullable().optional(),
     })
     .prefault({}),
+  /** Photo and matte black share one line: changing between them purges it. Absent: each has its own. */
+  blacksShareLine: z.boolean().optional(),
   padCapacityMl: amount.nullable().default(null),
   /** The head: lines in one channel's field of the nozzle check, and spare nozzles of a channel; null: not known. */
   headLines: z.int().min(1).max(5000).nullable().default(null),

@@ -15,6 +15,7 @@ import {
   type Printer,
   type QuantityKind,
 } from '@hiraeth/core';
+import { hasBothBlacks, SHARE_LINE } from './blacks';
 import { FEEDS, optionsOf } from './fields';
 
 /** One field of a definition: where it stands, how it is typed. */
@@ -116,6 +117,9 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         },
         { path: 'openMinutes', label: 'May stand open, minutes', as: 'plain' },
         { path: 'exchangeState', label: 'Needs its exchange state before a cartridge comes out', as: 'flag' },
+        ...(hasBothBlacks(entity.slots)
+          ? [{ path: 'blacksShareLine', label: SHARE_LINE, as: 'flag' } as const]
+          : []),
         { path: 'padCapacityMl', label: 'Waste pad holds, ml', as: 'volume', optional: true },
         {
           path: 'lineMl',
@@ -275,6 +279,9 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         ...draw('deep', 'Deep cleaning, ml'),
         ...draw('change', 'Cartridge change, ml'),
         ...draw('idleDay', 'Idle day, ml'),
+        ...(entity.blacksShareLine
+          ? uncertainFields('draws.switched', 'Black taking the line over, ml', 'volume', true)
+          : []),
       ];
     case 'cartridgeType':
       return [

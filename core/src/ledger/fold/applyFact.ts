@@ -2,6 +2,7 @@ import { append } from '../../exposure';
 import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf, find } from '../define/context';
 import { sparedSlots } from '../define/sparedSlots';
+import { purgeFor, switchShade } from './blacks';
 import { happen, mixesByPriors, noteStay } from './chain';
 import { chipEvent, countFromFull, readGauge, signalled } from './chip';
 import type { Fold } from './Fold';
@@ -125,6 +126,11 @@ export function applyFact(fold: Fold, fact: Fact): void {
       if (printer) printer.headAt = fact.at;
       return;
     }
+    case 'shadeSwitched': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) switchShade(fold, printer, fact);
+      return;
+    }
     case 'printerMoved': {
       const printer = fold.printer(fact.printerId);
       if (printer) printer.movedAt = fact.at;
@@ -204,7 +210,6 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'defined':
     case 'densityMeasured':
     case 'squeezeCalibrated':
-    case 'shadeSwitched':
     case 'quoted':
     case 'editionPriced':
     case 'noted':
@@ -433,6 +438,7 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
   const { at, subjectId, widthMm, heightMm } = fact;
   const spares = sparedSlots(fold.context, fact.printerId, fact.paperId);
+  purgeFor(fold, printer, fact);
   // Spoilt sheets, strips and targets take ink that the good ones bear; nobody is given one.
   const copies = (fact.as ?? 'print') === 'print' ? fact.copies : 0;
   printer.timeline = append(

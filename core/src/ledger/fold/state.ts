@@ -2,7 +2,16 @@ import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '
 import type { ChipState } from '../../gauge';
 import type { Source, Uncertain } from '../../quantity';
 import type { Observed } from '../../usage';
-import type { Because, CheckAfter, CheckLight, FactOf, Ports, PurchaseKind, Signal } from '../../workbook';
+import type {
+  Because,
+  Black,
+  CheckAfter,
+  CheckLight,
+  FactOf,
+  Ports,
+  PurchaseKind,
+  Signal,
+} from '../../workbook';
 
 /**
  * What something is mixed of: lots (a bottle's id, or `original`, `unknown`, `flush`) beside their parts of the whole, which add
@@ -251,6 +260,8 @@ export interface PrinterState {
   /** When the head that is in it came; null: with the printer. */
   headAt: string | null;
   movedAt: string | null;
+  /** Which black stands in the line that two share; null: not known, or each has its own. */
+  blackInLine: Black | null;
   /** Where the timeline stood when the waste pad was last renewed. */
   padPosition: number;
 }
@@ -371,6 +382,7 @@ export const newPrinterState = (): PrinterState => ({
   profiles: emptyLog(),
   headAt: null,
   movedAt: null,
+  blackInLine: null,
   padPosition: 0,
 });
 

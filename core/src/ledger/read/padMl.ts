@@ -1,9 +1,10 @@
 import { exposureDuring } from '../../exposure';
+import { priorOfTerm } from '../../usage';
 import { find } from '../define/context';
 import type { Book } from '../Ledger';
 
 /**
- * Ink that went into a printer's waste pad since it was last renewed: what cleanings and changes drew from all channels, by
+ * Ink that went into a printer's waste pad since it was last renewed: what cleanings, changes and switches drew from all channels, by
  * the printer's own figures.
  *
  * @returns ml; 0 when there is no such printer
@@ -14,7 +15,7 @@ export function padMl(book: Book, printerId: string): number {
   if (!printer || !state) return 0;
   const { draws } = printer;
   return printer.slots.reduce((sum, slot) => {
-    const { light, deep, group, recharge, change } = exposureDuring(state.timeline, {
+    const { light, deep, group, recharge, change, switched } = exposureDuring(state.timeline, {
       slotId: slot.id,
       fromPosition: state.padPosition,
       toPosition: state.timeline.length,
@@ -27,7 +28,8 @@ export function padMl(book: Book, printerId: string): number {
       deep * draws.deep.value +
       group * draws.group.value +
       recharge * draws.recharge.value +
-      change * draws.change.value
+      change * draws.change.value +
+      switched * priorOfTerm('switched', draws).value
     );
   }, 0);
 }

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
-import { find, sparedBlacks, type Paper } from '@hiraeth/core';
+import { find, type Paper } from '@hiraeth/core';
+import { hasBothBlacks } from '../../parts/blacks';
 import { useLedger, useRecord } from '../../state/hooks';
 
 /** Asked once for each paper, where the printer has two blacks: prints then draw on the right one alone. */
@@ -7,8 +8,8 @@ export function WhichBlack({ printerId, paperId }: { readonly printerId: string;
   const { context } = useLedger();
   const record = useRecord();
   const paper = find(context, 'paper', paperId);
-  const shades = find(context, 'printer', printerId)?.slots.flatMap((slot) => slot.shades) ?? [];
-  if (!paper || paper.black || sparedBlacks(shades, 'photo').length === 0) return null;
+  const slots = find(context, 'printer', printerId)?.slots ?? [];
+  if (!paper || paper.black || !hasBothBlacks(slots)) return null;
   const say = (black: Paper['black'], said: string): void =>
     void record([{ kind: 'defined', entity: { ...paper, black } }], `Saved: ${paper.name} takes ${said}.`);
   return (

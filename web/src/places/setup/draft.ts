@@ -10,6 +10,7 @@ import {
   type QuantityKind,
   type Variant,
 } from '@hiraeth/core';
+import { hasBothBlacks } from '../../parts/blacks';
 import type { BodyInput, Channel, SetUpInput } from './setUpFacts';
 
 /** Shades that share one body are written in one text. */
@@ -48,6 +49,8 @@ export interface Draft {
   readonly name: string;
   readonly feed: Printer['feed'];
   readonly channels: readonly ChannelDraft[];
+  /** Two blacks on one line. */
+  readonly shareLine: boolean;
   readonly bodies: readonly BodyDraft[];
   readonly installed: boolean;
   readonly sets: '1' | '2';
@@ -136,6 +139,7 @@ export const newDraft = (): Draft => ({
   name: '',
   feed: 'stationary',
   channels: PATTERNS[1]!.shades.map((shades) => channelDraft(shades)),
+  shareLine: false,
   bodies: [bodyDraft()],
   installed: true,
   sets: '1',
@@ -263,6 +267,7 @@ export function readAnswers(
         feed: draft.feed,
         channels,
         bodies,
+        blacksShareLine: draft.shareLine && hasBothBlacks(channels),
         sets: Number(draft.sets),
         chip: draft.chip,
         chipMl: number('chip', draft.chipMl, 'volume', 'The chip'),

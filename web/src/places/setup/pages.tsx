@@ -17,6 +17,7 @@ import {
   type Variant,
 } from '@hiraeth/core';
 import { useLedger } from '../../state/hooks';
+import { hasBothBlacks, SHARE_LINE } from '../../parts/blacks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
@@ -159,6 +160,16 @@ export function Channels({ draft, put }: PageProps) {
           Add a channel
         </Button>
       </div>
+      {hasBothBlacks(draft.channels.map(({ shades }) => ({ shades: [shades] }))) && (
+        <label className="row" style={{ gap: 8 }}>
+          <input
+            type="checkbox"
+            checked={draft.shareLine}
+            onChange={(event) => put({ shareLine: event.target.checked })}
+          />
+          {SHARE_LINE}
+        </label>
+      )}
     </>
   );
 }

@@ -4,6 +4,7 @@ import {
   checkFact,
   CONSTRUCTIONS,
   describePrinter,
+  type Printer,
   entityRule,
   factSchema,
   Ledger,
@@ -248,4 +249,15 @@ test('a two-part body of own masses is weighed as a whole until its head was wei
     expect(type.headPart ?? null).toBeNull();
     expect(entityRule({ ...type, entity: 'cartridgeType', id: 't', name: 'Own' })).toBeNull();
   }
+});
+
+test.each([
+  ['two blacks', ['photo black', 'matte black'], true],
+  ['one that was left of two', ['matte black', 'cyan'], undefined],
+])('a line that %s share', (_, shades, shared) => {
+  const channels = shades.map((shade) => channelDraft(shade));
+  const { read } = readAnswers({ ...newDraft(), name: 'It', channels, shareLine: true }, 'GBP');
+  const printer = setUpEntities(read.input, new Ledger(), newId).find(({ entity }) => entity === 'printer');
+  expect(printer).toMatchObject({ entity: 'printer' });
+  expect((printer as Printer).blacksShareLine).toBe(shared);
 });

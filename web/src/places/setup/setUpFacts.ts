@@ -46,6 +46,7 @@ export interface SetUpInput {
   readonly name: string;
   readonly feed: Printer['feed'];
   readonly channels: readonly Channel[];
+  readonly blacksShareLine?: boolean;
   /** At least one. */
   readonly bodies: readonly BodyInput[];
   readonly sets: number;
@@ -116,6 +117,7 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
     name: input.name,
     feed: input.feed,
     slots,
+    ...(input.blacksShareLine ? { blacksShareLine: true } : {}),
     gauge: {
       display: input.gauge.display,
       ...(input.gauge.switchOff === null ? {} : { switchOff: { offered: input.gauge.switchOff } }),
