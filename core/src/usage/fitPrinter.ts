@@ -27,6 +27,13 @@ export interface Observed {
   readonly counted: Uncertain | null;
 }
 
+/** What may change what a printer draws from all channels at once, and is known to have happened. */
+export interface Renewal {
+  /** UTC instant. */
+  readonly at: string;
+  readonly what: 'head' | 'setting';
+}
+
 /** How an interval was foretold from all that came before it, beside what the evidence then said. */
 export interface ForecastRecord {
   readonly factId: string;
@@ -82,6 +89,10 @@ export interface PrinterModel {
   readonly intervals: number;
 }
 
+/** How likely a new gain holds from there: a head draws as it does, a setting may change nothing. */
+const RENEWS = { head: 0.9, setting: 0.5 } as const;
+const NO_RENEWALS: readonly Renewal[] = [];
+
 /** Weighings within this time are one weigh-in. */
 const ONE_WEIGH_IN_MS = 12 * 3_600_000;
 /** The evidence of a first few intervals says little of the scatter. */
@@ -100,15 +111,17 @@ const COVERS = 1.96;
  * @param slotIds in slot order
  * @param observed in any order
  * @param draws the printer's priors
+ * @param renewals new heads and changed settings, oldest first
  */
 export function fitPrinter(
   slotIds: readonly string[],
   observed: readonly Observed[],
   draws: Draws,
+  renewals: readonly Renewal[] = NO_RENEWALS,
 ): PrinterModel {
   const fitting = new Fitting(slotIds, draws);
-  for (const _ of fitting.take(observed));
-  return fitting.model();
+  for (const _ of fitting.take(observed, renewals));
+  return fitting.model(renewals);
 }
 
 /** Where the fit stood before a weigh-in: to go on from when another interval joins it. */
@@ -121,6 +134,8 @@ interface Standing {
 interface Span {
   readonly from: string;
   readonly to: string;
+  /** Something is known to have happened that may have changed the gain: nobody has to be asked. */
+  readonly renewed?: true;
 }
 interface StandingCode {
   readonly filter: GainCode;
@@ -225,8 +240,12 @@ export class Fitting {
    * Learns more, slice by slice: whoever iterates may pause in between. `goesOnWith` says whether they may be taken.
    *
    * @param observed in any order
+   * @param renewals all that are known, oldest first
    */
-  *take(observed: readonly Observed[]): Generator<void, void, void> {
+  *take(
+    observed: readonly Observed[],
+    renewals: readonly Renewal[] = NO_RENEWALS,
+  ): Generator<void, void, void> {
     if (observed.length === 0) return;
     this.taken += observed.length;
     const again = this.groups.pop() ?? [];
@@ -236,10 +255,12 @@ export class Fitting {
     for (const group of fresh) {
       if (group === fresh.at(-1)) this.last = this.standing();
       this.groups.push(group);
-      this.spans.push(spanOf(group));
+      const span = spanOf(group);
+      const renewed = renewedBetween(renewals, this.spans.at(-1)?.to ?? '', span.to);
+      this.spans.push(renewed > 0 ? { ...span, renewed: true } : span);
       const index = this.groups.length - 1;
       const seen = this.learner.foretellAll(group);
-      const gain = this.filter.next();
+      const gain = this.filter.next(renewed);
       const { scatter2 } = this.learner;
       for (const { one, told } of seen) {
         const byUse = withGain(told, gain, scatter2);
@@ -248,7 +269,7 @@ export class Fitting {
       }
       const pooled = poolOf(seen, scatter2);
       this.pools.push(pooled);
-      const step = this.filter.take(pooled);
+      const step = renewed > 0 ? this.filter.take(pooled, renewed) : this.filter.take(pooled);
       if (step) this.learner.learn(seen, step);
       else {
         // The likeliest story of the past is another now: it is learnt anew by that story.
@@ -267,7 +288,8 @@ export class Fitting {
     }
   }
 
-  model(): PrinterModel {
+  /** @param renewals all that are known: one since the last weigh-in leaves the gain open */
+  model(renewals: readonly Renewal[] = NO_RENEWALS): PrinterModel {
     const { spans, filter, learner, pools } = this;
     const steps = filter.steps();
     const wrong = filter.probabilities('wrong');
@@ -277,10 +299,12 @@ export class Fitting {
       channels,
       counters,
       draws: this.draws,
-      gain: filter.next(),
+      gain: filter.next(spans.length > 0 ? renewedBetween(renewals, spans.at(-1)!.to, LAST) : 0),
       changes: changesOf(steps, spans, changed),
       missing: spans.flatMap((span, i) =>
-        wrong[i]! > 0.5 ? [{ ...span, probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }] : [],
+        wrong[i]! > 0.5
+          ? [{ from: span.from, to: span.to, probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
+          : [],
       ),
       doubt: doubtOf(spans, pools, wrong, changed),
       scatter: Math.sqrt(learner.scatter2),
@@ -306,6 +330,16 @@ export class Fitting {
   }
 }
 
+const LAST = '9999-12-31T00:00:00.000Z';
+
+/** How likely a new gain holds by what happened from one instant on, before another; 0: nothing did. */
+function renewedBetween(renewals: readonly Renewal[], after: string, until: string): number {
+  let most = 0;
+  for (const { at, what } of renewals)
+    if (at >= after && at < until && RENEWS[what] > most) most = RENEWS[what];
+  return most;
+}
+
 /** Weigh-ins learnt between two chances to pause. */
 const SLICE = 40;
 
@@ -318,9 +352,11 @@ function doubtOf(
 ): PrinterModel['doubt'] {
   const last = spans.length - 1;
   if (last < 0) return null;
+  const { from, to, renewed } = spans[last]!;
   return {
-    ...spans[last]!,
-    probability: wrong[last]! + changed[last]!,
+    from,
+    to,
+    probability: wrong[last]! + (renewed ? 0 : changed[last]!),
     ratio: Math.exp(pools[last]?.value ?? 0),
   };
 }

@@ -12,7 +12,6 @@ export interface GainStep {
 }
 
 /** What may happen between two weigh-ins, and how often. */
-const STAY = 0.955;
 const CHANGE = 0.02;
 const WRONG = 0.025;
 /** Spread of a new gain about the old one, and of what an interval with a wrong or missing entry shows; logs. */
@@ -116,17 +115,24 @@ export class GainFilter {
     return other;
   }
 
-  /** The gain that the next interval will see, by all stories together. */
-  next(): Uncertain {
+  /**
+   * The gain that the next interval will see, by all stories together.
+   *
+   * @param change probability that a new one holds from here: something is known to have happened
+   */
+  next(change = 0): Uncertain {
     const weights = this.weights();
     let mean = 0;
     let square = 0;
-    this.stories.forEach((story, i) => {
-      const { mean: m, variance: v } = story.segment;
+    const add = (weight: number, m: number, v: number): void => {
       // Mean and second moment of a log-normal gain.
       const g = Math.exp(m + v / 2);
-      mean += weights[i]! * g;
-      square += weights[i]! * g * g * Math.exp(v);
+      mean += weight * g;
+      square += weight * g * g * Math.exp(v);
+    };
+    this.stories.forEach(({ segment }, i) => {
+      add((1 - change) * weights[i]!, segment.mean, segment.variance);
+      if (change > 0) add(change * weights[i]!, segment.mean, segment.variance + CHANGE_SD ** 2);
     });
     return { value: mean, u: Math.sqrt(Math.max(0, square - mean * mean)) };
   }
@@ -134,11 +140,12 @@ export class GainFilter {
   /**
    * Takes a weigh-in's pooled ratio in.
    *
+   * @param change probability that a new gain holds from here
    * @returns what the likeliest story says of it; null when its story of earlier weigh-ins is another than it was: then all
    *   has to be learnt anew, by `steps`
    */
-  take(pooled: Pooled | null): GainStep | null {
-    this.stories = pooled ? likeliest(this.stories, pooled) : this.stories.map(stay);
+  take(pooled: Pooled | null, change = CHANGE): GainStep | null {
+    this.stories = pooled ? likeliest(this.stories, pooled, change) : this.stories.map(stay);
     const before = this.best;
     this.best = this.stories[0]!;
     const goesOn = this.best.before === before || sameStory(this.best.before, before);
@@ -225,14 +232,19 @@ const stay = (story: Story): Story => ({
 const LABELS = ['stay', 'change', 'wrong'] as const;
 
 /** Each story goes on in three ways; those that say most of what was seen are carried along, the likeliest first, with log 0. */
-function likeliest(stories: readonly Story[], pooled: Pooled): Story[] {
+function likeliest(stories: readonly Story[], pooled: Pooled, change: number): Story[] {
   const logs: number[] = [];
+  const [stays, changes, errs] = [1 - change - WRONG, change, WRONG].map(Math.log) as [
+    number,
+    number,
+    number,
+  ];
   for (const { segment, log } of stories) {
     const off = pooled.value - segment.mean;
     logs.push(
-      log + Math.log(STAY) + logNormal(off, driftedOf(segment) + pooled.variance),
-      log + Math.log(CHANGE) + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
-      log + Math.log(WRONG) + logNormal(off, WRONG_SD ** 2 + pooled.variance),
+      log + stays + logNormal(off, driftedOf(segment) + pooled.variance),
+      log + changes + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
+      log + errs + logNormal(off, WRONG_SD ** 2 + pooled.variance),
     );
   }
   const order = logs.map((_, place) => place).sort((a, b) => logs[b]! - logs[a]!);

@@ -17,6 +17,7 @@ export {
   type MissingEntry,
   type Observed,
   type PrinterModel,
+  type Renewal,
 } from './fitPrinter';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
 export { atReserve } from './atReserve';

@@ -101,6 +101,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
         : `Nozzle check of ${printer(fact.printerId)}: gaps in ${fact.gaps.map((gap) => `${slot(fact.printerId, gap.slotId)} (${gap.nozzles})`).join(', ')}`;
     case 'headReplaced':
       return `${printer(fact.printerId)} has a new head`;
+    case 'settingChanged':
+      return `A setting of ${printer(fact.printerId)} was changed: ${fact.what}`;
     case 'shadeMeasured':
       return `Measured ${fact.patches.length} patches of ${fact.ink === 'original' ? 'originals' : 'the refill'} on ${printer(fact.printerId)} (${fact.chart}, ${fact.condition})`;
     case 'shadeGraded':

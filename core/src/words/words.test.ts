@@ -57,6 +57,12 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
     [fill('cyan', 12, { leftover: { ml: 0.7, fate: 'bin' } }), /leftover 0\.7 ml to the bin$/],
   ],
   headReplaced: [[{ kind: 'headReplaced', printerId: 'printer' }, /^Test printer has a new head$/]],
+  settingChanged: [
+    [
+      { kind: 'settingChanged', printerId: 'printer', what: 'finest detail' },
+      /^A setting of Test printer was changed: finest detail$/,
+    ],
+  ],
   shadeMeasured: [
     [
       {

@@ -537,6 +537,8 @@ export const factSchema = z.discriminatedUnion('kind', [
     after: z.enum(CHECK_AFTER).optional(),
   }),
   fact('headReplaced', { printerId: id }),
+  /** Of the driver, the paper's feed or the printer itself: what it draws may be another thing since. */
+  fact('settingChanged', { printerId: id, what: text.min(1) }),
   fact('shadeMeasured', {
     /** What printed the patches: originals, or the refill (with the lots that were in the channels). */
     ink: z.enum(['original', 'refill']),

@@ -106,6 +106,42 @@ describe('a printer that changes', () => {
   });
 });
 
+describe('a printer of which something is known to have happened', () => {
+  const day = 182;
+  const at = new Date(Date.UTC(2026, 0, 1 + day)).toISOString();
+  const told = (year: ReturnType<typeof simulateYear>, what: 'head' | 'setting') =>
+    fitPrinter(year.slotIds, year.observed, DRAWS, [{ at, what }]);
+
+  test.each(['head', 'setting'] as const)('%s: a change is believed from its first weigh-in on', (what) => {
+    const wrong = { told: 0, untold: 0 };
+    for (const seed of SEEDS) {
+      const year = simulateYear({ days: 14, seed: seed + 3, gain: { day, factor: 1.3 } });
+      // The two weigh-ins behind the one that closes the interval of the change.
+      const behind = (Math.ceil(day / 14) + 1) * CHANNELS;
+      for (const [name, { records }] of [
+        ['told', told(year, what)],
+        ['untold', fit(year)],
+      ] as const)
+        for (const { foretold, used } of records.slice(behind, behind + 2 * CHANNELS))
+          wrong[name] += Math.abs(foretold.value - used.value);
+      const first = { ...year, observed: year.observed.slice(0, behind) };
+      expect(told(first, what).doubt!.probability).toBeLessThan(0.2);
+    }
+    expect(wrong.told).toBeLessThan(0.95 * wrong.untold);
+  });
+
+  test('that changed nothing costs little, but is open until it is weighed', () => {
+    const year = simulateYear({ days: 14, seed: 7919 });
+    const [before, after] = [fit(year), told(year, 'setting')];
+    expect(after.gain.value / before.gain.value).toBeCloseTo(1, 1);
+    const now = fitPrinter(year.slotIds, year.observed, DRAWS, [
+      { at: '2027-06-01T00:00:00.000Z', what: 'setting' },
+    ]);
+    expect(now.gain.u).toBeGreaterThan(0.2);
+    expect(now.gain.u).toBeGreaterThan(3 * before.gain.u);
+  });
+});
+
 describe('a week that nobody logged', () => {
   test.each([7, 14])('weighed every %d days, is doubted by the weigh-in that closes it', (days) => {
     let doubted = 0;

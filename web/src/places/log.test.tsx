@@ -51,6 +51,18 @@ const put = (label: string, value: string): void => {
 };
 
 describe('Prints', () => {
+  test('a setting that was changed is logged by its words, an empty one not', async () => {
+    const { user, facts } = await renderApp(<Prints />, room());
+    const button = screen.getByRole('button', { name: 'Log the setting' });
+    expect(button).toBeDisabled();
+    put('Setting changed', ' finest detail ');
+    await user.click(button);
+    await waitFor(() =>
+      expect(facts('settingChanged')).toMatchObject([{ printerId: 'printer', what: 'finest detail' }]),
+    );
+    expect(screen.getByLabelText('Setting changed')).toHaveValue('');
+  });
+
   test('a paper is asked once which of two blacks it takes, and then leaves the other alone', async () => {
     const shades = ['photo black', 'matte black', 'yellow'];
     const slots = PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] }));

@@ -123,7 +123,14 @@ export function applyFact(fold: Fold, fact: Fact): void {
     }
     case 'headReplaced': {
       const printer = fold.printer(fact.printerId);
-      if (printer) printer.headAt = fact.at;
+      if (!printer) return;
+      printer.headAt = fact.at;
+      printer.renewals = append(printer.renewals, { at: fact.at, what: 'head' });
+      return;
+    }
+    case 'settingChanged': {
+      const printer = fold.printer(fact.printerId);
+      if (printer) printer.renewals = append(printer.renewals, { at: fact.at, what: 'setting' });
       return;
     }
     case 'shadeSwitched': {

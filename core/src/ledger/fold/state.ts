@@ -1,7 +1,7 @@
 import { emptyLog, type Exposure, type Log, type Stretch, type Timeline } from '../../exposure';
 import type { ChipState } from '../../gauge';
 import type { Source, Uncertain } from '../../quantity';
-import type { Observed } from '../../usage';
+import type { Observed, Renewal } from '../../usage';
 import type {
   Because,
   Black,
@@ -259,6 +259,8 @@ export interface PrinterState {
   profiles: Log<ProfileLine>;
   /** When the head that is in it came; null: with the printer. */
   headAt: string | null;
+  /** New heads and changed settings, oldest first: what it draws may be another thing since. */
+  renewals: Log<Renewal>;
   movedAt: string | null;
   /** Which black stands in the line that two share; null: not known, or each has its own. */
   blackInLine: Black | null;
@@ -381,6 +383,7 @@ export const newPrinterState = (): PrinterState => ({
   grades: emptyLog(),
   profiles: emptyLog(),
   headAt: null,
+  renewals: emptyLog(),
   movedAt: null,
   blackInLine: null,
   padPosition: 0,

@@ -1,6 +1,13 @@
-import { listOf, type Log } from '../../exposure';
+import { emptyLog, listOf, type Log } from '../../exposure';
 import { COUNTER_PRIOR, type Counter } from '../../gauge';
-import { Fitting, newModel, type Draws, type FittingCode, type PrinterModel } from '../../usage';
+import {
+  Fitting,
+  newModel,
+  type Draws,
+  type FittingCode,
+  type PrinterModel,
+  type Renewal,
+} from '../../usage';
 import type { Printer } from '../../workbook';
 import { all, find } from '../define/context';
 import type { UseInterval } from '../fold/state';
@@ -9,6 +16,7 @@ import type { Book } from '../Ledger';
 interface Fitted {
   readonly intervals: readonly Log<UseInterval>[];
   readonly draws: Draws;
+  readonly renewals: Log<Renewal>;
   readonly model: PrinterModel;
 }
 /** By the handle of one slot's list: it is another one as soon as an interval is added. */
@@ -61,7 +69,7 @@ export function keepFit(book: Book, printerId: string): FittingCode | null {
   const known = going.get(printer)?.find(({ taken }) => areSame(taken, intervals));
   if (known) return known.fitting.keep();
   const fitting = new Fitting(slotIdsOf(printer), printer.draws);
-  for (const _ of fitting.take(intervals.flatMap(listOf)));
+  for (const _ of fitting.take(intervals.flatMap(listOf), listOf(renewalsOf(book, printerId))));
   return fitting.keep();
 }
 
@@ -80,15 +88,20 @@ export function goOnWithFit(base: Book, book: Book, printerId: string, code: Fit
   if (!printer || !first || !more) return false;
   const fitting = Fitting.revive(slotIdsOf(printer), printer.draws, code);
   if (!fitting.goesOnWith(more)) return false;
-  for (const _ of fitting.take(more));
+  const renewals = renewalsOf(book, printerId);
+  for (const _ of fitting.take(more, listOf(renewals)));
   if (fitting.isLost) return false;
   going.set(printer, [{ fitting, taken: intervals }]);
-  fitted.set(first, { intervals, draws: printer.draws, model: fitting.model() });
+  fitted.set(first, { intervals, draws: printer.draws, renewals, model: fitting.model(listOf(renewals)) });
   return true;
 }
 
 const intervalLogs = (book: Book, printerId: string): readonly Log<UseInterval>[] =>
   [...(book.state.printers.get(printerId)?.slots.values() ?? [])].map((slot) => slot.intervals);
+
+const NO_RENEWALS = emptyLog<Renewal>();
+const renewalsOf = (book: Book, printerId: string): Log<Renewal> =>
+  book.state.printers.get(printerId)?.renewals ?? NO_RENEWALS;
 
 const slotIdsOf = (printer: Printer): readonly string[] => printer.slots.map((slot) => slot.id);
 
@@ -105,8 +118,14 @@ function ask(book: Book, printerId: string): Asked | undefined {
   const intervals = intervalLogs(book, printerId);
   const [first] = intervals;
   if (!first) return { model: priorsOf(printer) };
+  const renewals = renewalsOf(book, printerId);
   const known = fitted.get(first);
-  if (known && known.draws === printer.draws && areSame(known.intervals, intervals))
+  if (
+    known &&
+    known.draws === printer.draws &&
+    known.renewals === renewals &&
+    areSame(known.intervals, intervals)
+  )
     return { model: known.model };
   // An entry that is tried before it is written was learnt from too: the one before it goes on just as well.
   let best: { readonly fitting: Fitting; readonly more: readonly UseInterval[] } | null = null;
@@ -120,14 +139,14 @@ function ask(book: Book, printerId: string): Asked | undefined {
 
   function toFit(fitting: Fitting, more: readonly UseInterval[]): Asked {
     return {
-      steps: fitting.take(more),
+      steps: fitting.take(more, listOf(renewals)),
       finish: () => {
-        const model = fitting.model();
+        const model = fitting.model(listOf(renewals));
         going.set(
           printer!,
           [{ fitting, taken: intervals }, ...(going.get(printer!) ?? [])].slice(0, MOST_GOING),
         );
-        fitted.set(first!, { intervals, draws: printer!.draws, model });
+        fitted.set(first!, { intervals, draws: printer!.draws, renewals, model });
         return model;
       },
     };

@@ -159,7 +159,7 @@ export function LogCheck({
           onClick={() =>
             void record(
               [{ kind: 'headReplaced', printerId: printer.id }],
-              `Saved: ${printer.name} has a new head; its checks begin anew.`,
+              `Saved: ${printer.name} has a new head; its checks begin anew, and what it draws is learnt anew.`,
             )
           }
         >

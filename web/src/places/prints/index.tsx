@@ -8,6 +8,7 @@ import { WhenSeen } from '../../parts/WhenSeen';
 import { LogPrint } from './LogPrint';
 import { PrintLog } from './PrintLog';
 import { ToPrint } from './ToPrint';
+import { SettingChanged } from './SettingChanged';
 import { TrayPanel } from './TrayPanel';
 
 const CHARTS_PX = 900;
@@ -77,6 +78,7 @@ export default function Prints() {
               It was moved
             </Button>
             <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
+            <SettingChanged printerId={printerId} />
           </div>
         </section>
         <TrayPanel />
