@@ -117,6 +117,10 @@ test('the human faults can be found in the log', () => {
   // A week that nobody logged is named, and so is the leak; the other printers add up.
   const [nine, six] = found.printers;
   expect(nine!.balance.notLoggedMl).toBeGreaterThan(5);
+  // Since the last weigh-in of what stood in it, not since its set went onto the shelf weeks before.
+  const [missing, ...more] = modelOf(ledger, 'nine')!.missing;
+  expect(more).toEqual([]);
+  expect(Date.parse(missing!.to) - Date.parse(missing!.from)).toBeLessThan(15 * 86_400_000);
   expect(nine!.balance.leakedMl).toBeGreaterThan(2);
   expect(Math.abs(six!.balance.gapMl)).toBeLessThanOrEqual(six!.balance.gapU * 1.5);
 });

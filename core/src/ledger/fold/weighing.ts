@@ -315,7 +315,8 @@ function learnFrom(
     cartridgeId: fact.subjectId,
     printerId,
     slotId,
-    from: state.known.at,
+    // What it rested on the shelf before says nothing of the printer.
+    from: first.stretch.from > state.known.at ? first.stretch.from : state.known.at,
     to: fact.at,
     exposure,
     used,
