@@ -12,6 +12,7 @@ import {
   planPrinter,
   POLICY_WORDS,
   quoteEdition,
+  taxWords,
   reportAndBook,
   scoreForecasts,
   seeded,
@@ -157,6 +158,11 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
         ),
         `Ink        ${money(quote.inkMinor)}`,
         `In all     ${money(quote.totalMinor)}`,
+        ...(quote.tax && quote.totalMinor
+          ? [
+              `Tax        ${taxWords(quote.tax, quote.totalMinor.value, (minor) => formatMoney(minor, currency, { locale: 'en-GB' }))}`,
+            ]
+          : []),
         `A copy     ${money(quote.perCopyMinor)}`,
         `Originals  ${money(quote.originalMinor)}`,
       ]),

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ALWAYS, inkAccount, type ChannelAccount } from '../account';
 import { monthsCsv, quoteCsv } from '../exchange';
-import { Ledger } from '../ledger';
+import { DEFAULT_SETTINGS, Ledger } from '../ledger';
+import { taxWords } from '../words';
 import {
   cartridge,
   define,
@@ -297,6 +298,25 @@ describe('an edition', () => {
     expect(twice.sheets).toBe(56);
     expect(twice.inkMinor!.u).toBeCloseTo(2 * quote.inkMinor!.u, 6);
   });
+
+  test.each([
+    ['withTax', 'in', 20 / 120, /of it are 20 % tax/],
+    ['withoutTax', 'onTop', 0.2, /^with 20 % tax/],
+  ] as const)(
+    'tax, prices standing %s, is %s the total, and kept with the quote',
+    (prices, on, share, says) => {
+      const settings = define({ ...DEFAULT_SETTINGS, prices, taxPercent: 20 });
+      const taxed = quoteEdition(year([settings]), edition, AT)!;
+      const total = taxed.totalMinor!.value;
+      expect(total).toBeCloseTo(quote.totalMinor!.value, 9);
+      expect(taxed.tax).toMatchObject({ percent: 20, on });
+      expect(taxed.tax!.minor).toBeCloseTo(share * total, 6);
+      expect(promise(taxed, 'Tide', null)).toMatchObject({ tax: taxed.tax });
+      expect(taxWords(taxed.tax!, total, (minor) => String(minor))).toMatch(says);
+      expect(quoteCsv(taxed, 'Tide', 'GBP')).toContain('tax of 20 %');
+      expect(quote.tax).toBeNull();
+    },
+  );
 
   test('paper left out is no paper; an unknown price no price; no printer no quote', () => {
     const bare = quoteEdition(book, { ...edition, paperMinor: null, allowance: 0 }, AT)!;

@@ -23,6 +23,7 @@ export { sellersFigure } from './sellersFigure';
 export { leftOut } from './leftOut';
 export { quoteOutcome, type QuoteOutcome } from './quoteOutcome';
 export { promise } from './promise';
+export { taxOf, type Tax } from './taxOf';
 export { quoteEdition, type EditionInput, type EditionQuote } from './quoteEdition';
 export { beforeFirstFill, type FirstFillEstimate, type FirstFillInput, type Range } from './beforeFirstFill';
 export { AS_IT_WAS, LEVER, leversOf, whatIf, type Lever, type Scenario, type ScenarioCost } from './whatIf';

@@ -26,6 +26,7 @@ export function promise(quote: EditionQuote, name: string, picture: string | nul
     inkMinor: quote.inkMinor,
     totalMinor: quote.totalMinor,
     originalMinor: quote.originalMinor,
+    ...(quote.tax ? { tax: quote.tax } : {}),
     channels: quote.channels.map(({ slotId, ml, haveMl }) => ({ slotId, ml, haveMl })),
   };
 }

@@ -1,9 +1,10 @@
-import { find, modelOf, sparedSlots, type Book } from '../ledger';
+import { find, modelOf, settingsOf, sparedSlots, type Book } from '../ledger';
 import { ONE_SIDED, type Uncertain } from '../quantity';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
 import { printerCost } from './printerCost';
 import { printCost } from './printCost';
+import { taxOf, type Tax } from './taxOf';
 
 export interface EditionInput {
   readonly printerId: string;
@@ -42,6 +43,8 @@ export interface EditionQuote {
   /** All of it with the allowance. */
   readonly totalMinor: Uncertain | null;
   readonly perCopyMinor: Uncertain | null;
+  /** In the total or on top of it, as the workbook's prices stand; null: not said. */
+  readonly tax: Tax | null;
   readonly originalMinor: Uncertain | null;
 }
 
@@ -85,6 +88,7 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
     totalMinor: total,
     perCopyMinor:
       total && input.copies > 0 ? { value: total.value / input.copies, u: total.u / input.copies } : null,
+    tax: total && taxOf(settingsOf(book.context), total.value),
     originalMinor: one.original && {
       value: sheets * one.original.value,
       u:

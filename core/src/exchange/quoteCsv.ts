@@ -29,6 +29,16 @@ export function quoteCsv(quote: EditionQuote, name: string, currency: string): s
       ['paper', amount(quote.paperMinor), '', currency],
       ['put on top', 100 * quote.input.allowance, '', '%'],
       ['in all', amount(quote.totalMinor?.value), amount(quote.totalMinor?.u), currency],
+      ...(quote.tax
+        ? [
+            [
+              `tax of ${quote.tax.percent} %, ${quote.tax.on === 'in' ? 'in it' : 'on top'}`,
+              amount(quote.tax.minor),
+              '',
+              currency,
+            ],
+          ]
+        : []),
       ['a copy', amount(quote.perCopyMinor?.value), amount(quote.perCopyMinor?.u), currency],
       ['with originals', amount(quote.originalMinor?.value), amount(quote.originalMinor?.u), currency],
     ],

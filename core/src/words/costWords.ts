@@ -1,6 +1,19 @@
 import type { Cause } from '../account';
-import type { PrinterCost, Scenario } from '../cost';
+import type { PrinterCost, Scenario, Tax } from '../cost';
 import type { PurchaseKind } from '../workbook';
+
+/** Tax of a quote; `money` puts an amount in words. */
+export const taxWords = (
+  { percent, on, minor }: Tax,
+  totalMinor: number,
+  money: (minor: number) => string,
+): string =>
+  on === 'in'
+    ? `${money(minor)} of it are ${percent} % tax`
+    : `with ${percent} % tax ${money(totalMinor + minor)}`;
+
+/** How the workbook's prices stand, to be said beside a price; empty: not said. */
+export const PRICES_WORDS = { withTax: 'with tax', withoutTax: 'without tax' } as const;
 
 /** Where ink went. */
 export const CAUSE_WORDS: Record<Cause, string> = {

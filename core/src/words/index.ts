@@ -14,7 +14,14 @@ export {
   notKnownWords,
   reasonWords,
 } from './adviceWords';
-export { CAUSE_WORDS, LEVER_WORDS, PURCHASE_WORDS, unknownInkWords } from './costWords';
+export {
+  CAUSE_WORDS,
+  LEVER_WORDS,
+  PRICES_WORDS,
+  PURCHASE_WORDS,
+  taxWords,
+  unknownInkWords,
+} from './costWords';
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';
 export { beginProblemWords, goingInWords, pullOutWords } from './benchWords';

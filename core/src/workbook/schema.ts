@@ -53,6 +53,9 @@ const settings = z.strictObject({
   kitLifeMonths: z.number().min(1).max(240).default(36),
   /** What never reaches paper is shared by the area of a print, or alike by each. */
   wasteBy: z.enum(['area', 'print']).optional(),
+  /** How all prices stand in it, and the rate, %; absent: nobody asks. */
+  prices: z.enum(['withTax', 'withoutTax']).optional(),
+  taxPercent: z.number().min(0).max(100).nullable().optional(),
   cartridgeLifeMonths: z.number().min(1).max(240).default(36),
   topUpFraction: share.default(DUE.topUpFraction),
   weighInDays: z.number().min(1).max(365).default(DUE.weighInDays),
@@ -607,6 +610,14 @@ export const factSchema = z.discriminatedUnion('kind', [
     inkMinor: uncertain.nullable(),
     totalMinor: uncertain.nullable(),
     originalMinor: uncertain.nullable(),
+    /** In the total, or on top of it, minor units. */
+    tax: z
+      .strictObject({
+        percent: z.number().min(0).max(100),
+        on: z.enum(['in', 'onTop']),
+        minor: amount.max(1e12),
+      })
+      .optional(),
     channels: z.array(z.strictObject({ slotId: id, ml: uncertain, haveMl: amount })).max(16),
   }),
   fact('snoozed', { what: z.string().max(100), until: instant }),

@@ -96,6 +96,19 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
             { value: 'print', label: 'alike by each print' },
           ],
         },
+        {
+          path: 'prices',
+          label: 'All prices are',
+          as: 'choice',
+          extra: true,
+          help: 'The same for bottles, originals and all else: only then do the two sides compare.',
+          choices: [
+            { value: '', label: 'not said' },
+            { value: 'withTax', label: 'with tax' },
+            { value: 'withoutTax', label: 'without tax' },
+          ],
+        },
+        { path: 'taxPercent', label: 'Tax, %, for quotes', as: 'plain', optional: true, extra: true },
         { path: 'topUpFraction', label: 'Top up below, % of the target', as: 'percent', per: 100 },
         { path: 'weighInDays', label: 'Weigh-in every, days', as: 'plain' },
         {

@@ -3,6 +3,7 @@ import {
   COVERAGE,
   explain,
   formatMoney,
+  PRICES_WORDS,
   settingsOf,
   type Fact,
   type FactDraft,
@@ -96,6 +97,12 @@ export function useMoney(): (minor: number | null | undefined, decimals?: number
     minor === null || minor === undefined || !Number.isFinite(minor)
       ? '–'
       : formatMoney(minor, currency, decimals === undefined ? {} : { decimals });
+}
+
+/** What stands at a field for a price: the currency, and whether tax is in it. */
+export function usePriceLabel(): string {
+  const { currency, prices } = settingsOf(useLedger().context);
+  return prices ? `Price (${currency}, ${PRICES_WORDS[prices]})` : `Price (${currency})`;
 }
 
 /** Money with its interval, finer where the interval is smaller than the smallest coin. */

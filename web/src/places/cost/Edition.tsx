@@ -11,6 +11,7 @@ import {
   quoteCsv,
   quoteEdition,
   settingsOf,
+  taxWords,
 } from '@hiraeth/core';
 import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../state/hooks';
 import { download } from '../../parts/download';
@@ -109,15 +110,15 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
       <PicturePick value={picture} printerId={printerId} maps />
       {!quote && <p role="status">Fill in the fields above to see the price.</p>}
       {quote && (
-        <>
+        <div className="stack" style={{ paddingTop: 14 }}>
           <p data-testid="edition" role="status">
             {quote.totalMinor ? (
               <>
                 <strong>{interval(quote.totalMinor)}</strong> in all, {money(quote.perCopyMinor?.value)} a
-                copy;{' '}
-                {quote.originalMinor
-                  ? `${money(quote.originalMinor.value)} for the ink alone with originals`
-                  : ''}
+                copy
+                {quote.tax && `, ${taxWords(quote.tax, quote.totalMinor.value, money)}`}
+                {quote.originalMinor &&
+                  `; ${money(quote.originalMinor.value)} for the ink alone with originals`}
                 .
               </>
             ) : (
@@ -166,7 +167,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
               ))}
             </tbody>
           </table>
-        </>
+        </div>
       )}
       <Quotes printerId={printerId} at={at} />
     </section>

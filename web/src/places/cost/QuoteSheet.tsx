@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link, useParams } from 'react-router';
-import { find, formatUncertain, type FactOf } from '@hiraeth/core';
+import { find, formatUncertain, taxWords, type FactOf } from '@hiraeth/core';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 
@@ -48,6 +48,7 @@ export default function QuoteSheet() {
       <p>
         <strong className="slip-number">{interval(quote.totalMinor)}</strong> in all
         {quote.totalMinor ? `, ${money(quote.totalMinor.value / quote.copies)} a copy` : ''}
+        {quote.totalMinor && quote.tax ? `; ${taxWords(quote.tax, quote.totalMinor.value, money)}` : ''}
       </p>
       <table className="lines">
         <tbody>

@@ -12,6 +12,7 @@ import {
   lotName,
   lotCosts,
   meanPrint,
+  PRICES_WORDS,
   PURCHASE_WORDS,
   perDm2,
   printCost,
@@ -78,7 +79,7 @@ export default function Cost() {
   const perPrint = meanPrint(cost, 'refill');
   const refillDm2 = perDm2(cost, 'refill');
   const originalDm2 = perDm2(cost, 'original');
-  const { standardSheet: standard, currency } = settingsOf(ledger.context);
+  const { standardSheet: standard, currency, prices } = settingsOf(ledger.context);
   const out = leftOut(ledger, id);
   const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
   const sellers = sellersFigure(ledger, cost, sheetDm2);
@@ -259,6 +260,7 @@ export default function Cost() {
             Ink by mass between weigh-ins, at the mean price of what was inside; primes, leftovers and spills;
             chips and consumables as bought; the kit spread over its life. An original’s price is per usable
             ml, with the priming of its one-by-one changes. Paper, electricity and wear stand on both sides.
+            {prices && ` All of it ${PRICES_WORDS[prices]}.`}
           </p>
           {out.length > 0 && (
             <p data-testid="left-out">
