@@ -1,6 +1,7 @@
 export { checkLayoutSchema, type CheckLayout, type LayoutField } from './checkLayout';
 export * from './vocabulary';
 export { blackOf } from './blackOf';
+export { changePrior } from './changePrior';
 export { sparedBlacks } from './sparedBlacks';
 export * from './defaults';
 export * from './schema';

@@ -252,6 +252,20 @@ test('a two-part body of own masses is weighed as a whole until its head was wei
 });
 
 test.each([
+  ['stationary', 47, 0.8],
+  ['carriage', 12.5, 0.2],
+  ['carriage', 60, 0.8],
+] as const)(
+  'a change of a %s printer with %d ml in each draws %d ml until it is learnt',
+  (feed, ml, change) => {
+    const bodies = [{ ...newDraft().bodies[0]!, capacityMl: String(ml) }];
+    const { read } = readAnswers({ ...newDraft(), name: 'It', feed, bodies }, 'GBP');
+    const printer = setUpEntities(read.input, new Ledger(), newId).find(({ entity }) => entity === 'printer');
+    expect((printer as Printer).draws.change.value).toBeCloseTo(change, 9);
+  },
+);
+
+test.each([
   ['two blacks', ['photo black', 'matte black'], true],
   ['one that was left of two', ['matte black', 'cyan'], undefined],
 ])('a line that %s share', (_, shades, shared) => {

@@ -1,5 +1,6 @@
 import {
   all,
+  changePrior,
   settingsOf,
   typeFromMeasures,
   typePreset,
@@ -84,6 +85,15 @@ export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'e
   };
 }
 
+/** What a channel's ink takes of its cartridge, ml, over all channels. */
+function meanOf({ channels, bodies }: SetUpInput): number {
+  const sum = channels.reduce(
+    (total, { body, shades }) => total + typeOf(bodies[body]!).capacityMl / shades.length,
+    0,
+  );
+  return sum / Math.max(1, channels.length);
+}
+
 /**
  * Everything that a new printer brings, as definitions that are recorded together: the printer with its slots, the
  * cartridge type, a cartridge for each slot and set, and the tools that a first refill needs.
@@ -110,13 +120,14 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
     inkClass: channel.inkClass,
     original: channel.original,
   }));
-  // The schema fills in the draws, the gauge and the schools; they can be corrected afterwards.
+  // The schema fills in the other draws, the gauge and the schools; they can be corrected afterwards.
   entities.push({
     entity: 'printer',
     id: printerId,
     name: input.name,
     feed: input.feed,
     slots,
+    draws: { change: changePrior(input.feed, meanOf(input)) },
     ...(input.blacksShareLine ? { blacksShareLine: true } : {}),
     gauge: {
       display: input.gauge.display,
