@@ -16,6 +16,7 @@ export {
 export { planFrom, type PlannedPolicy, type PrinterPlan } from './planFrom';
 export { planPrinter } from './planPrinter';
 export { seeded } from './seeded';
+export { howFar, type HowFar } from './howFar';
 export { RHYTHM_DAYS, rhythmOf, type Rhythm } from './rhythm';
 export { simulatePolicies, type KnownDays, type PolicyInput, type PolicyResult } from './simulatePolicies';
 export { weighPlan, type WeighChannel, type WeighPlan, type WeighRhythm } from './weighPlan';

@@ -3,9 +3,11 @@ import { slotView } from '../advice';
 import { singleChanges } from '../cost';
 import { Ledger } from '../ledger';
 import { fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { howFarWords } from '../words';
 import { POLICIES, type Fact, type FactDraft } from '../workbook';
 import {
   forecastInk,
+  howFar,
   planPrinter,
   rhythmOf,
   seeded,
@@ -192,6 +194,20 @@ describe('what a printer will need', () => {
       const days = (ink - 3.5) / rhythm.meanMl[c]!;
       expect((Date.parse(median!) - Date.parse(AT)) / 86_400_000 / days).toBeCloseTo(1, 1);
     });
+  });
+
+  test('how far it goes: the days of its own rhythm, the safe sheets and their area; unknown before that', () => {
+    const far = howFar(book, 'printer', 'cyan', AT)!;
+    const { median } = forecastInk(book, 'printer', AT, 12)!.reserveAt[0]!;
+    expect(far.days! / ((Date.parse(median!) - Date.parse(AT)) / 86_400_000)).toBeCloseTo(1, 1);
+    expect(far.sheets).toBeGreaterThan(0);
+    expect(far.dm2).toBeCloseTo(far.sheets * 2.1 * 2.97, 6);
+    expect(howFarWords(far)).toMatch(
+      /^At the usual rhythm it lasts about \d+ (week|month)s; [\d.]+\u00a0m² of/,
+    );
+    expect(howFarWords({ days: 3, sheets: 0, dm2: 0 })).toMatch(/^No sheet/);
+    expect(howFar(Ledger.from(script(setUp)), 'printer', 'cyan', AT)).toBeNull();
+    expect(howFar(book, 'nobody', 'cyan', AT)).toBeNull();
   });
 
   const readingOf = (percent: number): FactDraft => ({

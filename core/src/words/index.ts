@@ -25,6 +25,7 @@ export {
 export { BAR_WORDS, POLICY_WORDS } from './planWords';
 export { findingWords, gapWords, problemWords, spokenReport, type SpokenReport } from './reportWords';
 export { beginProblemWords, goingInWords, pullOutWords } from './benchWords';
+export { howFarWords } from './howFarWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { stepAnswerWords, stepWords, type StepWords } from './stepWords';

@@ -14,6 +14,8 @@ import {
   find,
   formatUncertain,
   headOf,
+  howFar,
+  howFarWords,
   isGaugeOff,
   lifeOf,
   METHOD_NAMES,
@@ -27,7 +29,7 @@ import {
   type CartridgeView,
   type Entity,
 } from '@hiraeth/core';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { Big } from '../../parts/Big';
@@ -48,6 +50,7 @@ export default function CartridgePlace() {
   const { id = '' } = useParams();
   const ledger = useLedger();
   const now = useNow();
+  const hour = useHour();
   const [editing, setEditing] = useState<Entity | null>(null);
   const view = cartridgeView(ledger, id, now);
   const untyped = view ? undefined : find(ledger.context, 'cartridge', id);
@@ -81,6 +84,7 @@ export default function CartridgePlace() {
   const { state } = view;
   const place = state.seat;
   const slot = place ? slotView(ledger, place.printerId, place.slotId, now) : undefined;
+  const far = place && howFar(ledger, place.printerId, place.slotId, hour);
   const empty = emptyAt(ledger, id, now);
   const open = view.ink ? state.ports : null;
   const totals = cartridgeTotals(ledger, id, now);
@@ -110,6 +114,7 @@ export default function CartridgePlace() {
                 <strong>{adviceTitle(slot.advice)}.</strong> {slot.advice.why.map(reasonWords).join(' ')}
               </p>
             )}
+            {far && <p className="soft">{howFarWords(far)}</p>}
             {!slot && view.restUntil && (
               <p>It rests until {clock(view.restUntil)}: then its weight is the honest full mass.</p>
             )}
