@@ -619,9 +619,18 @@ describe('two blacks, and papers that take one of them', () => {
       ['each print on the other paper', [on('rag'), on('rag'), on('baryta'), on('rag')], [1, 1]],
       ['a paper that takes either leaves it as it is', [on('rag'), on('office'), on('rag')], [0, 0]],
       ['noted by hand', [on('baryta'), noted], [0, 1]],
+      ['noted at the slot that it leaves', [on('baryta'), { ...noted, slotId: 'cyan' }], [0, 1]],
       ['noted, and told by the next print: once', [on('baryta'), noted, on('rag'), noted], [0, 1]],
     ])('%s', (_, facts, times) => {
       switches(...facts).forEach((found, i) => expect(found).toBeCloseTo(times[i]!, 6));
+    });
+
+    test('with a line of its own for each nothing is purged', () => {
+      const each = define({
+        ...PRINTER,
+        slots: PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] })),
+      });
+      expect(switches(each, { ...noted, slotId: 'cyan' })).toEqual([0, 0]);
     });
 
     test('what waits is reckoned with the switches that it makes, in its order', () => {

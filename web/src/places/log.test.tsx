@@ -1,5 +1,5 @@
 import { describe, expect, jest, test } from '@jest/globals';
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { FactDraft } from '@hiraeth/core';
 import {
   define,
@@ -51,6 +51,30 @@ const put = (label: string, value: string): void => {
 };
 
 describe('Prints', () => {
+  test('two blacks: with a line each nothing is switched; on one line the other one takes it over', async () => {
+    const shades = ['photo black', 'matte black', 'yellow'];
+    const slots = PRINTER.slots.map((slot, i) => ({ ...slot, shades: [shades[i]!] }));
+    const { facts, user } = await renderApp(<Prints />, room(define({ ...PRINTER, slots })));
+    expect(screen.queryByRole('button', { name: 'Log the switch' })).toBeNull();
+    expect(facts('shadeSwitched')).toEqual([]);
+    cleanup();
+    const switched = {
+      kind: 'shadeSwitched',
+      printerId: 'printer',
+      slotId: 'cyan',
+      shade: 'photo black',
+    } as const;
+    const again = await renderApp(
+      <Prints />,
+      room(define({ ...PRINTER, slots, blacksShareLine: true }), switched),
+    );
+    expect(screen.queryByLabelText('Switched to')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Log the switch' }));
+    await waitFor(() =>
+      expect(again.facts('shadeSwitched').at(-1)).toMatchObject({ slotId: 'magenta', shade: 'matte black' }),
+    );
+  });
+
   test('a setting that was changed is logged by its words, an empty one not', async () => {
     const { user, facts } = await renderApp(<Prints />, room());
     const button = screen.getByRole('button', { name: 'Log the setting' });

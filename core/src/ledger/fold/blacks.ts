@@ -17,12 +17,17 @@ export function purgeFor(fold: Fold, printer: PrinterState, fact: FactOf<'printe
   else takeOver(printer, black, slot.id, fact.at);
 }
 
-/** A switch that somebody noted; one that a print told already is not counted twice. */
+/**
+ * A switch that somebody noted; one that a print told already is not counted twice. Where the shade stands in a slot of its own,
+ * that one purges the line that they share; with lines of their own nothing was purged.
+ */
 export function switchShade(fold: Fold, printer: PrinterState, fact: FactOf<'shadeSwitched'>): void {
+  const entity = find(fold.context, 'printer', fact.printerId);
   const black = blackOf([fact.shade]);
-  const told = find(fold.context, 'printer', fact.printerId)?.blacksShareLine === true;
-  if (told && black !== null && black === printer.blackInLine) return;
-  takeOver(printer, black, fact.slotId, fact.at);
+  if (entity?.blacksShareLine && black !== null && black === printer.blackInLine) return;
+  const own = entity?.slots.find(({ shades }) => shades.includes(fact.shade));
+  if (own && own.id !== fact.slotId && !entity?.blacksShareLine) return;
+  takeOver(printer, black, own?.id ?? fact.slotId, fact.at);
 }
 
 function takeOver(printer: PrinterState, black: Black | null, slotId: string, at: string): void {

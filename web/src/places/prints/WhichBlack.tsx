@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
-import { find, type Paper } from '@hiraeth/core';
-import { hasBothBlacks } from '../../parts/blacks';
+import { find, hasBothBlacks, type Paper } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 
 /** Asked once for each paper, where the printer has two blacks: prints then draw on the right one alone. */

@@ -1,7 +1,15 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { all, CLEANING_LEVELS, SHADES, type CleaningLevel, type Printer } from '@hiraeth/core';
+import {
+  all,
+  blackOf,
+  CLEANING_LEVELS,
+  hasBothBlacks,
+  SHADES,
+  type CleaningLevel,
+  type Printer,
+} from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { WhenSeen } from '../../parts/WhenSeen';
@@ -93,30 +101,40 @@ export default function Prints() {
   );
 }
 
-/** A channel that prints two shades by turns: what it was switched to. */
+/** What took the line over, where two blacks share one; else a channel that prints other shades by turns. */
 function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
+  const ledger = useLedger();
   const record = useRecord();
   const [slotId, setSlotId] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
   if (!printer) return null;
-  const slot = printer.slots.find(({ id }) => id === slotId) ?? printer.slots[0]!;
-  // Mostly it is the two blacks that take turns.
-  const shade = chosen ?? (slot.shades.includes('matte black') ? 'photo black' : 'matte black');
+  const shared = printer.blacksShareLine === true;
+  // Two blacks with a line each take no turns.
+  if (!shared && hasBothBlacks(printer.slots)) return null;
+  const slots = shared ? printer.slots.filter(({ shades }) => blackOf(shades) !== null) : printer.slots;
+  const inLine = ledger.state.printers.get(printer.id)?.blackInLine ?? null;
+  const slot =
+    slots.find(({ id }) => id === slotId) ??
+    slots.find(({ shades }) => shared && blackOf(shades) !== inLine) ??
+    slots[0]!;
+  const shade = shared ? slot.shades[0]! : (chosen ?? 'matte black');
   return (
     <>
       <Pick
-        label="Channel"
+        label={shared ? 'Took the line over' : 'Channel'}
         value={slot.id}
-        options={printer.slots.map(({ id, name }) => ({ value: id, label: name }))}
+        options={slots.map(({ id, name }) => ({ value: id, label: name }))}
         onPick={setSlotId}
       />
-      <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setChosen} />
+      {!shared && (
+        <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setChosen} />
+      )}
       <Button
         onClick={() =>
           void record(
             [{ kind: 'shadeSwitched', printerId: printer.id, slotId: slot.id, shade }],
-            `Saved: ${slot.name} switched to ${shade}.`,
-          )
+            shared ? `Saved: ${slot.name} is in the line.` : `Saved: ${slot.name} switched to ${shade}.`,
+          ).then(() => setSlotId(''))
         }
       >
         Log the switch
