@@ -290,6 +290,19 @@ test('ramps: steps of one hue in order, by whatever name; too few are none', () 
   expect(cyan!.steps[1]).toMatchObject({ from: { l: 75, c: 5 }, to: { l: 71, c: 5 } });
 });
 
+/** Cyan's slot prints photo black, magenta's matte black. */
+const twoBlacks: FactDraft[] = [
+  define({
+    ...PRINTER,
+    slots: PRINTER.slots.map((slot, i) => ({
+      ...slot,
+      shades: [['photo black', 'matte black', 'yellow'][i]!],
+    })),
+  }),
+  define({ entity: 'paper', id: 'rag', name: 'Rag', brightener: 'none', black: 'matte' }),
+  define({ entity: 'paper', id: 'baryta', name: 'Baryta', brightener: 'none', black: 'photo' }),
+];
+
 describe('profile anew?', () => {
   const profiled: FactDraft = { kind: 'profiled', printerId: 'printer', name: 'Rag' };
   const lots = (bottleId: string) => ({ lots: [{ slotId: 'cyan', bottleId }] });
@@ -332,6 +345,23 @@ describe('profile anew?', () => {
     expect(found.verdict).toBe(verdict);
     expect(found.why.map(reprofileWords).join(' ')).toMatch(words);
   });
+  test.each<[string | undefined, string]>([
+    [undefined, 'soon'],
+    ['baryta', 'soon'],
+    ['rag', 'notYet'],
+  ])('a new lot of photo black matters to the profile of a paper that takes it: %s', (paperId, verdict) => {
+    const found = reprofile(
+      book([
+        ...twoBlacks,
+        { ...profiled, ...(paperId ? { paperId } : {}) },
+        weigh('cyan', 45),
+        fill('cyan', 30, { bottleId: 'second' }),
+      ]),
+      'printer',
+      AT,
+    );
+    expect(found.verdict).toBe(verdict);
+  });
   test('prints made since are counted', () => {
     expect(reprofile(book([print(3), profiled, print(5), print(2)]), 'printer', AT).printsSince).toBe(7);
   });
@@ -352,5 +382,8 @@ test('a test print: three line volumes through the slowest channel, in sheets or
   )!;
   expect(low.shortOf).toEqual({ sheets: ['cyan'], cleanings: ['cyan'] });
   expect(testShortWords(low)[0]).toMatch(/^[0-9]+ sheets are more than cyan can give/);
+  const sheet = { subjectId: 'any', widthMm: 297, heightMm: 420 };
+  const onRag = testPrint(book(twoBlacks), 'printer', { ...sheet, paperId: 'rag' }, AT)!;
+  expect(onRag.channels.map(({ slotId }) => slotId)).toEqual(['magenta', 'yellow']);
   expect(testPrint(book([]), 'x', { subjectId: 'any', widthMm: 10, heightMm: 10 }, AT)).toBeUndefined();
 });

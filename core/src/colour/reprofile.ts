@@ -1,5 +1,5 @@
 import { listOf } from '../exposure';
-import { composition, find, inkOfBottle, mixesOf, type Book, type Mix } from '../ledger';
+import { composition, find, inkOfBottle, mixesOf, sparedSlots, type Book, type Mix } from '../ledger';
 import { shadeSeries } from './shadeSets';
 
 type Against = 'lot' | 'original';
@@ -59,7 +59,10 @@ export function reprofile(
   if (!state || !printer || !profile)
     return { verdict: 'never', paperId, profile: null, why: [{ code: 'noProfile' }], printsSince: 0 };
   const why: ReprofileReason[] = [];
+  // The black that its paper does not take prints none of its colours.
+  const spared = sparedSlots(book.context, printerId, profile.paperId);
   for (const slot of printer.slots) {
+    if (spared.includes(slot.id)) continue;
     const cartridgeId = state.slots.get(slot.id)?.cartridgeId;
     if (!cartridgeId) continue;
     const now = sharesOf(mixesOf(book, cartridgeId, at));

@@ -1,4 +1,4 @@
-import { bodyOf, find, inkNow, modelOf, type Book } from '../ledger';
+import { bodyOf, find, inkNow, modelOf, sparedSlots, type Book } from '../ledger';
 import { jobExposure } from '../exposure';
 import { atReserve, predictUse } from '../usage';
 import type { Printer } from '../workbook';
@@ -36,14 +36,19 @@ export const lineMlOf = (printer: Pick<Printer, 'lineMl' | 'feed'>): number =>
 /**
  * How much to print, or to clean, before a test print shows the new ink alone (model 14).
  *
- * @param sheet the pictures that one prints meanwhile
+ * @param sheet the pictures that one prints meanwhile; the black that their paper does not take is no part of the test print
  * @param at UTC instant
  * @returns undefined when there is no such printer
  */
 export function testPrint(
   book: Book,
   printerId: string,
-  sheet: { readonly subjectId: string; readonly widthMm: number; readonly heightMm: number },
+  sheet: {
+    readonly subjectId: string;
+    readonly widthMm: number;
+    readonly heightMm: number;
+    readonly paperId?: string | null;
+  },
   at: string,
 ): TestPrint | undefined {
   const printer = find(book.context, 'printer', printerId);
@@ -51,7 +56,9 @@ export function testPrint(
   const exposure = jobExposure(sheet.subjectId, (sheet.widthMm * sheet.heightMm) / 10_000);
   const model = modelOf(book, printerId)!;
   const lineMl = lineMlOf(printer);
-  const channels = printer.slots.map(({ id, name }): LineChange => ({
+  const spared = sparedSlots(book.context, printerId, sheet.paperId);
+  const slots = printer.slots.filter(({ id }) => !spared.includes(id));
+  const channels = slots.map(({ id, name }): LineChange => ({
     slotId: id,
     name,
     lineMl,
@@ -64,10 +71,10 @@ export function testPrint(
     Math.max(...channels.map((one) => one.needMl / Math.max(1e-6, one.perCleaningMl))),
   );
   const sheets = Math.ceil(slowest.needMl / slowest.perSheetMl);
-  const slots = book.state.printers.get(printerId)?.slots;
+  const seats = book.state.printers.get(printerId)?.slots;
   const short = (mlOf: (one: LineChange) => number): string[] =>
     channels.flatMap((one) => {
-      const cartridgeId = slots?.get(one.slotId)?.cartridgeId;
+      const cartridgeId = seats?.get(one.slotId)?.cartridgeId;
       const ink = cartridgeId ? inkNow(book, cartridgeId, at) : null;
       if (!cartridgeId || !ink) return [];
       const { reserveMl } = bodyOf(book.context, cartridgeId)!.type;
@@ -77,7 +84,7 @@ export function testPrint(
     channels,
     sheets,
     cleanings,
-    cleaningsMl: cleanings * printer.draws.light.value * channels.length,
+    cleaningsMl: cleanings * printer.draws.light.value * printer.slots.length,
     slowest: slowest.name,
     shortOf: {
       cleanings: short((one) => cleanings * one.perCleaningMl),

@@ -12,7 +12,7 @@ export const taxWords = (
     ? `${money(minor)} of it are ${percent} % tax`
     : `with ${percent} % tax ${money(totalMinor + minor)}`;
 
-/** How the workbook's prices stand, to be said beside a price; empty: not said. */
+/** How the workbook's prices stand, to be said beside a price. */
 export const PRICES_WORDS = { withTax: 'with tax', withoutTax: 'without tax' } as const;
 
 /** Where ink went. */

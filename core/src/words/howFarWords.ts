@@ -5,7 +5,7 @@ export function howFarWords({ days, sheets, dm2 }: HowFar): string {
   if (sheets === 0) return 'No sheet of the usual mix is safe.';
   const safe = `${(dm2 / 100).toFixed(dm2 < 1000 ? 1 : 0)}\u00a0m² of the usual mix are safe`;
   return days === null
-    ? `${sheets} standard sheets or ${safe}.`
+    ? `${sheets} standard ${sheets === 1 ? 'sheet' : 'sheets'} or ${safe}.`
     : `At the usual rhythm it lasts about ${lengthWords(days)}; ${safe}.`;
 }
 

@@ -2,6 +2,7 @@ export { checkLayoutSchema, type CheckLayout, type LayoutField } from './checkLa
 export * from './vocabulary';
 export { blackOf } from './blackOf';
 export { changePrior } from './changePrior';
+export { hasBothBlacks } from './hasBothBlacks';
 export { sparedBlacks } from './sparedBlacks';
 export * from './defaults';
 export * from './schema';

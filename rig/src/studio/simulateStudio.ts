@@ -2,6 +2,7 @@ import {
   DENSITY_PRIOR,
   makeStamp,
   scaleUncertainty,
+  sparedBlacks,
   type Cartridge,
   type CartridgeType,
   type Fact,
@@ -312,10 +313,12 @@ class Studio {
   private sparedOn(room: PrinterScenario, paperId: string | undefined): ReadonlySet<string> {
     const paper = this.scenario.entities.find(({ entity, id }) => entity === 'paper' && id === paperId);
     const black = paper?.entity === 'paper' ? paper.black : null;
-    const [photo, matte] = ['photo black', 'matte black'].map(
-      (shade) => room.printer.slots.find(({ shades }) => shades[0] === shade)?.id,
+    if (!black || black === 'both') return new Set();
+    const spared = sparedBlacks(
+      room.printer.slots.flatMap(({ shades }) => shades),
+      black,
     );
-    return new Set(black && photo && matte ? [black === 'matte' ? photo : matte] : []);
+    return new Set(room.printer.slots.flatMap(({ id, shades }) => (spared.includes(shades[0]!) ? [id] : [])));
   }
 
   private gainOf(printerId: string): number {

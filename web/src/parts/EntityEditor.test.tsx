@@ -28,7 +28,7 @@ test.each(
 
 test('masses, percent and money are typed as people type them', async () => {
   const { user, services } = await open(PRINTER);
-  const price = screen.getAllByLabelText('Original costs')[0]!;
+  const price = screen.getAllByLabelText('Original costs (GBP)')[0]!;
   await user.clear(price);
   await user.type(price, '£51,20');
   const low = screen.getByLabelText('Signals low at, %');

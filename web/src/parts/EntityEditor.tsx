@@ -18,7 +18,7 @@ import {
   settingsOf,
   type Entity,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../state/hooks';
+import { useLedger, usePriceUnit, useRecord } from '../state/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
 import { FlagOf, PickOf, TextOf } from './formFields';
 
@@ -131,7 +131,9 @@ function FieldOf({
   readonly field: FieldSpec;
   readonly control: Control<Typed, unknown, Entity>;
 }) {
-  const bound = { control, name: field.path, label: field.label };
+  const unit = usePriceUnit();
+  const label = field.as === 'money' ? `${field.label} (${unit})` : field.label;
+  const bound = { control, name: field.path, label };
   if (field.as === 'flag') return <FlagOf {...bound} />;
   if (field.as === 'choice')
     return <PickOf {...bound} options={field.choices ?? []} helperText={field.help} />;

@@ -12,10 +12,11 @@ import {
   type Cartridge,
   type CartridgeType,
   type Entity,
+  hasBothBlacks,
   type Printer,
   type QuantityKind,
 } from '@hiraeth/core';
-import { hasBothBlacks, SHARE_LINE } from './blacks';
+import { SHARE_LINE } from './blacks';
 import { FEEDS, optionsOf } from './fields';
 
 /** One field of a definition: where it stands, how it is typed. */
@@ -108,7 +109,14 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
             { value: 'withoutTax', label: 'without tax' },
           ],
         },
-        { path: 'taxPercent', label: 'Tax, %, for quotes', as: 'plain', optional: true, extra: true },
+        {
+          path: 'taxPercent',
+          label: 'Tax, %, for quotes',
+          as: 'plain',
+          optional: true,
+          extra: true,
+          help: 'Said with a quote as soon as it is known how prices stand.',
+        },
         { path: 'topUpFraction', label: 'Top up below, % of the target', as: 'percent', per: 100 },
         { path: 'weighInDays', label: 'Weigh-in every, days', as: 'plain' },
         {

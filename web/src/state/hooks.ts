@@ -100,9 +100,9 @@ export function useMoney(): (minor: number | null | undefined, decimals?: number
 }
 
 /** What stands at a field for a price: the currency, and whether tax is in it. */
-export function usePriceLabel(): string {
+export function usePriceUnit(): string {
   const { currency, prices } = settingsOf(useLedger().context);
-  return prices ? `Price (${currency}, ${PRICES_WORDS[prices]})` : `Price (${currency})`;
+  return prices ? `${currency}, ${PRICES_WORDS[prices]}` : currency;
 }
 
 /** Money with its interval, finer where the interval is smaller than the smallest coin. */

@@ -2,6 +2,7 @@ import exifr from 'exifr';
 import { fromBlob, type GeoTIFFImage } from 'geotiff';
 import {
   ColourCount,
+  hasBothBlacks,
   imageDemand,
   profileColours,
   profileDescription,
@@ -73,19 +74,13 @@ export async function measurePicture(
         profileKnown: pixels.converted || named !== null,
         small: pixels.small,
         demand: Object.fromEntries(
-          printers.map(({ id, slots }) => {
-            const has = (shade: string): boolean => slots.some(({ shades }) => shades.includes(shade));
-            return [
-              id,
-              {
-                photo: imageDemand(pixels.count, space, slots),
-                matte:
-                  has('photo black') && has('matte black')
-                    ? imageDemand(pixels.count, space, slots, true)
-                    : null,
-              },
-            ];
-          }),
+          printers.map(({ id, slots }) => [
+            id,
+            {
+              photo: imageDemand(pixels.count, space, slots),
+              matte: hasBothBlacks(slots) ? imageDemand(pixels.count, space, slots, true) : null,
+            },
+          ]),
         ),
       },
     };

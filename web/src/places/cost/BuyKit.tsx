@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, PURCHASE_WORDS, PURCHASES, settingsOf, type PurchaseKind } from '@hiraeth/core';
-import { useLedger, usePriceLabel, useNow, useRecord } from '../../state/hooks';
+import { useLedger, usePriceUnit, useNow, useRecord } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { FormEnd } from '../../parts/FormEnd';
 import { PickOf, TextOf } from '../../parts/formFields';
@@ -48,7 +48,7 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
   const now = useNow();
   const record = useRecord();
   const { currency, kitLifeMonths } = settingsOf(ledger.context);
-  const priceLabel = usePriceLabel();
+  const unit = usePriceUnit();
   const printers = all(ledger.context, 'printer');
   const { control, handleSubmit, formState } = useForm<PurchaseForm, unknown, Purchase>({
     resolver: zodResolver(purchaseSchema(currency)),
@@ -96,7 +96,7 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
       <TextOf
         control={control}
         name="price"
-        label={priceLabel}
+        label={`Price (${unit})`}
         numeric
         helperText="Empty: not known; then the cost is not known either."
       />
@@ -104,7 +104,7 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
         <TextOf
           control={control}
           name="ink"
-          label={`Of it ink (${currency})`}
+          label={`Of it ink (${unit})`}
           numeric
           helperText="What its bottles’ own prices hold already."
         />

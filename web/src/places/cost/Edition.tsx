@@ -13,7 +13,7 @@ import {
   settingsOf,
   taxWords,
 } from '@hiraeth/core';
-import { useLedger, useMoney, useMoneyInterval, useRecord } from '../../state/hooks';
+import { useLedger, useMoney, useMoneyInterval, usePriceUnit, useRecord } from '../../state/hooks';
 import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PaperPick } from '../../parts/PaperPick';
@@ -28,6 +28,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
   const money = useMoney();
   const interval = useMoneyInterval();
   const record = useRecord();
+  const unit = usePriceUnit();
   const { currency } = settingsOf(ledger.context);
   const subjects = all(ledger.context, 'subject');
   const [name, setName] = useState('');
@@ -92,7 +93,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
         <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
         <WholeField label="Proofs and spoils" value={spare} onText={setSpare} />
         <TextField
-          label={`Paper for one (${currency}), if it is to be in it`}
+          label={`Paper for one (${unit}), if it is to be in it`}
           value={paper}
           onChange={(event) => setPaper(event.target.value)}
           error={paid !== null && !paid.ok}

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import TextField from '@mui/material/TextField';
-import { beforeFirstFill, explain, parseMoney, settingsOf } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../state/hooks';
-import { readTyped, readWhole, WholeField } from '../../parts/fields';
+import { beforeFirstFill, changePrior, explain, parseMoney, settingsOf, type Printer } from '@hiraeth/core';
+import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
+import { FEEDS, Pick, readTyped, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 const ANSWERS = {
@@ -14,6 +14,7 @@ const ANSWERS = {
 /** Is it worth beginning? From prices alone, before anything is bought. */
 export function WorthIt() {
   const money = useMoney();
+  const unit = usePriceUnit();
   const { currency, kitLifeMonths } = settingsOf(useLedger().context);
   const [text, setText] = useState({
     channels: '9',
@@ -24,6 +25,7 @@ export function WorthIt() {
     kit: '',
     prints: '20',
   });
+  const [feed, setFeed] = useState<Printer['feed']>('stationary');
   const [size, setSize] = useState(() => chooseSize());
   const amount = (name: 'original' | 'bottle' | 'kit') =>
     text[name].trim() === '' ? null : parseMoney(text[name], currency);
@@ -53,6 +55,7 @@ export function WorthIt() {
         channels: channels,
         originalMinor: original,
         usableMl: usable,
+        primeMl: changePrior(feed, usable).value,
         bottleMinor: bottle,
         bottleMl,
         kitMinor: kit,
@@ -88,11 +91,12 @@ export function WorthIt() {
           value={text.channels}
           onText={(count) => setText({ ...text, channels: count })}
         />
-        {field('original', `An original cartridge (${currency})`, why('original'))}
+        <Pick label="Cartridges sit in a" value={feed} options={FEEDS} onPick={setFeed} />
+        {field('original', `An original cartridge (${unit})`, why('original'))}
         {field('usable', 'Its usable ink, ml', volume('usable').error)}
-        {field('bottle', `A bottle of ink (${currency})`, why('bottle'))}
+        {field('bottle', `A bottle of ink (${unit})`, why('bottle'))}
         {field('bottleMl', 'It holds, ml', volume('bottleMl').error)}
-        {field('kit', `Kit, once (${currency})`, why('kit'))}
+        {field('kit', `Kit, once (${unit})`, why('kit'))}
         <WholeField
           label="Prints a month"
           value={text.prints}

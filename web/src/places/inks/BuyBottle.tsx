@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, CLASS_NAMES, INK_CLASSES, settingsOf, SHADES, type FactDraft, type Ink } from '@hiraeth/core';
-import { useLedger, usePriceLabel, useRecord } from '../../state/hooks';
+import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';
 import { optionsOf } from '../../parts/fields';
@@ -45,7 +45,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
   const { currency } = settingsOf(ledger.context);
-  const priceLabel = usePriceLabel();
+  const unit = usePriceUnit();
   const { control, handleSubmit } = useForm<BottleForm, unknown, Bottle>({
     resolver: zodResolver(bottleSchema(currency)),
     defaultValues: {
@@ -139,7 +139,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
         )}
         <TextOf control={control} name="lot" label="Lot" helperText="Colours are compared by lot" />
         <TextOf control={control} name="volume" label="Holds, ml" numeric />
-        <TextOf control={control} name="price" label={priceLabel} numeric />
+        <TextOf control={control} name="price" label={`Price (${unit})`} numeric />
         <PickOf
           control={control}
           name="opened"

@@ -11,7 +11,7 @@ import {
   type Printer,
   type PrinterPlan,
 } from '@hiraeth/core';
-import { useLedger, useMoney } from '../../state/hooks';
+import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 type Kind = 'empties' | 'originals' | 'own';
@@ -20,6 +20,7 @@ type Kind = 'empties' | 'originals' | 'own';
 export function SecondSetPanel({ plan, printer }: { readonly plan: PrinterPlan; readonly printer: Printer }) {
   const money = useMoney();
   const { currency } = settingsOf(useLedger().context);
+  const unit = usePriceUnit();
   const known = printer.slots.every(({ original }) => original !== null);
   const [kind, setKind] = useState<Kind>(known ? 'originals' : 'empties');
   const [price, setPrice] = useState('');
@@ -55,7 +56,7 @@ export function SecondSetPanel({ plan, printer }: { readonly plan: PrinterPlan; 
         />
         {kind !== 'originals' && (
           <TextField
-            label={`Price of one, ${currency}`}
+            label={`Price of one, ${unit}`}
             value={price}
             onChange={(event) => setPrice(event.target.value)}
             error={typed !== null && !typed.ok}

@@ -15,7 +15,7 @@ import {
   SHADES,
   STRATEGY_NAMES,
 } from '@hiraeth/core';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FEEDS, optionsOf } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
@@ -43,6 +43,7 @@ export default function OneSheet() {
   const { newId } = useServices();
   const navigate = useNavigate();
   const { currency } = settingsOf(ledger.context);
+  const unit = usePriceUnit();
   const hasScale = all(ledger.context, 'scale').length > 0;
   const hasSyringe = all(ledger.context, 'syringe').length > 0;
   const { control, handleSubmit } = useForm<SheetForm, unknown, SetUpInput>({
@@ -96,7 +97,7 @@ export default function OneSheet() {
         <PickOf control={control} name="feed" label="Ink feed" options={FEEDS} />
         <PickOf control={control} name="inkClass" label="Ink" options={optionsOf(INK_CLASSES, CLASS_NAMES)} />
       </div>
-      <Channels control={control} currency={currency} />
+      <Channels control={control} unit={unit} />
       <h2>Its refillable cartridges</h2>
       <CartridgeDrawing
         construction={construction}
@@ -218,10 +219,10 @@ export default function OneSheet() {
 /** The channels in slot order, each with its original's price and volume. */
 function Channels({
   control,
-  currency,
+  unit,
 }: {
   readonly control: Control<SheetForm, unknown, SetUpInput>;
-  readonly currency: string;
+  readonly unit: string;
 }) {
   const { fields, append, remove, replace } = useFieldArray({ control, name: 'rows' });
   const { errors } = useFormState({ control, name: 'rows' });
@@ -235,7 +236,7 @@ function Channels({
           <thead>
             <tr>
               <th>Channel, in slot order</th>
-              <th>Original costs ({currency})</th>
+              <th>Original costs ({unit})</th>
               <th>Nominal, ml</th>
               <th>Usable, ml</th>
               <th>

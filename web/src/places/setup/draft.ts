@@ -1,5 +1,6 @@
 import {
   explain,
+  hasBothBlacks,
   parseMoney,
   parseQuantity,
   type ChipStrategy,
@@ -10,7 +11,6 @@ import {
   type QuantityKind,
   type Variant,
 } from '@hiraeth/core';
-import { hasBothBlacks } from '../../parts/blacks';
 import type { BodyInput, Channel, SetUpInput } from './setUpFacts';
 
 /** Shades that share one body are written in one text. */

@@ -5,6 +5,7 @@ import {
   CLASS_NAMES,
   CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
+  hasBothBlacks,
   INK_CLASSES,
   MATTERS,
   settingsOf,
@@ -16,8 +17,8 @@ import {
   type Printer,
   type Variant,
 } from '@hiraeth/core';
-import { useLedger } from '../../state/hooks';
-import { hasBothBlacks, SHARE_LINE } from '../../parts/blacks';
+import { useLedger, usePriceUnit } from '../../state/hooks';
+import { SHARE_LINE } from '../../parts/blacks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FEEDS, optionsOf, Pick, QuantityField } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
@@ -506,7 +507,7 @@ function Grid({
 }
 
 export function Inks(props: PageProps) {
-  const { currency } = settingsOf(useLedger().context);
+  const unit = usePriceUnit();
   return (
     <>
       <p>One bottle for each channel; more can be bought later, in Inks. Nothing yet: leave it empty.</p>
@@ -516,7 +517,7 @@ export function Inks(props: PageProps) {
         columns={[
           { key: 'ink', label: 'Maker or line' },
           { key: 'bottleMl', label: 'Holds, ml' },
-          { key: 'bottlePrice', label: `Cost, ${currency}` },
+          { key: 'bottlePrice', label: `Cost, ${unit}` },
         ]}
       />
     </>
@@ -524,7 +525,7 @@ export function Inks(props: PageProps) {
 }
 
 export function Originals(props: PageProps) {
-  const { currency } = settingsOf(useLedger().context);
+  const unit = usePriceUnit();
   return (
     <>
       <p>
@@ -535,7 +536,7 @@ export function Originals(props: PageProps) {
         {...props}
         copies="All originals as the first"
         columns={[
-          { key: 'price', label: `Cost, ${currency}` },
+          { key: 'price', label: `Cost, ${unit}` },
           { key: 'nominal', label: 'Nominal, ml' },
           { key: 'usable', label: 'Usable, ml' },
         ]}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { all, testPrint, testShortWords, type Printer } from '@hiraeth/core';
 import { useHour, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
+import { PaperPick } from '../../parts/PaperPick';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 /** How much to print, or to clean, before a test print shows the new ink alone. */
@@ -11,8 +12,10 @@ export function TestPlan({ printer }: { readonly printer: Printer }) {
   const subjects = all(ledger.context, 'subject');
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [size, setSize] = useState(() => chooseSize());
+  const [paperId, setPaperId] = useState('');
   const area = chosenSize(size);
-  const plan = area && subjectId ? testPrint(ledger, printer.id, { subjectId, ...area }, at) : undefined;
+  const plan =
+    area && subjectId ? testPrint(ledger, printer.id, { subjectId, paperId, ...area }, at) : undefined;
   if (subjects.length === 0) return null;
   return (
     <section className="section" aria-label="Plan a test print">
@@ -27,6 +30,7 @@ export function TestPlan({ printer }: { readonly printer: Printer }) {
           onPick={setSubjectId}
         />
         <SizePick value={size} onPick={setSize} />
+        <PaperPick printerId={printer.id} value={paperId} onPick={setPaperId} />
       </div>
       {plan && (
         <>
