@@ -64,6 +64,7 @@ export function WorthIt() {
         dm2PerPrint: (area.widthMm * area.heightMm) / 10_000,
       })
     : null;
+  const breakEven = Math.ceil(found?.breakEvenPrints ?? 0);
   const field = (name: keyof typeof text, label: string, problem: string | null) => (
     <TextField
       label={label}
@@ -91,7 +92,7 @@ export function WorthIt() {
           value={text.channels}
           onText={(count) => setText({ ...text, channels: count })}
         />
-        <Pick label="Cartridges sit in a" value={feed} options={FEEDS} onPick={setFeed} />
+        <Pick label="Ink feed" value={feed} options={FEEDS} onPick={setFeed} />
         {field('original', `An original cartridge (${unit})`, why('original'))}
         {field('usable', 'Its usable ink, ml', volume('usable').error)}
         {field('bottle', `A bottle of ink (${unit})`, why('bottle'))}
@@ -116,7 +117,7 @@ export function WorthIt() {
             {found.paybackMonths.value !== null &&
               `The kit is paid back after ${found.paybackMonths.value.toFixed(1)} months. `}
             {found.breakEvenPrints !== null &&
-              `It breaks even at ${Math.ceil(found.breakEvenPrints)} prints a month.`}
+              `It breaks even at ${breakEven} ${breakEven === 1 ? 'print' : 'prints'} a month.`}
           </>
         )}
       </p>
