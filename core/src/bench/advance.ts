@@ -3,7 +3,13 @@ import type { Step } from './step';
 import type { Ports } from '../workbook';
 
 export type RunEvent =
-  | { readonly type: 'next'; readonly step: Step; readonly answer?: Answer }
+  | {
+      readonly type: 'next';
+      readonly step: Step;
+      readonly answer?: Answer;
+      /** Codes of what was asked of it, and answered with yes. */
+      readonly confirmed?: readonly string[];
+    }
   | { readonly type: 'skipped'; readonly step: Step }
   | { readonly type: 'foamed' }
   | { readonly type: 'back' }
@@ -25,7 +31,15 @@ export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
         ...run,
         done: [...run.done.filter((id) => id !== event.step.id), event.step.id],
         answers: { ...run.answers, [event.step.id]: answer },
-        ports: event.step.changes ? { ...run.ports, ...event.step.changes } : run.ports,
+        ...(event.confirmed?.length
+          ? { answered: { ...run.answered, [event.step.id]: event.confirmed } }
+          : {}),
+        ...(event.step.changes
+          ? {
+              ports: { ...run.ports, ...event.step.changes },
+              portsWere: { ...run.portsWere, [event.step.id]: run.ports },
+            }
+          : {}),
       };
     }
     case 'skipped':
@@ -41,16 +55,24 @@ export function advance(run: CartridgeRun, event: RunEvent): CartridgeRun {
       const last = run.done[run.done.length - 1];
       if (last === undefined) return run;
       const { [last]: _gone, ...answers } = run.answers;
+      const { [last]: _asked, ...answered } = run.answered ?? {};
       return {
         ...run,
         done: run.done.slice(0, -1),
         answers,
+        ...(run.answered ? { answered } : {}),
+        ports: run.portsWere?.[last] ?? run.ports,
+        outSince: last === 'take-out' ? null : run.outSince,
         skipped: run.skipped.filter((id) => id !== last),
         written: run.written.filter((id) => !id.startsWith(`${last}:`)),
       };
     }
     case 'spilt':
-      return { ...run, spiltMl: run.spiltMl + event.ml };
+      return {
+        ...run,
+        spiltMl: run.spiltMl + event.ml,
+        spills: [...(run.spills ?? []), { ml: event.ml, after: run.done.at(-1) ?? null }],
+      };
     case 'written':
       return { ...run, written: [...run.written, event.id] };
     case 'out':

@@ -195,7 +195,10 @@ describe('schools', () => {
 describe('the way through a run', () => {
   test('short: drops; over: draw back; done: closed. Once closed, nothing is corrected any more', () => {
     const { run, env } = lay();
-    const target = env.body.type.fullG;
+    const weighing = stepsFor(run, env).find((step) => step.id === 'weigh-after-1')!;
+    const target = weighing.kind === 'weigh' ? weighing.targetG! : 0;
+    // The prime takes it down to full: until then there is a millilitre more in it.
+    expect(target).toBeCloseTo(env.body.type.fullG + 1.064, 6);
     const ids = (answers: Record<string, Answer>, done: string[] = []) =>
       stepsFor({ ...run, answers: { 'weigh-before': mass(50), ...answers }, done }, env).map(
         (step) => step.id,
@@ -284,7 +287,7 @@ describe('the way through a run', () => {
     const { targetG } = planOf(run, mixed);
     // The fill allows for the prime, as far as the body bears it.
     const fullG = loads.at(-1)!.scaleG!;
-    expect(fullG).toBeGreaterThanOrEqual(targetG);
+    expect(fullG).toBeGreaterThanOrEqual(targetG - 1e-6);
     expect(fullG).toBeLessThanOrEqual(mixed.body.maxG + 1e-9);
     const answers = Object.fromEntries(
       loads.map((step): [string, Answer] => [step.id, { kind: 'load', ml: step.ml.value, massG: null }]),
@@ -298,7 +301,7 @@ describe('the way through a run', () => {
     expect(stepsFor(short, mixed).map((step) => step.id)).not.toContain('top-off-1');
     expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, { chamber: 1 })).toBeCloseTo(2, 6);
     const grams = filled.reduce(
-      (sum, fact, i) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][i]! : 0),
+      (sum, fact) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][fact.chamber]! : 0),
       0,
     );
     expect(grams).toBeCloseTo(fullG - 30, 6);
@@ -321,10 +324,12 @@ describe('the way through a run', () => {
     const { run, env } = lay({
       answers: { 'weigh-before': mass(50), 'load-0-0': { kind: 'load', ml: 8, massG: null } },
     });
-    expect(runFacts(run, env, AT).map((fact) => fact.kind)).toEqual(['filled']);
+    expect(runFacts(run, env, AT).map((fact) => fact.kind)).toEqual(['weighed', 'filled']);
+    const inLog = { ...run, written: ['weigh-before:fact'] };
+    expect(runFacts(inLog, env, AT).map((fact) => fact.kind)).toEqual(['filled']);
     expect(runFacts({ ...run, answers: {} }, env, AT)).toEqual([]);
     const withSpill = runFacts({ ...run, spiltMl: 2 }, env, AT);
-    expect(withSpill.map((fact) => fact.kind)).toEqual(['filled', 'spilt']);
+    expect(withSpill.map((fact) => fact.kind)).toEqual(['weighed', 'filled', 'spilt']);
   });
 });
 
@@ -633,8 +638,11 @@ test('whatever is answered: no port opens before the outlet is shut, none goes i
             expect([step.id, sealed && !primeThroughSeal]).toEqual([step.id, false]);
           if (step.id === 'install')
             expect([seen, unmetPorts({ ...ports, primed: true }, step.requires)]).toEqual([seen, []]);
-          if (given.closing === 'open')
-            expect(step.id === 'plug' && env.body.type.port !== 'plug').toBe(false);
+          // Free ink is never left open; a sponge behind an air hole is never blocked.
+          const walled = env.body.type.port !== 'plug' && env.body.type.port !== 'outlet';
+          const { sponge } = CONSTRUCTION_DATA[construction];
+          expect(step.id === 'leave-open' && !(walled && sponge && given.closing === 'open')).toBe(false);
+          if (walled && sponge && given.closing === 'open') expect(step.id).not.toBe('plug');
           const codes = step.kind === 'check' ? step.answers : step.kind === 'decide' ? step.options : [];
           if (step.kind === 'check' || step.kind === 'decide') expect(codes.length).toBeGreaterThan(1);
           const pick = codes[given.picks[i]! % Math.max(1, codes.length)];
@@ -938,14 +946,14 @@ describe('head and tank are two bodies', () => {
       'weigh-head': head.emptyG.value,
       'weigh-before': preset.fullG - head.fullG,
       'head-weigh-after-1': head.maxG + 1,
-      'head-weigh-after-2': head.fullG + 0.2,
+      'head-weigh-after-2': head.fullG + 0.5,
     });
     expect(ids).not.toContain('load-1-0');
     expect(ids.indexOf('head-draw-back-1')).toBeGreaterThan(-1);
     expect(ids.indexOf('head-draw-back-1')).toBeLessThan(ids.indexOf('head-plug'));
     expect(facts.filter((fact) => fact.kind === 'filled').map((fact) => fact.part)).toEqual(['head']);
     expect(facts.find((fact) => fact.kind === 'drawnOut')!.ml.value).toBeCloseTo(
-      (head.maxG + 0.8 - head.fullG) / 1.064,
+      (head.maxG + 0.5 - head.fullG) / 1.064,
       1,
     );
   });

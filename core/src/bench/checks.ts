@@ -3,6 +3,7 @@ import type { PlainDoing } from './step';
 /** Looks that need an answer, in the order in which a run meets them. */
 export type CheckCode =
   | 'match'
+  | 'room'
   | 'clip-seal'
   | 'wicks'
   | 'look'
@@ -15,6 +16,8 @@ export type CheckCode =
   | 'towel';
 
 export type CheckAnswer =
+  | 'takes'
+  | 'full'
   | 'same'
   | 'differs'
   | 'tight'
@@ -57,6 +60,8 @@ export interface CheckData {
 /** Every check with its answers and their consequences (practice 4, 5, 6 and 11). */
 export const CHECKS: Readonly<Record<CheckCode, CheckData>> = {
   match: { answers: ['same', 'differs'], remedies: {}, tries: 1, giveUp: 'goOn' },
+  // Dosed in parts, where nobody knows what is inside: looked at after each.
+  room: { answers: ['takes', 'full'], remedies: {}, tries: 1, giveUp: 'goOn' },
   'clip-seal': {
     answers: ['tight', 'leaks'],
     remedies: { leaks: ['refit-clip'] },

@@ -1,6 +1,7 @@
-import type { FillPlan } from '../fill';
 import { fillRoomMl } from './fillRoomMl';
+import { loadsOver } from './loadsOver';
 import { partPlans } from './partPlans';
+import { planOf, startPlan } from './planOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 import type { Part } from './step';
@@ -14,10 +15,10 @@ export interface Dose {
   readonly ml: number;
 }
 
-/** What goes into each chamber (or part), from the plan and the prime that follows, or as the person set it. */
-export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] {
+/** What was to go into each chamber (or part) when the filling began, with the prime that follows, or as the person set it. */
+export function dosesOf(run: CartridgeRun, env: RunEnv): Dose[] {
   const { body } = env;
-  const total = fillRoomMl(run, env, plan);
+  const total = fillRoomMl(run, env, startPlan(run, env));
   const parts = partPlans(run, env);
   if (parts) return parts.map(({ part, doseMl }) => ({ chamber: 0, name: '', part, ml: doseMl }));
   if (run.method === 'twoPart') {
@@ -39,4 +40,41 @@ export function dosesOf(run: CartridgeRun, env: RunEnv, plan: FillPlan): Dose[] 
     name: n > 1 ? (body.cartridge.shades[chamber] ?? `chamber ${chamber + 1}`) : '',
     ml: run.dosesMl[chamber] ?? total / n,
   }));
+}
+
+/** What really went into a part so far, as it was read, ml; and in how many loads. */
+export function loadedIn(run: CartridgeRun, part: number): { readonly ml: number; readonly count: number } {
+  let ml = 0;
+  let count = 0;
+  for (; ; count++) {
+    const answer = run.answers[`load-${part}-${count}`];
+    if (answer?.kind !== 'load') return { ml, count };
+    ml += answer.ml;
+  }
+}
+
+/**
+ * What is still to go into each part, by what is believed to be inside now: a load that was larger or smaller than it was
+ * planned, something spilt, a weight taken meanwhile, all of it counts.
+ *
+ * @returns ml by part, as `dosesOf` names them; 0 where it is enough, and where its filling is over
+ */
+export function remainingOf(
+  run: CartridgeRun,
+  env: RunEnv,
+  doses: readonly Dose[] = dosesOf(run, env),
+): number[] {
+  const begun = doses.some((_, part) => loadedIn(run, part).count > 0);
+  const left = doses.map(({ ml }, part) =>
+    loadsOver(run, part) ? 0 : Math.max(0, ml - loadedIn(run, part).ml),
+  );
+  if (!begun || partPlans(run, env)) return left;
+  const room = fillRoomMl(run, env, planOf(run, env));
+  // A body of one part takes what it has room for; of one's own dose, no more than that.
+  if (doses.length === 1)
+    return [
+      loadsOver(run, 0) ? 0 : run.dosesMl[0] === null || run.dosesMl[0] === undefined ? room : left[0]!,
+    ];
+  const sum = left.reduce((total, ml) => total + ml, 0);
+  return sum > room ? left.map((ml) => (ml * room) / sum) : left;
 }

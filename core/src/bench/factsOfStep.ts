@@ -4,8 +4,10 @@ import { lastCheck } from './answers';
 import type { CheckCode } from './checks';
 import type { Answer, CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
-import { runFacts, weighingFact } from './runFacts';
+import { forkOf } from './forkOf';
+import { runFacts } from './runFacts';
 import type { Step } from './step';
+import { weighingFact } from './weighingFact';
 
 /** What a step that was answered leaves: facts to be recorded, and events that move the run along. */
 export interface StepOutcome {
@@ -32,15 +34,19 @@ export function factsOfStep(
   answer: Answer,
   at: string,
 ): StepOutcome {
-  const next: RunEvent = { type: 'next', step, answer };
+  const next: RunEvent = { type: 'next', step, answer: answer.at === undefined ? { ...answer, at } : answer };
   const only = (facts: readonly FactDraft[], saved: StepOutcome['saved']): StepOutcome => ({
     facts,
     events: [next],
     saved: facts.length > 0 ? saved : null,
   });
   // A head waits for its tank: together they are what the cartridge weighs.
-  if (step.kind === 'weigh' && answer.kind === 'mass')
-    return only(step.part === 'head' ? [] : [weighingFact(run, step.id, step.purpose, answer)], 'weighed');
+  // What was weighed before anything else happened is in the log at once, and so is what is weighed after the record; all
+  // between waits on the fork for what went in before it.
+  if (step.kind === 'weigh' && answer.kind === 'mass') {
+    const atOnce = step.part !== 'head' && forkOf(run, env).facts.every(({ kind }) => kind === 'portChanged');
+    return only(atOnce ? [weighingFact(run, step.id, step.purpose, answer)] : [], 'weighed');
+  }
   if (step.kind === 'summary') return only(runFacts(run, env, at), 'filled');
   const choice = answer.kind === 'choice' ? answer.choice : null;
   if (step.kind === 'check') return only(recognisedFacts(run, env, step.check, choice, at), 'signalled');

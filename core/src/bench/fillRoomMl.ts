@@ -1,16 +1,24 @@
 import type { FillPlan } from '../fill';
+import { ONE_SIDED } from '../quantity';
+import { massStart } from './answers';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
 /**
- * What may go in in this run: up to the target, with what a prime takes out again, as far as the body bears it.
+ * What may go in: up to the target, with what a prime takes out again, as far as the body bears it; where it is not
+ * weighed never so much that the upper end of what may be inside then (one-sided 95 %) lies above the body's maximum.
  *
+ * @param plan from what is believed to be inside, with its u
  * @returns ml; 0 when it is full
  */
 export function fillRoomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan): number {
   const add = Math.max(0, plan.addMl.value);
-  const above = Math.max(0, (env.body.maxG - plan.targetG) / pouredDensity(env).value);
-  return add > 0 ? add + Math.min(above, primeMlOf(run, env)) : 0;
+  if (add === 0) return 0;
+  const rho = pouredDensity(env).value;
+  const above = Math.max(0, (env.body.maxG - plan.targetG) / rho);
+  const wished = add + Math.min(above, primeMlOf(run, env));
+  // On the scale each load is seen as it goes in.
+  return massStart(run) ? wished : Math.min(wished, Math.max(0, add + above - ONE_SIDED * plan.addMl.u));
 }

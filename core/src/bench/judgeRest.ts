@@ -32,7 +32,7 @@ export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
 }
 
 /** The mass that it went to its rest with: the last weighing of the full cartridge, less what came out by hand since. */
-function restsFrom(run: CartridgeRun, rho: number): Uncertain | null {
+export function restsFrom(run: CartridgeRun, rho: number): Uncertain | null {
   let mass: Uncertain | null = null;
   // Answers of a run that was put together by hand stand in the order of their keys.
   const order = run.done.length > 0 ? run.done : Object.keys(run.answers);

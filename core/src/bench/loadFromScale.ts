@@ -1,5 +1,7 @@
 import type { Uncertain } from '../quantity';
 import { massStart } from './answers';
+import { loadedIn } from './dosesOf';
+import { forkOf } from './forkOf';
 import { partPlans } from './partPlans';
 import { chamberDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
@@ -7,9 +9,10 @@ import type { RunEnv } from './runEnv';
 import type { StepOf } from './step';
 
 /**
- * What a load put in, by weighing while it goes in: the rise since the last mass of this run over the density of the ink.
+ * What a load put in, by weighing while it goes in: the rise above what the run's fork says it weighs now, over the density of
+ * the ink.
  *
- * @param run with its masses so far
+ * @param run with its answers so far
  * @param env densities of the bottles
  * @param massG what the scale shows now
  * @param step the load that goes in
@@ -21,17 +24,12 @@ export function loadFromScale(
   massG: Uncertain,
   { chamber, part }: Pick<StepOf<'load'>, 'chamber' | 'part'> = { chamber: 0 },
 ): number | null {
+  if (!massStart(run)) return null;
+  const rho = chamberDensity(env, chamber).value;
   // Head and tank stand on the scale each by itself.
   const own = partPlans(run, env)?.find((one) => one.part === part);
-  const mine = own && (part === 'head' ? 'load-0-' : 'load-1-');
-  const loads = Object.entries(run.answers).flatMap(([id, answer]) =>
-    answer.kind === 'load' && (!mine || id.startsWith(mine)) ? [answer] : [],
-  );
-  const last = loads.reduce((mass, answer) => answer.massG ?? mass, own?.startG ?? massStart(run));
-  if (!last) return null;
-  const unweighed = loads
-    .slice(loads.findLastIndex((answer) => answer.massG !== null) + 1)
-    .reduce((sum, answer) => sum + answer.ml, 0);
-  const rho = chamberDensity(env, chamber).value;
-  return Math.max(0, (massG.value - last.value) / rho - unweighed);
+  const before = own
+    ? own.startG.value + loadedIn(run, part === 'head' ? 0 : 1).ml * rho
+    : forkOf(run, env).massG.value;
+  return Math.max(0, (massG.value - before) / rho);
 }

@@ -9,15 +9,18 @@ const LEAST_SHARE = 0.25;
  * A dose in the loads in which it goes in: full syringes first, the rest last, unless that would leave a mere drop for the last: then
  * alike; in halves where the method wants it so; by line or counted as one.
  *
- * @param ml of the dose
+ * @param ml of the dose, or what is left of it
+ * @param begun some of it is in: the halves that its method wants are halved already
  * @returns ml of each load, at least one
  */
 export function loadsOf(
   ml: number,
   { method }: Pick<CartridgeRun, 'method'>,
   syringe: Syringe | null,
+  begun = false,
 ): number[] {
-  const { dosed, halves } = METHOD_DATA[method];
+  const { dosed } = METHOD_DATA[method];
+  const halves = METHOD_DATA[method].halves && !begun;
   const size = syringe && dosed === 'syringe' ? Math.max(0.1, syringe.capacityMl - syringe.keepBackMl) : ml;
   const count = Math.max(1, size > 0 ? Math.ceil(ml / size - 1e-9) : 1, halves ? 2 : 1);
   const alike = halves || (count > 1 && ml - (count - 1) * size < LEAST_SHARE * size);

@@ -8,5 +8,6 @@ import type { Occasion } from '../workbook';
 export function occasionOf(book: Book, cartridgeId: string): Occasion {
   const cartridge = find(book.context, 'cartridge', cartridgeId);
   if ((cartridgeOf(book, cartridgeId)?.fills ?? 0) > 0 || !cartridge) return 'topUp';
-  return cartridge.initial === 'empty' ? 'first' : cartridge.initial === 'original' ? 'original' : 'topUp';
+  const { initial } = cartridge;
+  return initial === 'empty' ? 'first' : initial === 'unknown' ? 'topUp' : 'original';
 }

@@ -28,8 +28,12 @@ const OF_DOING: Partial<Readonly<Record<Doing['code'], readonly [Place, Held | n
   open: ['fillHole', 'finger'],
   deburr: ['fillHole', 'finger'],
   plug: ['fillHole', 'finger'],
+  'hole-open': ['fillHole', 'finger'],
+  'hole-shut': ['fillHole', 'finger'],
   'plug-again': ['fillHole', 'finger'],
   cover: ['fillHole', 'finger'],
+  cap: ['fillHole', 'finger'],
+  'tape-hole': ['fillHole', 'finger'],
   'leave-open': ['fillHole', 'towel'],
   'head-open': ['fillHole', 'finger'],
   'head-plug': ['fillHole', 'finger'],
@@ -62,6 +66,7 @@ const OF_DOING: Partial<Readonly<Record<Doing['code'], readonly [Place, Held | n
 };
 const OF_CHECK: Readonly<Record<CheckCode, readonly [Place, Held | null] | null>> = {
   match: null,
+  room: ['fillHole', null],
   'clip-seal': ['outlet', 'clip'],
   wicks: ['outlet', 'drop'],
   look: ['sponge', null],

@@ -1,31 +1,46 @@
 import { planFill, type FillPlan } from '../fill';
 import type { Uncertain } from '../quantity';
+import { UNKNOWN_SHARE } from '../workbook';
 import { massOf, massStart } from './answers';
+import { forkOf } from './forkOf';
 import { METHOD_DATA } from './methods';
 import { pouredDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
-/** The plan that this run follows, from the mass before (or the ledger's estimate where nothing is weighed). */
+/** What is still to be filled, from what is believed to be inside now: by all that was answered so far. */
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
-  const { body, densityInside } = env;
-  const known = massStart(run) ?? massFromInk(run, env);
+  const { toleranceG } = startPlan(run, env);
+  return planFrom(run, env, forkOf(run, env).massG, toleranceG);
+}
+
+/**
+ * The whole fill as it stood when the ink began to go in: what the tools are laid out for, and how near counts as done (a
+ * fill that has nearly come to its end is no finer for that).
+ */
+export function startPlan(run: CartridgeRun, env: RunEnv): FillPlan {
+  const known = massStart(run) ?? massBelieved(run, env);
   const drawn = run.answers['draw-out'];
   // What was drawn out first is to be filled in again.
   const before =
     drawn?.kind === 'volume' && drawn.fate !== 'cartridge' && massOf(run, 'weigh-drawn') === null
       ? {
-          value: known.value - drawn.ml.value * densityInside.value,
-          u: Math.hypot(known.u, drawn.ml.u * densityInside.value),
+          value: known.value - drawn.ml.value * env.densityInside.value,
+          u: Math.hypot(known.u, drawn.ml.u * env.densityInside.value),
         }
       : known;
+  return planFrom(run, env, before, env.body.type.toleranceG);
+}
+
+function planFrom(run: CartridgeRun, env: RunEnv, massG: Uncertain, toleranceG: number | null): FillPlan {
+  const { body } = env;
   return planFill({
-    massG: before,
+    massG,
     emptyG: body.emptyG,
     density: pouredDensity(env),
     type: body.type,
     maxG: body.maxG,
-    toleranceG: body.type.toleranceG,
+    toleranceG,
     byLine: METHOD_DATA[run.method].dosed === 'line',
     ownTargetG: body.cartridge.targetG,
     method: run.method,
@@ -36,10 +51,15 @@ export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
   });
 }
 
-function massFromInk(run: CartridgeRun, env: RunEnv): Uncertain {
-  const ink = run.inkBefore ?? { value: 0, u: 0.5 };
+/** What it was taken to weigh before anything was done: what was believed then stays with the run. */
+function massBelieved(run: CartridgeRun, { body, densityInside }: RunEnv): Uncertain {
+  const { capacityMl } = body.type;
+  const ink = run.inkBefore ?? {
+    value: UNKNOWN_SHARE.value * capacityMl,
+    u: UNKNOWN_SHARE.u * capacityMl,
+  };
   return {
-    value: env.body.emptyG.value + ink.value * env.densityInside.value,
-    u: Math.hypot(env.body.emptyG.u, ink.u * env.densityInside.value),
+    value: body.emptyG.value + ink.value * densityInside.value,
+    u: Math.hypot(body.emptyG.u, ink.u * densityInside.value),
   };
 }

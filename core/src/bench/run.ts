@@ -1,8 +1,8 @@
 import type { Uncertain } from '../quantity';
 import type { Fate, Method, Occasion, Ports } from '../workbook';
 
-/** What was measured or decided at a step; keyed by the step's id. */
-export type Answer =
+/** What was measured or decided at a step; keyed by the step's id. When it was, where the run's build noted it. */
+export type Answer = { readonly at?: string } & (
   | { readonly kind: 'done' }
   | {
       readonly kind: 'mass';
@@ -14,7 +14,8 @@ export type Answer =
   | { readonly kind: 'volume'; readonly ml: Uncertain; readonly fate: Fate }
   | { readonly kind: 'load'; readonly ml: number; readonly massG: Uncertain | null }
   | { readonly kind: 'choice'; readonly choice: string }
-  | { readonly kind: 'rest'; readonly until: string };
+  | { readonly kind: 'rest'; readonly until: string }
+);
 
 /** One cartridge's way through the bench: plain data, saved after every step, so that it survives a closed browser. */
 export interface CartridgeRun {
@@ -35,7 +36,7 @@ export interface CartridgeRun {
   /** Weigh at all? Line-only and syringe-only fills are allowed, with their larger u. */
   readonly byScale: boolean;
   readonly startedAt: string;
-  /** Ink by the log when the run began: the plan of a run that is not weighed must not move when its own fill is recorded. */
+  /** What was believed to be inside when the run began, for what is said of its beginning; all that follows is read from the fork. */
   readonly inkBefore: Uncertain | null;
   /** Where it stood when the run began: it is taken out of there, and goes back there. */
   readonly wasIn: { readonly printerId: string; readonly slotId: string } | null;
@@ -47,9 +48,15 @@ export interface CartridgeRun {
   readonly skipped: readonly string[];
   readonly foam: boolean;
   readonly spiltMl: number;
+  /** What was spilt, and after which step (null: before the first); together `spiltMl`. */
+  readonly spills?: readonly { readonly ml: number; readonly after: string | null }[];
   readonly ports: Ports;
+  /** Ports as they stood before a step changed them, by step: a step back puts them back. */
+  readonly portsWere?: Readonly<Record<string, Ports>>;
   /** Facts already written for this run, so that nothing is written twice. */
   readonly written: readonly string[];
+  /** Questions asked of an entry and answered with yes, by step. */
+  readonly answered?: Readonly<Record<string, readonly string[]>>;
   readonly state: 'doing' | 'done' | 'abandoned';
 }
 

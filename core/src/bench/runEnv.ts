@@ -21,6 +21,9 @@ import type { CartridgeRun } from './run';
 
 /** What the bench needs to know to lay out a run; read from the ledger, never stored in the run. */
 export interface RunEnv {
+  /** The log that the run is laid out from, with what others of its queue have done and not recorded yet. */
+  readonly book: Book;
+  readonly at: string;
   readonly body: Body;
   readonly printer: Printer | null;
   /** Where it stands, stood last, or belongs in that printer. */
@@ -67,6 +70,8 @@ export function runEnv(
   const printer = find(context, 'printer', place?.printerId);
   const tools = all(context, 'tool');
   return {
+    book,
+    at,
     body,
     printer: printer ?? null,
     slot: printer?.slots.find((slot) => slot.id === place?.slotId) ?? null,

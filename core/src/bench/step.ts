@@ -28,6 +28,8 @@ export type PlainDoing =
   | 'settle'
   | 'deburr'
   | 'plug'
+  | 'cap'
+  | 'tape-hole'
   | 'cover'
   | 'leave-open'
   | 'vent'
@@ -42,6 +44,8 @@ export type PlainDoing =
   | 'plug-again'
   | 'vent-again'
   | 'stand'
+  | 'hole-open'
+  | 'hole-shut'
   | 'drink-again'
   | 'refit-clip'
   | 'realign'
@@ -71,9 +75,11 @@ export type Doing =
     }
   | {
       readonly code: 'open';
-      readonly port: 'plug' | 'pierce' | 'peel' | 'drill' | 'push' | 'again';
+      readonly port: 'plug' | 'pierce' | 'peel' | 'peelPierce' | 'drill' | 'push' | 'again';
       readonly hole: 'airHole' | 'clear';
       readonly template: boolean;
+      /** Turned over while it is drilled; never while free ink stands in it. */
+      readonly inverted: boolean;
     }
   | { readonly code: 'rinse'; readonly next: string }
   | { readonly code: 'pause'; readonly method: Method }
@@ -82,6 +88,7 @@ export type Doing =
   | { readonly code: 'set-aside'; readonly because: AsideReason };
 
 export type DecideCode =
+  | 'contents'
   | 'mismatch'
   | 'wet'
   | 'really-out'
@@ -97,6 +104,7 @@ export type Deciding =
   | { readonly code: 'mismatch'; readonly differs: readonly Mismatch[] }
   | { readonly code: 'wet'; readonly waterMl: number; readonly dilution: number }
   | { readonly code: 'really-out' }
+  | { readonly code: 'contents'; readonly capacityMl: number; readonly scale: boolean }
   | {
       readonly code: 'prime-decide';
       readonly primeMl: number;
@@ -211,12 +219,16 @@ export interface LoadStep extends Common<'load'> {
   readonly scaleG: number | null;
   readonly piece: number;
   readonly pieces: number;
+  /** The syringe is empty again: it is filled before this load. */
+  readonly refill: boolean;
   /** Drops that finish a fill: may be left off when it takes no more. */
   readonly drops: boolean;
 }
 export interface DrawStep extends Common<'draw'> {
   readonly draw: DrawCode;
   readonly construction: Construction;
+  /** It has a sponge, which gives back what is too much. */
+  readonly sponge: boolean;
   readonly chamber: number;
   /** The chamber to be primed, where there are several. */
   readonly part: string;

@@ -1,7 +1,9 @@
 import { decided, massOf } from './answers';
+import { ONE_SIDED } from '../quantity';
+import { UNKNOWN_SHARE } from '../workbook';
 import { isMixed } from './isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
-import { planOf } from './planOf';
+import { planOf, startPlan } from './planOf';
 import { isSealed } from './primeMlOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
@@ -11,8 +13,8 @@ import { checkSteps } from './steps/checkSteps';
 import { chipSteps, resetSteps } from './steps/chipSteps';
 import { cleanUpSteps } from './steps/cleanUpSteps';
 import { installSteps, restSteps, whereStep } from './steps/leaveSteps';
-import { correctionSteps, loadSteps } from './steps/loadSteps';
-import { closeSteps, openSteps, soundSteps } from './steps/portSteps';
+import { correctionSteps, loadSteps, overSteps } from './steps/loadSteps';
+import { closeSteps, openSteps, soundSteps, untapeStep } from './steps/portSteps';
 import { primeDecision, primeSteps } from './steps/primeSteps';
 
 /**
@@ -38,35 +40,65 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   };
 
   if (!readySteps(run, env, add)) return steps;
-  outSteps(run, env, plan, add);
+  outSteps(run, env, add);
+  contentsStep(run, env, add);
   primeDecision(run, env, add);
   resetSteps(run, env, 'before', add);
   openSteps(run, env, add);
-  drawOutSteps(run, env, plan.inkNow, add);
+  drawOutSteps(run, env, add);
   // On its back with its vent taped already.
   method.before.filter(({ code }) => code !== 'vent-shut' || !type.liesOnBack).forEach(act);
   const goesOn =
     (run.method !== 'outletSyringe' && run.method !== 'bagAdapter') || checkSteps('clip-seal', run, env, add);
   if (!goesOn) return finish(steps, run, env, add, false);
   loadSteps(run, env, plan, add);
+  overSteps(run, env, plan, add);
   if (method.throughOutlet && data.sponge && !checkSteps('wicks', run, env, add))
     return finish(steps, run, env, add, false);
   method.after.filter(({ code }) => code !== 'vent-open' || !type.liesOnBack).forEach(act);
-  if (run.method !== 'twoPart') primeSteps(run, env, add);
   if (run.byScale) correctionSteps(run, env, plan, add);
+  // The hole shut before the outlet is opened; the chip before tape and keeper come off; the outlet stands open last of all.
   closeSteps(run, env, add);
-  const sound = soundSteps(run, env, add);
+  if (run.method !== 'twoPart') primeSteps(run, env, add);
   resetSteps(run, env, 'after', add);
-  const chipped = chipSteps(run, env, add);
-  return finish(steps, run, env, add, sound && chipped);
+  if (!chipSteps(run, env, add)) return finish(steps, run, env, add, false);
+  untapeStep(env, add);
+  return finish(steps, run, env, add, soundSteps(run, env, add));
 }
 
-/** Draw out what is left first, by the school, and weigh what that left. */
-function drawOutSteps(run: CartridgeRun, env: RunEnv, inkNow: { value: number; u: number }, add: Lay): void {
+/**
+ * Nobody knows how much is inside, and nothing is weighed: how far is it full? Told, drawn out first, or dosed in parts with a
+ * look after each; never a whole body on a guess.
+ */
+function contentsStep(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  if (run.byScale) return;
+  const { capacityMl } = env.body.type;
+  const wide = ONE_SIDED * (run.inkBefore?.u ?? UNKNOWN_SHARE.u * capacityMl) > WIDE_SHARE * capacityMl;
+  const out = decided(run, 'really-out') === 'out' || run.occasion === 'first';
+  if (out || METHOD_DATA[run.method].dosed === 'line' || !(wide || run.answers.contents)) return;
+  add({
+    id: 'contents',
+    kind: 'decide',
+    deciding: { code: 'contents', capacityMl, scale: env.scale !== null },
+    options: ['nearlyEmpty', 'quarter', 'half', 'most', 'draw', 'parts'],
+    suggested: 'parts',
+  });
+}
+
+/** Beyond this share of the body, what may be inside is too wide to fill by. */
+const WIDE_SHARE = 0.3;
+/** With less than this inside there is nothing worth drawing out, ml. */
+const LEAST_DRAWN_ML = 1;
+
+/** Draw out what is left first, by the school or because nobody knows how much it is, and weigh what that left. */
+function drawOutSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
+  const asked = decided(run, 'contents') === 'draw';
+  const inkNow = startPlan(run, env).inkNow;
   if (
-    env.printer?.schools.remains !== 'drawOut' ||
-    run.occasion === 'first' ||
-    !(run.answers['draw-out'] || inkNow.value > 1)
+    !asked &&
+    (env.printer?.schools.remains !== 'drawOut' ||
+      run.occasion === 'first' ||
+      !(run.answers['draw-out'] || inkNow.value > LEAST_DRAWN_ML))
   )
     return;
   add({
@@ -74,6 +106,7 @@ function drawOutSteps(run: CartridgeRun, env: RunEnv, inkNow: { value: number; u
     kind: 'draw',
     draw: 'draw-out',
     construction: env.body.type.construction,
+    sponge: CONSTRUCTION_DATA[env.body.type.construction].sponge,
     chamber: 0,
     part: '',
     ml: { value: Math.max(0, inkNow.value), u: inkNow.u },
@@ -101,7 +134,6 @@ function finish(steps: Step[], run: CartridgeRun, env: RunEnv, add: Lay, sound: 
   const where = sound ? decided(run, 'where') : null;
   if (where === 'install') {
     installSteps(run, env, add);
-    if (run.method === 'twoPart') add({ id: 'setting', kind: 'do', doing: { code: 'setting' } });
   } else if (
     where === 'rest' &&
     !CONSTRUCTION_DATA[env.body.type.construction].head &&
@@ -113,7 +145,6 @@ function finish(steps: Step[], run: CartridgeRun, env: RunEnv, add: Lay, sound: 
   add({ id: 'summary', kind: 'summary' });
   if (where === 'rest') {
     restSteps(run, env, add);
-    if (run.method === 'twoPart' && run.wasIn) add({ id: 'setting', kind: 'do', doing: { code: 'setting' } });
   }
   return steps;
 }

@@ -1,11 +1,10 @@
 import type { Book } from '../ledger';
-import { dosesOf } from './dosesOf';
-import { planOf } from './planOf';
+import { dosesOf, loadedIn, remainingOf } from './dosesOf';
 import type { BenchRun } from './run';
 import { runEnv } from './runEnv';
 
 /**
- * What the cartridges before this one in the queue will still take out of each bottle.
+ * What the cartridges before this one in the queue take out of each bottle, and have not recorded yet.
  *
  * @param ledger whose masses and bottles the plans follow
  * @param bench the queue, and where it stands
@@ -18,10 +17,11 @@ export function takenBefore(ledger: Book, bench: BenchRun, at: string): Readonly
     const env = runEnv(ledger, run, at);
     // Once recorded, its bottle is less already.
     if (run.state !== 'doing' || run.done.includes('summary') || !env) continue;
-    for (const { chamber, ml } of dosesOf(run, env, planOf(run, env))) {
-      const bottleId = run.bottleIds[chamber] ?? run.bottleIds[0];
-      if (bottleId) taken.set(bottleId, (taken.get(bottleId) ?? 0) + ml);
-    }
+    const doses = dosesOf(run, env);
+    remainingOf(run, env, doses).forEach((left, part) => {
+      const bottleId = run.bottleIds[doses[part]!.chamber] ?? run.bottleIds[0];
+      if (bottleId) taken.set(bottleId, (taken.get(bottleId) ?? 0) + left + loadedIn(run, part).ml);
+    });
   }
   return taken;
 }

@@ -4,7 +4,7 @@ import { dosesOf } from './dosesOf';
 import { fillRoomMl } from './fillRoomMl';
 import { loadsOf } from './loadsOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
-import { planOf } from './planOf';
+import { startPlan } from './planOf';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 
@@ -58,7 +58,7 @@ export function toolCheck(
 ): ToolFinding[] {
   const { type, cartridge, maxG } = env.body;
   const method = METHOD_DATA[run.method];
-  const plan = planOf(run, env);
+  const plan = startPlan(run, env);
   const findings: ToolFinding[] = [];
   const say = (finding: ToolFinding): void => void findings.push(finding);
   const resets = cartridge.chip?.strategy === 'resetter' && run.occasion !== 'first';
@@ -72,7 +72,7 @@ export function toolCheck(
     else say({ ok: have.length > 0, code: 'tool', tool, name: have[0]?.name ?? null });
   }
   const room = fillRoomMl(run, env, plan);
-  const doses = dosesOf(run, env, plan);
+  const doses = dosesOf(run, env);
   const dosed = doses.reduce((sum, dose) => sum + dose.ml, 0);
   const loads = doses.reduce((sum, dose) => sum + loadsOf(dose.ml, run, env.syringe).length, 0);
   if (method.dosed === 'syringe')

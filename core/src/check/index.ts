@@ -1,1 +1,2 @@
+export { entryProblems } from './entryProblems';
 export { checkFact, checkFactsBy, type FactProblem } from './checkFact';

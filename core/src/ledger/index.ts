@@ -7,6 +7,7 @@ export {
   type SetAside,
   type Snapshot,
 } from './Ledger';
+export { Trial } from './Trial';
 export {
   all,
   bodyOf,
@@ -29,7 +30,9 @@ export { sparedSlots } from './define/sparedSlots';
 export { headOf } from './read/headOf';
 export { keepHead, keepHeadInSlices } from './keep/keepHead';
 export { reviveHead, reviveHeadInSlices } from './keep/reviveHead';
+export { contentsOf, type Contents } from './read/contentsOf';
 export { contradictionOf } from './read/contradictionOf';
+export { foldOnto } from './read/foldOnto';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';
 export { densityOfMixes } from './fold/density';

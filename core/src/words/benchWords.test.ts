@@ -168,6 +168,7 @@ test.each<[DrawCode, RegExp]>([
     kind: 'draw',
     draw,
     construction: 'compartmentTank',
+    sponge: false,
     chamber: 0,
     part: '',
     ml: { value: 1, u: 0.1 },

@@ -73,6 +73,11 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
     'Still inverted: pare the edge smooth, tap the body until nothing more falls out.',
   ],
   plug: ['Plug in, flush', 'Press the fill plug home; run a finger over it. Check twice.'],
+  cap: ['Its own cap on', 'Pressed home all round; run a finger over it.'],
+  'tape-hole': [
+    'Tape over the hole',
+    'Wiped dry first, pressed down all round; no air may come in beside it.',
+  ],
   cover: [
     'Cover the hole, with a pinhole',
     'It is the air hole too: a cover without a pinhole would hold the ink back.',
@@ -83,7 +88,10 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
   ],
   vent: ['Vent open', 'Nothing may cover the vent. A shut vent starves the head after a few sheets.'],
   'keeper-away': ['Keeper off, over the towel', 'The look for drips is made with the outlet free.'],
-  'keeper-back': ['Keeper on for its rest', 'An outlet dries in air. It stands outlet down on a towel.'],
+  'keeper-back': [
+    'Keeper on for its rest',
+    'An outlet dries in air. It stands on a towel, so that a leak shows.',
+  ],
   'keeper-last': ['Take the keeper off', 'Just before it goes in.'],
   tap: [
     'Tap it, outlet down',
@@ -103,7 +111,7 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
   ],
   setting: [
     'Change the printer’s setting',
-    'With both in, set the printer to count for the refilled tank, as its maker’s menu says. Then clean the head once.',
+    'With both in, set the printer to count for the refilled tank, as its maker’s menu says, before the head is cleaned.',
   ],
   'plug-again': [
     'Press the plug home again',
@@ -113,9 +121,11 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
     'Free the vent',
     'Ink in the vent path holds air back: dab it dry, draw it clear with the empty syringe.',
   ],
+  'hole-open': ['Open the fill hole again', 'Outlet shut first: keeper on, or a swab. Then the plug out.'],
+  'hole-shut': ['Shut the fill hole again', 'Plug flush, checked twice.'],
   stand: [
     'Let it stand on a towel',
-    'Outlet down for an hour or more: what is too much comes out by itself.',
+    'Outlet down for an hour or two: a sponge gives back what is too much by itself. The head’s time does not run on: put a spare, or its keeper, where it stood.',
   ],
   'drink-again': ['Wait, and look again', 'A sponge drinks slowly. Ink that was spread thin finds its way.'],
   'refit-clip': ['Seat the clip again', 'Off, outlet wiped dry, the seal straight, on again until it holds.'],
@@ -129,6 +139,10 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
 
 const CHECK_WORDS: Readonly<Record<CheckCode, Pair>> = {
   match: ['Match ink and cartridge', 'Read both labels twice, aloud. They must name the same shade.'],
+  room: [
+    'Does it take more?',
+    'Look before the next part: ink standing at the hole, coming up beside the needle or beading at the outlet says that it is full.',
+  ],
   'clip-seal': ['Does the clip hold?', 'Push a drop: does ink come out beside the clip?'],
   wicks: ['Does it drink?', 'The drops should go in by themselves, without a shine staying on top.'],
   look: [
@@ -160,6 +174,8 @@ const CHECK_WORDS: Readonly<Record<CheckCode, Pair>> = {
 };
 
 const ANSWERS: Readonly<Record<CheckAnswer, Pair>> = {
+  takes: ['It takes more', 'Another part goes in, and it is looked at again.'],
+  full: ['It is full', 'No more goes in; how much was there before follows from it.'],
   same: ['They match', 'Bottle and cartridge name the same shade.'],
   differs: ['They differ', 'Nothing is open yet: nothing is lost.'],
   tight: ['It holds', ''],
@@ -198,6 +214,7 @@ const ANSWERS: Readonly<Record<CheckAnswer, Pair>> = {
 };
 
 const DECIDE_WORDS: Readonly<Record<DecideCode, string>> = {
+  contents: 'How much is in it?',
   mismatch: 'Is it meant so?',
   'really-out': 'Is it really out?',
   wet: 'It is wet inside',
@@ -339,10 +356,11 @@ const ASIDE: Readonly<Record<Extract<Doing, { code: 'set-aside' }>['because'], s
     'Print on until nothing comes any more; then begin again. Its nozzles stay in the printer meanwhile.',
   wet: 'Dry it in Prepare first: ink neither wicks in nor keeps its strength in a wet body.',
   match: 'Choose the right bottle, and begin again.',
+  room: 'It takes no more.',
   'clip-seal': 'The clip does not hold on this body. Another clip, or another method.',
   wicks: 'It takes no ink: dried ink inside, or water. Flush it and dry it, in Prepare.',
   look: 'It stands until its sponge is even.',
-  drip: 'It goes on dripping. Stand it in a tray, outlet down; do not install it. Its plug, its vent path or its body is at fault.',
+  drip: 'It goes on dripping. Keep it in a tray; do not install it. Its plug, its vent path or its body is at fault.',
   tissue:
     'A colour stays away. Let it stand nozzles down on a damp pad for some hours, then dab again; do not install it.',
   flow: 'It does not flow as it should. Do not install it: plug, vent path or sponge is at fault.',
@@ -369,12 +387,17 @@ function openWords(doing: Extract<Doing, { code: 'open' }>): StepWords {
         title: 'Pierce the port',
         text: `Pierce where a hole already lies under the label.${where} ${air}`,
       };
+    case 'peelPierce':
+      return {
+        title: 'Peel the label back, then pierce',
+        text: `Peel only as far as the fill hole; then pierce the skin that lies under it.${where} ${air}`,
+      };
     case 'peel':
       return { title: 'Peel the label back', text: `Only as far as the fill hole.${where} ${air}` };
     case 'drill':
       return {
         title: 'Drill the fill hole',
-        text: `Outlet shut, body inverted so that swarf falls out; no deeper than the wall.${where} ${air}`,
+        text: `Outlet shut, ${doing.inverted ? 'body inverted so that swarf falls out' : 'body upright: ink stands in it, and it is not turned over; a tape beside the drill takes the swarf'}; no deeper than the wall.${where} ${air}`,
       };
     case 'push':
       return {
@@ -440,7 +463,7 @@ function loadWords(step: StepOf<'load'>): StepWords {
   return {
     ...words,
     title: `${step.part ? `${PARTS[step.part]}: ` : step.name ? `${step.name}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
-    text: `${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
+    text: `${step.refill ? 'Fill the syringe again, air above the ink; bottle closed at once. ' : ''}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
   };
 }
 
@@ -476,12 +499,16 @@ function drawWords(step: StepOf<'draw'>): StepWords {
     case 'draw-back':
       return {
         title: 'Too full: draw back',
-        text: 'Draw this much back, or let it stand on a towel for some hours and weigh again.',
+        text: step.sponge
+          ? 'Draw this much back, or let it stand on a towel, outlet down, for some hours and look again.'
+          : 'Draw this much back through the fill hole, slowly, needle at the low corner: free ink does not stop by itself.',
       };
     case 'drain':
       return {
         title: 'Draw a little back',
-        text: 'As much as makes the gap again; a millilitre is often enough.',
+        text: step.sponge
+          ? 'As much as makes the gap again; a millilitre is often enough.'
+          : 'Through the opened fill hole, by this amount; then the hole is closed again.',
       };
     case 'leftover':
       return {
@@ -498,6 +525,8 @@ function decidingWords(step: StepOf<'decide'>): string {
   switch (deciding.code) {
     case 'mismatch':
       return `${deciding.differs.map(mismatchWords).join(' ') || 'Bottle and cartridge differ.'} Nothing is open yet.`;
+    case 'contents':
+      return `Nobody knows: anything from dry to ${deciding.capacityMl.toFixed(1)} ml. A whole fill on a guess would overflow. Look through a clear wall, probe with a clean stick, or heft it${deciding.scale ? '; or go back, and weigh it' : ''}.`;
     case 'wet':
       return `About ${deciding.waterMl.toFixed(1)} ml of water are left from its rinse. Ink does not wick into a wet sponge, and would be ${Math.round(deciding.dilution * 100)} % water.`;
     case 'really-out':
@@ -538,6 +567,19 @@ export function stepAnswerWords(
   return { label, why };
 }
 
+/** What can be told of a body of which nobody knows how much is in it. */
+const CONTENTS_ANSWERS: Readonly<Record<string, Pair>> = {
+  nearlyEmpty: ['Nearly empty', 'Seen or probed: hardly anything is left.'],
+  quarter: ['About a quarter', 'It is filled so far that it cannot overflow if it was a little more.'],
+  half: ['About half', 'It is filled so far that it cannot overflow if it was a little more.'],
+  most: ['More than half', 'Only a little goes in.'],
+  draw: [
+    'Draw out what is left first',
+    'Then what remains is known: what its walls or its sponge keep back.',
+  ],
+  parts: ['Fill it in parts, looking after each', 'A tenth at a time, until it takes no more.'],
+};
+
 function optionWords(step: StepOf<'decide'>, code: string): Pair {
   const { deciding } = step;
   switch (deciding.code) {
@@ -548,6 +590,8 @@ function optionWords(step: StepOf<'decide'>, code: string): Pair {
             'It is meant so',
             'It is recorded with the fill, and its colour is no longer that of its profile.',
           ];
+    case 'contents':
+      return CONTENTS_ANSWERS[code] ?? [code, ''];
     case 'wet':
       return code === 'dry-first'
         ? ['Dry it first', 'Near its dry mass ink wicks in freely and undiluted.']

@@ -9,6 +9,9 @@ export const DENSITY_PRIOR: Record<InkClass, { readonly value: number; readonly 
   flushFluid: { value: 1.0, u: 0.005 },
 };
 
+/** What a body holds of which nothing is known, as a share of its capacity: a rectangle from dry to full (GUM 4.3.7). */
+export const UNKNOWN_SHARE = { value: 0.5, u: 0.29 } as const;
+
 /** Standard uncertainty of a type's empty mass, g, for a cartridge that was not weighed empty itself. */
 export const TYPE_EMPTY_U_G = 0.35;
 

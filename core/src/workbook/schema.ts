@@ -8,6 +8,7 @@ import {
   CHECK_LIGHTS,
   CHIP_STRATEGIES,
   CLEANING_LEVELS,
+  CLOSURES,
   CONSTRUCTIONS,
   FATES,
   INK_CLASSES,
@@ -25,7 +26,7 @@ import {
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
-export const FORMAT_VERSION = 5;
+export const FORMAT_VERSION = 6;
 
 const id = z.string().min(1).max(64);
 const text = z.string().max(500);
@@ -202,7 +203,9 @@ const cartridgeType = z.strictObject({
   /** Parts of the body that a method can or cannot reach; none means that every method reaches all. */
   sections: z.array(section).max(6).default([]),
   method: z.enum(METHODS),
-  port: z.enum(['plug', 'pierce', 'peel', 'drill', 'push', 'outlet']).default('plug'),
+  port: z.enum(['plug', 'pierce', 'peel', 'peelPierce', 'drill', 'push', 'outlet']).default('plug'),
+  /** What closes a hole that was pierced, peeled or drilled; absent: by what stands behind it. */
+  closure: z.enum(CLOSURES).nullable().optional(),
   /** A pierced, peeled or drilled hole: the air hole itself, widened and never blocked, or one that keeps clear of it. */
   hole: z.enum(['airHole', 'clear']).default('clear'),
   /** Where that hole has to be found under a label, seen from above, mm. */
@@ -249,7 +252,7 @@ const cartridge = z.strictObject({
   maxG: amount.nullable().default(null),
   targetG: amount.nullable().default(null),
   /** What was in it when it entered the workbook. */
-  initial: z.enum(['empty', 'original', 'unknown']).default('empty'),
+  initial: z.enum(['empty', 'original', 'partUsed', 'unknown']).default('empty'),
   chip: chip.nullable().default(null),
 });
 

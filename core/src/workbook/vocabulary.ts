@@ -25,6 +25,10 @@ export const METHODS = [
 ] as const;
 export type Method = (typeof METHODS)[number];
 
+/** What closes a fill hole that was opened through a wall or a label. */
+export const CLOSURES = ['plug', 'cap', 'tape', 'pinhole', 'open'] as const;
+export type Closure = (typeof CLOSURES)[number];
+
 export const INK_CLASSES = ['pigment', 'dye', 'sublimation', 'clearCoat', 'flushFluid'] as const;
 export type InkClass = (typeof INK_CLASSES)[number];
 

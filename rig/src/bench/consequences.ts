@@ -2,7 +2,8 @@ import {
   CHECKS,
   CONSTRUCTION_DATA,
   partsOf,
-  planOf,
+  massBefore,
+  startPlan,
   type CartridgeRun,
   type CheckAnswer,
   type CheckCode,
@@ -186,8 +187,9 @@ export function rehearsedMass(run: CartridgeRun, env: RunEnv, part?: Part): numb
     return part === 'head' ? head : rehearsedMass(run, env) - head;
   }
   const rho = (env.bottleDensity[0] ?? env.densityInside).value;
-  const plan = planOf({ ...run, answers: {} }, env);
-  const start = plan.targetG - plan.addMl.value * rho;
+  const start =
+    massBefore(run)?.value ??
+    startPlan({ ...run, answers: {} }, env).inkNow.value * rho + env.body.emptyG.value;
   let ml = -run.spiltMl;
   for (const [id, answer] of Object.entries(run.answers)) {
     if (answer.kind === 'load') ml += answer.ml;
@@ -202,7 +204,8 @@ export function rehearsedMass(run: CartridgeRun, env: RunEnv, part?: Part): numb
 function rehearsedHead(run: CartridgeRun, env: RunEnv, head: PartBody): number {
   const rho = (env.bottleDensity[0] ?? env.densityInside).value;
   const share = head.capacityMl / env.body.type.capacityMl;
-  let ml = Math.min(head.capacityMl, share * (run.inkBefore?.value ?? 0));
+  const before = startPlan({ ...run, answers: {} }, env).inkNow.value;
+  let ml = Math.min(head.capacityMl, share * before);
   for (const [id, answer] of Object.entries(run.answers)) {
     if (answer.kind === 'load' && /^(load-0-|head-)/.test(id)) ml += answer.ml;
     if (answer.kind === 'volume' && answer.fate !== 'cartridge' && id.includes('head')) ml -= answer.ml.value;

@@ -19,6 +19,13 @@ export const IF_IGNORED: Ignored = {
       'It mixes in the cartridge and in the line; neither is emptied by a few prints.',
     ),
   },
+  room: {
+    full: at(
+      'hands',
+      'It overflows at the hole, or drips at the outlet.',
+      'It was full, and more was poured in on a guess.',
+    ),
+  },
   'clip-seal': {
     leaks: at(
       'hands',

@@ -3,7 +3,6 @@ import {
   all,
   cartridgeView,
   checkFact,
-  extendContext,
   explain,
   factSchema,
   fail,
@@ -16,8 +15,8 @@ import {
   printerCost,
   reviveFacts,
   reviveHeadInSlices,
+  Trial,
   type Book,
-  type CheckedBook,
   type Fact,
   type FactDraft,
   type FactProblem,
@@ -236,7 +235,12 @@ export const record =
         }
         facts.push(parsed.data);
       }
-      const problems = facts.flatMap((fact) => checkFact(withDefinitions(ledger, facts), fact, clock.now()));
+      const trial = new Trial(ledger, facts);
+      const problems = facts.flatMap((fact) => {
+        const found = checkFact(trial, fact, clock.now());
+        trial.add(fact);
+        return found;
+      });
       if (problems.length > 0) return fail({ kind: 'facts', problems });
       // Fold first, write then: what cannot be worked in is never stored.
       const now = new Date(clock.now()).toISOString();
@@ -346,22 +350,6 @@ function inTurn<T>(services: Services, work: () => Promise<T>): Promise<T> {
   const turn = services.queue.then(after, after);
   services.queue = turn.catch(() => undefined);
   return turn;
-}
-
-/** The ledger as it will be defined once these facts are in: a bottle may be bought and opened in one go. */
-function withDefinitions(ledger: Ledger, facts: readonly Fact[]): CheckedBook {
-  const defined = facts.filter((fact) => fact.kind === 'defined');
-  if (defined.length === 0) return ledger;
-  return {
-    context: extendContext(
-      ledger.context,
-      defined.map((fact) => fact.entity),
-    ),
-    state: ledger.state,
-    recorded: ledger.recorded,
-    facts: ledger.facts,
-    isVoidedBesides: ledger.isVoidedBesides,
-  };
 }
 
 /** What the places ask of a workbook: a changed definition must leave all of it readable. */

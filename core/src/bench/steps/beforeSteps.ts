@@ -1,6 +1,5 @@
 import { checked, decided, wasInPrinter } from '../answers';
 import { dosesOf } from '../dosesOf';
-import type { FillPlan } from '../../fill';
 import { partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
@@ -97,13 +96,13 @@ const aside = (because: 'mismatch' | 'wet' | 'really-out', add: Lay): false => {
 };
 
 /** The syringe made ready while the cartridge still sits in its place; then out, its outlet shut, its vent taped, weighed. */
-export function outSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
+export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const { type } = env.body;
   const { head, vent } = CONSTRUCTION_DATA[type.construction];
   const method = METHOD_DATA[run.method];
   const keepBack = env.syringe?.keepBackMl ?? 0;
   const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
-  const dose = dosesOf(run, env, plan)[0];
+  const dose = dosesOf(run, env)[0];
   const first = dose && size > 0 ? Math.min(size, dose.ml) + keepBack : 0;
   const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > keepBack;
   if (drawnUp)

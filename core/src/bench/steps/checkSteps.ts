@@ -1,11 +1,15 @@
 import { checked } from '../answers';
 import type { Caution } from '../cautions';
 import { CHECKS, type CheckAnswer, type CheckCode, type Remedy } from '../checks';
+import { forkOf } from '../forkOf';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA } from '../methods';
+import { planOf } from '../planOf';
+import { pouredDensity } from '../pouredDensity';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay, PlainDoing, StepId, StepOf } from '../step';
+import { closesHole } from './closureOf';
 
 type Extra = Partial<Pick<StepOf<'check'>, 'requires' | 'changes' | 'waitSeconds' | 'cautions' | 'pairs'>>;
 
@@ -42,6 +46,26 @@ export function checkSteps(
   }
 }
 
+/**
+ * One look of many of a kind, each with its own number.
+ *
+ * @returns true while its answer is the good one
+ */
+export function checkOnce(id: `${CheckCode}-${number}`, run: CartridgeRun, env: RunEnv, add: Lay): boolean {
+  const check = id.slice(0, id.lastIndexOf('-')) as CheckCode;
+  const { answers } = CHECKS[check];
+  add({
+    id,
+    kind: 'check',
+    check,
+    answers,
+    chambers: env.body.type.chambers > 1 ? env.body.cartridge.shades : [],
+    pairs: [],
+  });
+  const answer = run.answers[id];
+  return answer?.kind === 'choice' && answer.choice === answers[0];
+}
+
 /** Chambers that it has; a vent where there is one. */
 function applies(answer: CheckAnswer, chambers: number, env: RunEnv): boolean {
   switch (answer) {
@@ -62,7 +86,8 @@ const CAUTIONS_OF: Partial<Record<Remedy, readonly Caution[]>> = {
   'plug-again': ['gloves'],
   contacts: ['chip', 'unplug'],
 };
-const WAITS: Partial<Record<PlainDoing, number>> = { stand: 3600, 'drink-again': 300 };
+const STAND_SECONDS = 3600;
+const WAITS: Partial<Record<PlainDoing, number>> = { 'drink-again': 300 };
 const CHANGES: Partial<Record<PlainDoing, { plug?: 'in'; vent?: 'open' }>> = {
   'plug-again': { plug: 'in' },
   'vent-again': { vent: 'open' },
@@ -79,21 +104,30 @@ function remedySteps(
   const id = (what: string): StepId => `${of}-${what}`;
   const { construction, chambers, port } = env.body.type;
   switch (remedy) {
-    case 'drain':
+    case 'drain': {
+      const { sponge } = CONSTRUCTION_DATA[construction];
+      // Free ink is drawn back by what the fork says is too much, through the hole that it went in by.
+      const overMl = (forkOf(run, env).massG.value - planOf(run, env).targetG) / pouredDensity(env).value;
+      const throughHole = !sponge && closesHole(run, env);
+      const drain = run.answers[id('drain')];
+      const ml = drain?.kind === 'volume' ? drain.ml.value : Math.max(DRAIN_ML, sponge ? 0 : overMl);
+      if (throughHole) add({ id: id('hole-open'), kind: 'do', doing: { code: 'hole-open' } });
       add({
         id: id('drain'),
         kind: 'draw',
         draw: 'drain',
         construction,
+        sponge: CONSTRUCTION_DATA[construction].sponge,
         chamber: 0,
         part: '',
-        ml: { value: DRAIN_ML, u: 0.1 },
+        ml: { value: ml, u: 0.1 },
         scaleG: null,
         fates: ['bin', 'bottle'],
         suggested: 'bin',
         mixed: isMixed(run, env),
         cautions: ['needle', 'waste'],
       });
+      if (throughHole) add({ id: id('hole-shut'), kind: 'do', doing: { code: 'hole-shut' } });
       if (run.byScale)
         add({
           id: id('weigh'),
@@ -104,6 +138,12 @@ function remedySteps(
           toleranceG: null,
         });
       return;
+    }
+    case 'stand':
+      // A sponge gives back what is too much; free ink runs until it is empty.
+      if (!CONSTRUCTION_DATA[construction].sponge) return;
+      add({ id: id('stand'), kind: 'do', doing: { code: 'stand' }, waitSeconds: STAND_SECONDS });
+      return;
     case 'prime': {
       const chamber = answer === 'missing1' ? 1 : answer === 'missing2' ? 2 : 0;
       add({
@@ -111,6 +151,7 @@ function remedySteps(
         kind: 'draw',
         draw: 'prime-chamber',
         construction,
+        sponge: CONSTRUCTION_DATA[construction].sponge,
         chamber,
         part: chambers > 1 ? (env.body.cartridge.shades[chamber] ?? '') : '',
         ml: { value: CONSTRUCTION_DATA[construction].primeMl || 0.5, u: 0.1 },

@@ -1,5 +1,5 @@
 import { lastCheck } from '../answers';
-import { countedIn, METHOD_DATA } from '../methods';
+import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
@@ -19,6 +19,7 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       kind: 'draw',
       draw: 'leftover',
       construction: type.construction,
+      sponge: CONSTRUCTION_DATA[type.construction].sponge,
       chamber: 0,
       part: '',
       ml: { value: env.syringe?.keepBackMl ?? 0.5, u: 0.1 },

@@ -1,6 +1,7 @@
-import { afterMasses, decided, wasInPrinter } from '../answers';
-import { judgeRest } from '../judgeRest';
+import { decided, wasInPrinter } from '../answers';
+import { judgeRest, restsFrom } from '../judgeRest';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
+import { pouredDensity } from '../pouredDensity';
 import { canPrime, isSealed, ranDry } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
@@ -53,6 +54,9 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   if (!sound || !env.printer) return;
   const { draws, slots, schools } = env.printer;
   const recharge = decided(run, 'prime-decide') === 'recharge';
+  const twoPart = run.method === 'twoPart';
+  // The setting says what is counted: it is changed before the cleaning that it counts.
+  if (twoPart) add({ id: 'setting', kind: 'do', doing: { code: 'setting' } });
   add({
     id: 'head-clean',
     kind: 'decide',
@@ -62,7 +66,7 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       rechargeMl: draws.recharge.value * slots.length,
     },
     options: ['no', 'light', ...(recharge || ranDry(run, env) ? ['recharge'] : [])],
-    suggested: recharge ? 'recharge' : schools.cleaning === 'always' ? 'light' : 'no',
+    suggested: recharge ? 'recharge' : twoPart || schools.cleaning === 'always' ? 'light' : 'no',
   });
 }
 
@@ -70,7 +74,7 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
 export function restSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const { type } = env.body;
   const { sponge } = CONSTRUCTION_DATA[type.construction];
-  const full = afterMasses(run).at(-1);
+  const full = restsFrom(run, pouredDensity(env).value);
   if (type.restMinutes > 0)
     add({ id: 'rest', kind: 'rest', minutes: type.restMinutes, sponge, waitSeconds: type.restMinutes * 60 });
   if (run.byScale)

@@ -1,30 +1,41 @@
 import { judgeFill, type FillPlan } from '../../fill';
 import type { Uncertain } from '../../quantity';
-import { afterMasses, headMasses, massStart, tankMasses } from '../answers';
-import { dosesOf } from '../dosesOf';
+import { afterMasses, decided, headMasses, massStart, tankMasses } from '../answers';
+import { dosesOf, loadedIn, remainingOf, type Dose } from '../dosesOf';
+import { forkOf } from '../forkOf';
 import { loadsOf } from '../loadsOf';
+import { loadsOver } from '../loadsOver';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
 import { partPlans, type PartPlan } from '../partPlans';
 import { chamberDensity, pouredDensity } from '../pouredDensity';
+import { primeMlOf } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay, Part, StepId } from '../step';
+import { checkOnce } from './checkSteps';
 
-/** Doses by chamber (or head, then tank), each in syringe loads; by line or counted as one. */
+/** Less than this of a dose, or than the tolerance, is left to the drops: no load of its own. */
+const LEAST_LOAD = 0.05;
+/** Where nobody knows how much is inside, each load is so much of what the body holds, and looked at. */
+const PART_SHARE = 0.1;
+const MOST_PARTS = 12;
+
+/** Doses by chamber (or head, then tank), each in syringe loads; by line or counted as one. What is in stays as it went in. */
 export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
   const method = METHOD_DATA[run.method];
   const { construction } = env.body.type;
-  const doses = dosesOf(run, env, plan);
+  const doses = dosesOf(run, env);
+  const left = remainingOf(run, env, doses);
   const parts = partPlans(run, env);
-  let scaleG = massStart(run)?.value ?? null;
+  const u = (ml: number): number => (plan.addMl.u * ml) / Math.max(1e-6, Math.abs(plan.addMl.value));
+  let scaleG = massStart(run) ? forkOf(run, env).massG.value : null;
   doses.forEach((dose, part) => {
     const own = parts?.find((one) => one.part === dose.part);
-    if (own) scaleG = own.startG.value;
+    const rho = chamberDensity(env, dose.chamber).value;
+    const loaded = loadedIn(run, part);
+    if (own) scaleG = own.startG.value + loaded.ml * rho;
     const maxG = own?.body.maxG ?? env.body.maxG;
-    // A body that is full takes no load; the other one does.
-    const loads = own && dose.ml <= 0 ? [] : loadsOf(dose.ml, run, env.syringe);
-    const pieces = loads.length;
     if (part > 0 && dose.chamber !== doses[part - 1]!.chamber && method.dosed === 'syringe')
       add({
         id: `rinse-${part}`,
@@ -32,8 +43,15 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         doing: { code: 'rinse', next: dose.name },
         cautions: ['needle'],
       });
-    loads.forEach((ml, i) => {
-      if (scaleG !== null) scaleG += ml * chamberDensity(env, dose.chamber).value;
+    const inParts = decided(run, 'contents') === 'parts' && !run.byScale;
+    const toCome = inParts
+      ? partsToCome(run, env, part, doses.length)
+      : loadsToCome(run, env, plan, dose, left[part] ?? 0, loaded.count, own !== undefined);
+    const pieces = loaded.count + toCome.length;
+    for (let i = 0; i < pieces; i++) {
+      const was = run.answers[`load-${part}-${i}`];
+      const ml = was?.kind === 'load' ? was.ml : toCome[i - loaded.count]!;
+      if (scaleG !== null && i >= loaded.count) scaleG += ml * rho;
       add({
         id: `load-${part}-${i}`,
         kind: 'load',
@@ -42,23 +60,25 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         name: dose.name,
         ...(dose.part ? { part: dose.part } : {}),
         bottle: env.bottleNames[dose.chamber] ?? env.bottleNames[0] ?? '',
-        ml: { value: ml, u: (plan.addMl.u * ml) / Math.max(1e-6, Math.abs(plan.addMl.value)) },
+        ml: { value: ml, u: u(ml) },
         count: countedIn(run.method) && run.squeezeMl ? Math.round(ml / run.squeezeMl) : null,
         scaleG: scaleG === null ? null : Math.min(scaleG, maxG),
         piece: i + 1,
         pieces,
+        refill: i > 0 && method.dosed === 'syringe' && !method.halves,
         drops: false,
         waitSeconds: Math.round(ml * method.secondsPerMl),
         cautions: method.loadCautions,
       });
-      if (method.halves && i < pieces - 1)
+      if (inParts && !checkOnce(`room-${part * MOST_PARTS + i + 1}`, run, env, add)) break;
+      if (method.halves && !inParts && i < pieces - 1)
         add({
           id: `pause-${part}-${i}`,
           kind: 'do',
           doing: { code: 'pause', method: run.method },
           waitSeconds: 120,
         });
-    });
+    }
     if (dose.part === 'head') {
       if (parts) headCorrections(run, env, parts[0], add);
       add({ id: 'head-plug', kind: 'do', doing: { code: 'head-plug' }, changes: { plug: 'in' } });
@@ -67,6 +87,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         kind: 'draw',
         draw: 'prime-head',
         construction,
+        sponge: CONSTRUCTION_DATA[construction].sponge,
         chamber: 0,
         part: '',
         ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },
@@ -92,9 +113,79 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
   });
 }
 
+/** Small doses with a look after each, until it takes no more. */
+function partsToCome(run: CartridgeRun, env: RunEnv, part: number, of: number): number[] {
+  const { count } = loadedIn(run, part);
+  if (loadsOver(run, part) || count >= MOST_PARTS) return [];
+  return [(PART_SHARE * env.body.type.capacityMl) / of];
+}
+
+/** What is still to go in, in loads; nothing where no more is left than drops. */
+function loadsToCome(
+  run: CartridgeRun,
+  env: RunEnv,
+  plan: FillPlan,
+  dose: Dose,
+  leftMl: number,
+  done: number,
+  own: boolean,
+): number[] {
+  // A body that is full takes no load; the other one does.
+  if (own && dose.ml <= 0) return [];
+  if (done === 0) return loadsOf(leftMl, run, env.syringe);
+  const each = countedIn(run.method) ? (run.squeezeMl ?? 0) : 0;
+  const least = Math.max(
+    Math.min(plan.toleranceG / pouredDensity(env).value, LEAST_LOAD * dose.ml),
+    // Less than half a squeeze is none.
+    each / 2,
+  );
+  return leftMl > least ? loadsOf(leftMl, run, env.syringe, true) : [];
+}
+
+/** Ink that is believed to be too much where nothing is weighed: drawn back by the amount that the fork names. */
+export function overSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
+  if (run.byScale || METHOD_DATA[run.method].dosed === 'line') return;
+  const before = run.answers['draw-back-1'];
+  const density = pouredDensity(env);
+  const overMl = (forkOf(run, env).massG.value - plan.targetG) / density.value - primeMlOf(run, env);
+  const most = Math.max(0, (env.body.maxG - plan.targetG) / density.value);
+  const filled = Object.values(run.answers).some((answer) => answer.kind === 'load');
+  if (!before && !(filled && overMl > Math.max(most, plan.toleranceG / density.value))) return;
+  // Closed, or judged by eye: what the syringe said is no longer asked.
+  if (!before && run.done.some((id) => CLOSING.includes(id) || id === 'prime' || id === 'tap')) return;
+  const ml = before?.kind === 'volume' ? before.ml : { value: overMl, u: plan.addMl.u };
+  add({
+    id: 'draw-back-1',
+    kind: 'draw',
+    draw: 'draw-back',
+    construction: env.body.type.construction,
+    sponge: CONSTRUCTION_DATA[env.body.type.construction].sponge,
+    chamber: 0,
+    part: '',
+    ml,
+    scaleG: null,
+    fates: ['bin', 'bottle'],
+    suggested: isMixed(run, env) ? 'bin' : 'bottle',
+    mixed: isMixed(run, env),
+    cautions: env.body.type.construction === 'bag' ? ['bag', 'needle'] : ['needle'],
+  });
+}
+
 const MOST_CORRECTIONS = 6;
 /** Steps that close the body: after one of them the fill is over, whatever is learnt about the body later. */
-const CLOSING = ['plug', 'cover', 'leave-open', 'vent', 'untape-vent', 'tissue-1', 'drip-1'];
+const CLOSING = [
+  'plug',
+  'cap',
+  'tape-hole',
+  'cover',
+  'leave-open',
+  'prime',
+  'tap',
+  'vent',
+  'untape-vent',
+  'tissue-1',
+  'drip-1',
+];
 
 /** Weigh, and correct until the scale says done: drops when short, draw back when over. */
 export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
@@ -102,12 +193,19 @@ export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, 
   const start = massStart(run);
   const ownDoses = run.dosesMl.some((dose) => dose !== null);
   const tank = partPlans(run, env)?.[1];
-  const poured = dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0);
+  const poured = dosesOf(run, env).reduce((sum, dose) => sum + dose.ml, 0);
   const target = tank
     ? targetOfPart(run, env, tank)
     : ownDoses && start
       ? { ...plan, targetG: Math.min(env.body.maxG, start.value + poured * density.value) }
-      : plan;
+      : // With room for what the prime takes out again.
+        {
+          ...plan,
+          targetG: Math.max(
+            plan.targetG,
+            Math.min(env.body.maxG, plan.targetG + primeMlOf(run, env) * density.value),
+          ),
+        };
   correct(run, env, target, add, {
     ids: (i) => [`weigh-after-${i}`, `top-off-${i}`, `draw-back-${i}`],
     masses: tank ? tankMasses(run).slice(1) : afterMasses(run),
@@ -173,6 +271,7 @@ function correct(
         kind: 'draw',
         draw: 'draw-back',
         construction,
+        sponge: CONSTRUCTION_DATA[construction].sponge,
         chamber: 0,
         part: '',
         ml: { value: verdict.ml, u: mass.u / density.value },
@@ -198,6 +297,7 @@ function correct(
         scaleG: target.targetG,
         piece: 1,
         pieces: 1,
+        refill: false,
         drops: true,
         cautions: ['needle'],
       });

@@ -1,13 +1,14 @@
+import { forkOf } from '../forkOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { isSealed } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
 import { checkSteps } from './checkSteps';
+import { CLOSING, closureOf, isWall } from './closureOf';
 
-/** Ports that are no plug: a label, a cap, a wall or a stopper that is opened once. */
-const WALLS = ['pierce', 'peel', 'drill', 'push'] as const;
-const isWall = (port: string): port is (typeof WALLS)[number] => (WALLS as readonly string[]).includes(port);
+/** With more free ink inside than this, a body is not turned over to be drilled, ml. */
+const LEAST_FREE_ML = 0.5;
 const isFirst = (run: CartridgeRun): boolean => run.occasion === 'first' || run.occasion === 'original';
 
 /** Opens what ink goes in by, with its outlet shut; nothing where it goes in through the outlet. */
@@ -15,7 +16,7 @@ export function openSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const { port, hole, holeAt, construction } = env.body.type;
   if (port === 'outlet' || METHOD_DATA[run.method].throughOutlet) return;
   // Left open after its last fill.
-  if (!isFirst(run) && run.ports.plug === 'none' && env.printer?.schools.closing !== 'seal') return;
+  if (!isFirst(run) && run.ports.plug === 'none' && closureOf(run, env) === 'open') return;
   const wall = isWall(port);
   const shut = CONSTRUCTION_DATA[construction].head
     ? {}
@@ -30,6 +31,7 @@ export function openSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       port: wall ? (isFirst(run) ? port : 'again') : 'plug',
       hole,
       template: wall && isFirst(run) && holeAt !== null,
+      inverted: CONSTRUCTION_DATA[construction].sponge || forkOf(run, env).contents.value < LEAST_FREE_ML,
     },
     requires: shut,
     changes: { plug: 'out' },
@@ -39,29 +41,27 @@ export function openSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     add({ id: 'deburr', kind: 'do', doing: { code: 'deburr' }, cautions: ['drill'] });
 }
 
-/** Plug and vent as they must be, by the type and the school. */
+/** The fill hole shut, before the outlet is opened for a prime or a look. */
 export function closeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
-  const { construction, port, hole, liesOnBack } = env.body.type;
-  const { vent } = CONSTRUCTION_DATA[construction];
+  const { construction, port, liesOnBack } = env.body.type;
   if (port !== 'outlet' && !METHOD_DATA[run.method].throughOutlet) {
-    const seals = env.printer?.schools.closing === 'seal';
-    if (!isWall(port)) add({ id: 'plug', kind: 'do', doing: { code: 'plug' }, changes: { plug: 'in' } });
-    else if (!seals)
-      add({ id: 'leave-open', kind: 'do', doing: { code: 'leave-open' }, changes: { plug: 'none' } });
-    // The air hole itself is never blocked: its cover has a pinhole.
-    else if (hole === 'airHole')
-      add({ id: 'cover', kind: 'do', doing: { code: 'cover' }, changes: { plug: 'none' } });
-    else add({ id: 'plug', kind: 'do', doing: { code: 'plug' }, changes: { plug: 'in' } });
+    const { code, plug } = CLOSING[closureOf(run, env)];
+    add({ id: code, kind: 'do', doing: { code }, changes: { plug } });
   }
-  if (!vent) return;
-  if (liesOnBack)
+  if (CONSTRUCTION_DATA[construction].vent && !liesOnBack)
+    add({ id: 'vent', kind: 'do', doing: { code: 'vent' }, changes: { vent: 'open' } });
+}
+
+/** Tape comes off late: it lay on its back until now. */
+export function untapeStep(env: RunEnv, add: Lay): void {
+  const { construction, liesOnBack } = env.body.type;
+  if (CONSTRUCTION_DATA[construction].vent && liesOnBack)
     add({
       id: 'untape-vent',
       kind: 'do',
       doing: { code: 'untape-vent' },
       changes: { tape: 'off', vent: 'open' },
     });
-  else add({ id: 'vent', kind: 'do', doing: { code: 'vent' }, changes: { vent: 'open' } });
 }
 
 /**

@@ -2,6 +2,7 @@ import { decided } from '../answers';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA } from '../methods';
 import { canPrime, ranDry, suggestedPrime } from '../primeMlOf';
+import { closesHole } from './closureOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
@@ -40,13 +41,17 @@ export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
 export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const choice = decided(run, 'prime-decide');
   const { construction } = env.body.type;
-  if (choice === 'tap') add({ id: 'tap', kind: 'do', doing: { code: 'tap' }, changes: { primed: true } });
-  if (choice === 'prime')
+  const { sponge } = CONSTRUCTION_DATA[construction];
+  const shut = closesHole(run, env) ? { requires: { plug: 'in' as const } } : {};
+  if (choice === 'tap')
+    add({ id: 'tap', kind: 'do', doing: { code: 'tap' }, ...shut, changes: { primed: true } });
+  if (choice === 'prime') {
     add({
       id: 'prime',
       kind: 'draw',
       draw: 'prime',
       construction,
+      sponge,
       chamber: 0,
       part: '',
       ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },
@@ -55,6 +60,8 @@ export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       suggested: env.printer?.schools.leftover === 'bottle' && !isMixed(run, env) ? 'bottle' : 'bin',
       mixed: isMixed(run, env),
       cautions: ['vacuum', 'waste'],
+      ...shut,
       changes: { primed: true },
     });
+  }
 }

@@ -179,6 +179,8 @@ function startOf(context: Context, cartridge: Cartridge): Known {
         reading: null,
         read: null,
       };
+    // How far it was used is told by a look or a weight; until then it may be anything, of the original's ink.
+    case 'partUsed':
     case 'unknown':
       return {
         at: '',

@@ -35,8 +35,10 @@ export function happen(fold: Fold, state: CartridgeState, at: string, happening:
   state.happenings = append(state.happenings, happening);
 }
 
-export const bareLot = (context: Context, cartridgeId: string): string =>
-  find(context, 'cartridge', cartridgeId)?.initial === 'original' ? 'original' : 'unknown';
+export function bareLot(context: Context, cartridgeId: string): string {
+  const initial = find(context, 'cartridge', cartridgeId)?.initial;
+  return initial === 'original' || initial === 'partUsed' ? 'original' : 'unknown';
+}
 
 /** The chain gone through by the priors, with so much drawn in all, ml. */
 export function walkByPriors(

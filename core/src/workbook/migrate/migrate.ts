@@ -21,6 +21,9 @@ const RUNGS: Readonly<Record<number, (fact: RawFact) => RawFact>> = {
   // 5: doses may be counted in drops; a two-part type says what its head weighs and holds, head and tank are weighed and filled each
   // by itself. What is absent means what 4 meant.
   4: (fact) => fact,
+  // 6: a cartridge may come part used, a type says what closes its hole, looks that reject a cartridge are facts, a weighing says
+  // which parts were on. What is absent means what 5 meant.
+  5: (fact) => fact,
 };
 
 /**

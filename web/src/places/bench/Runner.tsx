@@ -1,10 +1,11 @@
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   currentStep,
   find,
   numberOf,
   plannedAnswer,
+  queueBook,
   runEnv,
   stepsFor,
   stepWords,
@@ -28,7 +29,7 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
   const ledger = useLedger();
   const now = useNow();
   const run = bench.queue[bench.at]!;
-  const env = runEnv(ledger, run, now);
+  const env = useMemo(() => runEnv(queueBook(ledger, bench, now), run, now), [ledger, bench, run, now]);
   const actions = useBench(bench, env);
   const [spill, setSpill] = useState<string | null>(null);
   const steps = env ? stepsFor(run, env) : [];

@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
 import {
   advance,
+  entryProblems,
   factsOfStep,
   runEnv,
   runFacts,
@@ -13,6 +14,7 @@ import {
   type Step,
   type StepOutcome,
 } from '@hiraeth/core';
+import { useAsk } from '../../state/ask';
 import { useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch } from '../../state/store';
@@ -43,6 +45,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
   const dispatch = useAppDispatch();
   const services = useServices();
   const write = useRecord();
+  const ask = useAsk();
   const run = bench.queue[bench.at]!;
 
   const keep = useCallback((next: BenchRun | undefined) => dispatch(keepNote(BENCH_NOTE, next)), [dispatch]);
@@ -71,12 +74,29 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)),
   });
 
+  /** Codes of what was asked of an answer and confirmed; null: it goes back and is corrected. */
+  const sureOf = async (step: Step, answer: Answer): Promise<readonly string[] | null> => {
+    if (!env || bench.rehearsal) return [];
+    const { recorded, isVoidedBesides } = services.ledger;
+    const fork = { ...env.book, recorded, isVoidedBesides, facts: [] };
+    const problems = entryProblems(fork, run, env, step, answer, services.clock.now());
+    if (problems.length === 0) return [];
+    return (await ask(problems)) ? problems.map(({ code }) => code) : null;
+  };
+
   const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
     if (!env) return;
     const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
+    // What is written at once is asked about as it is written.
+    const confirmed = facts.length > 0 ? [] : await sureOf(step, answer);
+    if (confirmed === null) return;
     await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) =>
       withRun(
-        apply(run, ...events, ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` }))),
+        apply(
+          run,
+          ...events.map((event): RunEvent => (event.type === 'next' ? { ...event, confirmed } : event)),
+          ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` })),
+        ),
       ),
     );
   };

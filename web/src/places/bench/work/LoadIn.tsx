@@ -26,8 +26,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
   const ml = typed.value ?? planned;
   const plan = planOf(run, env);
   const naive = plan.naiveMl - plan.addMl.value;
-  const prime =
-    dosesOf(run, env, plan).reduce((sum, dose) => sum + dose.ml, 0) - Math.max(0, plan.addMl.value);
+  const prime = dosesOf(run, env).reduce((sum, dose) => sum + dose.ml, 0) - Math.max(0, plan.addMl.value);
   const live = useCallback(
     ({ massG }: MassReading) =>
       void actions.next(step, {

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import {
   afterMasses,
   amountsOf,
+  forkOf,
   judgeFill,
   planOf,
   pouredDensity,
@@ -19,9 +20,8 @@ export function Summary({ bench, run, env, step, actions }: StepProps<'summary'>
   const now = useNow();
   const facts = runFacts(run, env, now);
   const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);
-  const after = afterMasses(run).at(-1);
-  const plan = planOf(run, env);
-  const verdict = after ? judgeFill(after, plan, pouredDensity(env)) : null;
+  const weighed = afterMasses(run).length > 0;
+  const verdict = weighed ? judgeFill(forkOf(run, env).massG, planOf(run, env), pouredDensity(env)) : null;
   const warnings = stepsFor(run, env).flatMap((s) =>
     s.id === 'install' ? unmetPorts(run.ports, s.requires) : [],
   );

@@ -1,0 +1,171 @@
+import type { Uncertain } from '../quantity';
+import { countedU } from './countedU';
+import { entriesOf, type Entry, type Weighed } from './entriesOf';
+import { countedIn, METHOD_DATA, type Counted } from './methods';
+import { pouredDensity } from './pouredDensity';
+import type { CartridgeRun } from './run';
+import type { RunEnv } from './runEnv';
+import { syringeU } from './syringeU';
+import type { Part } from './step';
+
+/** Relative standard uncertainty of a line seen through a wall. */
+const LINE_U = 0.06;
+/** Relative standard uncertainty of what was spilt, as somebody judged it. */
+export const SPILT_U = 0.3;
+
+export interface FillAmount {
+  readonly chamber: number;
+  readonly bottleId: string;
+  readonly ml: Uncertain;
+  readonly by: 'mass' | 'syringe' | 'line' | Counted;
+  /** Which body of a two-part cartridge it went into. */
+  readonly part?: Part;
+}
+
+/** An entry, with how much really moved: by the scale where it was weighed before and after, else as it was read. */
+export type Measured =
+  | { readonly type: 'filled'; readonly entry: Entry; readonly amount: FillAmount }
+  | { readonly type: 'out'; readonly entry: Extract<Entry, { type: 'out' }>; readonly ml: Uncertain }
+  | { readonly type: 'other'; readonly entry: Entry };
+
+type LoadEntry = Extract<Entry, { type: 'load' }>;
+type OutEntry = Extract<Entry, { type: 'out' }>;
+
+/** What moved between two weighings of one body. */
+interface Span {
+  loads: LoadEntry[];
+  outs: OutEntry[];
+  spiltMl: number;
+}
+const newSpan = (): Span => ({ loads: [], outs: [], spiltMl: 0 });
+
+/**
+ * What really moved in a run, in order: between two weighings of a body the rise of its mass, with what was taken out by hand
+ * meanwhile added back (the balance is of ink poured, not of ink kept), shared by what was read; otherwise the syringe, the
+ * count or the line with their larger u. Loads of one chamber between two weighings are one fill.
+ */
+export function measuredOf(run: CartridgeRun, env: RunEnv): Measured[] {
+  const entries = entriesOf(run);
+  const fills = new Map<Entry, FillAmount>();
+  const outs = new Map<Entry, Uncertain>();
+  const merged = new Set<Entry>();
+  for (const body of ['whole', 'head', 'tank'] as const)
+    for (const { span, from, to } of spansOf(entries, body)) {
+      const rise = from && to ? riseOf(span, from, to, env) : null;
+      for (const group of groupsOf(span.loads)) {
+        const last = group.at(-1)!;
+        const amount = amountOf(run, env, span, group, rise);
+        for (const load of group) if (load !== last || !amount) merged.add(load);
+        if (amount) fills.set(last, amount);
+      }
+      const taken = span.outs.reduce((sum, { ml }) => sum + ml.value, 0);
+      // Nothing but drawing out lies between them: the scale knows better than the syringe how much.
+      const fell = span.loads.length === 0 && span.spiltMl === 0 && rise && rise.value < 0 ? rise : null;
+      for (const out of span.outs)
+        if (fell && taken > 0)
+          outs.set(out, {
+            value: (-fell.value * out.ml.value) / taken,
+            u: (fell.u * out.ml.value) / taken,
+          });
+    }
+  return entries.flatMap((entry): Measured[] => {
+    if (entry.type === 'load') {
+      const amount = fills.get(entry);
+      return amount && !merged.has(entry) ? [{ type: 'filled', entry, amount }] : [];
+    }
+    if (entry.type === 'out') return [{ type: 'out', entry, ml: outs.get(entry) ?? entry.ml }];
+    return [{ type: 'other', entry }];
+  });
+}
+
+/** What really went in, fill by fill. */
+export const amountsOf = (run: CartridgeRun, env: RunEnv): FillAmount[] =>
+  measuredOf(run, env).flatMap((one) => (one.type === 'filled' ? [one.amount] : []));
+
+/** The spans between the weighings of one body; the last one is open. */
+function spansOf(
+  entries: readonly Entry[],
+  body: Weighed,
+): { readonly span: Span; readonly from: Uncertain | null; readonly to: Uncertain | null }[] {
+  const spans: { span: Span; from: Uncertain | null; to: Uncertain | null }[] = [];
+  let span = newSpan();
+  let from: Uncertain | null = null;
+  for (const entry of entries) {
+    if (entry.body !== body) continue;
+    if (entry.type === 'mass') {
+      spans.push({ span, from, to: entry.massG });
+      span = newSpan();
+      from = entry.massG;
+    } else if (entry.type === 'load') span.loads.push(entry);
+    // Back into the cartridge: nothing left it.
+    else if (entry.type === 'out') {
+      if (entry.fate !== 'cartridge' && entry.ml.value > 0) span.outs.push(entry);
+    } else if (entry.type === 'spilt') span.spiltMl += entry.ml;
+  }
+  spans.push({ span, from, to: null });
+  return spans;
+}
+
+/** What a body gained between two weighings, ml: poured less taken out. */
+function riseOf(span: Span, from: Uncertain, to: Uncertain, env: RunEnv): Uncertain {
+  const byChamber: number[] = Array.from({ length: env.body.type.chambers }, () => 0);
+  for (const { chamber, ml } of span.loads) byChamber[chamber] = (byChamber[chamber] ?? 0) + ml;
+  const before = span.outs.some(({ id }) => id === 'draw-out') && span.loads.length === 0;
+  const rho = before ? env.densityInside : pouredDensity(env, byChamber);
+  const value = (to.value - from.value) / rho.value;
+  return { value, u: Math.hypot(Math.hypot(from.u, to.u) / rho.value, (value * rho.u) / rho.value) };
+}
+
+const groupsOf = (loads: readonly LoadEntry[]): LoadEntry[][] => {
+  const groups = new Map<string, LoadEntry[]>();
+  for (const load of loads) {
+    if (load.ml <= 0) continue;
+    const key = `${load.part ?? ''}/${load.chamber}`;
+    groups.set(key, [...(groups.get(key) ?? []), load]);
+  }
+  return [...groups.values()];
+};
+
+function amountOf(
+  run: CartridgeRun,
+  env: RunEnv,
+  { loads, outs, spiltMl }: Span,
+  group: readonly LoadEntry[],
+  rise: Uncertain | null,
+): FillAmount | null {
+  const [first] = group;
+  const bottleId = first && (run.bottleIds[first.chamber] ?? run.bottleIds[0]);
+  if (!first || !bottleId) return null;
+  const ml = group.reduce((sum, load) => sum + load.ml, 0);
+  const all = loads.reduce((sum, load) => sum + load.ml, 0);
+  const read = readU(run, env, ml);
+  const common = { chamber: first.chamber, bottleId, ...(first.part ? { part: first.part } : {}) };
+  const handMl = spiltMl + outs.reduce((sum, out) => sum + out.ml.value, 0);
+  const handVar = (SPILT_U * spiltMl) ** 2 + outs.reduce((sum, out) => sum + out.ml.u ** 2, 0);
+  const poured = rise && rise.value + handMl;
+  // Drops that the scale does not see went in all the same.
+  if (rise && poured !== null && (poured > 0 || !first.topOff)) {
+    const share = ml / all;
+    return {
+      ...common,
+      by: 'mass',
+      ml: {
+        value: Math.max(0, poured) * share,
+        u: Math.hypot(rise.u, Math.sqrt(handVar)) * share + (env.body.type.chambers > 1 ? read : 0),
+      },
+    };
+  }
+  const { dosed } = METHOD_DATA[run.method];
+  return {
+    ...common,
+    by: dosed === 'line' ? 'line' : (countedIn(run.method) ?? 'syringe'),
+    ml: { value: ml, u: read },
+  };
+}
+
+/** Standard uncertainty of a volume as this method reads it, ml. */
+function readU(run: CartridgeRun, env: RunEnv, ml: number): number {
+  const counted = countedIn(run.method);
+  if (counted && run.squeezeMl) return countedU(ml, run.method, run.squeezeMl, env.tools);
+  return Math.hypot(METHOD_DATA[run.method].dosed === 'line' ? LINE_U * ml : 0, syringeU(ml, env));
+}

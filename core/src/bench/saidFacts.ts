@@ -1,0 +1,28 @@
+import type { FactDraft } from '../workbook';
+import type { CartridgeRun } from './run';
+import type { RunEnv } from './runEnv';
+
+/** One u of a level that somebody told by looking or probing, as a share of what the body holds. */
+const TOLD_LEVEL_U = 0.12;
+
+/**
+ * What a decision or a look of a run says of the ink, as facts: a word that is not a fact is not reckoned with.
+ *
+ * @param id of the step
+ * @param choice that was made there
+ */
+export function saidFacts(run: CartridgeRun, _env: RunEnv, id: string, choice: string): FactDraft[] {
+  const { cartridgeId } = run;
+  const common = { cartridgeId, run: run.id };
+  // Printed on until nothing came: it says so itself that the log was behind.
+  if (id === 'really-out' && choice === 'out')
+    return [{ kind: 'fadedOrRanDry', ranDry: true, because: 'notLogged', ...common }];
+  if (id === 'contents' && LEVELS[choice] !== undefined)
+    return [
+      { kind: 'levelSeen', fraction: LEVELS[choice], u: TOLD_LEVEL_U, because: 'notLogged', ...common },
+    ];
+  return [];
+}
+
+/** Levels that can be told of a body of which nobody knows how much is in it. */
+const LEVELS: Readonly<Record<string, number>> = { nearlyEmpty: 0.08, quarter: 0.25, half: 0.5, most: 0.8 };

@@ -1,0 +1,21 @@
+import type { FactDraft } from '../workbook';
+import type { Answer, CartridgeRun } from './run';
+
+/** A weighing of a run as a fact. */
+export const weighingFact = (
+  run: CartridgeRun,
+  stepId: string,
+  purpose: 'before' | 'after' | 'rested',
+  { massG, headG, at }: Extract<Answer, { kind: 'mass' }>,
+): FactDraft => ({
+  kind: 'weighed',
+  what: 'cartridge',
+  subjectId: run.cartridgeId,
+  massG,
+  ...(headG ? { headG } : {}),
+  purpose,
+  at,
+  run: run.id,
+  ...(run.scaleId ? { scaleId: run.scaleId } : {}),
+  note: `step ${stepId}`,
+});

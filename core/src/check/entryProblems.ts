@@ -1,0 +1,51 @@
+import { advance, runFacts, type Answer, type CartridgeRun, type RunEnv, type Step } from '../bench';
+import { Trial, type CheckedBook } from '../ledger';
+import type { Fact, FactDraft } from '../workbook';
+import { checkFact, type FactProblem } from './checkFact';
+
+/** Facts of a run stand a moment after each other: none of them is held to be of the future. */
+const DAY_MS = 86_400_000;
+/** The bench corrects these itself, at its next step. */
+const CORRECTED: ReadonlySet<string> = new Set(['heavierThanMax', 'evidenceOff']);
+
+/**
+ * What is wrong with an answer on the bench, asked about as it is given and not when it is recorded: its facts are checked
+ * against the run's fork, each after those before it.
+ *
+ * @param book that the fork begins from
+ * @param run before the answer
+ * @param now milliseconds since 1970
+ * @returns nothing when it may stand
+ */
+export function entryProblems(
+  book: CheckedBook,
+  run: CartridgeRun,
+  env: RunEnv,
+  step: Step,
+  answer: Answer,
+  now: number,
+): FactProblem[] {
+  if (run.done.includes('summary') || !['load', 'draw', 'weigh'].includes(step.kind)) return [];
+  const at = new Date(now).toISOString();
+  const then = advance(run, { type: 'next', step, answer: { ...answer, at: answer.at ?? at } });
+  const known = new Set(runFacts(run, env, at).map(said));
+  const drafts = runFacts(then, env, at);
+  // Facts of its own run do not stand for each other here: each is judged by itself.
+  const trial = new Trial({ ...checked(book), facts: [] });
+  return drafts.flatMap((draft, i): FactProblem[] => {
+    const fact = { ...draft, id: `${run.id}#${i}`, recorded: at, at: draft.at ?? at } as Fact;
+    const found = known.has(said(draft)) ? [] : checkFact(trial, fact, now + DAY_MS);
+    trial.add(fact);
+    return found.filter(({ severity, code }) => severity === 'stop' || !CORRECTED.has(code));
+  });
+}
+
+const checked = ({ context, state, recorded, isVoidedBesides }: CheckedBook) => ({
+  context,
+  state,
+  recorded,
+  isVoidedBesides,
+});
+
+/** What a draft says, whenever it was. */
+const said = ({ at: _at, ...draft }: FactDraft): string => JSON.stringify(draft);
