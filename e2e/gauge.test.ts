@@ -14,8 +14,10 @@ import { exportWorkbook, noAxeFindings, openWith, saved, sayWhy, step, walkTo } 
 const reset: FactDraft = { kind: 'chipReset', cartridgeId: 'cyan', worked: true };
 const base = [...setUp, weighed('cyan', 91.6), reset, install];
 const row = (page: Page, name = 'cyan') => page.getByRole('region', { name, exact: true });
-const note = (page: Page, words: string) =>
-  row(page).getByLabel('Note for cyan').selectOption({ label: words });
+const note = async (page: Page, words: string): Promise<void> => {
+  await row(page).getByLabel('Note for cyan', { exact: true }).selectOption({ label: words });
+  await row(page).getByRole('button', { name: 'Save the note for cyan' }).click();
+};
 
 async function kinds(page: Page, kind: FactKind): Promise<number> {
   const book = parseWorkbook((await exportWorkbook(page)).text);

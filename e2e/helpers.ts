@@ -15,11 +15,11 @@ export async function openOwn(page: Page): Promise<void> {
 }
 
 export const notice = (page: Page): Locator =>
-  page.getByRole('alert').filter({ hasText: /Saved|Exported|Left off/ });
+  page.locator('.notice').filter({ hasText: /Saved|Exported|Left off/ });
 
 /** Waits for a word that it was saved, and puts it away. */
 export async function saved(page: Page, words: RegExp = /Saved/): Promise<void> {
-  const box = page.getByRole('alert').filter({ hasText: words });
+  const box = page.locator('.notice').filter({ hasText: words });
   await expect(box.first()).toBeVisible();
   await box.first().getByRole('button', { name: 'Close' }).click();
   await expect(box).toHaveCount(0);

@@ -1,8 +1,19 @@
 import { portProblems, type PortProblem } from '../bench';
 import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
-import { find, isGaugeOff, modelOf, settingsOf, slotFor, type Book, type Contradiction } from '../ledger';
+import {
+  composition,
+  find,
+  inkOfBottle,
+  isGaugeOff,
+  mixesOf,
+  modelOf,
+  settingsOf,
+  slotFor,
+  type Book,
+  type Contradiction,
+} from '../ledger';
 import { atReserve, predictUse, safeCount } from '../usage';
-import { DUE, type ChipStrategy, type Printer, type Slot } from '../workbook';
+import { DUE, type ChipStrategy, type Look, type Printer, type Slot } from '../workbook';
 import { cartridgeView, DAY_MS, type CartridgeView } from './cartridgeView';
 import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 import { meanSheet } from './meanSheet';
@@ -16,6 +27,7 @@ export type AdviceCode =
   | 'closePorts'
   | 'dry'
   | 'weigh'
+  | 'rejected'
   | 'explain'
   | 'topUpNow'
   | 'newChip'
@@ -42,6 +54,7 @@ export type Reason =
   | { readonly code: 'neverWeighed' }
   | { readonly code: 'holds'; readonly ml: number; readonly u: number; readonly reserveMl: number }
   | { readonly code: 'belowReserve' }
+  | { readonly code: 'rejected'; readonly found: Look }
   | { readonly code: 'contradiction'; readonly of: Contradiction }
   | { readonly code: 'wet'; readonly ml: number }
   | { readonly code: PortProblem }
@@ -69,7 +82,15 @@ export type Reason =
 
 /** Why it is not known how far the ink goes. */
 export type NotKnown =
-  'emptySlot' | 'typeUnknown' | 'neverWeighed' | 'contradiction' | 'wet' | 'portsWrong' | 'stopped';
+  | 'emptySlot'
+  | 'typeUnknown'
+  | 'neverWeighed'
+  | 'contradiction'
+  | 'wet'
+  | 'rejected'
+  | 'cleaningFluid'
+  | 'portsWrong'
+  | 'stopped';
 
 export interface Advice {
   readonly code: AdviceCode;
@@ -149,15 +170,19 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   const notKnown: NotKnown | null =
     view.wetMl !== null
       ? 'wet'
-      : !ink
-        ? 'neverWeighed'
-        : ink.contradiction
-          ? 'contradiction'
-          : ports.length > 0
-            ? 'portsWrong'
-            : stopped
-              ? 'stopped'
-              : null;
+      : state.rejected
+        ? 'rejected'
+        : holdsFluid(book, view, at)
+          ? 'cleaningFluid'
+          : !ink
+            ? 'neverWeighed'
+            : ink.contradiction
+              ? 'contradiction'
+              : ports.length > 0
+                ? 'portsWrong'
+                : stopped
+                  ? 'stopped'
+                  : null;
   const sheets = notKnown === null && !atReading ? sheetsOf(book, printer.id, slot.id, view) : null;
   const safeSheets = atReading && notKnown === null ? 0 : sheets;
   const why: Reason[] = [];
@@ -176,6 +201,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (reading !== null) why.push({ code: 'printerSaid', fraction: reading });
 
   if (view.wetMl !== null) return say('dry', 'now', { code: 'wet', ml: view.wetMl });
+  if (state.rejected) return say('rejected', 'now', { code: 'rejected', found: state.rejected.found });
   if (ports.length > 0) return say('closePorts', 'now', ...ports.map((code) => ({ code })));
   if (machine.phase === 'spent') return say('newChip', 'now', { code: 'refusedTwice' });
   const low = ink !== null && atReserve(ink, reserveMl);
@@ -184,7 +210,8 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
     if (ink.contradiction) why.push({ code: 'contradiction', of: ink.contradiction });
     // Ink first, then the chip that has counted to its end.
     if (stopped && strategy === 'newEachTime') return say('replaceChip', 'now', { code: 'chipCountsOnce' });
-    if (stopped && !machine.toppedUp && RESETS.has(strategy))
+    const filled = strategy === 'selfResetting' ? machine.filledSinceStop : machine.toppedUp;
+    if (stopped && !filled && RESETS.has(strategy))
       return say('topUpThenReset', 'now', { code: 'resetNeedsInk' });
     return say('topUpNow', 'now');
   }
@@ -201,9 +228,9 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (machine.offer === 'open' && wantsOff) return say('switchOffNow', 'now', offer);
   if (stopped && machine.offer === 'lost' && wantsOff) return say('tooLate', 'now', offer);
   if ((stopped || machine.phase === 'notRecognised') && strategy === 'selfResetting')
-    return say(machine.toppedUp ? 'reseatNow' : 'topUpThenReset', 'now', {
+    return say(machine.filledSinceStop ? 'reseatNow' : 'topUpThenReset', 'now', {
       code: 'declaredEmpty',
-      toppedUp: machine.toppedUp,
+      toppedUp: machine.filledSinceStop,
     });
   if (strategy === 'resetter' || strategy === 'contactBridge') {
     if (machine.toppedUp && machine.phase !== 'counting')
@@ -252,9 +279,24 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
 
 const RESETS: ReadonlySet<ChipStrategy> = new Set(['resetter', 'contactBridge', 'selfResetting']);
 
+/** More flush fluid than this share in what is inside: it cleans, and prints nothing. */
+const FLUID_SHARE = 0.5;
+
+function holdsFluid(book: Book, view: CartridgeView, at: string): boolean {
+  const mixes = mixesOf(book, view.body.cartridge.id, at);
+  const total = mixes.reduce((sum, mix) => sum + Math.max(0, mix.ml), 0);
+  if (total <= 0) return view.body.cartridge.inkClass === 'flushFluid';
+  const fluid = mixes
+    .flatMap((mix) => composition(mix).map(({ lot, fraction }) => ({ lot, ml: fraction * mix.ml })))
+    .filter(({ lot }) => lot === 'flush' || inkOfBottle(book.context, lot)?.inkClass === 'flushFluid')
+    .reduce((sum, { ml }) => sum + ml, 0);
+  return fluid / total > FLUID_SHARE;
+}
+
 /** With these open, nothing should be printed. */
 export const NO_PRINT: ReadonlySet<AdviceCode> = new Set([
   'topUpNow',
+  'rejected',
   'newChip',
   'cleanContacts',
   'tooLate',

@@ -20,6 +20,10 @@ export interface Rotation {
   readonly parts: readonly (readonly string[])[];
 }
 
+/** Does it bring more ink than what stands there? Not known counts as more: it is weighed as it goes in. */
+const isFuller = (view: CartridgeView, out: CartridgeView | null): boolean =>
+  !view.ink || !out?.ink || view.ink.value > out.ink.value;
+
 /** Out, in, and a look: so long for one cartridge, minutes. */
 const EACH_MINUTES = 1.5;
 
@@ -42,13 +46,15 @@ export function rotationOf(book: Book, printerId: string, at: string): Rotation 
   const seats = book.state.printers.get(printerId)?.slots;
   const pairs = printer.slots.map((slot): RotationPair => {
     const seated = seats?.get(slot.id)?.cartridgeId;
+    const out = seated ? (cartridgeView(book, seated, at) ?? null) : null;
     const into =
       shelf
-        .filter(({ slotId }) => slotId === slot.id)
+        // One that came out with less in it than what is in now does not go back: a rotation that was left goes on from there.
+        .filter(({ slotId, view }) => slotId === slot.id && isFuller(view, out))
         .sort((a, b) => (b.view.ink?.value ?? -1) - (a.view.ink?.value ?? -1))[0]?.view ?? null;
     return {
       slot,
-      out: seated ? (cartridgeView(book, seated, at) ?? null) : null,
+      out,
       into,
       problems: into ? goingIn(book, into.body.cartridge.id, at, slot) : [],
     };

@@ -43,7 +43,7 @@ export function beginProblems(book: Book, choice: RunChoice): BeginProblem[] {
     if (bottleId === '')
       found.push({ severity: 'stop', code: 'noBottle', shade: cartridge.shades[chamber] ?? '' });
     else if (!ink) found.push({ severity: 'stop', code: 'bottleGone', bottle: bottleId });
-    else if (choice.occasion !== 'conversion')
+    else
       for (const differs of mismatchesOf(ink, bottle.lot, cartridge, chamber))
         found.push({ severity: 'ask', code: 'mismatch', bottle: ink.name, differs });
   }

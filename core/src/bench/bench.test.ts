@@ -335,7 +335,7 @@ describe('the way through a run', () => {
 
 test.each<[string, Partial<CartridgeRun>, Room, RegExp]>([
   ['no long needle', {}, {}, /No long blunt needle/],
-  ['a syringe too small', {}, { construction: 'openTank', cartridge: {} }, /too small: \d+ loads/],
+  ['a syringe too small', {}, { construction: 'openTank', more: [weigh('it', 95)] }, /too small: \d+ loads/],
   ['no syringe', { syringeId: null }, {}, /No syringe chosen/],
   ['no scale', { scaleId: null }, {}, /No scale in the workbook/],
   [
@@ -456,7 +456,7 @@ describe('what a run begins with', () => {
 });
 
 test('a queue: what earlier cartridges take from the same bottle counts; a scale too small is named', () => {
-  const { run, env } = lay();
+  const { run, env } = lay({}, { more: [weigh('it', 45)] });
   const bottle = (taken: ReadonlyMap<string, number>) =>
     toolCheck(run, env, taken).find((finding) => /bottle/.test(toolWords(finding)))!.ok;
   expect([bottle(new Map([['bottle-cyan', 240]])), bottle(new Map([['bottle-magenta', 240]]))]).toEqual([
@@ -690,7 +690,12 @@ describe('laid out on paper', () => {
 
   test.each<[string, Parameters<typeof bodyRoom>[2], Partial<RunChoice>, string[]]>([
     ['another shade', {}, { bottleIds: ['bottle-magenta'] }, ['mismatch shade']],
-    ['another shade, as a conversion', {}, { bottleIds: ['bottle-magenta'], occasion: 'conversion' }, []],
+    [
+      'another shade, as a conversion',
+      {},
+      { bottleIds: ['bottle-magenta'], occasion: 'conversion' },
+      ['mismatch shade'],
+    ],
     [
       'another class',
       { cartridge: { inkClass: 'dye' } },

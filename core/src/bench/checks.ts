@@ -78,7 +78,7 @@ export const CHECKS: Readonly<Record<CheckCode, CheckData>> = {
     answers: ['even', 'pale', 'gapSmall'],
     remedies: { pale: ['drink-again'], gapSmall: ['drain'] },
     tries: 3,
-    giveUp: 'goOn',
+    giveUp: 'set-aside',
   },
   drip: {
     answers: ['dry', 'plugProud', 'ventWet', 'tooFull'],

@@ -35,6 +35,31 @@ export type Entry = { readonly id: string; readonly at: string | null; readonly 
   | { readonly type: 'said'; readonly choice: string }
 );
 
+/** A run as it stood before its first load: what was decided, weighed and drawn out until then. */
+export function beforeLoads(run: CartridgeRun): CartridgeRun {
+  const known = before.get(run);
+  if (known) return known;
+  const ids = idsOf(run);
+  const first = ids.findIndex((id) => id.startsWith('load-'));
+  let cut = run;
+  if (first >= 0) {
+    const kept = new Set(ids.slice(0, first));
+    const at = run.done.findIndex((id) => id.startsWith('load-'));
+    const done = at >= 0 ? run.done.slice(0, at) : run.done;
+    const spills = (run.spills ?? []).filter(({ after }) => after === null || done.includes(after));
+    cut = {
+      ...run,
+      done,
+      answers: Object.fromEntries(Object.entries(run.answers).filter(([id]) => kept.has(id))),
+      spills,
+      spiltMl: spills.reduce((sum, { ml }) => sum + ml, 0),
+    };
+  }
+  before.set(run, cut);
+  return cut;
+}
+const before = new WeakMap<CartridgeRun, CartridgeRun>();
+
 /** Ids in the order in which they were answered; answers put together by hand stand in the order of their keys. */
 function idsOf(run: CartridgeRun): string[] {
   const done = run.done.filter((id) => run.answers[id] !== undefined);

@@ -1,10 +1,11 @@
 import type { FillPlan } from '../fill';
 import { ONE_SIDED } from '../quantity';
 import { massStart } from './answers';
+import { forkOf } from './forkOf';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import { hasPoorTare, type RunEnv } from './runEnv';
 
 /**
  * What may go in: up to the target, with what a prime takes out again, as far as the body bears it; where it is not
@@ -19,6 +20,11 @@ export function fillRoomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan): numb
   const rho = pouredDensity(env).value;
   const above = Math.max(0, (env.body.maxG - plan.targetG) / rho);
   const wished = add + Math.min(above, primeMlOf(run, env));
-  // On the scale each load is seen as it goes in.
-  return massStart(run) ? wished : Math.min(wished, Math.max(0, add + above - ONE_SIDED * plan.addMl.u));
+  // On the scale each load is seen as it goes in; but how much is in it already only as well as its empty mass is known.
+  const u = !massStart(run)
+    ? plan.addMl.u
+    : hasPoorTare(env.body)
+      ? Math.max(plan.addMl.u, forkOf(run, env).contents.u)
+      : 0;
+  return Math.min(wished, Math.max(0, add + above - ONE_SIDED * u));
 }

@@ -1,6 +1,6 @@
 import { bodyOf, cartridgeOf, inkNow, isForShades, slotFor, type Book } from '../ledger';
 import { atReserve } from '../usage';
-import { DRY_ML, type Ports } from '../workbook';
+import { DRY_ML, type Look, type Ports } from '../workbook';
 import { portProblems, type PortProblem } from './portProblems';
 
 /** Why a cartridge must not go into a printer as it is. */
@@ -10,6 +10,7 @@ export type GoingInProblem =
   | { readonly code: 'nothingInside'; readonly ml: number }
   | { readonly code: 'wet'; readonly waterMl: number }
   | { readonly code: 'isRetired' }
+  | { readonly code: 'rejected'; readonly found: Look }
   | { readonly code: 'notForSlot'; readonly shade: string; readonly slot: string }
   | { readonly code: 'chipWillStop' };
 
@@ -34,6 +35,7 @@ export function goingIn(
   const { cartridge, type } = body;
   const found: GoingInProblem[] = [];
   if (state.retired) found.push({ code: 'isRetired' });
+  if (state.rejected) found.push({ code: 'rejected', found: state.rejected.found });
   for (const code of portProblems(ports ?? state.ports, type.construction)) found.push({ code });
   const slot = into ?? slotFor(book.context, cartridge)?.slot;
   if (slot && !isForShades(slot, cartridge))

@@ -1,6 +1,10 @@
 import type { Construction, Method, Ports, Tool } from '../workbook';
 import type { Caution } from './cautions';
+import type { Uncertain } from '../quantity';
 import type { PlainDoing } from './step';
+
+const WALLS: Uncertain = { value: 0.03, u: 0.02 };
+const SPONGE: Uncertain = { value: 0.15, u: 0.07 };
 
 /** One thing to do with the hands, where it holds. All methods are made of these: a new one is data, not code. */
 export interface Action {
@@ -159,6 +163,8 @@ export interface ConstructionData {
   readonly primeMl: number;
   /** May it be primed by tapping it, outlet down? */
   readonly taps: boolean;
+  /** What stays inside when all that can be drawn out is out, as a share of what it holds. */
+  readonly keepsBack: Uncertain;
 }
 
 export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>> = {
@@ -169,6 +175,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: false,
     primeMl: 1,
     taps: true,
+    keepsBack: WALLS,
   },
   compartmentTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
@@ -177,6 +184,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: false,
     primeMl: 1,
     taps: true,
+    keepsBack: WALLS,
   },
   smallVentedTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
@@ -185,9 +193,18 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: false,
     primeMl: 1,
     taps: true,
+    keepsBack: WALLS,
   },
   // Its air is drawn out last, until ink comes: that primes it.
-  bag: { methods: ['bagAdapter'], vent: false, sponge: false, head: false, primeMl: 0, taps: false },
+  bag: {
+    methods: ['bagAdapter'],
+    vent: false,
+    sponge: false,
+    head: false,
+    primeMl: 0,
+    taps: false,
+    keepsBack: WALLS,
+  },
   spongeReservoir: {
     methods: ['topSyringe', 'outletDrip', 'outletSyringe', 'vacuumExchange'],
     vent: true,
@@ -195,6 +212,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: false,
     primeMl: 0.5,
     taps: false,
+    keepsBack: SPONGE,
   },
   spongeOutletFed: {
     methods: ['outletDrip', 'outletSyringe'],
@@ -203,6 +221,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: false,
     primeMl: 0,
     taps: false,
+    keepsBack: SPONGE,
   },
   integratedHead: {
     methods: ['spongeInjection', 'countedDrops', 'squeezeBottle'],
@@ -211,6 +230,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: true,
     primeMl: 0.5,
     taps: false,
+    keepsBack: SPONGE,
   },
   twoPart: {
     methods: ['twoPart', 'spongeInjection'],
@@ -219,6 +239,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     head: true,
     primeMl: 0.5,
     taps: false,
+    keepsBack: SPONGE,
   },
 };
 

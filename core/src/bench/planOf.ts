@@ -1,7 +1,8 @@
 import { planFill, type FillPlan } from '../fill';
 import type { Uncertain } from '../quantity';
 import { UNKNOWN_SHARE } from '../workbook';
-import { massOf, massStart } from './answers';
+import { massStart } from './answers';
+import { beforeLoads } from './entriesOf';
 import { forkOf } from './forkOf';
 import { METHOD_DATA } from './methods';
 import { pouredDensity } from './pouredDensity';
@@ -19,17 +20,11 @@ export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {
  * fill that has nearly come to its end is no finer for that).
  */
 export function startPlan(run: CartridgeRun, env: RunEnv): FillPlan {
-  const known = massStart(run) ?? massBelieved(run, env);
-  const drawn = run.answers['draw-out'];
-  // What was drawn out first is to be filled in again.
-  const before =
-    drawn?.kind === 'volume' && drawn.fate !== 'cartridge' && massOf(run, 'weigh-drawn') === null
-      ? {
-          value: known.value - drawn.ml.value * env.densityInside.value,
-          u: Math.hypot(known.u, drawn.ml.u * env.densityInside.value),
-        }
-      : known;
-  return planFrom(run, env, before, env.body.type.toleranceG);
+  // Once it is recorded, the log no longer says what stood before: the run does.
+  const massG = run.done.includes('summary')
+    ? (massStart(run) ?? massBelieved(run, env))
+    : forkOf(beforeLoads(run), env).massG;
+  return planFrom(run, env, massG, env.body.type.toleranceG);
 }
 
 function planFrom(run: CartridgeRun, env: RunEnv, massG: Uncertain, toleranceG: number | null): FillPlan {

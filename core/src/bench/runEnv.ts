@@ -10,10 +10,13 @@ import {
   find,
   inkNow,
   inkOfBottle,
+  isKnown,
   mixesOf,
+  openWalk,
   placeOf,
   type Body,
   type Book,
+  type CartridgeState,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { DRY_ML, type Ink, type Printer, type Scale, type Slot, type Syringe, type Tool } from '../workbook';
@@ -31,6 +34,10 @@ export interface RunEnv {
   readonly installed: boolean;
   /** Ink by the ledger before anything was weighed. */
   readonly inkNow: Uncertain | null;
+  /** Times it was filled by the log. */
+  readonly fills: number;
+  /** What an earlier look found wrong with it. */
+  readonly rejected: CartridgeState['rejected'];
   /** Density of what is inside (for reading masses), and of each bottle (for what is added). */
   readonly densityInside: Uncertain;
   readonly bottleDensity: readonly Uncertain[];
@@ -63,8 +70,9 @@ export function runEnv(
   at: string,
 ): RunEnv | undefined {
   const { context } = book;
-  const body = bodyOf(context, run.cartridgeId);
-  if (!body) return undefined;
+  const found = bodyOf(context, run.cartridgeId);
+  if (!found) return undefined;
+  const body = bodyByTare(book, found, at);
   const cartridgeState = cartridgeOf(book, run.cartridgeId);
   const place = placeOf(book, run.cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
@@ -77,6 +85,8 @@ export function runEnv(
     slot: printer?.slots.find((slot) => slot.id === place?.slotId) ?? null,
     installed: Boolean(cartridgeState?.seat),
     inkNow: inkNow(book, run.cartridgeId, at),
+    fills: cartridgeState?.fills ?? 0,
+    rejected: cartridgeState?.rejected ?? null,
     densityInside: densityInside(book, body, at),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),
     bottleMl: run.bottleIds.flatMap((id) => bottleRemaining(book, id)?.now ?? []),
@@ -92,6 +102,29 @@ export function runEnv(
     pure: isPure(book, run, at),
     lotsInside: lotsInside(book, run.cartridgeId, at),
     waterMl: cartridgeState && (cartridgeState.wetMl ?? 0) > DRY_ML ? cartridgeState.wetMl : null,
+  };
+}
+
+/** An empty mass that only a kind tells is known to worse than this, g. */
+const POOR_TARE_G = 1;
+
+/** Is its empty mass only its kind's, so that a weight says little of the ink until its own is known? */
+export const hasPoorTare = ({ emptyIsOwn, emptyG }: Body): boolean => !emptyIsOwn && emptyG.u > POOR_TARE_G;
+
+/**
+ * A body of which only the kind's empty mass is known, as what was weighed and known of its ink makes it: it is full where its own
+ * empty mass, as far as that follows, and what it holds come to.
+ */
+function bodyByTare(book: Book, body: Body, at: string): Body {
+  const open = hasPoorTare(body) ? openWalk(book, body.cartridge.id, at) : undefined;
+  if (!open || !isKnown(open.belief)) return body;
+  const rho = densityInside(book, body, at).value;
+  const shiftG = open.belief.tareMl * rho;
+  return {
+    ...body,
+    emptyG: { value: body.emptyG.value + shiftG, u: Math.sqrt(open.belief.tareVar) * rho },
+    maxG: body.maxG + shiftG,
+    type: { ...body.type, fullG: body.type.fullG + shiftG, maxG: body.type.maxG + shiftG },
   };
 }
 

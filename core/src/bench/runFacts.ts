@@ -2,7 +2,7 @@ import type { Uncertain } from '../quantity';
 import type { FactDraft, Fate, Ports } from '../workbook';
 import { measuredOf, SPILT_U, type Measured } from './amountsOf';
 import { lastCheck } from './answers';
-import { METHOD_DATA } from './methods';
+import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './runEnv';
 import { saidFacts } from './saidFacts';
@@ -101,7 +101,13 @@ function factsOf(
       ...confirmedIn(run, id),
       ...common,
     };
-    return [kind === 'primed' ? { kind, ...part } : { kind, chamber: 0, ...part }];
+    const drawn: FactDraft = kind === 'primed' ? { kind, ...part } : { kind, chamber: 0, ...part };
+    // All that could be drawn is out: what stays is what such a body keeps back, whatever was in it before.
+    if (id === 'draw-out' && choiceAt(run, 'contents') === 'draw') {
+      const { value: fraction, u } = CONSTRUCTION_DATA[env.body.type.construction].keepsBack;
+      return [drawn, { kind: 'levelSeen', cartridgeId, fraction, u, because: 'notLogged', ...common }];
+    }
+    return [drawn];
   }
   const { entry } = one;
   switch (entry.type) {

@@ -17,12 +17,18 @@ export function saidFacts(run: CartridgeRun, _env: RunEnv, id: string, choice: s
   // Printed on until nothing came: it says so itself that the log was behind.
   if (id === 'really-out' && choice === 'out')
     return [{ kind: 'fadedOrRanDry', ranDry: true, because: 'notLogged', ...common }];
+  // It took no more: full, whatever was in it before.
+  if (id.startsWith('room-') && choice === 'full')
+    return [{ kind: 'levelSeen', fraction: FULL.value, u: FULL.u, because: 'notLogged', ...common }];
   if (id === 'contents' && LEVELS[choice] !== undefined)
     return [
       { kind: 'levelSeen', fraction: LEVELS[choice], u: TOLD_LEVEL_U, because: 'notLogged', ...common },
     ];
   return [];
 }
+
+/** Filled until it took no more. */
+const FULL = { value: 0.95, u: 0.05 } as const;
 
 /** Levels that can be told of a body of which nobody knows how much is in it. */
 const LEVELS: Readonly<Record<string, number>> = { nearlyEmpty: 0.08, quarter: 0.25, half: 0.5, most: 0.8 };

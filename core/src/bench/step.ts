@@ -88,6 +88,7 @@ export type Doing =
   | { readonly code: 'set-aside'; readonly because: AsideReason };
 
 export type DecideCode =
+  | 'own-empty'
   | 'contents'
   | 'mismatch'
   | 'wet'
@@ -104,6 +105,7 @@ export type Deciding =
   | { readonly code: 'mismatch'; readonly differs: readonly Mismatch[] }
   | { readonly code: 'wet'; readonly waterMl: number; readonly dilution: number }
   | { readonly code: 'really-out' }
+  | { readonly code: 'own-empty'; readonly massG: number; readonly usualG: number }
   | { readonly code: 'contents'; readonly capacityMl: number; readonly scale: boolean }
   | {
       readonly code: 'prime-decide';

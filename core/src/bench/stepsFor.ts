@@ -40,7 +40,7 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   };
 
   if (!readySteps(run, env, add)) return steps;
-  outSteps(run, env, add);
+  if (!outSteps(run, env, add)) return steps;
   contentsStep(run, env, add);
   primeDecision(run, env, add);
   resetSteps(run, env, 'before', add);

@@ -27,6 +27,8 @@ export function stopsQuick(step: Step): boolean {
     case 'decide':
       return (
         step.deciding.code === 'mismatch' ||
+        step.deciding.code === 'own-empty' ||
+        step.deciding.code === 'contents' ||
         step.deciding.code === 'wet' ||
         step.deciding.code === 'really-out' ||
         step.deciding.code === 'lower-max'

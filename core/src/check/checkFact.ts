@@ -10,7 +10,7 @@ import {
   type Context,
 } from '../ledger';
 import { goingIn, type GoingInProblem } from '../bench';
-import { entityRule, type Because, type EntityRule, type Fact, type FactOf } from '../workbook';
+import { entityRule, type EntityRule, type Fact, type FactOf, type MassReason } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
 import { overfill } from './overfill';
@@ -23,11 +23,14 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'beforeOpening'; readonly at: string }
   | {
       readonly code: 'lighterThanEmpty';
+      /** Its own empty mass is not known: what it may be instead. */
+      readonly reasons?: readonly MassReason[];
       readonly label: string;
       readonly massG: number;
       readonly emptyG: number;
       readonly u: number;
     }
+  | { readonly code: 'emptyTooHeavy'; readonly label: string; readonly massG: number; readonly fullG: number }
   | { readonly code: 'heavierThanMax'; readonly label: string; readonly massG: number; readonly maxG: number }
   | {
       readonly code: 'beyondScale';
@@ -84,9 +87,12 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
       /** A part that would explain it: left on the cartridge, or missing from it. */
       readonly part?: { readonly name: string; readonly massG: number; readonly left: 'on' | 'off' };
       /** Likely reasons, the likeliest first: one of them is recorded with the evidence. */
-      readonly reasons: readonly Because[];
+      readonly reasons: readonly MassReason[];
     }
 );
+
+/** What a weight below the kind's empty mass may be. */
+const LIGHTER: readonly MassReason[] = ['ownEmpty', 'otherCartridge', 'partOn', 'misread'];
 
 const OPENING = '1990-01-01T00:00:00.000Z';
 /** Less than this, ml, is never too much to take out. */
@@ -155,11 +161,22 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
           scale: scale.name,
         });
       const body = fact.what === 'cartridge' ? bodyOf(context, fact.subjectId) : undefined;
+      if (body && fact.purpose === 'empty' && fact.massG.value >= body.type.maxG)
+        problems.push({
+          severity: 'stop',
+          code: 'emptyTooHeavy',
+          label: body.cartridge.label,
+          massG: fact.massG.value,
+          fullG: body.type.maxG,
+        });
       if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') break;
       const { emptyG, maxG, cartridge } = body;
       if (isBelowEmpty(body, fact.massG))
         problems.push({
-          severity: 'stop',
+          // A kind's empty mass is a guess for each of its bodies.
+          ...(body.emptyIsOwn
+            ? { severity: 'stop' as const }
+            : { severity: 'ask' as const, reasons: LIGHTER }),
           code: 'lighterThanEmpty',
           label: cartridge.label,
           massG: fact.massG.value,
@@ -322,7 +339,8 @@ const doorProblems = (ledger: CheckedBook, fact: FactOf<'installed'>): FactProbl
   fact.into.flatMap(({ cartridgeId, slotId }) => {
     const slot = find(ledger.context, 'printer', fact.printerId)?.slots.find(({ id }) => id === slotId);
     return goingIn(ledger, cartridgeId, fact.at, slot).map((problem): FactProblem => ({
-      severity: 'ask',
+      // Only a later look that is good lets it in again.
+      severity: problem.code === 'rejected' ? 'stop' : 'ask',
       label: find(ledger.context, 'cartridge', cartridgeId)?.label ?? cartridgeId,
       ...problem,
     }));

@@ -1,6 +1,6 @@
 import { advance, runFacts, type Answer, type CartridgeRun, type RunEnv, type Step } from '../bench';
 import { Trial, type CheckedBook } from '../ledger';
-import type { Fact, FactDraft } from '../workbook';
+import type { FactDraft } from '../workbook';
 import { checkFact, type FactProblem } from './checkFact';
 
 /** Facts of a run stand a moment after each other: none of them is held to be of the future. */
@@ -33,7 +33,7 @@ export function entryProblems(
   // Facts of its own run do not stand for each other here: each is judged by itself.
   const trial = new Trial({ ...checked(book), facts: [] });
   return drafts.flatMap((draft, i): FactProblem[] => {
-    const fact = { ...draft, id: `${run.id}#${i}`, recorded: at, at: draft.at ?? at } as Fact;
+    const fact = { ...draft, id: `${run.id}#${i}`, recorded: at, at: draft.at ?? at };
     const found = known.has(said(draft)) ? [] : checkFact(trial, fact, now + DAY_MS);
     trial.add(fact);
     return found.filter(({ severity, code }) => severity === 'stop' || !CORRECTED.has(code));

@@ -1,13 +1,15 @@
 import {
   all,
   bodyOf,
+  cartridgeOf,
   contradictionOf,
   CONTRADICTS_SIGMA,
   densityInside,
   expectedMass,
+  type Body,
   type CheckedBook,
 } from '../ledger';
-import type { Because, FactOf } from '../workbook';
+import type { FactOf, MassReason } from '../workbook';
 import type { FactProblem } from './checkFact';
 import { isLate } from './isLate';
 
@@ -52,9 +54,12 @@ function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null
     foundMl: expectedMl + offMl,
     u,
     ...(part ? { part } : {}),
-    reasons: offMl < 0 ? LESS : MORE,
+    reasons: isNewAndDry(book, body) ? NEW_AND_DRY : offMl < 0 ? LESS : MORE,
   };
 }
+
+const isNewAndDry = (book: CheckedBook, { cartridge }: Body): boolean =>
+  cartridge.initial === 'empty' && (cartridgeOf(book, cartridge.id)?.fills ?? 0) === 0;
 
 /** A sensor that is still clipped on, a keeper that was left off: a part whose mass is just what it is off by. */
 function partOf(book: CheckedBook, offG: number, u: number): EvidenceOff['part'] | null {
@@ -96,7 +101,9 @@ const NAMES = {
   gaugeRead: 'gauge',
 } as const;
 
-const LESS: readonly Because[] = [
+/** Dry by the log, and never filled: a weight of its own, water, or something that lay with it. */
+const NEW_AND_DRY: readonly MassReason[] = ['ownEmpty', 'wet', 'partOn', 'otherCartridge', 'misread'];
+const LESS: readonly MassReason[] = [
   'notLogged',
   'drawsMore',
   'leaked',
@@ -105,4 +112,4 @@ const LESS: readonly Because[] = [
   'misread',
   'unknown',
 ];
-const MORE: readonly Because[] = ['notLogged', 'otherCartridge', 'misread', 'unknown'];
+const MORE: readonly MassReason[] = ['notLogged', 'otherCartridge', 'misread', 'unknown'];

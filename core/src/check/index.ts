@@ -1,2 +1,3 @@
+export { withReason } from './withReason';
 export { entryProblems } from './entryProblems';
 export { checkFact, checkFactsBy, type FactProblem } from './checkFact';

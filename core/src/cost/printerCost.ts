@@ -108,6 +108,8 @@ export interface PrinterCost {
   /** Slots without an original's price, and those with a lot of unknown price: left out of the comparison, and named. */
   readonly missing: readonly string[];
   readonly unpriced: readonly string[];
+  /** Purchases without a price: left out of the sum, and named. */
+  readonly openPrices: readonly string[];
   /** Usable ml of each slot's original, in slot order; 0 where none is known. */
   readonly usableMl: readonly number[];
   /** Single changes that originals would have needed for the same prints: cartridges not thrown away. */
@@ -204,6 +206,7 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
       refill.minor === null || original.sum.minor === null ? null : original.sum.minor - refill.minor,
     missing,
     unpriced,
+    openPrices: refill.parts.flatMap((part) => (part.code === 'purchase' && isOpen(part) ? [part.name] : [])),
     usableMl: printer.slots.map((slot) => slot.original?.usableMl ?? 0),
     cartridgesSpared: original.changes,
   };
@@ -351,8 +354,12 @@ function refillSum(
       minor: net === null ? null : net * spread.part * mine,
     });
   }
-  return { minor: addUp(parts.map((part) => part.minor)), parts };
+  // A purchase whose price nobody knows leaves the figure standing: it is named beside it.
+  return { minor: addUp(parts.flatMap((part) => (isOpen(part) ? [] : [part.minor]))), parts };
 }
+
+/** A purchase that was entered without its price. */
+const isOpen = (part: CostPart): boolean => part.code === 'purchase' && part.minor === null;
 
 /** Ink stands in the account at its bottle's price, originals in their own side's. */
 const ELSEWHERE: ReadonlySet<PurchaseKind> = new Set(['bottle', 'originals']);

@@ -14,6 +14,10 @@ export interface ChipState {
   readonly offer: SwitchOffOffer;
   /** Was ink put in since the chip last began to count? */
   readonly toppedUp: boolean;
+  /** Was ink put in since it stopped, or was no longer recognised? */
+  readonly filledSinceStop: boolean;
+  /** Did it ever stand in a printer, and so begin to count? */
+  readonly begun: boolean;
   readonly resets: number;
   /** Times in a row that it was not recognised, or would not reset. */
   readonly refusals: number;
@@ -35,14 +39,22 @@ export type SwitchOffRule = Printer['gauge']['switchOff'];
 const MOST_REFUSALS = 2;
 
 /** A chip as it begins: counting from full. */
-export function newChip(strategy: ChipStrategy, original: boolean, rule: SwitchOffRule): ChipState {
+export function newChip(
+  strategy: ChipStrategy,
+  original: boolean,
+  rule: SwitchOffRule,
+  off: 'already' | 'planned' = 'already',
+): ChipState {
+  const isOff = strategy === 'switchedOff' && off === 'already';
   const offered = rule.offered && (original || !rule.originalOnly);
   return {
     strategy,
     original,
-    phase: strategy === 'switchedOff' ? 'off' : 'counting',
-    offer: strategy === 'switchedOff' ? 'taken' : offered ? 'later' : 'never',
+    phase: isOff ? 'off' : 'counting',
+    offer: isOff ? 'taken' : offered ? 'later' : 'never',
     toppedUp: false,
+    filledSinceStop: false,
+    begun: false,
     resets: 0,
     refusals: 0,
   };
@@ -62,7 +74,7 @@ export function chipStep(state: ChipState, event: ChipEvent, rule: SwitchOffRule
     case 'signalled':
       return signalled(state, event.signal, rule);
     case 'toppedUp':
-      return { ...state, toppedUp: true };
+      return { ...state, toppedUp: true, filledSinceStop: true };
     case 'ranDry':
       return rule.lostWhenRunDry && ['later', 'open', 'closed'].includes(state.offer)
         ? { ...state, offer: 'lost' }
@@ -75,6 +87,7 @@ export function chipStep(state: ChipState, event: ChipEvent, rule: SwitchOffRule
         ...newChip(state.strategy === 'switchedOff' ? 'leftAlone' : state.strategy, event.original, rule),
         strategy: state.strategy,
         phase: 'counting',
+        begun: true,
         offer: newChip('leftAlone', event.original, rule).offer,
       };
     case 'switchedOff':
@@ -82,6 +95,8 @@ export function chipStep(state: ChipState, event: ChipEvent, rule: SwitchOffRule
     case 'reseated':
       if (state.strategy === 'selfResetting' && ['stopped', 'notRecognised'].includes(state.phase))
         return full(state, rule);
+      // Only now does it begin to count: what was put in before is what it counts down from.
+      if (!state.begun) return { ...state, begun: true, toppedUp: false };
       return state.phase === 'notRecognised' ? { ...state, phase: 'counting' } : state;
   }
 }
@@ -97,14 +112,27 @@ function signalled(state: ChipState, signal: Signal, rule: SwitchOffRule): ChipS
         ...state,
         phase: 'stopped',
         refusals: 0,
+        filledSinceStop: false,
         offer: state.offer === 'later' || state.offer === 'closed' ? 'open' : state.offer,
       };
     case 'promptClosed':
       return state.offer === 'open' ? { ...state, offer: rule.promptReturns ? 'closed' : 'lost' } : state;
     case 'notRecognised':
-      return refused({ ...state, phase: 'notRecognised' });
+      return refused({
+        ...state,
+        phase: 'notRecognised',
+        filledSinceStop: state.phase === 'notRecognised' && state.filledSinceStop,
+      });
     case 'recognised':
-      return { ...state, phase: state.phase === 'off' ? 'off' : 'counting', refusals: 0 };
+      // That it is seen again says nothing of its count.
+      return {
+        ...state,
+        phase: state.phase === 'notRecognised' || state.phase === 'spent' ? 'counting' : state.phase,
+        refusals: 0,
+      };
+    case 'seesLow':
+      // A prism sees the ink; the chip's count goes on as it stood.
+      return state;
   }
 }
 
@@ -113,6 +141,7 @@ function full(state: ChipState, rule: SwitchOffRule): ChipState {
     ...newChip(state.strategy === 'switchedOff' ? 'leftAlone' : state.strategy, state.original, rule),
     strategy: state.strategy,
     phase: 'counting',
+    begun: true,
     resets: state.resets + 1,
   };
 }
@@ -135,6 +164,7 @@ export type ChipWhy =
   | 'onlyAfterTopUp'
   | 'declaredEmpty'
   | 'mustDeclareFirst'
+  | 'fillFirst'
   | 'countFalls'
   | 'afterFill'
   | 'logIsGauge'
@@ -176,7 +206,11 @@ export function chipOptions(state: ChipState, rule: SwitchOffRule): ChipOption[]
       break;
     case 'selfResetting': {
       const declared = state.phase === 'stopped' || state.phase === 'notRecognised';
-      say('reseat', declared, declared ? 'declaredEmpty' : 'mustDeclareFirst');
+      say(
+        'reseat',
+        declared && state.filledSinceStop,
+        !declared ? 'mustDeclareFirst' : state.filledSinceStop ? 'declaredEmpty' : 'fillFirst',
+      );
       say('topUpOnly', true, 'countFalls');
       break;
     }

@@ -65,10 +65,12 @@ const LIVES: readonly (readonly [
     [
       [filled, 'counting', 'never', 'topUpOnly'],
       [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
-      [sig('stops'), 'stopped', 'never', 'reseat topUpOnly'],
+      // It ran down to its own stop: ink first, whatever was put in before it began to count.
+      [sig('stops'), 'stopped', 'never', 'topUpOnly'],
       [filled, 'stopped', 'never', 'reseat topUpOnly'],
       [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
-      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts reseat topUpOnly'],
+      [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts topUpOnly'],
+      [filled, 'notRecognised', 'never', 'cleanContacts reseat topUpOnly'],
       [sig('notRecognised'), 'notRecognised', 'never', 'cleanContacts reseat topUpOnly'],
       [{ type: 'reseated' }, 'counting', 'never', 'topUpOnly'],
     ],

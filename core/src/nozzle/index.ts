@@ -6,4 +6,5 @@ export {
   type HeadHealth,
 } from './headHealth';
 export { headAdvice, type HeadAct, type HeadAdvice, type HeadOption, type HeadReason } from './headAdvice';
+export { isFaintIn } from './isFaintIn';
 export { readGaps, type ChannelLook, type GapProblem } from './readGaps';

@@ -105,6 +105,8 @@ export interface Report {
     readonly original: CostSide | null;
     readonly savedMinor: number | null;
     readonly withoutPrice: readonly string[];
+    /** Purchases entered without a price: left out of the cost. */
+    readonly openPrices: readonly string[];
     readonly balance: Balance;
     /** The cuts of the period: by channel, cause, month, and kind and size of print. */
     readonly channels: readonly {
@@ -288,6 +290,7 @@ function printerRow(
     original: cost.original.minor === null ? null : side('original', cost.originalPerMl),
     savedMinor: cost.inkKnown ? cost.savedMinor : null,
     withoutPrice: [...new Set([...cost.missing, ...cost.unpriced])],
+    openPrices: cost.openPrices,
     balance: books,
     channels: cost.channels.map((channel) => ({
       slotId: channel.slotId,

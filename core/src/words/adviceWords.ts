@@ -2,12 +2,15 @@ import type { Advice, CartridgeEmptyAt, JobForecast, NotKnown, Reason } from '..
 import type { Contradiction } from '../ledger';
 import type { ChipAct, ChipWhy, SwitchOffOffer } from '../gauge';
 import { COVERAGE } from '../quantity';
+import { LOOK_WORDS } from './names';
 
 const ml = (value: number): string => `${value.toFixed(1)} ml`;
 const percent = (fraction: number): string => `${Math.round(fraction * 100)}\u00a0%`;
 
 /** What to do, in a few words. */
-export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strategy'>): string {
+export function adviceTitle(
+  advice: Pick<Advice, 'code' | 'safeSheets' | 'strategy'> & { readonly hasScale?: boolean },
+): string {
   switch (advice.code) {
     case 'install':
       return 'Put a cartridge in';
@@ -18,7 +21,9 @@ export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strate
     case 'dry':
       return 'Wet from a rinse: dry it first';
     case 'weigh':
-      return 'Weigh it once to begin';
+      return advice.hasScale === false ? 'Look how full it is, and say so' : 'Weigh it once to begin';
+    case 'rejected':
+      return 'Not into a printer: look at it again';
     case 'explain':
       return 'Say what happened, or weigh it';
     case 'topUpNow':
@@ -77,6 +82,8 @@ export function reasonWords(reason: Reason): string {
       return 'Nothing is known yet about the ink inside.';
     case 'holds':
       return `It holds ${ml(reason.ml)} ± ${ml(COVERAGE * reason.u)}; the reserve is ${ml(reason.reserveMl)}.`;
+    case 'rejected':
+      return `${LOOK_WORDS[reason.found]} It stays out until a later look is good.`;
     case 'belowReserve':
       return 'Below the reserve the printer may draw air, whatever its gauge says.';
     case 'contradiction':
@@ -185,6 +192,10 @@ export function notKnownWords(code: NotKnown): string {
       return 'it was never weighed';
     case 'contradiction':
       return 'what was seen does not fit the log';
+    case 'rejected':
+      return 'a look found it unfit';
+    case 'cleaningFluid':
+      return 'it holds flush fluid, which prints nothing';
     case 'wet':
       return 'it is wet from a rinse';
     case 'portsWrong':
@@ -230,6 +241,8 @@ export const CHIP_WHY: Record<ChipWhy, string> = {
   onlyAfterTopUp: 'Only after a top-up: reset without ink, the gauge shows full and the cartridge runs dry.',
   declaredEmpty:
     'It has declared itself empty (perhaps as “not recognised”): out and in again, it counts from full.',
+  fillFirst:
+    'It has declared itself empty, and nothing went in since by the log: top it up first; then out and in again, it counts from full.',
   mustDeclareFirst:
     'It must first declare itself empty. Until then top up without a reset; never let the ink run out to please it.',
   countFalls: 'The log knows the ink; its own count goes on falling.',

@@ -1,6 +1,7 @@
 import type { BeginProblem, GoingInProblem } from '../bench';
 import type { Printer } from '../workbook';
 import { mismatchWords } from './mismatchWords';
+import { LOOK_WORDS } from './names';
 
 /** Why a run cannot begin, and what to do. */
 export function beginProblemWords(problem: BeginProblem): string {
@@ -55,6 +56,11 @@ export function goingInWords(problem: GoingInProblem): { readonly what: string; 
       return {
         what: `It holds about ${problem.waterMl.toFixed(1)} ml of water.`,
         mend: 'Dry it and fill it first.',
+      };
+    case 'rejected':
+      return {
+        what: LOOK_WORDS[problem.found],
+        mend: 'Not into a printer until a later look is good: find out why, on the Bench, or say on its page that it is sound.',
       };
     case 'isRetired':
       return { what: 'It is retired.', mend: 'Take another one.' };

@@ -44,8 +44,12 @@ export function explain(problem: Problem): string {
       return `The time ${problem.at.slice(0, 16).replace('T', ' ')} UTC has not come yet. Correct the date, or the clock of this device.`;
     case 'beforeOpening':
       return `The date ${problem.at.slice(0, 10)} is long before any such printer. Correct the year.`;
+    case 'emptyTooHeavy':
+      return `${g(problem.massG)} is no empty mass of ${problem.label}: full it weighs at most ${g(problem.fullG)}. Check the decimal mark, and what lies on the scale; or correct its kind’s masses in Workbook.`;
     case 'lighterThanEmpty':
-      return `${g(problem.massG)} is ${g(problem.emptyG - problem.massG)} lighter than ${problem.label} empty (${g(problem.emptyG)} ± ${g(COVERAGE * problem.u)}). Likely another cartridge is on the scale, the scale was not tared, or the empty mass is wrong: weigh again, or correct the empty mass.`;
+      return problem.reasons
+        ? `${g(problem.massG)} is lighter than its kind weighs empty (${g(problem.emptyG)} ± ${g(COVERAGE * problem.u)}). Nobody has weighed ${problem.label} itself empty yet.`
+        : `${g(problem.massG)} is ${g(problem.emptyG - problem.massG)} lighter than ${problem.label} empty (${g(problem.emptyG)} ± ${g(COVERAGE * problem.u)}). Likely another cartridge is on the scale, the scale was not tared, or the empty mass is wrong: weigh again, or correct the empty mass on its page.`;
     case 'heavierThanMax':
       return problem.severity === 'stop'
         ? `${g(problem.massG)} is far above what ${problem.label} can weigh (${g(problem.maxG)}). Check the decimal mark and what lies on the scale.`
@@ -88,6 +92,7 @@ export function explain(problem: Problem): string {
     case 'nothingInside':
     case 'wet':
     case 'isRetired':
+    case 'rejected':
     case 'notForSlot':
     case 'chipWillStop': {
       const { what, mend } = goingInWords(problem);

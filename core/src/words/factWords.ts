@@ -2,7 +2,15 @@ import { find, settingsOf, type Book } from '../ledger';
 import { COVERAGE, formatMoney, formatUncertain } from '../quantity';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
-import { CRITERION_NAMES, FATE_WORDS, GRADE_NAMES, METHOD_NAMES, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
+import {
+  CRITERION_NAMES,
+  FATE_WORDS,
+  GRADE_NAMES,
+  LOOK_WORDS,
+  METHOD_NAMES,
+  PURPOSE_NAMES,
+  SIGNAL_WORDS,
+} from './names';
 
 const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 
@@ -59,6 +67,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `Spilt about ${fact.ml.value.toFixed(1)} ml from ${fact.from === 'bottle' ? lotName(ledger, fact.subjectId) : cartridge(fact.subjectId)}`;
     case 'flushed':
       return `Flushed ${cartridge(fact.cartridgeId)}: ${fact.addedMl.toFixed(1)} ml in, ${fact.drawnMl.toFixed(1)} ml out`;
+    case 'looked':
+      return `Looked at ${cartridge(fact.cartridgeId)}: ${LOOK_WORDS[fact.found]}`;
     case 'portChanged': {
       const ports = Object.entries(fact.ports).filter(([, state]) => state !== undefined && state !== 'none');
       return `${cartridge(fact.cartridgeId)}: ${ports.map(([port, state]) => (typeof state === 'boolean' ? (state ? port : `not ${port}`) : `${port} ${state}`)).join(', ')}`;

@@ -1,5 +1,6 @@
 import type {
-  Because,
+  Look,
+  MassReason,
   CheckAfter,
   CheckLight,
   ChipStrategy,
@@ -81,11 +82,12 @@ export const SIGNAL_WORDS: Record<Signal, string> = {
   stops: 'stops',
   promptClosed: 'its prompt was closed',
   notRecognised: 'not recognised',
+  seesLow: 'sees the free ink gone',
   recognised: 'recognised',
 };
 
 /** Why evidence did not fit, as a person would say it. */
-export const BECAUSE_WORDS: Record<Because, { readonly label: string; readonly then: string }> = {
+export const BECAUSE_WORDS: Record<MassReason, { readonly label: string; readonly then: string }> = {
   notLogged: {
     label: 'Something was not logged',
     then: 'Prints, cleanings or a fill are missing. This interval teaches nothing about use.',
@@ -102,7 +104,27 @@ export const BECAUSE_WORDS: Record<Because, { readonly label: string; readonly t
     label: 'It was another cartridge',
     then: 'It is kept in the log and counts for nothing here.',
   },
+  ownEmpty: {
+    label: 'This is its own empty mass',
+    then: 'It is dry: kept as its empty mass, and every volume is reckoned from it.',
+  },
+  wet: { label: 'It is wet', then: 'The difference is water: it goes onto the drying tray, in Prepare.' },
+  partOn: {
+    label: 'Another part was on it, or off it',
+    then: 'A keeper, tape or sensor: this weight is kept in the log and counts for nothing. Weigh it again.',
+  },
   unknown: { label: 'Nobody knows', then: 'What is there now counts; the difference stays unexplained.' },
+};
+
+/** What a look found, in a sentence. */
+export const LOOK_WORDS: Record<Look, string> = {
+  sound: 'It was looked at, and is sound.',
+  leaksAtRest: 'It leaked at rest.',
+  drips: 'It would not stop dripping.',
+  patches: 'Its sponge stayed in patches.',
+  noFlow: 'It did not flow as it should.',
+  colourMissing: 'A colour stayed away on the tissue.',
+  cracked: 'Its body is cracked.',
 };
 
 export const OCCASION_NAMES: Record<Occasion, string> = {

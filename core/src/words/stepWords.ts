@@ -214,6 +214,7 @@ const ANSWERS: Readonly<Record<CheckAnswer, Pair>> = {
 };
 
 const DECIDE_WORDS: Readonly<Record<DecideCode, string>> = {
+  'own-empty': 'Is this its own empty mass?',
   contents: 'How much is in it?',
   mismatch: 'Is it meant so?',
   'really-out': 'Is it really out?',
@@ -525,6 +526,8 @@ function decidingWords(step: StepOf<'decide'>): string {
   switch (deciding.code) {
     case 'mismatch':
       return `${deciding.differs.map(mismatchWords).join(' ') || 'Bottle and cartridge differ.'} Nothing is open yet.`;
+    case 'own-empty':
+      return `${deciding.massG.toFixed(2)} g, weighed for the first time; bodies of this kind weigh about ${deciding.usualG.toFixed(1)} g. Its own mass makes every later volume sharp.`;
     case 'contents':
       return `Nobody knows: anything from dry to ${deciding.capacityMl.toFixed(1)} ml. A whole fill on a guess would overflow. Look through a clear wall, probe with a clean stick, or heft it${deciding.scale ? '; or go back, and weigh it' : ''}.`;
     case 'wet':
@@ -590,6 +593,15 @@ function optionWords(step: StepOf<'decide'>, code: string): Pair {
             'It is meant so',
             'It is recorded with the fill, and its colour is no longer that of its profile.',
           ];
+    case 'own-empty':
+      return code === 'empty'
+        ? [
+            `Yes: ${deciding.massG.toFixed(2)} g is its empty mass`,
+            'New and dry, with what is weighed with it each time.',
+          ]
+        : code === 'wet'
+          ? ['It is wet inside', 'What it weighs more is water: it goes onto the drying tray.']
+          : ['Another part was on it', 'This weight is taken back, and it is weighed again.'];
     case 'contents':
       return CONTENTS_ANSWERS[code] ?? [code, ''];
     case 'wet':

@@ -109,6 +109,12 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
       /^Flushed cyan: 4\.5 ml in, 4\.4 ml out$/,
     ],
   ],
+  looked: [
+    [
+      { kind: 'looked', cartridgeId: 'cyan', found: 'drips' },
+      /^Looked at cyan: It would not stop dripping\.$/,
+    ],
+  ],
   portChanged: [
     [
       {

@@ -14,6 +14,7 @@ export { mergeFacts, type Merge } from './mergeFacts';
 export { faultWords } from './faultWords';
 export { MAX_FILE_BYTES, parseWorkbook, type FileProblem } from './parseWorkbook';
 export { textOf, type Decoder, type TextProblem } from './textOf';
+export { bodyTriangle, type BodyMisfit, type BodyTold, type Triangle } from './bodyTriangle';
 export { typePreset, type TypePreset, type Variant } from './typePresets';
 export { migrate, reviveFacts } from './migrate';
 export { serializeWorkbook } from './serializeWorkbook';

@@ -12,6 +12,7 @@ import {
   CONSTRUCTIONS,
   FATES,
   INK_CLASSES,
+  LOOKS,
   MEASURE_CONDITIONS,
   METHODS,
   OCCASIONS,
@@ -103,6 +104,8 @@ const gauge = z.strictObject({
   steps: z.array(share).max(12).default([]),
   lowAt: share.default(0.2),
   veryLowAt: share.default(0.1),
+  /** Beside its figure a prism sees when the free ink is gone. */
+  prism: z.boolean().optional(),
   switchOff: z
     .strictObject({
       offered: z.boolean().default(false),
@@ -233,6 +236,8 @@ const chip = z.strictObject({
   strategy: z.enum(CHIP_STRATEGIES),
   volumeMl: amount.min(0.1).nullable(),
   original: z.boolean().default(false),
+  /** Of a gauge that is switched off: already so when it came into the workbook, or to be switched off when it is offered. */
+  off: z.enum(['already', 'planned']).optional(),
 });
 
 const cartridge = z.strictObject({
@@ -406,6 +411,9 @@ export const factSchema = z.discriminatedUnion('kind', [
     range: z.tuple([amount, amount]).optional(),
     scaleId: id.optional(),
     purpose: z.enum(WEIGHING_PURPOSES),
+    /** What lay on the scale with it and was taken off the reading: its parts' names, and their mass, which is no longer in `massG`. */
+    withParts: z.array(z.string().max(40)).max(8).optional(),
+    partsG: uncertain.optional(),
     /** Of a two-part cartridge: its head alone, which is part of `massG`. */
     headG: uncertain.optional(),
     /** The true value of a reference mass. */
@@ -448,6 +456,13 @@ export const factSchema = z.discriminatedUnion('kind', [
     addedMl: amount,
     drawnMl: amount,
     bottleId: id.optional(),
+  }),
+  /** A look at it: what was found wrong keeps it out of a printer until a later look is good. */
+  fact('looked', {
+    cartridgeId: id,
+    found: z.enum(LOOKS),
+    /** Of a leak at rest: how fast it loses ink, where a weighing told. */
+    mlPerDay: uncertain.optional(),
   }),
   fact('portChanged', { cartridgeId: id, ports: portState }),
   fact('densityMeasured', {

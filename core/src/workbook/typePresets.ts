@@ -147,7 +147,9 @@ const BODIES: Readonly<Record<Construction, Body>> = {
 };
 
 /** Fill levels by density, until a person weighs their own. */
-const ASSUMED_DENSITY = 1.06;
+export const ASSUMED_DENSITY = 1.06;
+/** One u of an empty mass that only its kind tells, as a share: bodies of a kind differ by a fifth. */
+export const PRESET_U = 0.1;
 const VARIANTS: readonly Variant[] = ['starter', 'standard', 'large'];
 const tidy = (value: number): number => Number(value.toFixed(1));
 
@@ -166,7 +168,7 @@ export function typePreset(construction: Construction, variant: Variant): TypePr
   return {
     construction,
     variant,
-    emptyG: { value: emptyG, u: TYPE_EMPTY_U_G },
+    emptyG: { value: emptyG, u: tidy(PRESET_U * emptyG) },
     fullG,
     maxG: tidy(fullG + 0.03 * ml + 0.3),
     capacityMl: ml,

@@ -98,6 +98,7 @@ export const SIGNALS = [
   'promptClosed',
   'notRecognised',
   'recognised',
+  'seesLow',
 ] as const;
 export type Signal = (typeof SIGNALS)[number];
 
@@ -113,6 +114,20 @@ export const BECAUSE = [
   'unknown',
 ] as const;
 export type Because = (typeof BECAUSE)[number];
+/** What may be answered to a weight that does not fit: a reason, or that it is a weight of another kind. */
+export type MassReason = Because | 'ownEmpty' | 'wet' | 'partOn';
+
+/** What a look at a filled cartridge found; anything but `sound` keeps it out of a printer until a later look is good. */
+export const LOOKS = [
+  'sound',
+  'leaksAtRest',
+  'drips',
+  'patches',
+  'noFlow',
+  'colourMissing',
+  'cracked',
+] as const;
+export type Look = (typeof LOOKS)[number];
 
 /** Ways of changing and topping up a printer's cartridges. */
 export const POLICIES = [

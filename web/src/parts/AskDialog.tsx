@@ -4,13 +4,13 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
-import { BECAUSE_WORDS, explain, type Because, type FactProblem } from '@hiraeth/core';
+import { BECAUSE_WORDS, explain, type FactProblem, type MassReason } from '@hiraeth/core';
 import { AskContext, type Ask, type AskAnswer } from '../state/ask';
 
 /** Says what is wrong with an entry; where a person may know better, lets them confirm it, or say what happened. */
 export function AskProvider({ children }: { readonly children: ReactNode }) {
   const [problems, setProblems] = useState<readonly FactProblem[] | null>(null);
-  const [because, setBecause] = useState<Because | null>(null);
+  const [because, setBecause] = useState<MassReason | null>(null);
   const answer = useRef<(given: AskAnswer | null) => void>(() => undefined);
   const ask = useCallback<Ask>(
     (list) =>
@@ -27,7 +27,7 @@ export function AskProvider({ children }: { readonly children: ReactNode }) {
     answer.current(given);
   };
   const mayConfirm = problems?.every((problem) => problem.severity === 'ask') ?? false;
-  const reasons = problems?.find((problem) => problem.code === 'evidenceOff')?.reasons ?? null;
+  const reasons = problems?.flatMap((problem) => ('reasons' in problem ? [problem.reasons] : []))[0] ?? null;
   return (
     <AskContext value={ask}>
       {children}

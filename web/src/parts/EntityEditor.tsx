@@ -180,6 +180,15 @@ function readBack(
       const count = optional.get(parent) ?? { filled: 0, of: 0, first: field.path };
       optional.set(parent, { ...count, of: count.of + 1, filled: count.filled + (raw === '' ? 0 : 1) });
     }
+    if (typeof raw === 'string' && raw.trim() === '' && field.usual !== undefined) {
+      const value = at(typed, `${parent}.value`);
+      if (typeof value === 'string' && value.trim() !== '') {
+        const count = optional.get(parent);
+        if (count) optional.set(parent, { ...count, filled: count.filled + 1 });
+        put(next, field.path, field.usual);
+        continue;
+      }
+    }
     if (typeof raw === 'string' && raw.trim() === '' && field.extra) {
       put(next, field.path, undefined);
       continue;

@@ -18,6 +18,7 @@ import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
 import { isPlainKey } from './isPlainKey';
 import { useScans } from './scan/useScans';
+import { useTypedWeight } from './useTypedWeight';
 
 const CameraScan = lazy(() => import('./scan/CameraScan'));
 
@@ -35,6 +36,10 @@ export function ScaleRail() {
   const [error, setError] = useState<string | null>(null);
   const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
+  useTypedWeight(field, (typed) => {
+    setText(typed);
+    setError(null);
+  });
   const [scanning, setScanning] = useState(false);
   const scanned = useScans().cartridgeId;
   const [seen, setSeen] = useState<string | null>(null);

@@ -28,6 +28,8 @@ export interface FieldSpec {
   readonly choices?: readonly { readonly value: string; readonly label: string }[];
   /** An empty field is stored as null. */
   readonly optional?: boolean;
+  /** What an empty field means while the one it belongs to is filled: a weight's usual doubt need not be typed. */
+  readonly usual?: number;
   /** May be left empty while the rest of its group is filled; then it is not stored. */
   readonly extra?: boolean;
   readonly help?: string;
@@ -39,6 +41,8 @@ export interface FieldSpec {
 
 const shades = optionsOf(SHADES);
 const classes = optionsOf(INK_CLASSES, CLASS_NAMES);
+/** One u of a mass that was weighed once and typed, g. */
+const TYPED_MASS_U_G = 0.05;
 const uncertainFields = (
   path: string,
   label: string,
@@ -47,7 +51,13 @@ const uncertainFields = (
   group?: string,
 ): FieldSpec[] => [
   { path: `${path}.value`, label, as, ...(optional ? { optional } : {}), ...(group ? { group } : {}) },
-  { path: `${path}.u`, label: '± one standard deviation of it', as, ...(optional ? { optional } : {}) },
+  {
+    path: `${path}.u`,
+    label: '± one standard deviation of it',
+    as,
+    ...(optional ? { optional } : {}),
+    ...(as === 'mass' ? { usual: TYPED_MASS_U_G, help: `Empty: ${TYPED_MASS_U_G} g, as weighed once` } : {}),
+  },
 ];
 
 /** All or none: without them head and tank are weighed together. */
@@ -216,6 +226,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
             { value: 'optical', label: 'a prism that really sees the ink' },
           ],
         },
+        { path: 'gauge.prism', label: 'Beside its figure a prism sees the ink', as: 'flag' },
         { path: 'gauge.lowAt', label: 'Signals low at, %', as: 'percent', per: 100 },
         { path: 'gauge.veryLowAt', label: 'Very low at, %', as: 'percent', per: 100 },
         { path: 'gauge.switchOff.offered', label: 'Offers to switch its gauge off', as: 'flag' },
@@ -323,10 +334,11 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           path: 'port',
           label: 'Its port',
           as: 'choice',
-          choices: optionsOf(['plug', 'pierce', 'peel', 'drill', 'push', 'outlet'], {
+          choices: optionsOf(['plug', 'pierce', 'peel', 'peelPierce', 'drill', 'push', 'outlet'], {
             plug: 'has a plug',
             pierce: 'pierce through the label',
             peel: 'peel the label back',
+            peelPierce: 'peel the label back, then pierce',
             drill: 'drill a hole',
             push: 'push a stopper in',
             outlet: 'through the outlet',
@@ -340,6 +352,21 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
             clear: 'keeps clear of the air hole',
             airHole: 'is the air hole itself, widened: never blocked',
           }),
+        },
+        {
+          path: 'closure',
+          label: 'What closes a hole that was made',
+          as: 'choice',
+          extra: true,
+          help: 'Free ink is never left open; an air hole is never blocked.',
+          choices: [
+            { value: '', label: 'by what stands behind it' },
+            { value: 'plug', label: 'a tight plug' },
+            { value: 'cap', label: 'its own cap' },
+            { value: 'tape', label: 'tape' },
+            { value: 'pinhole', label: 'a cover with a pinhole' },
+            { value: 'open', label: 'left open, as its maker says' },
+          ],
         },
         { path: 'outletSeal', label: 'Outlet has a seal that the printer pierces', as: 'flag' },
         { path: 'primeThroughSeal', label: 'May be primed through that seal', as: 'flag' },
@@ -410,6 +437,16 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         },
         { path: 'chip.volumeMl', label: 'Chip counts, ml', as: 'volume', optional: true },
         { path: 'chip.original', label: 'An original chip', as: 'flag' },
+        {
+          path: 'chip.off',
+          label: 'Its gauge, where it is switched off',
+          as: 'choice',
+          extra: true,
+          choices: [
+            { value: '', label: 'already off' },
+            { value: 'planned', label: 'to be switched off when it is offered' },
+          ],
+        },
       ];
     case 'ink':
       return [

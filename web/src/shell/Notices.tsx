@@ -1,43 +1,35 @@
-import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
+import { useEffect } from 'react';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { undo } from '../state/thunks';
 import { noticed } from '../state/workbookSlice';
 
-/** What was just saved, with its undo, or what went wrong: the latter stays until it is closed. */
+/** So long a good word stays, ms; what went wrong stays until it is closed. */
+const STAYS_MS = 9000;
+
+/** What was just saved, with its undo, or what went wrong: a line of the foot, over nothing that one types into or presses. */
 export function Notices() {
   const dispatch = useAppDispatch();
   const notice = useAppSelector((state) => state.workbook.notice);
+  const id = notice?.id;
+  const bad = notice?.tone === 'bad';
+  useEffect(() => {
+    if (id === undefined || bad) return;
+    const timer = setTimeout(() => dispatch(noticed(null)), STAYS_MS);
+    return () => clearTimeout(timer);
+  }, [id, bad, dispatch]);
+  if (!notice) return null;
   return (
-    <Snackbar
-      key={notice?.id}
-      open={notice !== null}
-      autoHideDuration={notice?.tone === 'bad' ? null : 9000}
-      onClose={(_event, reason) => reason !== 'clickaway' && dispatch(noticed(null))}
-      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      sx={{ bottom: '84px !important' }}
-    >
-      <Alert
-        severity={notice?.tone === 'bad' ? 'error' : 'success'}
-        variant="outlined"
-        icon={false}
-        sx={{ bgcolor: 'background.paper', alignItems: 'center', maxWidth: 620 }}
-        action={
-          <>
-            {notice !== null && notice.undo.length > 0 && (
-              <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
-                Undo
-              </Button>
-            )}
-            <Button size="small" onClick={() => dispatch(noticed(null))}>
-              Close
-            </Button>
-          </>
-        }
-      >
-        {notice?.text}
-      </Alert>
-    </Snackbar>
+    <div role="alert" className={`notice ${bad ? 'bad' : ''}`}>
+      <span>{notice.text}</span>
+      {notice.undo.length > 0 && (
+        <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
+          Undo
+        </Button>
+      )}
+      <Button size="small" onClick={() => dispatch(noticed(null))}>
+        Close
+      </Button>
+    </div>
   );
 }

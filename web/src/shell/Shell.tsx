@@ -1,14 +1,6 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useEffect, useRef } from 'react';
-import {
-  Link,
-  NavigationType,
-  NavLink,
-  Outlet,
-  useLocation,
-  useNavigate,
-  useNavigationType,
-} from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { settingsOf } from '@hiraeth/core';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
@@ -26,6 +18,8 @@ import { useDueNotices } from '../state/useDueNotices';
 import { useThemeName } from '../parts/ThemeSwitch';
 import { Notices } from './Notices';
 import { Opening } from './Opening';
+import { useKeptFocus } from './useKeptFocus';
+import { useScrolledTo } from './useScrolledTo';
 
 /** Sheets that do not stand among the places, by how their address begins; the longer one first. */
 const ASIDES: readonly (readonly [string, string])[] = [
@@ -59,11 +53,9 @@ export function Shell() {
   const { pathname, search } = useLocation();
   const touring = new URLSearchParams(search).has('tour');
   const navigate = useNavigate();
-  const moved = useNavigationType();
-  useEffect(() => {
-    // A new sheet is read from its top; going back finds it as it was left.
-    if (moved !== NavigationType.Pop) window.scrollTo(0, 0);
-  }, [pathname, moved]);
+  const page = useRef<HTMLDivElement>(null);
+  useScrolledTo(page);
+  useKeptFocus(main);
   useEffect(() => {
     const place = PLACES.find((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)));
     const aside = ASIDES.find(([to]) => pathname.startsWith(to));
@@ -75,114 +67,118 @@ export function Shell() {
   return (
     <AskProvider>
       <ScanProvider>
-        <a className="skip" href="#main" onClick={() => main.current?.focus()}>
-          Skip to the sheet
-        </a>
-        <header className="head">
-          <div className="title">
-            <strong>Hiraeth</strong>
-            <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
-          </div>
-          <nav aria-label="Places">
-            {GROUPS.map((group) => (
-              <div key={group.name} role="group" aria-label={group.name}>
-                <span aria-hidden="true">{group.name}</span>
-                {group.places.map((place) => (
-                  <NavLink
-                    key={place.to}
-                    to={place.to}
-                    end={place.to === '/'}
-                    title={`Key: g, then ${place.key}`}
-                  >
-                    {place.name}
-                  </NavLink>
-                ))}
-              </div>
-            ))}
-          </nav>
-        </header>
-        <aside className="band" aria-label="Which workbook this is">
-          <span className={which === 'demo' ? '' : 'soft'}>
-            {which === 'demo' ? (
-              <>
-                The demo print room<span className="more">: all of it made up. Try anything.</span>
-              </>
-            ) : (
-              'My own workbook, kept in this browser.'
-            )}
-          </span>
-          <Button
-            size="small"
-            onClick={() =>
-              void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
-            }
-          >
-            {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
-          </Button>
-          <span style={{ marginLeft: 'auto' }} />
-          {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
-          <Link to="/labels">Labels</Link>
-          <Link to="/cards">Quick cards</Link>
-          <Link to="/words">Words</Link>
-          <Link to="/keys">Keys</Link>
-          <Button size="small" onClick={switchTheme}>
-            {themeName === 'light' ? 'Dim the page' : 'Light page'}
-          </Button>
-        </aside>
-        {touring && (
-          <Suspense fallback={null}>
-            <TourBand />
-          </Suspense>
-        )}
-        {update && (
-          <div className="band" role="status">
-            <span>A newer version of the program is ready. What you recorded stays as it is.</span>
-            <Button size="small" onClick={() => services.takeUpdate?.()}>
-              Load it
-            </Button>
-          </div>
-        )}
-        {status === 'ready' && ledger.aside.length > 0 && (
-          <div className="band warn" role="status">
-            <span>
-              {ledger.aside.length === 1 ? 'One entry' : `${ledger.aside.length} entries`} could not be worked
-              in and {ledger.aside.length === 1 ? 'is' : 'are'} left out of every figure (
-              {ledger.aside[0]!.why}
-              ). Take it back, or correct what it defines:
-            </span>
-            <Link to="/workbook">to the entries</Link>
-          </div>
-        )}
-        {whole && !pen && (
-          <div className="band warn" role="status">
-            <span>Another tab of this workbook is writing; this one follows it.</span>
-            <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
-              Write here
-            </Button>
-          </div>
-        )}
-        <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
-          {status === 'failed' ? (
-            <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
-              <h1>The workbook did not open</h1>
-              <p className="bad">{error}</p>
-              <div className="row">
-                <Button variant="contained" onClick={() => location.reload()}>
-                  Load it again
-                </Button>
-                <ExportNow />
-              </div>
+        <div className="page" ref={page}>
+          <a className="skip" href="#main" onClick={() => main.current?.focus()}>
+            Skip to the sheet
+          </a>
+          <header className="head">
+            <div className="title">
+              <strong>Hiraeth</strong>
+              <span>{status === 'ready' ? settingsOf(ledger.context).name : '…'}</span>
             </div>
-          ) : status === 'opening' || (!whole && pathname !== '/') ? (
-            <Opening />
-          ) : (
-            <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
-              <Outlet />
+            <nav aria-label="Places">
+              {GROUPS.map((group) => (
+                <div key={group.name} role="group" aria-label={group.name}>
+                  <span aria-hidden="true">{group.name}</span>
+                  {group.places.map((place) => (
+                    <NavLink
+                      key={place.to}
+                      to={place.to}
+                      end={place.to === '/'}
+                      title={`Key: g, then ${place.key}`}
+                    >
+                      {place.name}
+                    </NavLink>
+                  ))}
+                </div>
+              ))}
+            </nav>
+          </header>
+          <aside className="band" aria-label="Which workbook this is">
+            <span className={which === 'demo' ? '' : 'soft'}>
+              {which === 'demo' ? (
+                <>
+                  The demo print room<span className="more">: all of it made up. Try anything.</span>
+                </>
+              ) : (
+                'My own workbook, kept in this browser.'
+              )}
+            </span>
+            <Button
+              size="small"
+              onClick={() =>
+                void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
+              }
+            >
+              {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+            </Button>
+            <span style={{ marginLeft: 'auto' }} />
+            {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
+            <Link to="/labels">Labels</Link>
+            <Link to="/cards">Quick cards</Link>
+            <Link to="/words">Words</Link>
+            <Link to="/keys">Keys</Link>
+            <Button size="small" onClick={switchTheme}>
+              {themeName === 'light' ? 'Dim the page' : 'Light page'}
+            </Button>
+          </aside>
+          {touring && (
+            <Suspense fallback={null}>
+              <TourBand />
             </Suspense>
           )}
-        </main>
-        <ScaleRail />
-        <Notices />
+          {update && (
+            <div className="band" role="status">
+              <span>A newer version of the program is ready. What you recorded stays as it is.</span>
+              <Button size="small" onClick={() => services.takeUpdate?.()}>
+                Load it
+              </Button>
+            </div>
+          )}
+          {status === 'ready' && ledger.aside.length > 0 && (
+            <div className="band warn" role="status">
+              <span>
+                {ledger.aside.length === 1 ? 'One entry' : `${ledger.aside.length} entries`} could not be
+                worked in and {ledger.aside.length === 1 ? 'is' : 'are'} left out of every figure (
+                {ledger.aside[0]!.why}
+                ). Take it back, or correct what it defines:
+              </span>
+              <Link to="/workbook">to the entries</Link>
+            </div>
+          )}
+          {whole && !pen && (
+            <div className="band warn" role="status">
+              <span>Another tab of this workbook is writing; this one follows it.</span>
+              <Button size="small" color="warning" onClick={() => tabs?.takeOver()}>
+                Write here
+              </Button>
+            </div>
+          )}
+          <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
+            {status === 'failed' ? (
+              <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
+                <h1>The workbook did not open</h1>
+                <p className="bad">{error}</p>
+                <div className="row">
+                  <Button variant="contained" onClick={() => location.reload()}>
+                    Load it again
+                  </Button>
+                  <ExportNow />
+                </div>
+              </div>
+            ) : status === 'opening' || (!whole && pathname !== '/') ? (
+              <Opening />
+            ) : (
+              <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
+                <Outlet />
+              </Suspense>
+            )}
+          </main>
+        </div>
+        <div className="foot">
+          <Notices />
+          <ScaleRail />
+        </div>
       </ScanProvider>
     </AskProvider>
   );

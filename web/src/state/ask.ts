@@ -1,9 +1,9 @@
 import { createContext, useContext } from 'react';
-import type { Because, FactProblem } from '@hiraeth/core';
+import type { FactProblem, MassReason } from '@hiraeth/core';
 
 /** A yes, with the reason where evidence asked for one. */
 export interface AskAnswer {
-  readonly because: Because | null;
+  readonly because: MassReason | null;
 }
 export type Ask = (problems: readonly FactProblem[]) => Promise<AskAnswer | null>;
 

@@ -5,6 +5,7 @@ import {
   formatMoney,
   PRICES_WORDS,
   settingsOf,
+  withReason,
   type Fact,
   type FactDraft,
   type LogSnapshot,
@@ -62,8 +63,7 @@ export function useRecord(): (
       const again = await dispatch(
         record(
           drafts.map((draft) => ({
-            ...draft,
-            ...(answer.because && TAKES_BECAUSE.has(draft.kind) ? { because: answer.because } : {}),
+            ...(answer.because ? withReason(draft, answer.because) : draft),
             confirmed: [...new Set([...(draft.confirmed ?? []), ...codes])],
           })),
           saved ?? null,
@@ -79,15 +79,6 @@ export function useRecord(): (
     [dispatch, ask],
   );
 }
-
-/** Evidence that says with it why it was otherwise than expected. */
-const TAKES_BECAUSE: ReadonlySet<string> = new Set([
-  'weighed',
-  'levelSeen',
-  'sensorSignalled',
-  'fadedOrRanDry',
-  'gaugeRead',
-]);
 
 /** Money of this workbook as text. */
 export function useMoney(): (minor: number | null | undefined, decimals?: number) => string {

@@ -1,4 +1,4 @@
-import { checked, decided, wasInPrinter } from '../answers';
+import { checked, decided, massBefore, wasInPrinter } from '../answers';
 import { dosesOf } from '../dosesOf';
 import { partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
@@ -6,7 +6,7 @@ import { mismatchesOf } from '../mismatchesOf';
 import { isSealed } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
-import type { Lay } from '../step';
+import type { Lay, Mismatch } from '../step';
 import { checkSteps } from './checkSteps';
 
 /**
@@ -44,19 +44,25 @@ export function readySteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
     return {
       bottle: ink?.shade ?? '?',
       cartridge: shade,
-      same: ink?.shade === shade && ink.inkClass === cartridge.inkClass,
+      // One that is meant so was said at the chooser: here the labels are held against what was chosen.
+      same:
+        (ink?.shade === shade || Boolean(run.confirmed?.includes(CONFIRMED_AS.shade))) &&
+        (ink?.inkClass === cartridge.inkClass || Boolean(run.confirmed?.includes(CONFIRMED_AS.inkClass))),
     };
   });
   checkSteps('match', run, env, add, { pairs });
-  // What the log knows to be otherwise is asked whatever the eye said; a new lot is only said.
-  const asked = differs.filter((one) => one.code !== 'lot');
-  if (checked(run, 'match', 1) === 'differs' || asked.length > 0) {
+  // What the log knows to be otherwise is asked whatever the eye said, once: at the chooser, or here; a new lot is only said.
+  const asked = differs.filter(
+    (one) => one.code !== 'lot' && !run.confirmed?.includes(CONFIRMED_AS[one.code]),
+  );
+  if (checked(run, 'match', 1) === 'differs' || asked.length > 0 || run.answers.mismatch) {
     add({
       id: 'mismatch',
       kind: 'decide',
       deciding: { code: 'mismatch', differs },
       options: ['stop', 'on-purpose'],
-      suggested: run.occasion === 'conversion' || run.confirmed?.length ? 'on-purpose' : 'stop',
+      // Never preselected: to go on is said, not waved through.
+      suggested: 'stop',
     });
     if (decided(run, 'mismatch') === 'stop') return aside('mismatch', add);
   }
@@ -90,13 +96,24 @@ export function readySteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   return true;
 }
 
+/** Under these names a wrong bottle that is meant so stands in the log. */
+const CONFIRMED_AS: Readonly<Record<Mismatch['code'], string>> = {
+  shade: 'otherShade',
+  inkClass: 'otherClass',
+  lot: '',
+};
+
 const aside = (because: 'mismatch' | 'wet' | 'really-out', add: Lay): false => {
   add({ id: 'set-aside', kind: 'do', doing: { code: 'set-aside', because } });
   return false;
 };
 
-/** The syringe made ready while the cartridge still sits in its place; then out, its outlet shut, its vent taped, weighed. */
-export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
+/**
+ * The syringe made ready while the cartridge still sits in its place; then out, its outlet shut, its vent taped, weighed.
+ *
+ * @returns false when the run stops here
+ */
+export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   const { type } = env.body;
   const { head, vent } = CONSTRUCTION_DATA[type.construction];
   const method = METHOD_DATA[run.method];
@@ -166,6 +183,20 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       targetG: null,
       toleranceG: null,
     });
+    if (asksOwnEmpty(run, env)) {
+      add({
+        id: 'own-empty',
+        kind: 'decide',
+        deciding: {
+          code: 'own-empty',
+          massG: massBefore(run)?.value ?? env.body.emptyG.value,
+          usualG: env.body.type.emptyG.value,
+        },
+        options: ['empty', 'wet', 'part'],
+        suggested: 'empty',
+      });
+      if (decided(run, 'own-empty') === 'wet') return aside('wet', add);
+    }
     if (drawnUp)
       add({
         id: 'in-syringe',
@@ -174,4 +205,14 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
         cautions: ['needle'],
       });
   }
+  return true;
 }
+
+/** New and dry, weighed for the first time: what the scale shows is its own empty mass, if nothing else is in or on it. */
+const asksOwnEmpty = (run: CartridgeRun, env: RunEnv): boolean =>
+  run.answers['own-empty'] !== undefined ||
+  (run.occasion === 'first' &&
+    env.fills === 0 &&
+    env.body.cartridge.initial === 'empty' &&
+    !env.body.emptyIsOwn &&
+    massBefore(run) !== null);

@@ -10,7 +10,8 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const { type } = env.body;
   const { dosed, throughOutlet } = METHOD_DATA[run.method];
   const several = type.chambers > 1;
-  const spoilt = several || run.occasion === 'conversion' || run.occasion === 'original';
+  const spoilt =
+    several || run.occasion === 'conversion' || run.occasion === 'original' || Boolean(run.confirmed?.length);
   // Nothing stays in a funnel, and what is left in a squeeze bottle is the bottle's own.
   if (dosed === 'syringe' || dosed === 'scale') {
     const tooFull = lastCheck(run, 'drip') === 'tooFull' || run.answers['draw-back-1'] !== undefined;
@@ -24,8 +25,16 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       part: '',
       ml: { value: env.syringe?.keepBackMl ?? 0.5, u: 0.1 },
       scaleG: null,
-      fates: ['bottle', ...(tooFull || several ? [] : ['cartridge' as const]), 'bin'],
-      suggested: spoilt || (tooFull && school === 'cartridge') ? 'bin' : school,
+      // What it would spoil is not offered.
+      fates: [
+        ...(spoilt ? [] : ['bottle' as const]),
+        ...(tooFull || several ? [] : ['cartridge' as const]),
+        'bin',
+      ],
+      suggested:
+        (spoilt && school !== 'cartridge') || ((tooFull || several) && school === 'cartridge')
+          ? 'bin'
+          : school,
       mixed: spoilt,
       cautions: ['waste'],
     });

@@ -262,10 +262,11 @@ function correct(
     const mass = masses[i - 1];
     if (!mass) return;
     const verdict = judgeFill(mass, target, density);
-    if (verdict.state === 'done') return;
-    const corrected = run.answers[drawBack] ?? run.answers[topOff];
-    if (!corrected && run.done.some((id) => closing.includes(id))) return;
-    if (verdict.state === 'over')
+    // What was corrected stays as it was, whatever is learnt about the body later.
+    const was = run.answers[drawBack] ? 'over' : run.answers[topOff] ? 'short' : null;
+    if (!was && (verdict.state === 'done' || run.done.some((id) => closing.includes(id)))) return;
+    const state = was ?? verdict.state;
+    if (state === 'over')
       add({
         id: drawBack,
         kind: 'draw',

@@ -169,18 +169,24 @@ export function bodyOf(context: Context, cartridgeId: string): Body | undefined 
   return deriveFor(context, 'bodies', cartridgeId, () => findBody(context, cartridgeId));
 }
 
+/** Bodies of one kind scatter by about this u; beyond three of them it is no scatter. */
+const OTHER_BODY_U = 3;
+
 function findBody(context: Context, cartridgeId: string): Body | undefined {
   const cartridge = find(context, 'cartridge', cartridgeId);
   const type = find(context, 'cartridgeType', cartridge?.typeId);
   if (!cartridge || !type) return undefined;
   const own = context.empties.get(cartridgeId) ?? cartridge.emptyG;
   const emptyG = own ?? { value: type.emptyG.value, u: Math.max(type.emptyG.u, TYPE_EMPTY_U_G) };
+  const shiftG = own ? own.value - type.emptyG.value : 0;
+  // So far from its kind's, its own empty mass says that the kind's masses are another body's: it holds as much above its own.
+  const other = Math.abs(shiftG) > OTHER_BODY_U * TYPE_EMPTY_U_G;
   return {
     cartridge,
-    type,
+    type: other ? { ...type, emptyG: own!, fullG: type.fullG + shiftG, maxG: type.maxG + shiftG } : type,
     emptyG,
     emptyIsOwn: own !== null && own !== undefined,
-    maxG: Math.min(type.maxG, cartridge.maxG ?? Infinity),
+    maxG: Math.min(type.maxG + (other ? shiftG : 0), cartridge.maxG ?? Infinity),
   };
 }
 

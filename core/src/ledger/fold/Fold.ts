@@ -144,9 +144,11 @@ export function newCartridge(context: Context, id: string): CartridgeState | und
         cartridge.chip?.strategy ?? 'none',
         cartridge.chip?.original ?? false,
         ruleOf(context, cartridge),
+        cartridge.chip?.off,
       ),
     },
     signal: null,
+    rejected: null,
     agitatedAt: null,
     retired: null,
   };

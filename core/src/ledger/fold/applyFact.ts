@@ -56,6 +56,14 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'sensorSignalled':
     case 'fadedOrRanDry':
       return see(fold, fact);
+    case 'looked': {
+      const state = fold.cartridge(fact.cartridgeId);
+      if (!state) return;
+      noteStay(fold, state, fact.at);
+      state.rejected =
+        fact.found === 'sound' ? null : { found: fact.found, at: fact.at, mlPerDay: fact.mlPerDay ?? null };
+      return;
+    }
     case 'portChanged': {
       const state = fold.cartridge(fact.cartridgeId);
       if (state) state.ports = { ...state.ports, ...fact.ports };
@@ -65,6 +73,7 @@ export function applyFact(fold: Fold, fact: Fact): void {
       const here = fold.inSlot(fact.printerId, fact.slotId);
       if (!here) return;
       here.state.gauge = { fraction: fact.fraction, at: fact.at };
+      outgrown(fold, here.state, fact);
       if (fact.fraction !== null && fact.because !== 'misread')
         readGauge(fold, here.state, fact, fact.fraction);
       return;
@@ -223,6 +232,22 @@ export function applyFact(fold: Fold, fact: Fact): void {
     case 'voided':
       return;
   }
+}
+
+/** A newer figure above a signal's threshold: the signal was of another time. */
+function outgrown(
+  fold: Fold,
+  state: CartridgeState,
+  { printerId, fraction, because }: FactOf<'gaugeRead'>,
+): void {
+  const { phase } = state.chip.machine;
+  const gauge = find(fold.context, 'printer', printerId)?.gauge;
+  if (fraction === null || because === 'misread' || !gauge) return;
+  const above =
+    phase === 'low' ? gauge.lowAt : phase === 'veryLow' ? gauge.veryLowAt : phase === 'asks' ? 0 : null;
+  if (above === null || fraction <= above) return;
+  state.chip = { ...state.chip, machine: { ...state.chip.machine, phase: 'counting' } };
+  state.signal = null;
 }
 
 function weigh(fold: Fold, fact: FactOf<'weighed'>): void {

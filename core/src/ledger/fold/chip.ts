@@ -57,7 +57,7 @@ export function signalled(
   const body = bodyOf(fold.context, cartridgeId);
   if (!gauge || !body) return;
   const { signal } = fact;
-  if (gauge.display === 'optical' && signal === 'low') {
+  if (signal === 'seesLow' || (gauge.display === 'optical' && signal === 'low')) {
     const seen = sensorContent(body.type, 'optical');
     happen(fold, state, fact.at, {
       type: 'seen',
@@ -78,7 +78,11 @@ export function signalled(
         : signal === 'asks' || signal === 'stops'
           ? 0
           : null;
-  if (fraction !== null) readGauge(fold, state, fact, fraction, false, true);
+  if (fraction === null) return;
+  // Newer than any figure: no more than this is on its count now.
+  if (gauge.display !== 'invisible')
+    state.gauge = { fraction: Math.min(state.gauge?.fraction ?? 1, fraction), at: fact.at };
+  readGauge(fold, state, fact, fraction, false, true);
 }
 
 /** Moves a cartridge's chip along, and writes the line into the chip's own history. */

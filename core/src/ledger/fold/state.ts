@@ -8,6 +8,7 @@ import type {
   CheckAfter,
   CheckLight,
   FactOf,
+  Look,
   Ports,
   PurchaseKind,
   Signal,
@@ -232,6 +233,12 @@ export interface CartridgeState {
     readonly machine: ChipState;
   };
   signal: Signal | null;
+  /** What a look found wrong with it; null: nothing, or a later look was good. */
+  rejected: {
+    readonly found: Exclude<Look, 'sound'>;
+    readonly at: string;
+    readonly mlPerDay: Uncertain | null;
+  } | null;
   agitatedAt: string | null;
   retired: string | null;
 }

@@ -20,7 +20,6 @@ export interface Contents extends Uncertain {
  *
  * @param at UTC instant, not before the last fact
  * @returns ml with u, not below 0; undefined when the cartridge or its type is not in the workbook
- * @example contentsOf(book, 'one of 47 ml, never weighed', at) // { value: 23.5, u: 13.6, why: 'unknown' }
  */
 export function contentsOf(book: Book, cartridgeId: string, at: string): Contents | undefined {
   const body = bodyOf(book.context, cartridgeId);

@@ -1,4 +1,4 @@
-import type { Fact, FactDraft } from '../../workbook';
+import type { FactDraft } from '../../workbook';
 import { isTimeless, learnContext } from '../define/context';
 import { applyFact } from '../fold/applyFact';
 import { Fold } from '../fold/Fold';
@@ -15,9 +15,12 @@ import type { Book } from '../Ledger';
  */
 export function foldOnto(book: Book, drafts: readonly FactDraft[], at: string, name: string): Book {
   if (drafts.length === 0) return book;
-  const facts = drafts.map(
-    (draft, i) => ({ ...draft, id: `${name}#${i}`, recorded: at, at: draft.at ?? at }) as Fact,
-  );
+  const facts = drafts.map((draft, i) => ({
+    ...draft,
+    id: `${name}#${i}`,
+    recorded: at,
+    at: draft.at ?? at,
+  }));
   let { context } = book;
   if (facts.some(isTimeless)) {
     context = {

@@ -1,5 +1,5 @@
 import { exposureDuring, listOf, NO_EXPOSURE } from '../../exposure';
-import type { Estimate, Uncertain } from '../../quantity';
+import { msOf, type Estimate, type Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
 import { inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
@@ -89,13 +89,23 @@ export function inkNow(book: Book, cartridgeId: string, at: string): InkNow | nu
     state.happenings.length === 0 ? presentStay(book, state, at) : openWalk(book, cartridgeId, at)!;
   if (!isKnown(open.belief)) return null;
   const density = densityOfMixes(book.context, body, open.mixes);
+  const leak = leaked(state, at);
   return {
-    value: Math.max(0, open.belief.ml),
-    u: inkU(open.belief, density.u / density.value),
-    source: open.source,
+    value: Math.max(0, open.belief.ml - leak.value),
+    u: Math.hypot(inkU(open.belief, density.u / density.value), leak.u),
+    source: leak.value > 0 ? 'predicted' : open.source,
     contradiction: open.contradiction,
   };
 }
+
+/** What a cartridge that leaked at rest has gone on losing since it was last weighed, ml. */
+function leaked({ rejected, known }: CartridgeState, at: string): { value: number; u: number } {
+  if (!rejected?.mlPerDay) return { value: 0, u: 0 };
+  const from = known.at > rejected.at ? known.at : rejected.at;
+  const days = Math.max(0, (msOf(at) - msOf(from)) / DAY_MS);
+  return { value: days * rejected.mlPerDay.value, u: days * rejected.mlPerDay.u };
+}
+const DAY_MS = 86_400_000;
 
 /** A chain of which only the present stay is open, or nothing at all: it needs no walk. What is drawn leaves the blend as it is. */
 function presentStay(

@@ -28,7 +28,7 @@ type PricedSlot = Pick<Slot, 'shades' | 'inkClass' | 'original'>;
 
 /**
  * Price of a lot's ink, minor units per ml: of its bottle; an original's per usable ml; a lot of unknown origin at that of the
- * shade's newest bottle. Rinse water costs nothing.
+ * shade's newest bottle, as far as that is known. Rinse water costs nothing.
  *
  * @param slot whose original and shade are meant
  * @returns null when nothing about its price is known
@@ -37,7 +37,8 @@ export function priceOfLot(context: Context, lot: string, slot: PricedSlot): num
   if (lot === 'flush') return 0;
   const bottle = find(context, 'bottle', lot);
   if (bottle) return pricePerMl(bottle);
-  if (lot === 'original' && slot.original) return slot.original.priceMinor / slot.original.usableMl;
+  // An original of which nobody said the price is not known: no bottle's price stands in for it.
+  if (lot === 'original') return slot.original ? slot.original.priceMinor / slot.original.usableMl : null;
   return newestPrice(context, slot.shades, slot.inkClass);
 }
 
@@ -45,7 +46,7 @@ function newestPrice(context: Context, shades: readonly string[], inkClass: stri
   return derive(context, `newest/${JSON.stringify(shades)}/${inkClass}`, () => {
     const newest = all(context, 'bottle').findLast((bottle) => {
       const ink = find(context, 'ink', bottle.inkId);
-      return ink?.inkClass === inkClass && shades.includes(ink.shade) && bottle.priceMinor !== null;
+      return ink?.inkClass === inkClass && shades.includes(ink.shade);
     });
     return newest ? pricePerMl(newest) : null;
   });

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import {
   all,
   beginProblems,
@@ -45,6 +45,9 @@ export function Chooser() {
   const { clock } = useServices();
   const pen = useAppSelector((state) => state.workbook.pen);
   const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  // A bench at rest goes on beside it.
+  const going = useAppSelector((state) => state.workbook.notes[BENCH_NOTE]) as BenchRun | undefined;
   const asked = params.get('cartridge');
   // Several at once: a set that came out.
   const several = params.get('cartridges')?.split(',').filter(Boolean) ?? (asked ? [asked] : []);
@@ -70,9 +73,12 @@ export function Chooser() {
   // What was asked when the person said yes: another question asks anew.
   const [meant, setMeant] = useState<string | null>(null);
   const { views: known, withoutType } = cartridgeViews(ledger, now);
-  const views = [...known].sort(
-    (a, b) => Number(isAsked(b)) - Number(isAsked(a)) || fillShare(a) - fillShare(b),
+  const inHand = new Set(
+    going?.queue.flatMap((run) => (run.state === 'doing' ? [run.cartridgeId] : [])) ?? [],
   );
+  const views = known
+    .filter((view) => !inHand.has(view.body.cartridge.id))
+    .sort((a, b) => Number(isAsked(b)) - Number(isAsked(a)) || fillShare(a) - fillShare(b));
   // One that is asked for by its address may be gone, or be without its type.
   const picked = chosenIds.filter((id) => views.some((view) => view.body.cartridge.id === id));
   if (views.length === 0)
@@ -160,20 +166,27 @@ export function Chooser() {
         startedAt,
       );
     });
-    const bench: BenchRun = {
-      id: queue[0]!.id,
-      rehearsal,
-      gear: quick ? 'quick' : 'guided',
-      queue,
-      at: 0,
-      startedAt,
-    };
-    void dispatch(keepNote(BENCH_NOTE, bench));
+    const next: BenchRun = going
+      ? { ...going, queue: [...going.queue, ...queue], at: going.queue.length }
+      : {
+          id: queue[0]!.id,
+          rehearsal,
+          gear: quick ? 'quick' : 'guided',
+          queue,
+          at: 0,
+          startedAt,
+        };
+    void dispatch(keepNote(BENCH_NOTE, next)).then((kept) => kept && navigate('/bench', { replace: true }));
   };
   return (
     <div className="sheet">
       <div className="stack">
-        <h1>What will you refill?</h1>
+        <h1>{going ? 'What will you refill meanwhile?' : 'What will you refill?'}</h1>
+        {going && (
+          <p>
+            <Link to="/bench">Back to what is in hand</Link>; it waits where it stood.
+          </p>
+        )}
         <p className="soft">Emptiest first. Choose one, or several for a queue: each keeps its own place.</p>
         <CartridgeList views={views} picked={picked} onPicked={setPicked} />
       </div>

@@ -105,7 +105,8 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     const last = run.done[run.done.length - 1];
     const written = run.written
       .filter((entry) => entry.startsWith(`${last}:`))
-      .map((entry) => entry.slice(entry.indexOf(':') + 1));
+      .map((entry) => entry.slice(entry.indexOf(':') + 1))
+      .filter((id) => id !== '');
     if (written.length > 0) {
       const taken = await dispatch(
         record(
@@ -124,9 +125,11 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
 
   const notSo: BenchActions['notSo'] = async (stepId) => {
     const steps = run.done.slice(run.done.indexOf(stepId));
-    const written = run.written.flatMap((entry) =>
-      steps.some((id) => entry.startsWith(`${id}:`)) ? [entry.slice(entry.indexOf(':') + 1)] : [],
-    );
+    const written = run.written
+      .flatMap((entry) =>
+        steps.some((id) => entry.startsWith(`${id}:`)) ? [entry.slice(entry.indexOf(':') + 1)] : [],
+      )
+      .filter((id) => id !== '');
     const then = {
       ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
       gear: 'guided' as const,
@@ -187,6 +190,14 @@ function savedWords(saved: NonNullable<StepOutcome['saved']>, env: RunEnv, answe
       return `Saved: the fill of ${label}.`;
     case 'signalled':
       return `Saved: what the printer says of ${label}.`;
+    case 'ownEmpty':
+      return `Saved: the empty mass of ${label}.`;
+    case 'wet':
+      return `Saved: ${label} is wet; it dries in Prepare.`;
+    case 'rejected':
+      return `Saved: ${label} is not to go into a printer until a later look is good.`;
+    case 'sound':
+      return `Saved: ${label} is sound again.`;
     case 'lowered':
       return `Saved: ${label} is filled less high from now on.`;
   }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import {
   AFTER_NAMES,
@@ -9,6 +9,7 @@ import {
   CHECK_AFTER,
   CHECK_LIGHTS,
   gapProblemWords,
+  isFaintIn,
   LIGHT_NAMES,
   readGaps,
   type Printer,
@@ -24,7 +25,7 @@ const checkSchema = (printer: Printer) =>
     looks: z.array(
       z.string().transform((text, context) => {
         const look = readGaps(text, printer.headLines);
-        if (look.ok) return look.value;
+        if (look.ok) return { ...look.value, empty: text.trim() === '' };
         context.addIssue({ code: 'custom', message: gapProblemWords(look.problem) });
         return z.NEVER;
       }),
@@ -58,7 +59,12 @@ export function LogCheck({
       paperId: '',
     },
   });
-  const save = async ({ looks, light, after, paperId }: Check): Promise<void> => {
+  const light = useWatch({ control, name: 'light' });
+  const faint = (i: number, by = light): boolean =>
+    printer.slots[i]!.shades.some((shade) => isFaintIn(shade, by));
+  const save = async ({ looks: typed, light, after, paperId }: Check): Promise<void> => {
+    // What the light hides is not seen, unless the person says what was.
+    const looks = typed.map((look, i) => (look.empty && faint(i, light) ? { seen: false as const } : look));
     const gaps = printer.slots.flatMap(({ id }, i) => {
       const look = looks[i]!;
       return look.seen && look.nozzles > 0
@@ -102,8 +108,8 @@ export function LogCheck({
       <h2>Log a check</h2>
       {initial && <p role="status">Filled in from the photograph: look at each, then save.</p>}
       <p className="small soft">
-        How many lines are missing (3), which (#57, 121), or – where it cannot be seen. Empty: every line is
-        there.
+        How many lines are missing (3), which (#57, 121), 0 where every line is there, or – where it cannot be
+        seen. Empty: every line is there, but for channels that this light hides.
       </p>
       {printer.slots.map((slot, i) => (
         <Controller
@@ -121,7 +127,12 @@ export function LogCheck({
                 </>
               }
               error={error !== undefined}
-              helperText={error?.message}
+              helperText={
+                error?.message ??
+                (faint(i) && field.value.trim() === ''
+                  ? `Empty: not seen, ${LIGHT_NAMES[light]} hides it. 0 if every line is there.`
+                  : undefined)
+              }
               slotProps={{ htmlInput: { 'aria-label': `Missing in ${slot.name}`, autoComplete: 'off' } }}
               onKeyDown={(event) => {
                 if (event.key !== 'Enter' || i === printer.slots.length - 1) return;

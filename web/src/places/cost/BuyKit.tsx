@@ -5,7 +5,7 @@ import { all, PURCHASE_WORDS, PURCHASES, settingsOf, type PurchaseKind } from '@
 import { useLedger, usePriceUnit, useNow, useRecord } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { FormEnd } from '../../parts/FormEnd';
-import { PickOf, TextOf } from '../../parts/formFields';
+import { FlagOf, PickOf, TextOf } from '../../parts/formFields';
 import { maybeMoney, maybeWhole } from '../../parts/formSchema';
 
 /** Bottles and originals stand where their ink does. */
@@ -23,6 +23,7 @@ const purchaseSchema = (currency: string) =>
       what: z.enum(PURCHASES),
       name: z.string().trim(),
       price: maybeMoney(currency),
+      unknown: z.boolean(),
       ink: maybeMoney(currency),
       life: maybeWhole(0, 240, 'Lasts, months: a whole number from 0 (counted when bought) to 240.'),
       printerId: z.string(),
@@ -30,7 +31,13 @@ const purchaseSchema = (currency: string) =>
         message: 'Choose the day on which it was bought.',
       }),
     })
-    .superRefine(({ what, ink, price }, context) => {
+    .superRefine(({ what, ink, price, unknown }, context) => {
+      if (price === null && !unknown)
+        context.addIssue({
+          code: 'custom',
+          path: ['price'],
+          message: 'Enter what it cost, or say below that nobody knows.',
+        });
       if (what === 'kit' && ink !== null && (price === null || ink > price))
         context.addIssue({
           code: 'custom',
@@ -56,6 +63,7 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
       what: 'kit',
       name: '',
       price: '',
+      unknown: false,
       ink: '',
       life: '',
       printerId: '',
@@ -93,12 +101,11 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
     >
       <PickOf control={control} name="what" label="Bought" options={WHAT} />
       <TextOf control={control} name="name" label="Name" />
-      <TextOf
+      <TextOf control={control} name="price" label={`Price (${unit})`} numeric />
+      <FlagOf
         control={control}
-        name="price"
-        label={`Price (${unit})`}
-        numeric
-        helperText="Empty: not known; then the cost is not known either."
+        name="unknown"
+        label="Nobody knows what it cost: it is left out of the cost, and named there"
       />
       {what === 'kit' && (
         <TextOf

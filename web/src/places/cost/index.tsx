@@ -98,6 +98,11 @@ export default function Cost() {
             of={perPrint ? 'a print' : ''}
             testId="per-print"
           />
+          {cost.openPrices.length > 0 && (
+            <p className="warn small">
+              Left out, since nobody knows what it cost: {cost.openPrices.join(', ')}.
+            </p>
+          )}
           <p>
             {!cost.inkKnown ? (
               'No cartridge’s ink was known by then: how much these prints took cannot be told.'

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { FactDraft, Advice, Printer, Signal, SlotView } from '@hiraeth/core';
 import { useRecord } from '../../state/hooks';
@@ -11,9 +12,10 @@ const SIGNALS: readonly { readonly value: Signal; readonly label: string }[] = [
   { value: 'promptClosed', label: 'I closed its prompt' },
   { value: 'notRecognised', label: 'it does not recognise it' },
   { value: 'recognised', label: 'it recognises it again' },
+  { value: 'seesLow', label: 'its prism sees the free ink gone' },
 ];
 
-/** What the printer signalled, or what was done about the chip: noted with one choice. */
+/** What the printer signalled, or what was done about the chip. */
 export function Signals({
   printer,
   view,
@@ -30,7 +32,7 @@ export function Signals({
   const chip = view.cartridge!.state.chip;
   const acts = new Set(advice.options.map((option) => option.act));
   const options = [
-    ...SIGNALS,
+    ...SIGNALS.filter(({ value }) => value !== 'seesLow' || printer.gauge.prism === true),
     ...(acts.has('reset') || acts.has('bridge')
       ? [
           { value: 'reset', label: 'I reset its chip' },
@@ -63,16 +65,24 @@ export function Signals({
         return { kind: 'chipSignalled', printerId: printer.id, slotId: slot.id, signal: value as Signal };
     }
   };
+  // Choosing is not writing: a button writes.
+  const write = (): void => {
+    const words = options.find((option) => option.value === choice)?.label ?? choice;
+    void record([draftOf(choice)], `Saved for ${slot.name}: ${words}.`).then(
+      (saved) => saved && setChoice(''),
+    );
+  };
   return (
-    <Pick
-      label={`Note for ${slot.name}`}
-      value={choice}
-      options={options}
-      onPick={(value) => {
-        setChoice('');
-        const words = options.find((option) => option.value === value)?.label ?? value;
-        void record([draftOf(value)], `Saved for ${slot.name}: ${words}.`);
-      }}
-    />
+    <div className="row">
+      <Pick label={`Note for ${slot.name}`} value={choice} options={options} onPick={setChoice} />
+      <Button
+        variant="outlined"
+        disabled={choice === ''}
+        onClick={write}
+        aria-label={`Save the note for ${slot.name}`}
+      >
+        Save it
+      </Button>
+    </div>
   );
 }

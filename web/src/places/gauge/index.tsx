@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -138,14 +139,11 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
         ) : NO_FIGURE.has(printer.gauge.display) ? (
           <span className="soft">shows no figure</span>
         ) : printer.gauge.display === 'steps' && printer.gauge.steps.length > 0 ? (
-          <Pick
-            label={`${slot.name} shows`}
-            value={fraction === null || fraction === undefined ? '' : String(fraction)}
-            options={printer.gauge.steps.map((step) => ({
-              value: String(step),
-              label: `${Math.round(step * 100)} %`,
-            }))}
-            onPick={(value) => void enter(String(Number(value) * 100))}
+          <Step
+            name={slot.name}
+            steps={printer.gauge.steps}
+            shown={fraction ?? null}
+            onEnter={(step) => enter(String(step * 100))}
           />
         ) : (
           <Reading
@@ -196,6 +194,37 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
         {cartridge && <Signals printer={printer} view={view} advice={advice} />}
       </div>
     </section>
+  );
+}
+
+/** A step that it shows: chosen, then written by its button. */
+function Step({
+  name,
+  steps,
+  shown,
+  onEnter,
+}: {
+  readonly name: string;
+  readonly steps: readonly number[];
+  readonly shown: number | null;
+  readonly onEnter: (step: number) => Promise<boolean>;
+}) {
+  const [choice, setChoice] = useState<string | null>(null);
+  return (
+    <div className="row">
+      <Pick
+        label={`${name} shows`}
+        value={choice ?? (shown === null ? '' : String(shown))}
+        options={steps.map((step) => ({ value: String(step), label: `${Math.round(step * 100)} %` }))}
+        onPick={setChoice}
+      />
+      <Button
+        disabled={choice === null}
+        onClick={() => void onEnter(Number(choice)).then((saved) => saved && setChoice(null))}
+      >
+        Save
+      </Button>
+    </div>
   );
 }
 

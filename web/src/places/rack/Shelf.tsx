@@ -1,11 +1,22 @@
 import Button from '@mui/material/Button';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { cartridgeViews, formatUncertain, slotFor, type CartridgeView, type Printer } from '@hiraeth/core';
+import {
+  cartridgeViews,
+  formatUncertain,
+  LOOK_WORDS,
+  slotFor,
+  type CartridgeView,
+  type Printer,
+} from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
+
+/** New, and never filled. */
+const isDry = ({ state, body }: CartridgeView): boolean =>
+  state.fills === 0 && body.cartridge.initial === 'empty';
 
 /**
  * Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine; then those
@@ -27,6 +38,9 @@ export function Shelf() {
     group.views.push(view);
     groups.set(key, group);
   }
+  // What would bring air or a leak into the printer is not offered to go in.
+  const fitOf = (some: readonly CartridgeView[]): readonly CartridgeView[] =>
+    some.filter((view) => !view.state.rejected && !isDry(view));
   const install = (group: { printer: Printer; views: readonly CartridgeView[] }): void => {
     const taken = new Set<string>();
     const into = group.views.flatMap((view) => {
@@ -53,9 +67,16 @@ export function Shelf() {
             {group.printer && group.views.length > 1 && (
               <Link to={`/rotate?printer=${group.printer.id}`}>Rotate, one at a time</Link>
             )}
-            {group.printer && (
-              <Button size="small" onClick={() => install({ printer: group.printer!, views: group.views })}>
-                {group.views.length > 1 ? 'Put the whole set in' : 'Put it in'}
+            {group.printer && fitOf(group.views).length > 0 && (
+              <Button
+                size="small"
+                onClick={() => install({ printer: group.printer!, views: fitOf(group.views) })}
+              >
+                {group.views.length === 1
+                  ? 'Put it in'
+                  : fitOf(group.views).length === group.views.length
+                    ? 'Put the whole set in'
+                    : `Put ${fitOf(group.views).length} of them in`}
               </Button>
             )}
           </header>
@@ -70,12 +91,18 @@ export function Shelf() {
               </div>
               <div className="ink">{view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}</div>
               <div className="act">
-                {view.restUntil ? (
+                {view.state.rejected ? (
+                  <Link to={`/cartridge/${view.body.cartridge.id}`}>
+                    {LOOK_WORDS[view.state.rejected.found]}
+                  </Link>
+                ) : view.restUntil ? (
                   `Rests until ${clock(view.restUntil)}`
                 ) : view.ink && view.ink.value > 0.8 * view.targetMl ? (
                   'Ready to go in'
                 ) : (
-                  <Link to={`/bench?cartridge=${view.body.cartridge.id}`}>Fill it on the Bench</Link>
+                  <Link to={`/bench?cartridge=${view.body.cartridge.id}`}>
+                    {isDry(view) ? 'Dry: fill it when its turn comes' : 'Fill it on the Bench'}
+                  </Link>
                 )}
               </div>
             </div>

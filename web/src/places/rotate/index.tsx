@@ -24,6 +24,8 @@ interface Under {
   readonly swapped: readonly string[];
   readonly masses: Readonly<Record<string, string>>;
 }
+/** Slots that stay as they are, this time. */
+const LEFT_OUT = 'hiraeth-rotation-left-out';
 
 /** A whole set for the one that is in: one cartridge at a time, each in its slot, one priming routine at the end. */
 export default function Rotate() {
@@ -32,6 +34,14 @@ export default function Rotate() {
   const record = useRecord();
   const printer = usePrinter();
   const [under, setUnder] = useState<Under | null>(read);
+  const [leftOut, setLeftOut] = useState<readonly string[]>(() =>
+    (remember.get(LEFT_OUT) ?? '').split(',').filter(Boolean),
+  );
+  const leave = (slotId: string, out: boolean): void => {
+    const next = out ? [...leftOut, slotId] : leftOut.filter((id) => id !== slotId);
+    setLeftOut(next);
+    remember.set(LEFT_OUT, next.join(','));
+  };
   const [cameOut, setCameOut] = useState<readonly string[]>([]);
   const rotation = printer && rotationOf(ledger, printer.id, now);
   const keep = (next: Under | null): void => {
@@ -47,7 +57,7 @@ export default function Rotate() {
         </p>
       </div>
     );
-  const going = rotation.pairs.filter(({ into }) => into !== null);
+  const going = rotation.pairs.filter(({ into, slot }) => into !== null && !leftOut.includes(slot.id));
   const mine = under?.printerId === printer.id ? under : null;
   const stopped = going.filter(({ problems }) => problems.length > 0);
   const done = mine ? going.filter(({ slot }) => mine.swapped.includes(slot.id)) : [];
@@ -173,6 +183,8 @@ export default function Rotate() {
                 pair={pair}
                 under={mine}
                 isNext={pair === next}
+                isOut={leftOut.includes(pair.slot.id)}
+                onOut={(out) => leave(pair.slot.id, out)}
                 onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
                 onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
               />
@@ -211,12 +223,16 @@ function Row({
   pair: { slot, out, into, problems },
   under,
   isNext,
+  isOut,
+  onOut,
   onMass,
   onSwapped,
 }: {
   readonly pair: RotationPair;
   readonly under: Under | null;
   readonly isNext: boolean;
+  readonly isOut: boolean;
+  readonly onOut: (out: boolean) => void;
   readonly onMass: (cartridgeId: string, text: string) => void;
   readonly onSwapped: () => void;
 }) {
@@ -258,8 +274,23 @@ function Row({
         })}
       </td>
       <td className="n">
-        {swapped ? (
+        {isOut ? (
+          <>
+            <span className="soft">left out this time</span>{' '}
+            <Button
+              size="small"
+              onClick={() => onOut(false)}
+              aria-label={`Take ${slot.name} along after all`}
+            >
+              After all
+            </Button>
+          </>
+        ) : swapped ? (
           <span>it is in</span>
+        ) : !under && into ? (
+          <Button size="small" onClick={() => onOut(true)} aria-label={`Leave ${slot.name} out`}>
+            Leave it out
+          </Button>
         ) : (
           under &&
           isNext && (

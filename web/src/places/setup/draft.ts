@@ -3,7 +3,9 @@ import {
   hasBothBlacks,
   parseMoney,
   parseQuantity,
+  type Cartridge,
   type ChipStrategy,
+  type Closure,
   type Construction,
   type FactDraft,
   type InkClass,
@@ -11,13 +13,13 @@ import {
   type QuantityKind,
   type Variant,
 } from '@hiraeth/core';
-import type { BodyInput, Channel, SetUpInput } from './setUpFacts';
+import { triangleOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
 
 /** Shades that share one body are written in one text. */
 export const TOGETHER = ', ';
 
 /** What is in a slot's cartridge as the workbook begins. */
-export type Now = 'original' | 'partUsed' | 'refilled' | 'dry';
+export type Now = 'original' | 'partUsed' | 'declaredEmpty' | 'ranOut' | 'refilled' | 'wet' | 'fluid' | 'dry';
 
 /** A body as it is typed: empty where it is not known yet. */
 export interface BodyDraft {
@@ -34,6 +36,8 @@ export interface ChannelDraft {
   readonly inkClass: InkClass;
   readonly body: number;
   readonly now: Now;
+  /** Of one that is part used: how full it looks, %; empty: not known. */
+  readonly level: string;
   readonly price: string;
   readonly nominal: string;
   readonly usable: string;
@@ -53,11 +57,16 @@ export interface Draft {
   readonly shareLine: boolean;
   readonly bodies: readonly BodyDraft[];
   readonly installed: boolean;
-  readonly sets: '1' | '2';
+  readonly sets: '1' | '2' | 'waiting';
   readonly chip: ChipStrategy;
   readonly chipMl: string;
   readonly display: Printer['gauge']['display'];
   readonly switchOff: 'yes' | 'no' | 'unknown';
+  /** Of a gauge that is switched off: already, or when it is offered. */
+  readonly off: 'already' | 'planned';
+  readonly prism: boolean;
+  /** How a hole that is made is closed; empty: by what stands behind it. */
+  readonly closure: Closure | '';
   readonly scaleG: string;
   readonly stepG: string;
   readonly syringeMl: string;
@@ -73,6 +82,7 @@ export const channelDraft = (shades: string, part: Partial<ChannelDraft> = {}): 
   inkClass: shades === 'clear coat' ? 'clearCoat' : 'pigment',
   body: 0,
   now: 'refilled',
+  level: '',
   price: '',
   nominal: '',
   usable: '',
@@ -147,6 +157,9 @@ export const newDraft = (): Draft => ({
   chipMl: '',
   display: 'percent',
   switchOff: 'unknown',
+  off: 'already',
+  prism: false,
+  closure: '',
   scaleG: '200',
   stepG: '0.01',
   syringeMl: '20',
@@ -169,6 +182,21 @@ export function readDraft(kept: string | null): Draft {
   }
   return newDraft();
 }
+
+const INITIAL: Readonly<Record<Now, Cartridge['initial']>> = {
+  original: 'original',
+  partUsed: 'partUsed',
+  declaredEmpty: 'partUsed',
+  ranOut: 'partUsed',
+  refilled: 'unknown',
+  wet: 'empty',
+  fluid: 'unknown',
+  dry: 'empty',
+};
+/** An original's own chip is on it. */
+const ORIGINALS: ReadonlySet<Now> = new Set(['original', 'partUsed', 'declaredEmpty', 'ranOut']);
+/** What lies on the shelf as the workbook begins. */
+export const ON_SHELF: ReadonlySet<Now> = new Set(['dry', 'wet', 'fluid']);
 
 export interface ReadDraft {
   readonly input: SetUpInput;
@@ -204,6 +232,13 @@ export function readAnswers(
     wrong(page, `${name}: ${explain(parsed.problem)}`);
     return null;
   };
+  const share = (page: PageId, raw: string, name: string): number | null => {
+    const percent = number(page, raw, 'percent', name);
+    if (percent === null) return null;
+    if (percent >= 0 && percent <= 100) return percent / 100;
+    wrong(page, `${name}: how full it looks, from 0 to 100 %.`);
+    return null;
+  };
   if (draft.name.trim() === '') wrong('name', 'Give the printer a name.');
   if (draft.channels.length === 0) wrong('channels', 'A printer has at least one channel.');
   if (draft.channels.length > 16) wrong('channels', 'At most sixteen channels.');
@@ -213,7 +248,7 @@ export function readAnswers(
     const fullG = number('masses', body.fullG, 'mass', `${of}full`);
     if (emptyG !== null && fullG !== null && fullG <= emptyG)
       wrong('masses', `${of}a full one weighs more than an empty one.`);
-    return {
+    const told = {
       construction: body.construction,
       // Without its masses an unknown size is taken as the usual one, and asked for later.
       variant: body.variant === 'own' && (emptyG === null || fullG === null) ? 'standard' : body.variant,
@@ -222,7 +257,18 @@ export function readAnswers(
       maxG: number('masses', body.maxG, 'mass', `${of}at most`),
       capacityMl: number('masses', body.capacityMl, 'volume', `${of}holds`),
       boxMm: null,
-    };
+    } satisfies BodyInput;
+    if (told.emptyG !== null && !(told.emptyG > 0))
+      wrong('masses', `${of}an empty one weighs more than nothing.`);
+    if (told.maxG !== null && told.fullG !== null && told.maxG < told.fullG)
+      wrong('masses', `${of}at most: not less than it weighs full.`);
+    const { misfit } = triangleOf(told);
+    if (misfit)
+      wrong(
+        'masses',
+        `${of}its masses are ${misfit.netG.toFixed(1)} g apart, about ${misfit.byMassMl.toFixed(0)} ml of ink; it was said to hold ${misfit.saidMl.toFixed(0)} ml. Correct one of the three, or leave one empty: it follows from the others.`,
+      );
+    return told;
   });
   const channels = draft.channels.map((channel): Channel => {
     const priceMinor = money('originals', channel.price, channel.shades);
@@ -234,8 +280,10 @@ export function readAnswers(
       shades: channel.shades.split(TOGETHER),
       inkClass: channel.inkClass,
       body: Math.min(channel.body, bodies.length - 1),
-      initial: channel.now === 'original' ? 'original' : channel.now === 'dry' ? 'empty' : 'unknown',
-      chipIsOriginal: channel.now === 'original' || channel.now === 'partUsed',
+      now: channel.now,
+      initial: INITIAL[channel.now],
+      level: share('now', channel.level, channel.shades),
+      chipIsOriginal: ORIGINALS.has(channel.now),
       original:
         priceMinor !== null && nominalMl !== null && usableMl !== null
           ? { priceMinor, nominalMl, usableMl }
@@ -268,12 +316,16 @@ export function readAnswers(
         channels,
         bodies,
         blacksShareLine: draft.shareLine && hasBothBlacks(channels),
-        sets: Number(draft.sets),
+        sets: draft.sets === '2' ? 2 : 1,
+        waiting: draft.sets === 'waiting',
+        closure: draft.closure === '' ? null : draft.closure,
         chip: draft.chip,
+        chipOff: draft.off,
         chipMl: number('chip', draft.chipMl, 'volume', 'The chip'),
         gauge: {
           display: draft.display,
           switchOff: draft.switchOff === 'unknown' ? null : draft.switchOff === 'yes',
+          prism: draft.prism,
         },
         scale:
           capacityG === null

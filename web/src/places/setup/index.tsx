@@ -8,6 +8,7 @@ import { useServices } from '../../state/services';
 import {
   bottleFacts,
   newDraft,
+  ON_SHELF,
   PAGES,
   readAnswers,
   readDraft,
@@ -16,7 +17,7 @@ import {
   type PageProps,
 } from './draft';
 import { Bodies, Channels, Chip, Done, Inks, Masses, Name, NowInside, Originals, Scale, Sets } from './pages';
-import { setUpEntities, setUpSaid } from './setUpFacts';
+import { contentsFacts, setUpEntities, setUpSaid } from './setUpFacts';
 
 const KEY = 'hiraeth-set-up';
 
@@ -78,7 +79,7 @@ export default function SetUp() {
     form.current
       ?.querySelector<HTMLElement>('input:checked, input:not([type="radio"]), select, button[type="submit"]')
       ?.focus();
-    window.scrollTo(0, 0);
+    document.querySelector('.page')?.scrollTo(0, 0);
   }, [page]);
   const save = async (): Promise<void> => {
     const first = PAGES.findIndex((id) => problems.has(id));
@@ -90,7 +91,13 @@ export default function SetUp() {
     const printer = entities.find((entity) => entity.entity === 'printer')!;
     const own = entities.flatMap((entity) => (entity.entity === 'cartridge' ? [entity] : []));
     const into = printer.slots.map((slot, i) => ({ slotId: slot.id, cartridgeId: own[i]!.id }));
-    const anything = draft.channels.some(({ now }) => now !== 'dry');
+    // Originals that print on are all in; of what is told here, what is dry or wet lies on the shelf.
+    const isIn = (i: number): boolean => read.input.waiting === true || !ON_SHELF.has(draft.channels[i]!.now);
+    const anything = draft.channels.some((_, i) => isIn(i));
+    const capacityOf = (typeId: string): number =>
+      entities.flatMap((entity) =>
+        entity.entity === 'cartridgeType' && entity.id === typeId ? [entity.capacityMl] : [],
+      )[0] ?? 0;
     const saved = await record(
       [
         ...entities.map((entity) => ({ kind: 'defined' as const, entity })),
@@ -100,11 +107,19 @@ export default function SetUp() {
               {
                 kind: 'installed' as const,
                 printerId: printer.id,
-                into: into.filter((_, i) => draft.channels[i]!.now !== 'dry'),
+                into: into.filter((_, i) => isIn(i)),
                 confirmed: ['neverFilled', 'sealMissing'],
               },
             ]
           : []),
+        ...read.input.channels.flatMap((channel, i) =>
+          contentsFacts(
+            channel,
+            own[i]!.id,
+            capacityOf(own[i]!.typeId),
+            draft.installed && isIn(i) ? { printerId: printer.id, slotId: printer.slots[i]!.id } : null,
+          ),
+        ),
       ],
       setUpSaid(read.input),
     );

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { Fragment } from 'react';
 import {
   CHIP_STRATEGIES,
   CLASS_NAMES,
@@ -302,8 +303,12 @@ export function Masses({ draft, put }: PageProps) {
 const NOW: readonly { readonly value: Now; readonly label: string }[] = [
   { value: 'original', label: 'an original, full' },
   { value: 'partUsed', label: 'an original, part used' },
+  { value: 'declaredEmpty', label: 'an original that says it is empty' },
+  { value: 'ranOut', label: 'run really out: nothing comes any more' },
   { value: 'refilled', label: 'refilled ink: it will be weighed' },
   { value: 'dry', label: 'nothing: new and dry' },
+  { value: 'wet', label: 'rinsed, still wet' },
+  { value: 'fluid', label: 'flush fluid: a cleaning cartridge' },
 ];
 
 export function NowInside({ draft, put }: PageProps) {
@@ -321,13 +326,23 @@ export function NowInside({ draft, put }: PageProps) {
       />
       <div className="form">
         {draft.channels.map((channel, i) => (
-          <Pick<Now>
-            key={i}
-            label={channel.shades}
-            value={channel.now}
-            options={NOW}
-            onPick={(now) => put(changed(draft, i, { now }))}
-          />
+          <Fragment key={i}>
+            <Pick<Now>
+              label={channel.shades}
+              value={channel.now}
+              options={NOW}
+              onPick={(now) => put(changed(draft, i, { now }))}
+            />
+            {channel.now === 'partUsed' && (
+              <QuantityField
+                label={`${channel.shades}: how full, %`}
+                kind="percent"
+                value={channel.level}
+                onText={(level) => put(changed(draft, i, { level }))}
+                helperText="Not known: leave it empty"
+              />
+            )}
+          </Fragment>
         ))}
       </div>
       <label className="row" style={{ gap: 8 }}>
@@ -336,7 +351,7 @@ export function NowInside({ draft, put }: PageProps) {
           checked={draft.installed}
           onChange={(event) => put({ installed: event.target.checked })}
         />
-        They stand in the printer; what is new and dry lies on the shelf
+        They stand in the printer; what is dry, wet or for cleaning lies on the shelf
       </label>
     </>
   );
@@ -344,12 +359,16 @@ export function NowInside({ draft, put }: PageProps) {
 
 export function Sets({ draft, put }: PageProps) {
   return (
-    <Tiles<'1' | '2'>
+    <Tiles<'1' | '2' | 'waiting'>
       label="Sets"
       value={draft.sets}
       options={[
         { value: '1', label: 'one: each cartridge is refilled when it needs it' },
         { value: '2', label: 'two, A and B: one prints while the other is refilled' },
+        {
+          value: 'waiting',
+          label: 'originals print on; new, dry refillables wait on the shelf, and go in one by one',
+        },
       ]}
       onPick={(sets) => put({ sets })}
     />
@@ -378,6 +397,17 @@ export function Chip({ draft, put }: PageProps) {
           options={optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES)}
           onPick={(chip) => put({ chip })}
         />
+        {draft.chip === 'switchedOff' && (
+          <Pick
+            label="Is it switched off?"
+            value={draft.off}
+            options={[
+              { value: 'already', label: 'already: the printer no longer counts' },
+              { value: 'planned', label: 'planned: when the printer offers it' },
+            ]}
+            onPick={(off) => put({ off })}
+          />
+        )}
         <QuantityField
           label="It counts from, ml"
           kind="volume"
@@ -396,6 +426,14 @@ export function Chip({ draft, put }: PageProps) {
           onPick={(switchOff) => put({ switchOff })}
         />
       </div>
+      <label className="row" style={{ gap: 8 }}>
+        <input
+          type="checkbox"
+          checked={draft.prism}
+          onChange={(event) => put({ prism: event.target.checked })}
+        />
+        Beside that a prism sees when the free ink is gone
+      </label>
     </>
   );
 }

@@ -3,17 +3,22 @@ import {
   changePrior,
   settingsOf,
   typeFromMeasures,
-  typePreset,
+  bodyTriangle,
   type Cartridge,
   type CartridgeType,
   type ChipStrategy,
+  type Closure,
   type Construction,
   type Entity,
+  type FactDraft,
   type InkClass,
   type Book,
   type Printer,
+  type Triangle,
   type Variant,
 } from '@hiraeth/core';
+
+import type { Now } from './draft';
 
 /** A kind of cartridge as it was described. */
 export interface BodyInput {
@@ -35,6 +40,9 @@ export interface Channel {
   readonly body: number;
   /** What is in it as the workbook begins. */
   readonly initial: Cartridge['initial'];
+  /** The same as it was told, and how full it looked where that was said, 0 to 1. */
+  readonly now?: Now;
+  readonly level?: number | null;
   readonly chipIsOriginal: boolean;
   readonly original: {
     readonly priceMinor: number;
@@ -51,39 +59,36 @@ export interface SetUpInput {
   /** At least one. */
   readonly bodies: readonly BodyInput[];
   readonly sets: number;
+  /** Originals print on; a new, dry set of refillables waits on the shelf. */
+  readonly waiting?: boolean;
+  /** What closes a hole that is made. */
+  readonly closure?: Closure | null;
   readonly chip: ChipStrategy;
+  readonly chipOff?: 'already' | 'planned';
   readonly chipMl: number | null;
   /** How it shows a level, and whether that can be switched off; null: as most do. */
-  readonly gauge: Pick<Printer['gauge'], 'display'> & { readonly switchOff: boolean | null };
+  readonly gauge: Pick<Printer['gauge'], 'display'> & {
+    readonly switchOff: boolean | null;
+    readonly prism?: boolean;
+  };
   readonly scale: { readonly capacityG: number; readonly resolutionG: number } | null;
   readonly syringeMl: number | null;
 }
 
-/** The type as the person described it: a ready variant, corrected, or one weighed and measured. */
+/** The type as the person described it: two of its masses and what it holds give the third, its kind the rest. */
 export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
-  const { construction, variant, emptyG, fullG, maxG, capacityMl, boxMm } = input;
-  const base =
-    variant === 'own' && emptyG !== null && ((fullG !== null && fullG > emptyG) || boxMm !== null)
-      ? typeFromMeasures({ construction, emptyG, fullG, boxMm }).type
-      : { ...typePreset(construction, variant === 'own' ? 'standard' : variant), variant };
-  const full = fullG ?? base.fullG;
-  const own = (given: number | null, usual: number): boolean => given !== null && given !== usual;
-  // Masses of its own say nothing of the head by itself: head and tank are weighed together until somebody weighs it.
-  const otherHead =
-    base.headPart &&
-    (own(emptyG, base.emptyG.value) ||
-      own(fullG, base.fullG) ||
-      own(maxG, base.maxG) ||
-      own(capacityMl, base.capacityMl));
-  return {
-    ...base,
-    ...(otherHead ? { headPart: null } : {}),
-    emptyG: emptyG === null ? base.emptyG : { value: emptyG, u: 0.05 },
-    fullG: full,
-    maxG: maxG ?? Math.max(base.maxG, full),
-    capacityMl: capacityMl ?? base.capacityMl,
-  };
+  const { variant, emptyG, fullG, boxMm, construction } = input;
+  // Measured outside instead of weighed full.
+  if (variant === 'own' && emptyG !== null && fullG === null && boxMm !== null)
+    return typeFromMeasures({ construction, emptyG, fullG, boxMm }).type;
+  const { type } = triangleOf(input);
+  const told = [emptyG, fullG, input.capacityMl].filter((one) => one !== null).length > 1;
+  return { ...type, variant: told && variant === 'own' ? 'own' : type.variant };
 }
+
+/** What was told of a body, with what does not fit in it. */
+export const triangleOf = ({ variant, ...body }: BodyInput): Triangle =>
+  bodyTriangle({ ...body, variant: variant === 'own' ? 'standard' : variant });
 
 /** What a channel's ink takes of its cartridge, ml, over all channels. */
 function meanOf({ channels, bodies }: SetUpInput): number {
@@ -131,6 +136,7 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
     ...(input.blacksShareLine ? { blacksShareLine: true } : {}),
     gauge: {
       display: input.gauge.display,
+      ...(input.gauge.prism ? { prism: true } : {}),
       ...(input.gauge.switchOff === null ? {} : { switchOff: { offered: input.gauge.switchOff } }),
     },
   } as unknown as Printer);
@@ -141,9 +147,11 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
       id,
       name: `${input.name} refillable, ${type.capacityMl} ml${chambers > 1 ? `, ${chambers} chambers` : ''}`,
       ...type,
+      ...(input.closure ? { closure: input.closure } : {}),
       chambers,
     });
   }
+  if (input.waiting) entities.push(...originalsOf(input, slots, printerId, newId));
   for (let set = 0; set < input.sets; set++)
     for (const channel of input.channels)
       entities.push({
@@ -153,16 +161,22 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
         typeId: types.get(keyOf(channel))!.id,
         shades: [...channel.shades],
         printerId,
-        inkClass: channel.inkClass,
+        inkClass: channel.now === 'fluid' && set === 0 ? 'flushFluid' : channel.inkClass,
         set: input.sets > 1 ? ('ABC'[set] ?? String(set + 1)) : '',
         emptyG: null,
         maxG: null,
         targetG: null,
-        initial: channel.initial,
+        // A set that waits is new and dry; of a second one nothing was said.
+        initial: input.waiting ? 'empty' : set === 0 ? channel.initial : 'unknown',
         chip:
           input.chip === 'none' && input.chipMl === null
             ? null
-            : { strategy: input.chip, volumeMl: input.chipMl, original: set === 0 && channel.chipIsOriginal },
+            : {
+                strategy: input.chip,
+                volumeMl: input.chipMl,
+                original: set === 0 && channel.chipIsOriginal && !input.waiting,
+                ...(input.chip === 'switchedOff' ? { off: input.chipOff ?? 'already' } : {}),
+              },
       });
   if (input.scale)
     entities.push({
@@ -204,6 +218,99 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
   if (all(context, 'paper').length === 0)
     entities.push({ entity: 'paper', id: newId('paper'), name: 'Usual paper', brightener: 'unknown' });
   return entities;
+}
+
+/** The originals that print on meanwhile: bodies of their own, of which nobody weighed one. */
+function originalsOf(
+  input: SetUpInput,
+  slots: Printer['slots'],
+  printerId: string,
+  newId: (kind: string) => string,
+): Entity[] {
+  const types = new Map<string, string>();
+  return input.channels.flatMap((channel, i): Entity[] => {
+    const body = input.bodies[channel.body]!;
+    const nominalMl = slots[i]!.original?.nominalMl ?? null;
+    const key = `${channel.body}/${channel.shades.length}/${nominalMl ?? ''}`;
+    const known = types.get(key);
+    const typeId = known ?? newId('type');
+    types.set(key, typeId);
+    const { type } = triangleOf({ ...body, emptyG: null, fullG: null, maxG: null, capacityMl: nominalMl });
+    return [
+      ...(known
+        ? []
+        : [
+            {
+              entity: 'cartridgeType' as const,
+              id: typeId,
+              name: `${input.name} original, ${type.capacityMl} ml`,
+              ...type,
+              chambers: channel.shades.length,
+            },
+          ]),
+      {
+        entity: 'cartridge',
+        id: newId('cartridge'),
+        label: `${nameOf(channel)}, original`,
+        typeId,
+        shades: [...channel.shades],
+        printerId,
+        inkClass: channel.inkClass,
+        set: '',
+        emptyG: null,
+        maxG: null,
+        targetG: null,
+        initial: channel.initial === 'original' ? 'original' : 'partUsed',
+        chip: { strategy: 'leftAlone', volumeMl: nominalMl, original: true },
+      },
+    ];
+  });
+}
+
+/** A cartridge that declared itself empty keeps about so much of what it holds, where nobody knows its usable volume. */
+const KEPT = { value: 0.15, u: 0.08 } as const;
+/** One u of a level that was told, as a share of the body; of one that follows from the usable volume. */
+const TOLD_U = 0.1;
+const BY_COUNT_U = 0.05;
+/** Water that stays in a body after it was rinsed and shaken out, as a share of what it holds. */
+const RINSED = 0.1;
+
+/** What was told of the ink inside, as facts beside the definitions: evidence with its own doubt. */
+export function contentsFacts(
+  { now, level, original }: Channel,
+  cartridgeId: string,
+  capacityMl: number,
+  seat: { readonly printerId: string; readonly slotId: string } | null,
+): FactDraft[] {
+  switch (now) {
+    case 'partUsed':
+      return level === null || level === undefined
+        ? []
+        : [{ kind: 'levelSeen', cartridgeId, fraction: level, u: TOLD_U }];
+    case 'declaredEmpty': {
+      const keptMl = original ? original.nominalMl - original.usableMl : null;
+      return [
+        keptMl === null || !(keptMl > 0)
+          ? { kind: 'levelSeen', cartridgeId, fraction: KEPT.value, u: KEPT.u }
+          : { kind: 'levelSeen', cartridgeId, fraction: Math.min(1, keptMl / capacityMl), u: BY_COUNT_U },
+        ...(seat ? [{ kind: 'chipSignalled' as const, ...seat, signal: 'stops' as const }] : []),
+      ];
+    }
+    case 'ranOut':
+      return [{ kind: 'fadedOrRanDry', cartridgeId, ranDry: true }];
+    case 'wet':
+      return [
+        {
+          kind: 'flushed',
+          cartridgeId,
+          chamber: 0,
+          addedMl: capacityMl,
+          drawnMl: (1 - RINSED) * capacityMl,
+        },
+      ];
+    default:
+      return [];
+  }
 }
 
 const nameOf = ({ shades: [shade, ...more] }: Channel): string =>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all, slotFor, type Cartridge, type Entity } from '@hiraeth/core';
 import { useLedger, useRecord } from '../../state/hooks';
@@ -105,27 +106,33 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         return null;
     }
   };
-  const add = async (choice: string): Promise<void> => {
-    setWhat('');
-    const entity = make(choice);
+  const add = async (): Promise<void> => {
+    const entity = make(what);
     if (!entity) return;
     const saved = await record([{ kind: 'defined', entity }], 'Added. Correct what it is.');
-    if (saved) onAdded(entity);
+    if (!saved) return;
+    setWhat('');
+    onAdded(entity);
   };
   return (
-    <Pick
-      label="Add"
-      value={what}
-      options={[
-        { value: 'scale', label: 'a scale' },
-        { value: 'syringe', label: 'a syringe' },
-        ...slots.map(({ key, label }) => ({ value: key, label })),
-        { value: 'subject', label: 'a subject' },
-        { value: 'paper', label: 'a paper' },
-        { value: 'jobRule', label: 'a rule for jobs that printed' },
-        ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
-      ]}
-      onPick={(choice) => void add(choice)}
-    />
+    <div className="row">
+      <Pick
+        label="What to add"
+        value={what}
+        options={[
+          { value: 'scale', label: 'a scale' },
+          { value: 'syringe', label: 'a syringe' },
+          ...slots.map(({ key, label }) => ({ value: key, label })),
+          { value: 'subject', label: 'a subject' },
+          { value: 'paper', label: 'a paper' },
+          { value: 'jobRule', label: 'a rule for jobs that printed' },
+          ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
+        ]}
+        onPick={setWhat}
+      />
+      <Button variant="outlined" disabled={what === ''} onClick={() => void add()}>
+        Add it
+      </Button>
+    </div>
   );
 }

@@ -49,7 +49,10 @@ export function InstallIn({ run, env, step, actions }: StepProps<'do'>) {
         </div>
       )}
       <div>
-        <Next onClick={() => actions.next(step)} disabled={stops.length > 0 && !seen}>
+        <Next
+          onClick={() => actions.next(step)}
+          disabled={(stops.length > 0 && !seen) || problems.some(({ code }) => code === 'rejected')}
+        >
           Done
         </Next>
       </div>

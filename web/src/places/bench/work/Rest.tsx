@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
 import type { Step } from '@hiraeth/core';
 import { useNow } from '../../../state/hooks';
 import { useServices } from '../../../state/services';
@@ -28,11 +30,24 @@ export function Rest({ run, step, actions }: StepProps<'rest'>) {
           <div className="big">{over ? 'Rested' : clock(until)}</div>
           <p className="soft">
             {over
-              ? 'The rest is over: weigh it.'
+              ? run.byScale
+                ? 'The rest is over: weigh it.'
+                : 'The rest is over: look at its towel.'
               : 'Ready then. Bubbles rise, the sponge evens out. Go on with the next cartridge meanwhile.'}
           </p>
           <div className="row">
-            <Next onClick={() => actions.next(step)}>{over ? 'Weigh it now' : 'Weigh it all the same'}</Next>
+            <Next onClick={() => actions.next(step)}>
+              {run.byScale
+                ? over
+                  ? 'Weigh it now'
+                  : 'Weigh it all the same'
+                : over
+                  ? 'Look at its towel'
+                  : 'Look at its towel all the same'}
+            </Next>
+            <Button component={Link} to="/bench?more=1">
+              Refill another meanwhile
+            </Button>
           </div>
         </>
       )}
