@@ -357,7 +357,11 @@ class Sheet {
       const told = mlOf(whole);
       // What nobody logged is drawn beside what the log explains, in the same measure over the stay.
       const share = drawnMl > 1e-12 ? ml / drawnMl : 1 / draws.length;
-      const beyond = extra ? Math.max(0, ml - told) : Math.max(0, beyondMl) * share;
+      // While nothing was printed, no more than standing there may well take is laid on it: the rest stays unexplained.
+      const idle = exposure.areas.length === 0 && exposure.imageMl === 0;
+      const beyond = extra
+        ? Math.max(0, ml - told)
+        : Math.max(idle ? ml - MOST_IDLE * told : 0, Math.max(0, beyondMl) * share);
       const logged = ml - beyond;
       const scale = told > 1e-12 ? logged / told : 0;
       for (const { at, piece, part } of this.pieces(stretch)) {
@@ -489,6 +493,9 @@ function plainlyMore(model: PrinterModel): ReadonlySet<string> {
   }
   return found;
 }
+
+/** Standing, cleaning and changing take at most so many times what was foretold of them. */
+const MOST_IDLE = 3;
 
 const EXTRA: Record<Because, Cause | null> = {
   notLogged: 'notLogged',

@@ -1,6 +1,7 @@
 import { portProblems, type PortProblem } from '../bench';
 import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
 import {
+  all,
   composition,
   find,
   inkOfBottle,
@@ -103,6 +104,8 @@ export interface Advice {
   /** What the chip's strategy allows next. */
   readonly options: readonly ChipOption[];
   readonly strategy: ChipStrategy | null;
+  /** False where the workbook has none: then nobody is told to weigh. */
+  readonly hasScale?: boolean;
 }
 
 export interface SlotView {
@@ -195,6 +198,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
     emptyAt: empty,
     options,
     strategy,
+    hasScale: all(book.context, 'scale').length > 0,
   });
   if (ink) why.push({ code: 'holds', ml: ink.value, u: ink.u, reserveMl });
   if (empty) why.push({ code: 'emptyAt', of: empty });

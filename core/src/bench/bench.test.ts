@@ -857,7 +857,7 @@ describe('head and tank are two bodies', () => {
       const g = weights[step.id];
       const answer =
         step.kind === 'weigh' && g !== undefined
-          ? massAnswer(run, step, { value: g, u: 0.0153 }, at)
+          ? massAnswer(run, env, step, { value: g, u: 0.0153 }, at)
           : plannedAnswer(run, env, step, at);
       const outcome = factsOfStep(run, env, step, answer, at);
       facts.push(...outcome.facts);

@@ -5,6 +5,7 @@ import { forkOf } from './forkOf';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
+import { MARKS_U } from './syringeU';
 import { hasPoorTare, type RunEnv } from './runEnv';
 
 /**
@@ -26,5 +27,6 @@ export function fillRoomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan): numb
     : hasPoorTare(env.body)
       ? Math.max(plan.addMl.u, forkOf(run, env).contents.u)
       : 0;
-  return Math.min(wished, Math.max(0, add + above - ONE_SIDED * u));
+  // A hand pours as well as the marks can be read; what is short of the target then goes in by drops.
+  return Math.min(wished, Math.max(0, add + above - ONE_SIDED * Math.hypot(u, MARKS_U * add)));
 }

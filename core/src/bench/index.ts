@@ -26,6 +26,7 @@ export type {
 } from './step';
 export { afterMasses, massBefore, massOf } from './answers';
 export { massAnswer } from './massAnswer';
+export { panOf, type Pan, type PanPart } from './panOf';
 export { expectedG } from './expectedG';
 export { partPlans } from './partPlans';
 export { dosesOf, remainingOf, type Dose } from './dosesOf';

@@ -5,6 +5,7 @@ import { beginRun, type RunChoice } from './beginRun';
 import { CHECKS } from './checks';
 import { expectedG } from './expectedG';
 import { massAnswer } from './massAnswer';
+import { panOf } from './panOf';
 import type { Answer, CartridgeRun } from './run';
 import { runEnv, type RunEnv } from './runEnv';
 import type { Step, StepId } from './step';
@@ -63,7 +64,13 @@ function after(run: CartridgeRun, env: RunEnv, step: Step, code: string): StepId
 export function plannedAnswer(run: CartridgeRun, env: RunEnv, step: Step, at: string): Answer {
   switch (step.kind) {
     case 'weigh':
-      return massAnswer(run, step, { value: expectedG(run, env, step), u: 0.02 }, at);
+      return massAnswer(
+        run,
+        env,
+        step,
+        { value: expectedG(run, env, step) + panOf(run, env).massG.value, u: 0.02 },
+        at,
+      );
     case 'load':
       return { kind: 'load', ml: step.ml.value, massG: null };
     case 'draw':

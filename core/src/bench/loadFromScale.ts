@@ -2,6 +2,7 @@ import type { Uncertain } from '../quantity';
 import { massStart } from './answers';
 import { loadedIn } from './dosesOf';
 import { forkOf } from './forkOf';
+import { panOf } from './panOf';
 import { partPlans } from './partPlans';
 import { chamberDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
@@ -31,5 +32,5 @@ export function loadFromScale(
   const before = own
     ? own.startG.value + loadedIn(run, part === 'head' ? 0 : 1).ml * rho
     : forkOf(run, env).massG.value;
-  return Math.max(0, (massG.value - before) / rho);
+  return Math.max(0, (massG.value - panOf(run, env).massG.value - before) / rho);
 }

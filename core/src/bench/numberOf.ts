@@ -11,7 +11,7 @@ export interface StepNumber {
 export function numberOf(step: Step): StepNumber | null {
   switch (step.kind) {
     case 'weigh':
-      return step.targetG === null ? null : { value: step.targetG, unit: 'g' };
+      return step.targetG === null ? null : { value: step.targetG + (step.panG ?? 0), unit: 'g' };
     case 'load':
       return step.count === null
         ? { value: step.ml.value, u: step.ml.u, unit: 'ml' }

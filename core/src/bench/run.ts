@@ -10,6 +10,9 @@ export type Answer = { readonly at?: string } & (
       readonly at: string;
       /** Where head and tank were weighed each by itself: the head, which is part of `massG`. */
       readonly headG?: Uncertain;
+      /** What lay on the scale with it, and is taken off `massG`. */
+      readonly withParts?: readonly string[];
+      readonly partsG?: Uncertain;
     }
   | { readonly kind: 'volume'; readonly ml: Uncertain; readonly fate: Fate }
   | { readonly kind: 'load'; readonly ml: number; readonly massG: Uncertain | null }

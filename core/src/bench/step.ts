@@ -59,7 +59,14 @@ export type AsideReason = 'mismatch' | 'wet' | 'really-out' | CheckCode;
 export type Doing =
   | { readonly code: PlainDoing }
   | { readonly code: 'shake'; readonly settles: boolean; readonly byNeedle: boolean; readonly liner: boolean }
-  | { readonly code: 'draw-up'; readonly ml: number; readonly bottle: string; readonly weighed: boolean }
+  | {
+      readonly code: 'draw-up';
+      readonly ml: number;
+      readonly bottle: string;
+      readonly weighed: boolean;
+      /** Air above the plunger that stays in, ml. */
+      readonly airMl: number;
+    }
   | { readonly code: 'in-syringe'; readonly ml: number; readonly keepBackMl: number }
   | {
       readonly code: 'take-out';
@@ -204,6 +211,8 @@ export interface WeighStep extends Common<'weigh'> {
   /** g, where there is a figure to come to, with the tolerance that counts as done. */
   readonly targetG: number | null;
   readonly toleranceG: number | null;
+  /** What lies on the scale with it, g: shown with the target, and taken off what is read. */
+  readonly panG?: number;
 }
 export interface LoadStep extends Common<'load'> {
   readonly method: Method;

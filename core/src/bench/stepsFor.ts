@@ -3,6 +3,7 @@ import { ONE_SIDED } from '../quantity';
 import { UNKNOWN_SHARE } from '../workbook';
 import { isMixed } from './isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';
+import { panOf } from './panOf';
 import { planOf, startPlan } from './planOf';
 import { isSealed } from './primeMlOf';
 import type { CartridgeRun } from './run';
@@ -33,7 +34,10 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   const method = METHOD_DATA[run.method];
   const plan = planOf(run, env);
   const steps: Step[] = [];
-  const add: Lay = (step) => void steps.push({ cautions: [], ...step });
+  const pan = panOf(run, env).massG.value;
+  // The figure at the scale is of all that lies on it now.
+  const add: Lay = (step) =>
+    void steps.push({ cautions: [], ...step, ...(step.kind === 'weigh' && pan > 0 ? { panG: pan } : {}) });
   const here = { sponge: data.sponge, free: !data.sponge, chambers: type.chambers > 1 };
   const act = ({ code, only, ...rest }: Action): void => {
     if (only === undefined || here[only]) add({ id: code, kind: 'do', doing: { code }, ...rest });
@@ -47,7 +51,13 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   openSteps(run, env, add);
   drawOutSteps(run, env, add);
   // On its back with its vent taped already.
-  method.before.filter(({ code }) => code !== 'vent-shut' || !type.liesOnBack).forEach(act);
+  // The transport plug came out at its first fill, and stays out.
+  const isFirst = run.occasion === 'first' || run.occasion === 'original';
+  method.before
+    .filter(
+      ({ code }) => (code !== 'vent-shut' || !type.liesOnBack) && (code !== 'transport-plug' || isFirst),
+    )
+    .forEach(act);
   const goesOn =
     (run.method !== 'outletSyringe' && run.method !== 'bagAdapter') || checkSteps('clip-seal', run, env, add);
   if (!goesOn) return finish(steps, run, env, add, false);

@@ -1,7 +1,7 @@
 import type { RunEnv } from './runEnv';
 
 /** Relative standard uncertainty of a syringe's marks. */
-const MARKS_U = 0.02;
+export const MARKS_U = 0.02;
 /** One u of an amount that no syringe was chosen for, ml. */
 const UNREAD_U = 0.3;
 

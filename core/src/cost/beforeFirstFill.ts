@@ -67,8 +67,10 @@ export function beforeFirstFill(input: FirstFillInput): FirstFillEstimate {
       })),
     );
     const perMl = input.bottleMinor / input.bottleMl;
-    const refill = input.channels * useMl * (1 + lostShare) * perMl;
-    const originalMl = useMl + (single?.changes ?? 0) * primeMl;
+    // A refilled cartridge that is taken out and put in primes every channel just as a new original does.
+    const drawnMl = useMl + (single?.changes ?? 0) * primeMl;
+    const refill = input.channels * drawnMl * (1 + lostShare) * perMl;
+    const originalMl = drawnMl;
     const original = (input.channels * originalMl * input.originalMinor) / input.usableMl;
     return { refill, original, kit: input.kitMinor / input.kitLifeMonths };
   };

@@ -8,9 +8,7 @@ const ml = (value: number): string => `${value.toFixed(1)} ml`;
 const percent = (fraction: number): string => `${Math.round(fraction * 100)}\u00a0%`;
 
 /** What to do, in a few words. */
-export function adviceTitle(
-  advice: Pick<Advice, 'code' | 'safeSheets' | 'strategy'> & { readonly hasScale?: boolean },
-): string {
+export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strategy' | 'hasScale'>): string {
   switch (advice.code) {
     case 'install':
       return 'Put a cartridge in';
@@ -25,7 +23,9 @@ export function adviceTitle(
     case 'rejected':
       return 'Not into a printer: look at it again';
     case 'explain':
-      return 'Say what happened, or weigh it';
+      return advice.hasScale === false
+        ? 'Say what happened, or look at its level'
+        : 'Say what happened, or weigh it';
     case 'topUpNow':
       return 'Top up before you print';
     case 'newChip':
@@ -47,7 +47,9 @@ export function adviceTitle(
     case 'replaceChip':
       return 'Fill it and put a new chip on';
     case 'printerStopped':
-      return 'The printer has stopped: top it up and weigh it';
+      return advice.hasScale === false
+        ? 'The printer has stopped: top it up'
+        : 'The printer has stopped: top it up and weigh it';
     case 'topUpAtReading':
       return 'Top it up now: its reading to act at has come';
     case 'switchOffAhead':
@@ -55,7 +57,7 @@ export function adviceTitle(
     case 'topUpSoon':
       return sheets('Top up soon', advice.safeSheets);
     case 'weighIn':
-      return 'Weigh in';
+      return advice.hasScale === false ? 'Look at its level, and say so' : 'Weigh in';
     case 'agitate':
       return sheets('Shake gently, then go on', advice.safeSheets);
     case 'byWeight':

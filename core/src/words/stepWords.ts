@@ -274,12 +274,12 @@ function doingWords(doing: Doing): StepWords {
     case 'draw-up':
       return say(
         'Ink into the syringe',
-        `A little air first, then ${doing.ml.toFixed(1)} ml of ${doing.bottle}: the scale on the barrel is easier to read over air. Close the bottle at once.${doing.weighed ? ' By the log’s estimate: once it is weighed, the amount is set right.' : ''}`,
+        `${doing.airMl > 0 ? `${doing.airMl.toFixed(1)} ml of air first` : 'A little air first'}, then ${doing.ml.toFixed(1)} ml of ${doing.bottle}: the scale on the barrel is easier to read over air. Close the bottle at once.${doing.weighed ? ' By the log’s estimate: once it is weighed, the amount is set right.' : ''}`,
       );
     case 'in-syringe':
       return say(
         'In the syringe now',
-        `${doing.ml.toFixed(1)} ml, of which ${doing.keepBackMl.toFixed(1)} ml stay in it so that no foam goes in. Add or press back what differs; the bottle stays closed otherwise.`,
+        `${doing.ml.toFixed(1)} ml of ink, and ${doing.keepBackMl.toFixed(1)} ml of air that stays in, so that no foam goes in. Add or press back what differs; the bottle stays closed otherwise.`,
       );
     case 'take-out':
       return say('Take it out now', pullOutWords(doing));

@@ -16,6 +16,8 @@ export const TOOL_NAMES: Record<Tool['tool'], string> = {
   gloves: 'gloves',
   towel: 'towel',
   floatSensor: 'float sensor',
+  swab: 'swab for the outlet',
+  tape: 'tape for the vent',
 };
 
 /** One line of the check before a run, in words. */

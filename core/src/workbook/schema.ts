@@ -320,6 +320,8 @@ const tool = z.strictObject({
     'gloves',
     'towel',
     'floatSensor',
+    'swab',
+    'tape',
   ]),
   fitsHeightMm: amount.nullable().default(null),
   /** What one squeeze, or one drop of a drop bottle, gives. */

@@ -16,6 +16,7 @@ import {
   type Fact,
   type FactDraft,
   type Fate,
+  type RunEnv,
   type RunEvent,
   type Step,
   type StepOf,
@@ -86,7 +87,7 @@ export function driveRun(
       truth.insideMl = Math.max(0, truth.insideMl - hands.spillMl);
       put({ type: 'spilt', ml: hands.spillMl });
     }
-    const answer = answerTo(step);
+    const answer = answerTo(step, env);
     // Exactly what the screen does.
     const { facts, events } = factsOfStep(run, env, step, answer, iso());
     write(facts);
@@ -103,11 +104,17 @@ export function driveRun(
     return step.part === 'head' ? head : whole - head;
   }
 
-  function answerTo(step: Step): Answer {
+  function answerTo(step: Step, env: RunEnv): Answer {
     switch (step.kind) {
       case 'weigh': {
         const g = onScaleG(step) + chance.normal(0, 0.015);
-        return massAnswer(run, step, { value: Math.round(g * 100) / 100, u: scaleUncertainty(scale) }, iso());
+        return massAnswer(
+          run,
+          env,
+          step,
+          { value: Math.round(g * 100) / 100, u: scaleUncertainty(scale) },
+          iso(),
+        );
       }
       case 'load': {
         const bottleId = run.bottleIds[step.chamber] ?? run.bottleIds[0]!;

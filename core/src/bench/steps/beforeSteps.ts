@@ -120,13 +120,20 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   const keepBack = env.syringe?.keepBackMl ?? 0;
   const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
   const dose = dosesOf(run, env)[0];
-  const first = dose && size > 0 ? Math.min(size, dose.ml) + keepBack : 0;
-  const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > keepBack;
+  // The air that is kept back takes its part of the barrel: no more ink is drawn up than the rest holds.
+  const first = dose && size > 0 ? Math.min(size, dose.ml) : 0;
+  const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > 0;
   if (drawnUp)
     add({
       id: 'draw-up',
       kind: 'do',
-      doing: { code: 'draw-up', ml: first, bottle: env.bottleNames[0] ?? '', weighed: run.byScale },
+      doing: {
+        code: 'draw-up',
+        ml: first,
+        bottle: env.bottleNames[0] ?? '',
+        weighed: run.byScale,
+        airMl: keepBack,
+      },
       cautions: ['needle'],
     });
   if (wasInPrinter(run))

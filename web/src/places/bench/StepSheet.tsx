@@ -5,6 +5,7 @@ import {
   COVERAGE,
   inkInRun,
   numberOf,
+  panOf,
   placeOfStep,
   stepWords,
   unmetPorts,
@@ -38,7 +39,9 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const words = stepWords(step);
   const number = numberOf(step);
   const decimals = number ? decimalsOf(number) : 0;
-  const scaleG = step.kind === 'load' || step.kind === 'draw' ? step.scaleG : null;
+  // With whatever lies on the scale beside it.
+  const shown = step.kind === 'load' || step.kind === 'draw' ? step.scaleG : null;
+  const scaleG = shown === null ? null : shown + panOf(run, env).massG.value;
   const { type, cartridge } = env.body;
   const place = placeOfStep(step, type.construction);
   const ink = inkInRun(run, env);

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { BenchRun, CartridgeRun, Part, RunEnv, Step } from '@hiraeth/core';
+import { panOf, type BenchRun, type CartridgeRun, type Part, type RunEnv, type Step } from '@hiraeth/core';
 import { rehearsedMass } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 
@@ -7,7 +7,7 @@ import { useScale } from '../../devices/useScale';
 export function useRehearsalScale(bench: BenchRun, run: CartridgeRun, env: RunEnv, step: Step): void {
   const { hub } = useScale();
   const { rehearsal } = bench;
-  const massG = rehearsedMass(run, env, partOf(step));
+  const massG = rehearsedMass(run, env, partOf(step)) + panOf(run, env).massG.value;
   useEffect(() => {
     if (rehearsal && hub.snapshot().source !== 'simulated') hub.simulate();
     if (rehearsal) hub.simulated.put(massG);

@@ -40,6 +40,7 @@ import { Swatch } from '../../parts/Swatch';
 import { Strip, StripKey } from '../../parts/Strip';
 import { Evidence } from './Evidence';
 import { LifeChart } from './LifeChart';
+import { Looked } from './Looked';
 import { MixtureList } from './MixtureList';
 import { ShadeList } from './ShadeList';
 
@@ -283,6 +284,7 @@ function Actions({ view }: { readonly view: CartridgeView }) {
         </div>
       )}
       <Evidence view={view} />
+      <Looked view={view} />
     </>
   );
 }

@@ -1,6 +1,16 @@
 import { useState } from 'react';
 import TextField from '@mui/material/TextField';
-import { beforeFirstFill, changePrior, explain, parseMoney, settingsOf, type Printer } from '@hiraeth/core';
+import {
+  all,
+  beforeFirstFill,
+  changePrior,
+  explain,
+  minorPerMajor,
+  parseMoney,
+  settingsOf,
+  type Book,
+  type Printer,
+} from '@hiraeth/core';
 import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
 import { FEEDS, Pick, readTyped, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
@@ -11,21 +21,35 @@ const ANSWERS = {
   no: 'No: at this rate originals are cheaper',
 } as const;
 
+/** What the workbook knows of the first printer: its channels, what an original and a bottle cost. */
+function knownPrices(book: Book, perMajor: number) {
+  const [printer] = all(book.context, 'printer');
+  const original = printer?.slots.map((slot) => slot.original).find((one) => one !== null);
+  const bottle = all(book.context, 'bottle').find(({ priceMinor }) => priceMinor !== null);
+  const major = (minor: number | null | undefined): string =>
+    minor === null || minor === undefined ? '' : String(minor / perMajor);
+  return {
+    feed: printer?.feed ?? ('stationary' as const),
+    text: {
+      channels: String(printer?.slots.length ?? 9),
+      original: major(original?.priceMinor),
+      usable: original ? String(original.usableMl) : '',
+      bottle: major(bottle?.priceMinor),
+      bottleMl: bottle ? String(bottle.volumeMl) : '',
+    },
+  };
+}
+
 /** Is it worth beginning? From prices alone, before anything is bought. */
 export function WorthIt() {
   const money = useMoney();
   const unit = usePriceUnit();
-  const { currency, kitLifeMonths } = settingsOf(useLedger().context);
-  const [text, setText] = useState({
-    channels: '9',
-    original: '',
-    usable: '',
-    bottle: '',
-    bottleMl: '',
-    kit: '',
-    prints: '20',
-  });
-  const [feed, setFeed] = useState<Printer['feed']>('stationary');
+  const ledger = useLedger();
+  const { currency, kitLifeMonths } = settingsOf(ledger.context);
+  // What setting up has told already is not asked again.
+  const [told] = useState(() => knownPrices(ledger, minorPerMajor(currency)));
+  const [text, setText] = useState({ kit: '', prints: '20', ...told.text });
+  const [feed, setFeed] = useState<Printer['feed']>(told.feed);
   const [size, setSize] = useState(() => chooseSize());
   const amount = (name: 'original' | 'bottle' | 'kit') =>
     text[name].trim() === '' ? null : parseMoney(text[name], currency);

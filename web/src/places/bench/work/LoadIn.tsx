@@ -5,6 +5,7 @@ import {
   dosesOf,
   formatUncertain,
   loadFromScale,
+  panOf,
   planOf,
   stepWords,
   type MassReading,
@@ -32,7 +33,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
       void actions.next(step, {
         kind: 'load',
         ml: loadFromScale(run, env, massG, step) ?? planned,
-        massG,
+        massG: { ...massG, value: massG.value - panOf(run, env).massG.value },
       }),
     [actions, step, planned, run, env],
   );
@@ -45,7 +46,10 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
   return (
     <div className="stack">
       {step.scaleG !== null && (
-        <ToGo targetG={step.scaleG} density={chamberDensity(env, step.chamber).value} />
+        <ToGo
+          targetG={step.scaleG + panOf(run, env).massG.value}
+          density={chamberDensity(env, step.chamber).value}
+        />
       )}
       <div className="row">
         {step.waitSeconds !== undefined && <Countdown seconds={step.waitSeconds} />}

@@ -4,6 +4,7 @@ import {
   formatUncertain,
   massAnswer,
   massBefore,
+  panOf,
   partPlans,
   planOf,
   stepWords,
@@ -11,6 +12,7 @@ import {
 } from '@hiraeth/core';
 import { useServices } from '../../../state/services';
 import { useScaleTarget } from '../../../devices/useScale';
+import { PanMasses } from './PanMasses';
 import type { StepProps } from './props';
 
 /** A weight, taken at the rail. */
@@ -18,7 +20,7 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   const { clock: time } = useServices();
   const take = useCallback(
     ({ massG }: MassReading) =>
-      void actions.next(step, massAnswer(run, step, massG, new Date(time.now()).toISOString())),
+      void actions.next(step, massAnswer(run, env, step, massG, new Date(time.now()).toISOString())),
     // A new step has a new component, so its actions are the current ones.
     [actions, run, step, time],
   );
@@ -34,6 +36,7 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   useScaleTarget(target);
   const plan = planOf(run, env);
   const own = partPlans(run, env)?.find(({ part }) => part === step.part);
+  const withPan = (g: number): number => g + panOf(run, env).massG.value;
   return (
     <div className="stack">
       <p>
@@ -42,18 +45,20 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
       {step.purpose === 'before' && !step.again && env.inkNow && (
         <p className="soft">
           By the log it holds {formatUncertain(env.inkNow, 'ml')}: the scale should show about{' '}
-          {expectedG(run, env, step).toFixed(1)} g{step.part && `, with the ${step.part} alone on it`}.
+          {(expectedG(run, env, step) + panOf(run, env).massG.value).toFixed(1)} g
+          {step.part && `, with the ${step.part} alone on it`}.
         </p>
       )}
       {step.purpose === 'after' && (
         <p className="soft">
-          It was {(own?.startG ?? massBefore(run))?.value.toFixed(2)} g; never above{' '}
-          {(own?.body.maxG ?? env.body.maxG).toFixed(1)} g.
+          It was {withPan((own?.startG ?? massBefore(run))?.value ?? 0).toFixed(2)} g; never above{' '}
+          {withPan(own?.body.maxG ?? env.body.maxG).toFixed(1)} g.
         </p>
       )}
       {step.purpose === 'after' && plan.warnings.some((w) => w.code === 'sectionLimits') && (
         <p className="soft">This method reaches only a part of the body: the target is for that part.</p>
       )}
+      <PanMasses run={run} env={env} />
     </div>
   );
 }

@@ -1,0 +1,164 @@
+import { expect, test } from '@jest/globals';
+import { cartridgeView } from '../advice';
+import { Ledger } from '../ledger';
+import { bodyRoom, define, weigh } from '../testing/bench';
+import {
+  makeStamp,
+  type Cartridge,
+  type CartridgeType,
+  type Construction,
+  type FactDraft,
+} from '../workbook';
+import {
+  advance,
+  beginRun,
+  CONSTRUCTION_DATA,
+  currentStep,
+  factsOfStep,
+  forkOf,
+  plannedAnswer,
+  runEnv,
+  stepsFor,
+  suggestChoice,
+  type CartridgeRun,
+  type RunChoice,
+  type Step,
+} from './index';
+
+const AT = '2026-03-02T09:00:00.000Z';
+
+/** Answers that change nothing, each with its reason. Whatever else is asked has an effect, or this test fails. */
+const NEUTRAL: Readonly<Record<string, string>> = {
+  'match same': 'where the log knows that they differ it asks whatever the eye said',
+  'match differs': 'the same: it is asked whether it is meant so',
+  'prime-decide printer': 'the printer’s own cleaning is offered at the door, by its school',
+  'prime-decide skip': 'nothing is drawn: the dose is without a prime, as it was planned by the school',
+  'head-clean no': 'no cleaning is made',
+  'self-reset no': 'its count goes on falling as it did',
+  'new-chip no': 'the old chip stays',
+  'reset leftAlone': 'the gauge keeps counting down',
+  'recognised recognised': 'what was expected',
+  'really-out prints': 'it is put aside: nothing was opened',
+};
+
+interface Room {
+  readonly construction: Construction;
+  readonly chambers?: number;
+  readonly type?: Partial<CartridgeType>;
+  readonly cartridge?: Partial<Cartridge>;
+  readonly more?: FactDraft[];
+  readonly choose?: Partial<RunChoice>;
+}
+const chip = (strategy: 'newEachTime' | 'selfResetting') => ({
+  chip: { strategy, volumeMl: 20, original: false } as const,
+});
+const HERE: FactDraft = {
+  kind: 'installed',
+  printerId: 'printer',
+  into: [{ slotId: 'cyan', cartridgeId: 'it' }],
+};
+const ROOMS: readonly Room[] = [
+  { construction: 'compartmentTank', more: [weigh('it', 60), HERE] },
+  { construction: 'spongeReservoir', more: [weigh('it', 20), HERE], cartridge: chip('newEachTime') },
+  { construction: 'spongeReservoir', more: [weigh('it', 20)], choose: { method: 'outletSyringe' } },
+  { construction: 'integratedHead', chambers: 3, more: [weigh('it', 29), HERE] },
+  { construction: 'integratedHead', cartridge: { initial: 'partUsed' }, choose: { byScale: false } },
+  { construction: 'twoPart', cartridge: { initial: 'original' }, more: [HERE], choose: { byScale: false } },
+  { construction: 'bag', more: [weigh('it', 120)], cartridge: chip('selfResetting') },
+  {
+    construction: 'compartmentTank',
+    cartridge: { initial: 'empty', emptyG: null },
+    choose: { occasion: 'first' },
+  },
+  {
+    construction: 'compartmentTank',
+    more: [{ kind: 'flushed', cartridgeId: 'it', chamber: 0, addedMl: 8, drawnMl: 2 }],
+    choose: { bottleIds: ['bottle-magenta'] },
+  },
+];
+
+/** What stands in the world after an answer: the way on, the facts, the belief, the ports. */
+function worldAfter(ledger: Ledger, run: CartridgeRun, step: Step, choice: string): string {
+  const env = runEnv(ledger, run, AT)!;
+  const { facts, events } = factsOfStep(run, env, step, { kind: 'choice', choice }, AT);
+  const then = events.reduce(advance, run);
+  const book = Ledger.from([...ledger.facts, ...makeStamp({ now: () => Date.parse(AT) }, () => 0.6)(facts)]);
+  const after = runEnv(book, then, AT)!;
+  const fork = forkOf(then, after);
+  const view = cartridgeView(fork.book, 'it', AT)!;
+  return JSON.stringify({
+    way: stepsFor(then, after).map((one) => [
+      one.id,
+      one.kind === 'load' ? one.ml.value.toFixed(3) : one.kind === 'draw' ? one.chamber : '',
+    ]),
+    facts: facts.map(({ at: _at, ...fact }) => fact),
+    fork: fork.facts.map(({ at: _at, ...fact }) => fact),
+    ink: [fork.contents.value.toFixed(4), view.wetMl, view.state.rejected, view.state.chip.machine.phase],
+    ports: then.ports,
+    ended: then.done.length < run.done.length,
+  });
+}
+
+test('every answer to every question has an effect, or is named as neutral with its reason', () => {
+  const silent = new Map<string, Set<string>>();
+  const asked = new Set<string>();
+  for (const room of ROOMS) {
+    const { construction, chambers = 1, more = [], choose = {}, type, cartridge } = room;
+    const ledger = Ledger.from(
+      bodyRoom(construction, chambers, {
+        more: [
+          define({
+            entity: 'tool',
+            id: 'clip',
+            name: 'Clip',
+            tool: 'clip',
+            fitsHeightMm: null,
+            squeezeMl: null,
+            count: 1,
+          }),
+          ...more,
+        ],
+        ...(type ? { type } : {}),
+        ...(cartridge ? { cartridge } : {}),
+      }),
+    );
+    const method = choose.method ?? CONSTRUCTION_DATA[construction].methods[0]!;
+    const chosen = suggestChoice(ledger, 'it', AT, { method, ...choose })!;
+    let run = beginRun(ledger, chosen, 'run', AT);
+    for (let i = 0; i < 90; i++) {
+      const env = runEnv(ledger, run, AT)!;
+      const steps = stepsFor(run, env);
+      if (steps.every((step) => run.done.includes(step.id))) break;
+      const step = currentStep(run, steps);
+      const codes = step.kind === 'check' ? step.answers : step.kind === 'decide' ? step.options : [];
+      const worlds = codes.map((code) => worldAfter(ledger, run, step, code));
+      codes.forEach((code, k) => {
+        const name = `${step.kind === 'check' ? step.check : step.id} ${code}`;
+        asked.add(name);
+        // The answer that goes on as planned is what the others are held against.
+        const same = worlds.some((world, other) => other !== k && world === worlds[k]);
+        if (same) silent.set(name, (silent.get(name) ?? new Set()).add(construction));
+      });
+      const go =
+        step.id === 'where'
+          ? ({ kind: 'choice', choice: 'install' } as const)
+          : step.id === 'wet'
+            ? ({ kind: 'choice', choice: 'fill-wet' } as const)
+            : step.id === 'mismatch'
+              ? ({ kind: 'choice', choice: 'on-purpose' } as const)
+              : plannedAnswer(run, env, step, AT);
+      run = factsOfStep(run, env, step, go, AT).events.reduce(advance, run);
+    }
+  }
+  const without = [...silent.keys()].filter((name) => NEUTRAL[name] === undefined);
+  expect(without).toEqual([]);
+  // The table speaks of questions that are really put.
+  for (const question of [
+    'contents draw',
+    'own-empty part',
+    'really-out out',
+    'drip tooFull',
+    'wet dry-first',
+  ])
+    expect(asked).toContain(question);
+});

@@ -1,0 +1,48 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { LOOK_WORDS, LOOKS, type CartridgeView, type Look } from '@hiraeth/core';
+import { useRecord } from '../../state/hooks';
+import { Pick } from '../../parts/fields';
+
+const FAULTS = LOOKS.filter((look) => look !== 'sound').map((value) => ({ value, label: LOOK_WORDS[value] }));
+
+/** What a look found wrong with it, and the later look that lets it in again. */
+export function Looked({ view }: { readonly view: CartridgeView }) {
+  const record = useRecord();
+  const [open, setOpen] = useState(false);
+  const [found, setFound] = useState<Look | ''>('');
+  const { id, label } = view.body.cartridge;
+  const { rejected } = view.state;
+  const save = (look: Look): void =>
+    void record(
+      [{ kind: 'looked', cartridgeId: id, found: look }],
+      look === 'sound' ? `Saved: ${label} is sound.` : `Saved: ${label}: ${LOOK_WORDS[look]}`,
+    ).then((saved) => {
+      if (!saved) return;
+      setOpen(false);
+      setFound('');
+    });
+  if (rejected)
+    return (
+      <div className="stack" role="region" aria-label="What a look found">
+        <p className="bad">
+          {LOOK_WORDS[rejected.found]} It is not to go into a printer until a later look is good.
+        </p>
+        <div>
+          <Button variant="outlined" onClick={() => save('sound')}>
+            Looked at again: it is sound
+          </Button>
+        </div>
+      </div>
+    );
+  if (!open) return <Button onClick={() => setOpen(true)}>Something is wrong with it …</Button>;
+  return (
+    <div className="row">
+      <Pick<Look> label="What a look found" value={found} options={FAULTS} onPick={setFound} />
+      <Button variant="outlined" disabled={found === ''} onClick={() => found !== '' && save(found)}>
+        Keep it out
+      </Button>
+      <Button onClick={() => setOpen(false)}>Nothing</Button>
+    </div>
+  );
+}
