@@ -143,7 +143,11 @@ export async function walkTo(page: Page, title: RegExp, masses: Record<string, s
       await weigh(page, mass);
       // A weight that the log did not foretell is asked about.
       const asked = page.getByRole('dialog', { name: 'What happened?' });
-      if (await asked.isVisible().catch(() => false)) await sayWhy(page, /not logged/);
+      if (await asked.isVisible().catch(() => false)) {
+        // New and dry: what it weighs is its own empty mass.
+        const own = await asked.getByLabel(/own empty mass/).isVisible();
+        await sayWhy(page, own ? /own empty mass/ : /not logged/);
+      }
     }
     // What the step asks for: a fill that comes out as planned.
     else if (/^Weigh it (full|again)/.test(heading)) {

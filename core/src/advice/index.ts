@@ -1,3 +1,4 @@
+export { changeDraw } from './changeDraw';
 export { cartridgeView, type CartridgeView } from './cartridgeView';
 export { cartridgeViews } from './cartridgeViews';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';

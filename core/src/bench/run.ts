@@ -66,6 +66,14 @@ export interface CartridgeRun {
 export interface BenchRun {
   readonly id: string;
   readonly rehearsal: boolean;
+  /** The printer stays open until all of the queue are in: they go in together, and it primes once. */
+  readonly oneDoor?: boolean;
+  /** Those that stand in it already and wait for its door. */
+  readonly waiting?: readonly {
+    readonly printerId: string;
+    readonly slotId: string;
+    readonly cartridgeId: string;
+  }[];
   /** Quick: only what is measured or decided stops the run. */
   readonly gear?: 'guided' | 'quick';
   readonly queue: readonly CartridgeRun[];

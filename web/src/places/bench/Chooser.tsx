@@ -9,6 +9,7 @@ import {
   beginProblemWords,
   beginRun,
   bottleRemaining,
+  changeDraw,
   cartridgeViews,
   CONSTRUCTION_DATA,
   dosedParts,
@@ -68,6 +69,7 @@ export function Chooser() {
   const [scaleChoice, setByScale] = useState<boolean | null>(null);
   const [rehearsal, setRehearsal] = useState(params.get('rehearse') === '1');
   const [quick, setQuick] = useState(false);
+  const [oneDoor, setOneDoor] = useState(false);
   const [squeeze, setSqueeze] = useState('');
   const [doses, setDoses] = useState<Record<string, string>>({});
   // What was asked when the person said yes: another question asks anew.
@@ -151,6 +153,7 @@ export function Chooser() {
       : ['One of the amounts cannot be read: write it as 1.5 ml.']),
     ...(pen ? [] : ['This workbook is being written in another tab.']),
   ];
+  const draws = seatedTogether(ledger, picked);
   const start = (): void => {
     const startedAt = new Date(clock.now()).toISOString();
     const queue = picked.map((id, i) => {
@@ -172,6 +175,7 @@ export function Chooser() {
           id: queue[0]!.id,
           rehearsal,
           gear: quick ? 'quick' : 'guided',
+          ...(oneDoor && draws ? { oneDoor } : {}),
           queue,
           at: 0,
           startedAt,
@@ -222,6 +226,27 @@ export function Chooser() {
           <p>
             No bottle in the workbook: <Link to="/inks">buy and open one in Inks</Link>.
           </p>
+        )}
+        {draws && (
+          <div>
+            <p>
+              {draws.count} changes one by one draw about {(draws.count * draws.each.value).toFixed(0)} ml to
+              prime; all at one open door about {draws.each.value.toFixed(0)} ml.
+            </p>
+            {!going && (
+              <FormControlLabel
+                control={
+                  <Checkbox checked={oneDoor} onChange={(event) => setOneDoor(event.target.checked)} />
+                }
+                label="This printer primes once for an open door: one at a time, then close it"
+              />
+            )}
+            {oneDoor && (
+              <p className="small warn">
+                It may stand open for {draws.minutes} minutes: for more, close it between parts of the queue.
+              </p>
+            )}
+          </div>
         )}
         <Questions
           lines={questions.map(
@@ -314,6 +339,18 @@ export function Chooser() {
       </aside>
     </div>
   );
+}
+
+/** Several that stand in one printer: what their changes draw. */
+function seatedTogether(ledger: Book, ids: readonly string[]) {
+  const seats = ids.flatMap((id) => ledger.state.cartridges.get(id)?.seat ?? []);
+  const [first] = seats;
+  const together = first ? seats.filter(({ printerId }) => printerId === first.printerId) : [];
+  const each = first && changeDraw(ledger, first.printerId);
+  const printer = find(ledger.context, 'printer', first?.printerId);
+  return together.length > 1 && each && printer
+    ? { count: together.length, each, minutes: printer.openMinutes }
+    : null;
 }
 
 /** Under these names the fill itself is confirmed, when it comes to the log. */

@@ -106,7 +106,12 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
   return (
     <>
       {bench.rehearsal && <p className="warn">Rehearsal: nothing of this is written to the workbook.</p>}
-      {outMinutes !== null && (
+      {bench.oneDoor && (bench.waiting?.length ?? 0) > 0 && (
+        <p className="soft" role="status">
+          {bench.waiting!.length} stand in the printer, its door open; it primes once when the last one is in.
+        </p>
+      )}
+      {outMinutes !== null && !step.id.endsWith('-stand') && (
         <p className={outMinutes > limit ? 'bad' : outMinutes > limit * 0.6 ? 'warn' : 'soft'} role="status">
           {env.body.cartridge.label} has been out for {span(run.outSince!, now)}.{' '}
           {outMinutes > limit

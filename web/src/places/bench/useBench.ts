@@ -86,19 +86,29 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
 
   const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
     if (!env) return;
-    const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
+    const outcome = factsOfStep(run, env, step, answer, now());
+    const { events } = outcome;
+    // It stands in its slot, the door still open: all of the queue go in with one routine.
+    const seats = outcome.facts.flatMap((fact) =>
+      bench.oneDoor && fact.kind === 'installed'
+        ? fact.into.map((seat) => ({ printerId: fact.printerId, ...seat }))
+        : [],
+    );
+    const facts = seats.length > 0 ? [] : outcome.facts;
+    const saved = seats.length > 0 ? null : outcome.saved;
     // What is written at once is asked about as it is written.
     const confirmed = facts.length > 0 ? [] : await sureOf(step, answer);
     if (confirmed === null) return;
-    await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) =>
-      withRun(
+    await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) => ({
+      ...withRun(
         apply(
           run,
           ...events.map((event): RunEvent => (event.type === 'next' ? { ...event, confirmed } : event)),
           ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` })),
         ),
       ),
-    );
+      ...(seats.length > 0 ? { waiting: [...(bench.waiting ?? []), ...seats] } : {}),
+    }));
   };
 
   const back: BenchActions['back'] = async () => {
@@ -163,13 +173,48 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     turnTo: (index) => void keep({ ...bench, at: index }),
     shift: (gear) => void keep({ ...bench, gear }),
     notSo,
-    finish: async () => void (await keep(without(apply(run, { type: 'ended', state: 'done' })))),
+    finish: async () => {
+      const then = without(apply(run, { type: 'ended', state: 'done' }));
+      // The last one: the door is closed, and the printer primes once for all that went in.
+      const seats = then === undefined && !bench.rehearsal ? (bench.waiting ?? []) : [];
+      const [first] = seats;
+      await save(
+        first
+          ? [
+              {
+                kind: 'installed',
+                printerId: first.printerId,
+                into: seats.map(({ slotId, cartridgeId }) => ({ slotId, cartridgeId })),
+              },
+            ]
+          : [],
+        first ? `Saved: ${seats.length} cartridges in, one priming routine.` : undefined,
+        () => then,
+      );
+    },
     abandon: async () => {
       const recorded = run.done.includes('summary');
       const fresh = env && runEnv(services.ledger, run, now());
       const done = fresh && !recorded ? runFacts(run, fresh, now()) : [];
-      await save(done, done.length > 0 ? 'Left off. What was really done is in the log.' : undefined, () =>
-        without(apply(run, { type: 'ended', state: 'abandoned' })),
+      const then = without(apply(run, { type: 'ended', state: 'abandoned' }));
+      const seats = then === undefined && !bench.rehearsal ? (bench.waiting ?? []) : [];
+      const [first] = seats;
+      const all: FactDraft[] = [
+        ...done,
+        ...(first
+          ? [
+              {
+                kind: 'installed' as const,
+                printerId: first.printerId,
+                into: seats.map(({ slotId, cartridgeId }) => ({ slotId, cartridgeId })),
+              },
+            ]
+          : []),
+      ];
+      await save(
+        all,
+        all.length > 0 ? 'Left off. What was really done is in the log.' : undefined,
+        () => then,
       );
     },
   };

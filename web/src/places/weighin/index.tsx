@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   agoWords,
@@ -27,12 +27,15 @@ import {
   type CartridgeView,
   type Fact,
   type FactDraft,
+  type LogSnapshot,
   type MassReading,
   type Printer,
   type Slot,
   type Uncertain,
 } from '@hiraeth/core';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { keepNote } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
@@ -58,6 +61,24 @@ interface Taken {
   readonly tone: '' | 'warn';
 }
 
+const WEIGH_IN_NOTE = 'weigh-in';
+/** A sitting: what was weighed longer ago belongs to another one. */
+const SITTING_MS = 2 * 3_600_000;
+interface KeptWeighIn {
+  readonly at: string;
+  readonly taken: readonly (readonly [string, Taken])[];
+}
+
+/** What was weighed in this sitting, as far as it still stands in the log. */
+function takenBefore(
+  kept: KeptWeighIn | undefined,
+  ledger: LogSnapshot,
+  now: string,
+): ReadonlyMap<string, Taken> {
+  if (!kept || Date.parse(now) - Date.parse(kept.at) > SITTING_MS) return new Map();
+  return new Map(kept.taken.filter(([, { factId }]) => !ledger.isVoided(factId)));
+}
+
 /** The whole set in slot order: a number and Enter for each, the gauge beside it. */
 export default function WeighIn() {
   const ledger = useLedger();
@@ -65,7 +86,16 @@ export default function WeighIn() {
   const record = useRecord();
   const printer = usePrinter();
   const enterGauge = useGaugeEntry(printer?.id ?? '');
-  const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(new Map());
+  const dispatch = useAppDispatch();
+  const kept = useAppSelector((state) => state.workbook.notes[WEIGH_IN_NOTE]) as KeptWeighIn | undefined;
+  const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(() => takenBefore(kept, ledger, now));
+  // What was weighed survives leaving the page: a set is weighed in one sitting, not always on one sheet.
+  useEffect(() => {
+    if (taken.size > 0)
+      void dispatch(keepNote(WEIGH_IN_NOTE, { at: now, taken: [...taken] } satisfies KeptWeighIn));
+    // Kept as it was when something was weighed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [taken, dispatch]);
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [back, setBack] = useState(false);
   const form = useRef<HTMLDivElement>(null);
@@ -75,6 +105,9 @@ export default function WeighIn() {
   const done = rows.filter((row) => taken.has(row.id)).length;
   const seated = rows.filter((row) => row.slot !== null);
 
+  useEffect(() => {
+    form.current?.querySelector<HTMLInputElement>('input[data-mass]:not(:disabled)')?.focus();
+  }, []);
   const focusNext = (id: string): void => {
     const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
     const at = fields.findIndex((field) => field.dataset.mass === id);

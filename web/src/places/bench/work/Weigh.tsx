@@ -22,7 +22,7 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
     ({ massG }: MassReading) =>
       void actions.next(step, massAnswer(run, env, step, massG, new Date(time.now()).toISOString())),
     // A new step has a new component, so its actions are the current ones.
-    [actions, run, step, time],
+    [actions, run, env, step, time],
   );
   const { title } = stepWords(step);
   const target = useMemo(

@@ -1,0 +1,229 @@
+import { expect, test, type Page } from '@playwright/test';
+import { parseWorkbook, typePreset } from '@hiraeth/core';
+import { bodyRoom, install, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { exportWorkbook, next, openOwn, openWith, saved, step, walkTo } from './helpers';
+
+/** Keys as a scale sends them: one after the other, faster than anybody types. */
+const burst = async (page: Page, digits: string): Promise<void> => {
+  await page.keyboard.type(digits);
+  await page.keyboard.press('Enter');
+};
+const inHand = (page: Page): Promise<string> =>
+  page.evaluate(() => document.activeElement?.tagName ?? 'none');
+async function countFacts(page: Page): Promise<number> {
+  const book = parseWorkbook((await exportWorkbook(page)).text);
+  return book.ok ? book.value.facts.length : -1;
+}
+
+test('a scale that types never presses a button, and never chooses in a list: its weight stands at the foot', async ({
+  page,
+}) => {
+  await openWith(page, bodyRoom('compartmentTank', 1, { more: [weighed('it', 60)] }));
+  await page.goto('/bench?cartridge=it');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(step(page)).toHaveText('Is everything here?');
+  // The button that goes on has the focus, as after a press.
+  await next(page).focus();
+  await burst(page, '63.42');
+  await expect(step(page)).toHaveText('Is everything here?');
+  await expect(page.locator('#rail-says')).toContainText('Choose the cartridge');
+  await walkTo(page, /Weigh it as it is/);
+  await page.getByRole('button', { name: 'Leave it off' }).focus();
+  await burst(page, '60.01');
+  // Where a weight is asked it is taken, whatever had the focus.
+  await expect(step(page)).not.toHaveText(/Weigh it as it is/);
+  await expect(page.locator('.notice')).toContainText('60.01 g');
+  await page.goto('/workbook');
+  const list = page.getByLabel('What to add');
+  await list.focus();
+  await page.keyboard.type('7');
+  await expect(list).toHaveValue('');
+});
+
+test('choosing is not writing: arrows and picks leave the log as it is until a button is pressed', async ({
+  page,
+}) => {
+  await openWith(page, script([...setUp, weighed('cyan', 80), install]));
+  const before = await countFacts(page);
+  await page.goto('/gauge');
+  await page.getByLabel('Note for cyan', { exact: true }).focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });
+  await page.goto('/workbook');
+  await page.getByLabel('What to add').selectOption({ label: 'a scale' });
+  expect(await countFacts(page)).toBe(before);
+  await page.getByLabel('What to add').selectOption({ label: 'a scale' });
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await saved(page, /Added/);
+  expect(await countFacts(page)).toBe(before + 1);
+});
+
+test('the keyboard’s focus is seen on every control, in both themes, and never falls out of the page', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  await openWith(page, script([...setUp, weighed('cyan', 80), install]));
+  for (const theme of ['Dim the page', 'Light page']) {
+    await page.getByRole('button', { name: theme }).click();
+    for (const path of ['/', '/bench', '/gauge', '/workbook', '/cost']) {
+      await page.goto(path);
+      await expect(step(page)).toBeVisible();
+      for (let i = 0; i < 26; i++) {
+        await page.keyboard.press('Tab');
+        const box = await page.evaluate(() => {
+          const on = document.activeElement;
+          if (!(on instanceof HTMLElement) || on === document.body) return null;
+          on.scrollIntoView({ block: 'nearest' });
+          const { x, y, width, height } = on.getBoundingClientRect();
+          return { x, y, width, height, name: on.outerHTML.slice(0, 120) };
+        });
+        if (!box || box.width < 2) continue;
+        const clip = {
+          x: Math.max(0, box.x - 8),
+          y: Math.max(0, box.y - 8),
+          width: Math.min(400, box.width + 16),
+          height: Math.min(120, box.height + 16),
+        };
+        // Never under the foot of the page.
+        const foot = await page.locator('.foot').boundingBox();
+        const inFoot = await page.evaluate(() => document.activeElement?.closest('.foot') !== null);
+        if (!inFoot)
+          expect([path, box.name, box.y + Math.min(box.height, 20) <= foot!.y + 1]).toEqual([
+            path,
+            box.name,
+            true,
+          ]);
+        const seen = await page.screenshot({ clip });
+        await page.evaluate(() => {
+          document.documentElement.dataset.unfocused = '1';
+          const style = document.createElement('style');
+          style.id = 'no-focus';
+          style.textContent =
+            'html body *:focus-visible:focus-visible:focus-visible, html body .Mui-focusVisible.Mui-focusVisible.Mui-focusVisible { outline: none !important; } .MuiOutlinedInput-root.Mui-focused fieldset { border-color: transparent !important; }';
+          document.head.append(style);
+        });
+        const bare = await page.screenshot({ clip });
+        await page.evaluate(() => document.getElementById('no-focus')?.remove());
+        expect([path, box.name, seen.equals(bare)]).toEqual([path, box.name, false]);
+      }
+    }
+  }
+  // A form that was saved, a dialog that closed, a step that is done: the keyboard stays in the page.
+  await page.goto('/gauge');
+  await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });
+  await page.getByRole('button', { name: 'Save the note for cyan' }).press('Enter');
+  await saved(page);
+  expect(await inHand(page)).not.toBe('BODY');
+  await page.goto('/workbook');
+  await page.getByRole('button', { name: 'Add it' }).focus();
+  await page.goBack();
+  await expect(step(page)).toBeVisible();
+  await page.goto('/bench?cartridge=cyan');
+  await page.getByRole('button', { name: 'Begin', exact: true }).press('Enter');
+  await expect(step(page)).toHaveText('Is everything here?');
+  await page.keyboard.press('Enter');
+  await expect(step(page)).not.toHaveText('Is everything here?');
+  expect(await inHand(page)).not.toBe('BODY');
+});
+
+test('a kit without a price is refused; one whose price nobody knows leaves the cost standing', async ({
+  page,
+}) => {
+  await openWith(page, script([...setUp, weighed('cyan', 80), install]));
+  await page.goto('/cost');
+  await page
+    .getByRole('button', { name: /^Enter (a kit|what)/ })
+    .first()
+    .click();
+  const form = page.getByRole('form', { name: 'Enter a purchase' });
+  await form.getByRole('button', { name: /^(Record|Save)/ }).click();
+  await expect(form).toContainText('say below that nobody knows');
+  await form.getByLabel(/^Nobody knows what it cost/).check();
+  await form.getByRole('button', { name: /^(Record|Save)/ }).click();
+  await saved(page);
+});
+
+test('a new, dry cartridge of one’s own: weighed once, one press makes it its empty mass, and it is filled by it', async ({
+  page,
+}) => {
+  const { construction } = { construction: 'compartmentTank' as const };
+  await openWith(
+    page,
+    bodyRoom(construction, 1, { cartridge: { initial: 'empty', emptyG: null }, type: { outletSeal: false } }),
+  );
+  await page.goto('/bench?cartridge=it');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  // Its kind would weigh more than twice that.
+  await walkTo(page, /Into the log/, { 'Weigh it as it is': '16.82' });
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await saved(page, /Saved: the fill/);
+  await page.goto('/cartridge/it');
+  await expect(page.getByText(/Empty\s16\.82/)).toBeVisible();
+  const { capacityMl } = typePreset(construction, 'standard');
+  await expect(page.getByText(new RegExp(`${capacityMl - 1}|${capacityMl}`)).first()).toBeVisible();
+});
+
+test('rejected by a look: out of the printer until a later look is good; a bench at rest holds nothing up', async ({
+  page,
+}) => {
+  await openWith(page, [
+    ...bodyRoom('compartmentTank', 1, { type: { outletSeal: false }, more: [weighed('it', 60)] }),
+  ]);
+  await page.goto('/cartridge/it');
+  await page.getByRole('button', { name: /^Something is wrong/ }).click();
+  await page.getByLabel('What a look found').selectOption({ label: 'Its body is cracked.' });
+  await page.getByRole('button', { name: 'Keep it out' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: /^Put it in/ }).click();
+  await expect(page.getByRole('dialog', { name: 'This cannot be right' })).toContainText('cracked');
+  await page.getByRole('button', { name: 'Go back and correct' }).click();
+  await page.getByRole('button', { name: /^Looked at again/ }).click();
+  await saved(page);
+  await page.goto('/bench?cartridge=it');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await walkTo(page, /Into the log/, { 'Weigh it as it is': '60.00' });
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await saved(page, /Saved: the fill/);
+  await walkTo(page, /Resting/);
+  await next(page).click();
+  await page.getByRole('link', { name: 'Refill another meanwhile' }).click();
+  await expect(step(page)).toHaveText('What will you refill meanwhile?');
+  await page.getByRole('checkbox', { name: 'magenta', exact: true }).check();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(step(page)).toHaveText('Is everything here?');
+  // Its link opens the one that it names, though another is in hand.
+  await page.goto('/bench?cartridge=it');
+  await expect(step(page)).toHaveText('Resting');
+});
+
+test('set up in one answer: originals print on, and a dry set waits on the shelf, not ready to go in', async ({
+  page,
+}) => {
+  await openOwn(page);
+  await page.goto('/set-up');
+  const onwards = page.getByRole('button', { name: 'Next' });
+  await page.getByLabel(/name/i).first().fill('Two Sets');
+  for (const title of [/Which channels/, /look like/, /one weigh/, /in them now/, /How many sets/]) {
+    await onwards.click();
+    await expect(step(page)).toHaveText(title);
+  }
+  await page.getByRole('radio', { name: /originals print on/ }).check();
+  for (const title of [
+    /how does the printer count/i,
+    /measure with/,
+    /Which inks/,
+    /originals cost/,
+    /right\?/,
+  ]) {
+    await onwards.click();
+    await expect(step(page)).toHaveText(title);
+  }
+  await page.getByRole('button', { name: 'Set it up' }).click();
+  await saved(page);
+  await page.goto('/');
+  await expect(page.getByText('Dry: fill it when its turn comes').first()).toBeVisible();
+  await expect(page.getByText('Ready to go in')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Put (it|the whole set)/ })).toHaveCount(0);
+});
