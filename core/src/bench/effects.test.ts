@@ -1,13 +1,18 @@
 import { expect, test } from '@jest/globals';
-import { cartridgeView } from '../advice';
+import { cartridgeView, slotView } from '../advice';
+import { withReason } from '../check';
 import { Ledger } from '../ledger';
 import { bodyRoom, define, weigh } from '../testing/bench';
 import {
+  BECAUSE,
+  LOOKS,
   makeStamp,
+  SIGNALS,
   type Cartridge,
   type CartridgeType,
   type Construction,
   type FactDraft,
+  type Signal,
 } from '../workbook';
 import {
   advance,
@@ -161,4 +166,75 @@ test('every answer to every question has an effect, or is named as neutral with 
     'wet dry-first',
   ])
     expect(asked).toContain(question);
+});
+
+/** The belief and the chip of one cartridge in its slot, after these facts. */
+function standing(drafts: readonly FactDraft[]): string {
+  const facts = bodyRoom('compartmentTank', 1, {
+    cartridge: { chip: { strategy: 'leftAlone', volumeMl: 47, original: true } },
+    more: [weigh('it', 80), HERE, ...drafts],
+  });
+  const book = Ledger.from(facts);
+  const at = '2026-03-04T09:00:00.000Z';
+  const view = cartridgeView(book, 'it', at)!;
+  const advice = slotView(book, 'printer', 'cyan', at)!.advice;
+  return JSON.stringify([
+    view.ink && [view.ink.value.toFixed(3), view.ink.u.toFixed(3), view.ink.contradiction?.code],
+    view.state.chip.machine,
+    view.state.gauge?.fraction,
+    view.wetMl,
+    view.state.rejected?.found,
+    [advice.code, advice.notKnown, advice.safeSheets],
+    book.context.empties.get('it')?.value,
+  ]);
+}
+const signal = (one: Signal): FactDraft => ({
+  kind: 'chipSignalled',
+  printerId: 'printer',
+  slotId: 'cyan',
+  signal: one,
+});
+
+test('every signal of a printer, every look and every “what happened?” is reckoned with, or is neutral for a reason', () => {
+  const neutral: Readonly<Record<string, string>> = {
+    'signal recognised': 'it was seen before, too',
+    'signal promptClosed': 'no prompt stood open',
+    'look sound': 'nothing was wrong with it',
+    'because unknown': 'the weight counts as it stands; the account leaves the difference unexplained',
+    'because drawsMore': 'the weight counts as it stands; what is learnt of the printer changes from here',
+    'because leaked': 'the weight counts as it stands; the account says leaked',
+    'because spilt': 'the weight counts as it stands; the account says spilt',
+    'because evaporated': 'the weight counts as it stands; the account says leaked',
+    'because notLogged': 'the weight counts as it stands; the interval teaches nothing',
+  };
+  const silent: string[] = [];
+  const before = standing([]);
+  for (const one of SIGNALS) if (standing([signal(one)]) === before) silent.push(`signal ${one}`);
+  for (const found of LOOKS)
+    if (standing([{ kind: 'looked', cartridgeId: 'it', found }]) === before) silent.push(`look ${found}`);
+  const off: FactDraft = weigh('it', 55);
+  const plain = standing([off]);
+  for (const reason of [...BECAUSE, 'ownEmpty', 'wet', 'partOn'] as const)
+    if (standing([withReason(off, reason)]) === plain) silent.push(`because ${reason}`);
+  expect(silent.filter((name) => neutral[name] === undefined)).toEqual([]);
+});
+
+test('the newer of two signals counts, whatever the older said', () => {
+  const read = (fraction: number): FactDraft => ({
+    kind: 'gaugeRead',
+    printerId: 'printer',
+    slotId: 'cyan',
+    fraction,
+    by: 'person',
+  });
+  const phase = (...drafts: FactDraft[]): string =>
+    (JSON.parse(standing(drafts)) as [unknown, { phase: string }])[1].phase;
+  expect(phase(signal('low'), read(0.8))).toBe('counting');
+  expect(phase(read(0.8), signal('low'))).toBe('low');
+  expect(phase(signal('low'), signal('notRecognised'), signal('recognised'))).toBe('counting');
+  expect(phase(signal('stops'), signal('recognised'))).toBe('stopped');
+  // A figure that was read before the signal no longer stands.
+  const gauge = (...drafts: FactDraft[]): number =>
+    (JSON.parse(standing(drafts)) as [unknown, unknown, number])[2];
+  expect(gauge(read(0.8), signal('low'))).toBe(0.2);
 });

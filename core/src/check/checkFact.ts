@@ -10,7 +10,15 @@ import {
   type Context,
 } from '../ledger';
 import { goingIn, type GoingInProblem } from '../bench';
-import { entityRule, type EntityRule, type Fact, type FactOf, type MassReason } from '../workbook';
+import {
+  entityBounds,
+  entityRule,
+  type OutOfBounds,
+  type EntityRule,
+  type Fact,
+  type FactOf,
+  type MassReason,
+} from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
 import { overfill } from './overfill';
@@ -76,6 +84,7 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'stillNeeded'; readonly name: string; readonly count: number }
   | { readonly code: 'cannotFold'; readonly why: string }
   | ({ readonly code: 'entityRule' } & EntityRule)
+  | ({ readonly code: 'outOfBounds' } & OutOfBounds)
   | {
       readonly code: 'evidenceOff';
       readonly label: string;
@@ -306,6 +315,18 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       break;
     }
     case 'defined': {
+      for (const bound of entityBounds(fact.entity))
+        problems.push({ severity: 'stop', code: 'outOfBounds', ...bound });
+      const type =
+        fact.entity.entity === 'cartridge' ? find(context, 'cartridgeType', fact.entity.typeId) : undefined;
+      if (type && fact.entity.entity === 'cartridge' && (fact.entity.emptyG?.value ?? 0) >= 3 * type.maxG)
+        problems.push({
+          severity: 'stop',
+          code: 'emptyTooHeavy',
+          label: fact.entity.label,
+          massG: fact.entity.emptyG!.value,
+          fullG: type.maxG,
+        });
       const broken = entityRule(fact.entity);
       if (broken) problems.push({ severity: 'stop', code: 'entityRule', ...broken });
       break;

@@ -2,7 +2,7 @@ import { goingInWords } from './benchWords';
 import type { FactProblem } from '../check';
 import { COVERAGE, type MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
-import type { EntityRule, FileProblem } from '../workbook';
+import type { EntityRule, FileProblem, OutOfBounds } from '../workbook';
 
 export type Problem = FactProblem | FileProblem | MoneyProblem | DensityProblem | DryingProblem;
 
@@ -17,6 +17,10 @@ const THING_WORDS: ReadonlyMap<string, string> = new Map([
   ['ink', 'an ink'],
   ['fact', 'an entry'],
 ]);
+
+/** A figure that no such thing has, where it was typed. */
+export const outOfBoundsWords = ({ value, least, most, unit }: OutOfBounds): string =>
+  `${value} ${unit} is ${value > most ? `more than ${most}` : `less than ${least}`} ${unit}: no such thing has that. Check the decimal mark and the unit.`;
 
 /**
  * A problem in plain words: what is likely wrong, and what to do.
@@ -82,6 +86,8 @@ export function explain(problem: Problem): string {
       return `${problem.label} was not topped up since its chip began to count. Reset now, its gauge shows full and it may run dry. Top it up first, or confirm if you know what is in it.`;
     case 'stillNeeded':
       return `${problem.name} is used by ${problem.count} other ${problem.count === 1 ? 'entry' : 'entries'} of this workbook. Taken back, they would have nothing to stand on and be left out of every figure. Correct it instead, or confirm if that is what you want.`;
+    case 'outOfBounds':
+      return outOfBoundsWords(problem);
     case 'cannotFold':
       return `This entry cannot be worked into the log (${problem.why}), so it was not recorded. Correct its numbers and try again.`;
     case 'plugOut':

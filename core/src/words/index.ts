@@ -1,4 +1,4 @@
-export { explain, type Problem } from './explain';
+export { explain, outOfBoundsWords, type Problem } from './explain';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
 export { entityName, factWords } from './factWords';

@@ -9,7 +9,9 @@ import { useForm, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import {
   all,
+  entityBounds,
   entitySchema,
+  outOfBoundsWords,
   explain,
   faultWords,
   minorPerMajor,
@@ -60,9 +62,11 @@ const editorSchema = (entity: Entity, fields: readonly FieldSpec[], currency: st
     const found = Object.entries(problems);
     if (found.length === 0) {
       const read = entitySchema.safeParse(next);
-      if (read.success) return read.data;
+      const beyond = read.success ? entityBounds(read.data) : [];
+      if (read.success && beyond.length === 0) return read.data;
+      for (const bound of beyond) found.push([bound.path, outOfBoundsWords(bound)]);
       // What its schema refuses is said where it was typed, as far as there is such a field.
-      for (const issue of read.error.issues) {
+      for (const issue of read.error?.issues ?? []) {
         const where = issue.path.join('.');
         const field =
           fields.find((one) => where.startsWith(one.path) || one.path.startsWith(`${where}.`)) ?? fields[0]!;

@@ -39,8 +39,10 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
   );
   useScaleTarget(
     useMemo(
-      () => ({ label: `${title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live }),
-      [title, run.scaleId, live],
+      // Filled without a scale, no weight is asked for.
+      () =>
+        run.byScale ? { label: `${title.toLowerCase()}, live`, scaleId: run.scaleId, onTake: live } : null,
+      [title, run.byScale, run.scaleId, live],
     ),
   );
   return (
@@ -77,7 +79,8 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
       </div>
       {step.id === 'load-0-0' && (
         <p className="soft small">
-          In all {formatUncertain(plan.addMl, 'ml')} to {plan.targetG.toFixed(2)} g (
+          In all {formatUncertain(plan.addMl, 'ml')}
+          {run.byScale ? ` to ${plan.targetG.toFixed(2)} g` : ''} (
           {plan.targetBy === 'sections'
             ? 'what this method reaches'
             : plan.targetBy === 'own'
