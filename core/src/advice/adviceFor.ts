@@ -29,6 +29,7 @@ export type AdviceCode =
   | 'dry'
   | 'weigh'
   | 'rejected'
+  | 'cleaning'
   | 'explain'
   | 'topUpNow'
   | 'newChip'
@@ -56,6 +57,7 @@ export type Reason =
   | { readonly code: 'holds'; readonly ml: number; readonly u: number; readonly reserveMl: number }
   | { readonly code: 'belowReserve' }
   | { readonly code: 'rejected'; readonly found: Look }
+  | { readonly code: 'flushFluid' }
   | { readonly code: 'contradiction'; readonly of: Contradiction }
   | { readonly code: 'wet'; readonly ml: number }
   | { readonly code: PortProblem }
@@ -206,6 +208,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
 
   if (view.wetMl !== null) return say('dry', 'now', { code: 'wet', ml: view.wetMl });
   if (state.rejected) return say('rejected', 'now', { code: 'rejected', found: state.rejected.found });
+  if (notKnown === 'cleaningFluid') return say('cleaning', 'fine', { code: 'flushFluid' });
   if (ports.length > 0) return say('closePorts', 'now', ...ports.map((code) => ({ code })));
   if (machine.phase === 'spent') return say('newChip', 'now', { code: 'refusedTwice' });
   const low = ink !== null && atReserve(ink, reserveMl);

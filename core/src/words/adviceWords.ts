@@ -20,6 +20,8 @@ export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strate
       return 'Wet from a rinse: dry it first';
     case 'weigh':
       return advice.hasScale === false ? 'Look how full it is, and say so' : 'Weigh it once to begin';
+    case 'cleaning':
+      return 'A cleaning cartridge: it prints nothing';
     case 'rejected':
       return 'Not into a printer: look at it again';
     case 'explain':
@@ -86,6 +88,8 @@ export function reasonWords(reason: Reason): string {
       return `It holds ${ml(reason.ml)} ± ${ml(COVERAGE * reason.u)}; the reserve is ${ml(reason.reserveMl)}.`;
     case 'rejected':
       return `${LOOK_WORDS[reason.found]} It stays out until a later look is good.`;
+    case 'flushFluid':
+      return 'It holds flush fluid, to clean the lines. No sheet is safe on it, and its fluid never goes back to ink.';
     case 'belowReserve':
       return 'Below the reserve the printer may draw air, whatever its gauge says.';
     case 'contradiction':

@@ -19,7 +19,8 @@ export default function Bench() {
   const isOpen = (run: BenchRun['queue'][number]): boolean => run.state === 'doing';
   const own = bench?.queue.findIndex((run) => isOpen(run) && asked.includes(run.cartridgeId)) ?? -1;
   const others = asked.some((id) => !bench?.queue.some((run) => isOpen(run) && run.cartridgeId === id));
-  const adds = params.has('more') || (asked.length > 0 && others);
+  // A rehearsal is one by itself: nothing that is meant in earnest joins it.
+  const adds = bench?.rehearsal !== true && (params.has('more') || (asked.length > 0 && others));
   // Its address names one that is in hand already: that one is turned to.
   const turnsTo = bench && asked.length > 0 && !others && own >= 0 && own !== bench.at ? own : null;
   useEffect(() => {

@@ -8,7 +8,7 @@ import { Next } from './Next';
 import type { StepProps } from './props';
 
 /** The rest, by the clock: it outlives the page. */
-export function Rest({ run, step, actions }: StepProps<'rest'>) {
+export function Rest({ bench, run, step, actions }: StepProps<'rest'>) {
   const now = useNow();
   const { clock: time } = useServices();
   const started = run.answers['rest-began'];
@@ -45,9 +45,11 @@ export function Rest({ run, step, actions }: StepProps<'rest'>) {
                   ? 'Look at its towel'
                   : 'Look at its towel all the same'}
             </Next>
-            <Button component={Link} to="/bench?more=1">
-              Refill another meanwhile
-            </Button>
+            {!bench.rehearsal && (
+              <Button component={Link} to="/bench?more=1">
+                Refill another meanwhile
+              </Button>
+            )}
           </div>
         </>
       )}
