@@ -315,8 +315,6 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       break;
     }
     case 'defined': {
-      for (const bound of entityBounds(fact.entity))
-        problems.push({ severity: 'stop', code: 'outOfBounds', ...bound });
       const type =
         fact.entity.entity === 'cartridge' ? find(context, 'cartridgeType', fact.entity.typeId) : undefined;
       if (type && fact.entity.entity === 'cartridge' && (fact.entity.emptyG?.value ?? 0) >= 3 * type.maxG)
@@ -329,6 +327,9 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
         });
       const broken = entityRule(fact.entity);
       if (broken) problems.push({ severity: 'stop', code: 'entityRule', ...broken });
+      else
+        for (const bound of entityBounds(fact.entity))
+          problems.push({ severity: 'stop', code: 'outOfBounds', ...bound });
       break;
     }
     case 'voided':

@@ -555,6 +555,11 @@ export const factSchema = z.discriminatedUnion('kind', [
       .max(16),
     /** Channels that could not be seen in this light, and so were not judged. */
     unseen: z.array(id).max(16).optional(),
+    /** Lines of which a photograph could not tell whether they are there. */
+    unsure: z
+      .array(z.strictObject({ slotId: id, lines: z.array(z.int().min(1).max(5000)).min(1).max(200) }))
+      .max(16)
+      .optional(),
     paperId: id.optional(),
     light: z.enum(CHECK_LIGHTS).optional(),
     after: z.enum(CHECK_AFTER).optional(),

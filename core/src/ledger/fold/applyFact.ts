@@ -428,6 +428,7 @@ function install(fold: Fold, fact: FactOf<'installed'>): void {
     slot.cartridgeId = cartridgeId;
     const state = fold.cartridge(cartridgeId);
     if (!state) continue;
+    const first = !state.chip.machine.begun;
     chipEvent(fold, fact, cartridgeId, { type: 'reseated' });
     state.seat = { printerId: fact.printerId, slotId, position: printer.timeline.length, at: fact.at };
     if (!state.printerIds.includes(fact.printerId)) state.printerIds = [...state.printerIds, fact.printerId];
@@ -441,6 +442,14 @@ function install(fold: Fold, fact: FactOf<'installed'>): void {
       keeper: 'off',
       ...seenTo(fact.confirmed),
     };
+    // A new body's own chip counts from full, as one that was changed or reset does.
+    if (
+      first &&
+      state.fills > 0 &&
+      find(fold.context, 'cartridge', cartridgeId)?.initial === 'empty' &&
+      state.chip.volumeMl !== null
+    )
+      countFromFull(fold, state, fact);
   }
   // One routine for all that went in before the door closed; it draws from every channel.
   printer.timeline = append(printer.timeline, { type: 'change', at: fact.at });

@@ -19,6 +19,9 @@ import { optionsOf } from '../../parts/fields';
 import { PickOf } from '../../parts/formFields';
 import { Swatch } from '../../parts/Swatch';
 
+/** So many lines of a channel are named at most. */
+const MOST_UNSURE = 200;
+
 /** Channels in slot order: what is missing in each as it is typed, and what it means. */
 const checkSchema = (printer: Printer) =>
   z.object({
@@ -41,10 +44,13 @@ type Check = z.output<ReturnType<typeof checkSchema>>;
 export function LogCheck({
   printer,
   initial,
+  unsure = {},
 }: {
   readonly printer: Printer;
   /** As it was read from a photograph, to be confirmed. */
   readonly initial?: Readonly<Record<string, string>>;
+  /** Lines of which the photograph could not tell, by slot: kept with the check. */
+  readonly unsure?: Readonly<Record<string, readonly number[]>>;
 }) {
   const ledger = useLedger();
   const record = useRecord();
@@ -78,6 +84,10 @@ export function LogCheck({
         : [];
     });
     const unseen = printer.slots.flatMap(({ id }, i) => (looks[i]!.seen ? [] : [id]));
+    const doubtful = printer.slots.flatMap(({ id }, i) => {
+      const lines = unsure[id] ?? [];
+      return looks[i]!.seen && lines.length > 0 ? [{ slotId: id, lines: lines.slice(0, MOST_UNSURE) }] : [];
+    });
     const saved = await record(
       [
         {
@@ -87,6 +97,7 @@ export function LogCheck({
           light,
           after,
           ...(unseen.length > 0 ? { unseen } : {}),
+          ...(doubtful.length > 0 ? { unsure: doubtful } : {}),
           ...(paperId ? { paperId } : {}),
         },
       ],

@@ -29,7 +29,11 @@ export function PhotoCheck({
 }: {
   readonly printer: Printer;
   /** What to type for each channel. */
-  readonly onRead: (typed: Readonly<Record<string, string>>) => void;
+  /** As a person would type it, and the lines of which it cannot be told, by slot. */
+  readonly onRead: (
+    typed: Readonly<Record<string, string>>,
+    unsure: Readonly<Record<string, readonly number[]>>,
+  ) => void;
 }) {
   const [file, setFile] = useState<File | null>(null);
   const [share, setShare] = useState<number | null>(null);
@@ -59,7 +63,10 @@ export function PhotoCheck({
       if (!current()) return;
       setFound(answer);
       if (!answer.read.refused)
-        onRead(Object.fromEntries(answer.read.channels.map((one) => [one.slotId, typedOf(one)])));
+        onRead(
+          Object.fromEntries(answer.read.channels.map((one) => [one.slotId, typedOf(one)])),
+          Object.fromEntries(answer.read.channels.map((one) => [one.slotId, one.unsure])),
+        );
     } catch (failed) {
       if (current()) setError(failed instanceof Error ? failed.message : 'It could not be read.');
     } finally {

@@ -32,6 +32,7 @@ export default function Checks() {
   const [filled, setFilled] = useState<{
     readonly printerId: string | null;
     readonly typed: Readonly<Record<string, string>>;
+    readonly unsure?: Readonly<Record<string, readonly number[]>>;
     readonly count: number;
   }>({ printerId: null, typed: {}, count: 0 });
   const health = printer && headHealth(ledger, printer.id);
@@ -66,8 +67,8 @@ export default function Checks() {
         <PhotoCheck
           key={printer.id}
           printer={printer}
-          onRead={(typed) =>
-            setFilled((before) => ({ printerId: printer.id, typed, count: before.count + 1 }))
+          onRead={(typed, unsure) =>
+            setFilled((before) => ({ printerId: printer.id, typed, unsure, count: before.count + 1 }))
           }
         />
         <HeadMap health={health} printer={printer} />
@@ -78,7 +79,9 @@ export default function Checks() {
         <LogCheck
           key={`${printer.id} ${filled.printerId === printer.id ? filled.count : ''}`}
           printer={printer}
-          {...(filled.printerId === printer.id ? { initial: filled.typed } : {})}
+          {...(filled.printerId === printer.id
+            ? { initial: filled.typed, ...(filled.unsure ? { unsure: filled.unsure } : {}) }
+            : {})}
         />
         <Options advice={advice} printer={printer} />
       </aside>
