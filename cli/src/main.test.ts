@@ -273,7 +273,7 @@ test('steps lays a refill out: what each step needs, where each answer leads, wh
   const step = (id: string) => laid.steps.find((one) => one.id === id)!;
   expect(step('open').requires).toEqual({ plug: null, vent: null, seal: null, keeper: 'on', tape: null });
   expect(step('load-0-0').doseMl).toBeGreaterThan(20);
-  expect(step('drip-1').answers).toContainEqual({ code: 'tooFull', leadsTo: 'drip-1-stand' });
+  expect(step('drip-1').answers).toContainEqual({ code: 'tooFull', leadsTo: 'drip-1-hole-open' });
   const wrong = await run('steps', file, '--cartridge', 'cyan', '--bottle', 'bottle-magenta', '--json');
   expect((JSON.parse(wrong.out) as typeof laid).problems).toEqual(['mismatch']);
   const quick = await run('steps', file, '--cartridge', 'cyan', '--quick');

@@ -88,6 +88,8 @@ function factsOf(
         ...(left && left.fate !== 'cartridge' ? { leftover: { ml: left.ml.value, fate: left.fate } } : {}),
         ...common,
       },
+      // Poured to its line, it stands at the line, whatever was in it before.
+      ...(by === 'line' ? [atTheLine(run, env)] : []),
     ];
   }
   if (one.type === 'out') {
@@ -139,6 +141,23 @@ function factsOf(
     default:
       return [];
   }
+}
+
+/** One u of a line that is seen through a wall, as a share of the body. */
+const LINE_U = 0.03;
+
+function atTheLine(run: CartridgeRun, env: RunEnv): FactDraft {
+  const { fullG, capacityMl } = env.body.type;
+  const full = (fullG - env.body.emptyG.value) / env.densityInside.value;
+  return {
+    kind: 'levelSeen',
+    cartridgeId: run.cartridgeId,
+    fraction: Math.min(1, full / capacityMl),
+    u: LINE_U,
+    line: 'max',
+    because: 'notLogged',
+    run: run.id,
+  };
 }
 
 /** Questions that the person answered with yes: at the chooser, for the whole run, or at this entry. */

@@ -68,7 +68,12 @@ export function bodyTriangle(told: BodyTold): Triangle {
       ? { netG: told.fullG! - told.emptyG!, byMassMl: weighedMl, saidMl: told.capacityMl }
       : null;
   const { headPart, ...rest } = preset;
-  const asKind = told.emptyG === null && told.fullG === null && told.maxG === null && scale === 1;
+  const usual = (given: number | null, kind: number): boolean => given === null || given === kind;
+  const asKind =
+    usual(told.emptyG, preset.emptyG.value) &&
+    usual(told.fullG, preset.fullG) &&
+    usual(told.maxG, preset.maxG) &&
+    usual(told.capacityMl, preset.capacityMl);
   return {
     misfit,
     type: {

@@ -193,7 +193,8 @@ function readBack(
         continue;
       }
     }
-    if (typeof raw === 'string' && raw.trim() === '' && field.extra) {
+    // A mark that is not set, of a field that may be absent, leaves it absent.
+    if (field.extra && (raw === false || (typeof raw === 'string' && raw.trim() === ''))) {
       put(next, field.path, undefined);
       continue;
     }

@@ -226,7 +226,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
             { value: 'optical', label: 'a prism that really sees the ink' },
           ],
         },
-        { path: 'gauge.prism', label: 'Beside its figure a prism sees the ink', as: 'flag' },
+        { path: 'gauge.prism', label: 'Beside its figure a prism sees the ink', as: 'flag', extra: true },
         { path: 'gauge.lowAt', label: 'Signals low at, %', as: 'percent', per: 100 },
         { path: 'gauge.veryLowAt', label: 'Very low at, %', as: 'percent', per: 100 },
         { path: 'gauge.switchOff.offered', label: 'Offers to switch its gauge off', as: 'flag' },

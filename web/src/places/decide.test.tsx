@@ -168,6 +168,11 @@ describe('other costs, quotes and scenarios', () => {
     const { user, facts } = await renderApp(<BuyKit onDone={nothing} />, used());
     await user.selectOptions(screen.getByLabelText('Bought'), 'work');
     expect(screen.queryByLabelText('Of it ink (GBP)')).toBeNull();
+    // An empty form writes nothing: that nobody knows the price is said.
+    await user.click(screen.getByRole('button', { name: 'Record it' }));
+    await screen.findByText(/say below that nobody knows/);
+    expect(facts('purchased')).toHaveLength(0);
+    await user.click(screen.getByLabelText(/^Nobody knows what it cost/));
     await user.click(screen.getByRole('button', { name: 'Record it' }));
     await waitFor(() => expect(facts('purchased')).toHaveLength(1));
     expect(facts('purchased')[0]).toMatchObject({ what: 'work', name: 'working time', priceMinor: null });

@@ -12,8 +12,15 @@ import {
   readDescription,
   typePreset,
 } from '@hiraeth/core';
-import { bottleFacts, channelDraft, newDraft, readAnswers, readDraft } from './draft';
-import { setUpEntities, typeOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
+import { bottleFacts, channelDraft, newDraft, readAnswers, readDraft, type Now } from './draft';
+import {
+  contentsFacts,
+  setUpEntities,
+  typeOf,
+  type BodyInput,
+  type Channel,
+  type SetUpInput,
+} from './setUpFacts';
 
 const body: BodyInput = {
   construction: 'compartmentTank',
@@ -123,7 +130,8 @@ test('shades that share a body: one slot, one cartridge with a chamber for each,
 });
 
 test('weighed masses beat the ready ones; an unknown cartridge is weighed and measured', () => {
-  expect(typeOf(body).emptyG.u).toBe(0.35);
+  // A mass that only its kind tells is known to a fifth.
+  expect(typeOf(body).emptyG.u).toBeCloseTo(0.1 * typeOf(body).emptyG.value, 1);
   expect(typeOf({ ...body, emptyG: 41.58, fullG: 90.9 })).toMatchObject({
     emptyG: { value: 41.58, u: 0.05 },
     fullG: 90.9,
@@ -187,7 +195,7 @@ test('slots of other bodies, classes and contents; bottles of one ink for each s
   expect(own.map(({ initial, inkClass, chip }) => [initial, inkClass, chip!.original])).toEqual([
     ['empty', 'pigment', false],
     ['original', 'pigment', true],
-    ['unknown', 'clearCoat', true],
+    ['partUsed', 'clearCoat', true],
   ]);
   const bottles = bottleFacts(read.bottles, newId);
   expect(bottles.map((fact) => fact.kind === 'defined' && fact.entity.entity)).toEqual([
@@ -274,4 +282,45 @@ test.each([
   const printer = setUpEntities(read.input, new Ledger(), newId).find(({ entity }) => entity === 'printer');
   expect(printer).toMatchObject({ entity: 'printer' });
   expect((printer as Printer).blacksShareLine).toBe(shared);
+});
+
+test('whatever is told of the ink inside has an effect of its own: another beginning, or evidence with its doubt', () => {
+  const told = (now: Now, level: number | null = null): string => {
+    const draft = { ...newDraft(), name: 'Studio', channels: [channelDraft('cyan', { now })] };
+    const [one] = readAnswers(draft, 'GBP').read.input.channels;
+    const facts = contentsFacts({ ...one!, level }, 'it', 47, { printerId: 'p', slotId: 's' });
+    return JSON.stringify([one!.initial, one!.chipIsOriginal, now === 'fluid', facts]);
+  };
+  const answers: readonly Now[] = [
+    'original',
+    'partUsed',
+    'declaredEmpty',
+    'ranOut',
+    'refilled',
+    'wet',
+    'fluid',
+    'dry',
+  ];
+  expect(new Set(answers.map((now) => told(now))).size).toBe(answers.length);
+  expect(told('partUsed', 0.3)).not.toBe(told('partUsed'));
+});
+
+test('a body is one triangle: two of its masses and what it holds give the third; what does not fit is asked about', () => {
+  const draft = (part: object) => {
+    const made = newDraft();
+    return {
+      ...made,
+      name: 'Studio',
+      bodies: [{ ...made.bodies[0]!, construction: 'bag' as const, ...part }],
+    };
+  };
+  const type = (part: object) => typeOf(readAnswers(draft(part), 'GBP').read.input.bodies[0]!);
+  expect(type({ emptyG: '60', fullG: '100' }).capacityMl).toBeCloseTo(37.7, 1);
+  expect(type({ emptyG: '60', capacityMl: '100' }).fullG).toBeCloseTo(166, 0);
+  expect(type({ fullG: '166', capacityMl: '100' }).emptyG.value).toBeCloseTo(60, 0);
+  // What nobody weighed is known to a fifth.
+  const preset = type({});
+  expect(preset.emptyG.u / preset.emptyG.value).toBeCloseTo(0.1, 2);
+  const { problems } = readAnswers(draft({ emptyG: '60', fullG: '100', capacityMl: '200' }), 'GBP');
+  expect(problems.get('masses')!.join()).toMatch(/40\.0 g apart, about 38 ml .* 200 ml/);
 });

@@ -78,9 +78,16 @@ export interface SetUpInput {
 /** The type as the person described it: two of its masses and what it holds give the third, its kind the rest. */
 export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
   const { variant, emptyG, fullG, boxMm, construction } = input;
-  // Measured outside instead of weighed full.
-  if (variant === 'own' && emptyG !== null && fullG === null && boxMm !== null)
-    return typeFromMeasures({ construction, emptyG, fullG, boxMm }).type;
+  // One that nobody knows: by its two masses, or measured outside instead of weighed full.
+  if (
+    variant === 'own' &&
+    emptyG !== null &&
+    input.capacityMl === null &&
+    ((fullG !== null && fullG > emptyG) || (fullG === null && boxMm !== null))
+  ) {
+    const { type } = typeFromMeasures({ construction, emptyG, fullG, boxMm });
+    return { ...type, emptyG: { value: emptyG, u: 0.05 }, maxG: input.maxG ?? type.maxG };
+  }
   const { type } = triangleOf(input);
   const told = [emptyG, fullG, input.capacityMl].filter((one) => one !== null).length > 1;
   return { ...type, variant: told && variant === 'own' ? 'own' : type.variant };
