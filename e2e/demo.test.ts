@@ -70,6 +70,14 @@ test('by keyboard alone: to a place, to the scale, a weight taken, and the demo 
   await page.keyboard.press('g');
   await page.keyboard.press('i');
   await expect(page.getByRole('heading', { name: 'Weigh-in' })).toBeVisible();
+  // The first weight's field has the focus, and a letter in it is still a key.
+  await expect(page.getByLabel('Photo black, weight in g')).toBeFocused();
+  await page.keyboard.press('g');
+  await page.keyboard.press('r');
+  await expect(page.getByRole('heading', { name: 'Weigh-in' })).toHaveCount(0);
+  await page.keyboard.press('g');
+  await page.keyboard.press('i');
+  await expect(page.getByLabel('Photo black, weight in g')).toBeFocused();
   await page.keyboard.press('w');
   await page.keyboard.type('70.11');
   await page.keyboard.press('Enter');

@@ -198,7 +198,11 @@ function usePlaceKeys(): void {
           event.preventDefault();
           void navigate(place.to);
         }
-      } else armed = event.key === 'g' ? event.timeStamp : 0;
+      } else if (event.key === 'g') {
+        armed = event.timeStamp;
+        // On a weight's empty field it is a key as well, and not to stand there.
+        event.preventDefault();
+      } else armed = 0;
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

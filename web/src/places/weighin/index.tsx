@@ -106,6 +106,8 @@ export default function WeighIn() {
   const seated = rows.filter((row) => row.slot !== null);
 
   useEffect(() => {
+    // Whoever already types somewhere, as at the foot of the page, is not taken from it.
+    if (document.activeElement instanceof HTMLInputElement) return;
     form.current?.querySelector<HTMLInputElement>('input[data-mass]:not(:disabled)')?.focus();
   }, []);
   const focusNext = (id: string): void => {
