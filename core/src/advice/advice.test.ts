@@ -312,6 +312,13 @@ test('every trouble has its causes in words, with and without a cartridge to ask
       expect(CAUSE_FOUND_WORDS[cause].then).toMatch(/\.$/);
     }
   }
+  // Whatever is said to be seen leads to causes of its own: no two answers come to the same.
+  const lists = TROUBLES.map((seen) =>
+    troubleCauses(ledger, 'cyan', seen, AT)
+      .map(({ cause }) => cause)
+      .join(),
+  );
+  expect(new Set(lists).size).toBe(TROUBLES.length);
 });
 
 test('a long job: cleanings that the printer makes in its middle are in the figures, and the head is asked first', () => {

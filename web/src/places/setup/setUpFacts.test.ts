@@ -324,3 +324,38 @@ test('a body is one triangle: two of its masses and what it holds give the third
   const { problems } = readAnswers(draft({ emptyG: '60', fullG: '100', capacityMl: '200' }), 'GBP');
   expect(problems.get('masses')!.join()).toMatch(/40\.0 g apart, about 38 ml .* 200 ml/);
 });
+
+test('no answer of setting up goes unheard: each changes what is written of the printer, its bodies or its tools', () => {
+  const written = (part: Partial<SetUpInput>): string => {
+    let count = 0;
+    const id = (kind: string): string => `${kind}-${(count += 1)}`;
+    return JSON.stringify(setUpEntities({ ...input, channels: blacks, ...part }, new Ledger(), id));
+  };
+  const blacks = [channel(['photoBlack']), channel(['matteBlack'])];
+  const base = written({});
+  const answers: Readonly<Record<string, Partial<SetUpInput>>> = {
+    name: { name: 'Another' },
+    'on the head': { feed: 'carriage' },
+    'blacks on one line': { blacksShareLine: true },
+    'one set': { sets: 1 },
+    'a dry set waits': { waiting: true },
+    'its own cap': { closure: 'cap' },
+    'a new chip each time': { chip: 'newEachTime' },
+    'self-resetting': { chip: 'selfResetting' },
+    'left alone': { chip: 'leftAlone' },
+    'chip counts 40 ml': { chipMl: 40 },
+    steps: { gauge: { display: 'steps', switchOff: null } },
+    'cannot be switched off': { gauge: { display: 'percent', switchOff: false } },
+    prism: { gauge: { display: 'percent', switchOff: null, prism: true } },
+    'no scale': { scale: null },
+    'no syringe': { syringeMl: null },
+    'an own dry mass': { bodies: [{ ...body, emptyG: 40 }] },
+    'an own maximum': { bodies: [{ ...body, maxG: 90 }] },
+  };
+  const unheard = Object.entries(answers).filter(([, part]) => written(part) === base);
+  expect(unheard.map(([name]) => name)).toEqual([]);
+  // Already off, or planned: another beginning of the chip.
+  expect(written({ chip: 'switchedOff', chipOff: 'already' })).not.toBe(
+    written({ chip: 'switchedOff', chipOff: 'planned' }),
+  );
+});
