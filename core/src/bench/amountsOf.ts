@@ -8,8 +8,8 @@ import type { RunEnv } from './runEnv';
 import { syringeU } from './syringeU';
 import type { Part } from './step';
 
-/** Relative standard uncertainty of a line seen through a wall. */
-const LINE_U = 0.06;
+/** Relative standard uncertainty of what was poured until a line seen through a wall was reached. */
+const POURED_U = 0.06;
 /** Relative standard uncertainty of what was spilt, as somebody judged it. */
 export const SPILT_U = 0.3;
 
@@ -167,5 +167,5 @@ function amountOf(
 function readU(run: CartridgeRun, env: RunEnv, ml: number): number {
   const counted = countedIn(run.method);
   if (counted && run.squeezeMl) return countedU(ml, run.method, run.squeezeMl, env.tools);
-  return Math.hypot(METHOD_DATA[run.method].dosed === 'line' ? LINE_U * ml : 0, syringeU(ml, env));
+  return Math.hypot(METHOD_DATA[run.method].dosed === 'line' ? POURED_U * ml : 0, syringeU(ml, env));
 }

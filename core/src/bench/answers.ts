@@ -47,6 +47,10 @@ export function tankMasses(run: CartridgeRun): Uncertain[] {
   return masses;
 }
 
+/** Is the body filled for the first time, by this fill's word: new, or an original that nobody opened yet? */
+export const isFirstFill = ({ occasion }: Pick<CartridgeRun, 'occasion'>): boolean =>
+  occasion === 'first' || occasion === 'original';
+
 /** What was decided; null while it was not. */
 export const decided = (run: CartridgeRun, id: DecideCode): string | null => choiceOf(run, id);
 

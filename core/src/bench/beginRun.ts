@@ -6,7 +6,15 @@ import type { CartridgeRun } from './run';
 /** What a person chooses before a run. */
 export type RunChoice = Pick<
   CartridgeRun,
-  'cartridgeId' | 'method' | 'occasion' | 'bottleIds' | 'scaleId' | 'syringeId' | 'squeezeMl' | 'byScale'
+  | 'cartridgeId'
+  | 'method'
+  | 'occasion'
+  | 'bottleIds'
+  | 'scaleId'
+  | 'syringeId'
+  | 'squeezeMl'
+  | 'byScale'
+  | 'oneDoor'
 > & { readonly dosesMl?: CartridgeRun['dosesMl']; readonly confirmed?: readonly string[] };
 
 /** Parts that take a dose of their own: the chambers, or head and tank. */

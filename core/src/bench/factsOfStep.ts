@@ -118,8 +118,9 @@ export function factsOfStep(
     }
     case 'install': {
       const seat = seatOf(run, env);
+      // It waits for its door: `doorFacts`.
       return only(
-        seat
+        seat && !run.oneDoor
           ? [
               {
                 kind: 'installed',

@@ -1,5 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { composition, inkNow, Ledger, mixesOf, type Book } from '../ledger';
+import {
+  bodyOf,
+  composition,
+  densityInside,
+  expectedMass,
+  inkNow,
+  Ledger,
+  mixesOf,
+  type Book,
+} from '../ledger';
 import { entryProblems } from '../check';
 import { bodyRoom, define, fill, weigh } from '../testing/bench';
 import { startRun } from '../testing/run';
@@ -386,6 +395,26 @@ test('rejected by a look, it is kept out until a later look is good', () => {
   run.end();
   expect(run.seen.map(({ id }) => id)).toContain('where');
   expect(run.ledger.state.cartridges.get('it')!.rejected).toBeNull();
+});
+
+test('what leaked at rest is gone from the ink and from the weight that is expected: a lighter one asks nothing', () => {
+  const ledger = Ledger.from(
+    bodyRoom('compartmentTank', 1, {
+      more: [
+        weigh('it', 80),
+        { kind: 'looked', cartridgeId: 'it', found: 'leaksAtRest', mlPerDay: { value: 2, u: 1 } },
+      ],
+    }),
+  );
+  const [from, later] = ['2026-03-02T09:00:00.000Z', '2026-03-05T09:00:00.000Z'];
+  const lostMl = inkNow(ledger, 'it', from)!.value - inkNow(ledger, 'it', later)!.value;
+  expect(lostMl).toBeCloseTo(6, 6);
+  const [full, less] = [from, later].map((at) => expectedMass(ledger, 'it', at)!);
+  expect(full!.value - less!.value).toBeCloseTo(
+    lostMl * densityInside(ledger, bodyOf(ledger.context, 'it')!, later).value,
+    6,
+  );
+  expect(less!.u).toBeGreaterThan(full!.u);
 });
 
 test('recording writes what the fork holds, to the byte', () => {

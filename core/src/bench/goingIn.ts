@@ -1,4 +1,4 @@
-import { bodyOf, cartridgeOf, inkNow, isForShades, slotFor, type Book } from '../ledger';
+import { bodyOf, cartridgeOf, inkNow, isForShades, isNewAndDry, slotFor, type Book } from '../ledger';
 import { atReserve } from '../usage';
 import { DRY_ML, type Look, type Ports } from '../workbook';
 import { portProblems, type PortProblem } from './portProblems';
@@ -41,7 +41,7 @@ export function goingIn(
   if (slot && !isForShades(slot, cartridge))
     found.push({ code: 'notForSlot', shade: cartridge.shades.join(', '), slot: slot.name });
   if ((state.wetMl ?? 0) > DRY_ML) found.push({ code: 'wet', waterMl: state.wetMl! });
-  else if (state.fills === 0 && cartridge.initial === 'empty') found.push({ code: 'neverFilled' });
+  else if (isNewAndDry(book, cartridgeId)) found.push({ code: 'neverFilled' });
   else {
     const ink = inkNow(book, cartridgeId, at);
     if (ink && atReserve(ink, type.reserveMl)) found.push({ code: 'nothingInside', ml: ink.value });

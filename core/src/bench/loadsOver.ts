@@ -1,24 +1,19 @@
 import { METHOD_DATA } from './methods';
+import { CLOSING } from './steps/closureOf';
 import type { CartridgeRun } from './run';
 
-/** Steps after which nothing more is poured into the body by full loads: the rest are drops on the scale. */
-const AFTER_LOADS: readonly string[] = [
-  'weigh-after-1',
-  'wicks-1',
+/** Steps that close the body: after one of them the fill is over, whatever is learnt about the body later. */
+export const CLOSING_STEPS: readonly string[] = [
+  ...Object.values(CLOSING).map(({ code }) => code),
   'prime',
   'tap',
-  'plug',
-  'cover',
-  'cap',
-  'tape-hole',
-  'leave-open',
   'vent',
   'untape-vent',
   'tissue-1',
   'drip-1',
-  'draw-back-1',
-  'summary',
 ];
+/** Steps after which nothing more is poured into the body by full loads: the rest are drops on the scale. */
+const AFTER_LOADS = [...CLOSING_STEPS, 'weigh-after-1', 'wicks-1', 'draw-back-1', 'summary'];
 
 /**
  * Is the filling of this part over? Once it was weighed full, primed or closed, or the next part was begun, no load comes

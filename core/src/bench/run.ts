@@ -38,6 +38,8 @@ export interface CartridgeRun {
   readonly confirmed?: readonly string[];
   /** Weigh at all? Line-only and syringe-only fills are allowed, with their larger u. */
   readonly byScale: boolean;
+  /** Its printer stays open until all of its queue are in: they go in together, and it primes once. */
+  readonly oneDoor?: boolean;
   readonly startedAt: string;
   /** What was believed to be inside when the run began, for what is said of its beginning; all that follows is read from the fork. */
   readonly inkBefore: Uncertain | null;
@@ -66,14 +68,6 @@ export interface CartridgeRun {
 export interface BenchRun {
   readonly id: string;
   readonly rehearsal: boolean;
-  /** The printer stays open until all of the queue are in: they go in together, and it primes once. */
-  readonly oneDoor?: boolean;
-  /** Those that stand in it already and wait for its door. */
-  readonly waiting?: readonly {
-    readonly printerId: string;
-    readonly slotId: string;
-    readonly cartridgeId: string;
-  }[];
   /** Quick: only what is measured or decided stops the run. */
   readonly gear?: 'guided' | 'quick';
   readonly queue: readonly CartridgeRun[];

@@ -34,8 +34,6 @@ export interface RunEnv {
   readonly installed: boolean;
   /** Ink by the ledger before anything was weighed. */
   readonly inkNow: Uncertain | null;
-  /** Times it was filled by the log. */
-  readonly fills: number;
   /** What an earlier look found wrong with it. */
   readonly rejected: CartridgeState['rejected'];
   /** Density of what is inside (for reading masses), and of each bottle (for what is added). */
@@ -85,7 +83,6 @@ export function runEnv(
     slot: printer?.slots.find((slot) => slot.id === place?.slotId) ?? null,
     installed: Boolean(cartridgeState?.seat),
     inkNow: inkNow(book, run.cartridgeId, at),
-    fills: cartridgeState?.fills ?? 0,
     rejected: cartridgeState?.rejected ?? null,
     densityInside: densityInside(book, body, at),
     bottleDensity: run.bottleIds.map((id) => densityOfInk(context, inkOfBottle(context, id))),

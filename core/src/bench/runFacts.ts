@@ -137,14 +137,14 @@ function factsOf(
         },
       ];
     case 'said':
-      return saidFacts(run, env, entry.id, entry.choice);
+      return saidFacts(run, entry.id, entry.choice);
     default:
       return [];
   }
 }
 
-/** One u of a line that is seen through a wall, as a share of the body. */
-const LINE_U = 0.03;
+/** One u of where it then stands, as a share of what the body holds: of the level, not of what was poured. */
+const AT_LINE_U = 0.03;
 
 function atTheLine(run: CartridgeRun, env: RunEnv): FactDraft {
   const { fullG, capacityMl } = env.body.type;
@@ -153,7 +153,7 @@ function atTheLine(run: CartridgeRun, env: RunEnv): FactDraft {
     kind: 'levelSeen',
     cartridgeId: run.cartridgeId,
     fraction: Math.min(1, full / capacityMl),
-    u: LINE_U,
+    u: AT_LINE_U,
     line: 'max',
     because: 'notLogged',
     run: run.id,

@@ -1,9 +1,5 @@
-import type { FactDraft } from '../workbook';
+import { LEVEL_U, type FactDraft } from '../workbook';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
-
-/** One u of a level that somebody told by looking or probing, as a share of what the body holds. */
-const TOLD_LEVEL_U = 0.12;
 
 /**
  * What a decision or a look of a run says of the ink, as facts: a word that is not a fact is not reckoned with.
@@ -11,7 +7,7 @@ const TOLD_LEVEL_U = 0.12;
  * @param id of the step
  * @param choice that was made there
  */
-export function saidFacts(run: CartridgeRun, _env: RunEnv, id: string, choice: string): FactDraft[] {
+export function saidFacts(run: CartridgeRun, id: string, choice: string): FactDraft[] {
   const { cartridgeId } = run;
   const common = { cartridgeId, run: run.id };
   // Printed on until nothing came: it says so itself that the log was behind.
@@ -22,7 +18,7 @@ export function saidFacts(run: CartridgeRun, _env: RunEnv, id: string, choice: s
     return [{ kind: 'levelSeen', fraction: FULL.value, u: FULL.u, because: 'notLogged', ...common }];
   if (id === 'contents' && LEVELS[choice] !== undefined)
     return [
-      { kind: 'levelSeen', fraction: LEVELS[choice], u: TOLD_LEVEL_U, because: 'notLogged', ...common },
+      { kind: 'levelSeen', fraction: LEVELS[choice], u: LEVEL_U.told, because: 'notLogged', ...common },
     ];
   return [];
 }

@@ -238,8 +238,6 @@ export interface LoadStep extends Common<'load'> {
 export interface DrawStep extends Common<'draw'> {
   readonly draw: DrawCode;
   readonly construction: Construction;
-  /** It has a sponge, which gives back what is too much. */
-  readonly sponge: boolean;
   readonly chamber: number;
   /** The chamber to be primed, where there are several. */
   readonly part: string;

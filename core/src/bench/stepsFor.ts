@@ -1,4 +1,4 @@
-import { decided, massOf } from './answers';
+import { decided, isFirstFill, massOf } from './answers';
 import { ONE_SIDED } from '../quantity';
 import { UNKNOWN_SHARE } from '../workbook';
 import { isMixed } from './isMixed';
@@ -50,12 +50,11 @@ export function stepsFor(run: CartridgeRun, env: RunEnv): Step[] {
   resetSteps(run, env, 'before', add);
   openSteps(run, env, add);
   drawOutSteps(run, env, add);
-  // On its back with its vent taped already.
-  // The transport plug came out at its first fill, and stays out.
-  const isFirst = run.occasion === 'first' || run.occasion === 'original';
+  // On its back with its vent taped already. The transport plug came out at its first fill, and stays out.
   method.before
     .filter(
-      ({ code }) => (code !== 'vent-shut' || !type.liesOnBack) && (code !== 'transport-plug' || isFirst),
+      ({ code }) =>
+        (code !== 'vent-shut' || !type.liesOnBack) && (code !== 'transport-plug' || isFirstFill(run)),
     )
     .forEach(act);
   const goesOn =
@@ -116,7 +115,6 @@ function drawOutSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     kind: 'draw',
     draw: 'draw-out',
     construction: env.body.type.construction,
-    sponge: CONSTRUCTION_DATA[env.body.type.construction].sponge,
     chamber: 0,
     part: '',
     ml: { value: Math.max(0, inkNow.value), u: inkNow.u },

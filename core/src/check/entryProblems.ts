@@ -12,13 +12,13 @@ const CORRECTED: ReadonlySet<string> = new Set(['heavierThanMax', 'evidenceOff']
  * What is wrong with an answer on the bench, asked about as it is given and not when it is recorded: its facts are checked
  * against the run's fork, each after those before it.
  *
- * @param book that the fork begins from
+ * @param log what was recorded, and what is taken back: of the book that the run stands on
  * @param run before the answer
  * @param now milliseconds since 1970
  * @returns nothing when it may stand
  */
 export function entryProblems(
-  book: CheckedBook,
+  log: Pick<CheckedBook, 'recorded' | 'isVoidedBesides'>,
   run: CartridgeRun,
   env: RunEnv,
   step: Step,
@@ -31,7 +31,9 @@ export function entryProblems(
   const known = new Set(runFacts(run, env, at).map(said));
   const drafts = runFacts(then, env, at);
   // Facts of its own run do not stand for each other here: each is judged by itself.
-  const trial = new Trial({ ...checked(book), facts: [] });
+  const { recorded, isVoidedBesides } = log;
+  const { context, state } = env.book;
+  const trial = new Trial({ context, state, recorded, isVoidedBesides, facts: [] });
   return drafts.flatMap((draft, i): FactProblem[] => {
     const fact = { ...draft, id: `${run.id}#${i}`, recorded: at, at: draft.at ?? at };
     const found = known.has(said(draft)) ? [] : checkFact(trial, fact, now + DAY_MS);
@@ -39,13 +41,6 @@ export function entryProblems(
     return found.filter(({ severity, code }) => severity === 'stop' || !CORRECTED.has(code));
   });
 }
-
-const checked = ({ context, state, recorded, isVoidedBesides }: CheckedBook) => ({
-  context,
-  state,
-  recorded,
-  isVoidedBesides,
-});
 
 /** What a draft says, whenever it was. */
 const said = ({ at: _at, ...draft }: FactDraft): string => JSON.stringify(draft);

@@ -1,12 +1,11 @@
 import {
   all,
   bodyOf,
-  cartridgeOf,
   contradictionOf,
   CONTRADICTS_SIGMA,
   densityInside,
   expectedMass,
-  type Body,
+  isNewAndDry,
   type CheckedBook,
 } from '../ledger';
 import type { FactOf, MassReason } from '../workbook';
@@ -54,12 +53,9 @@ function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null
     foundMl: expectedMl + offMl,
     u,
     ...(part ? { part } : {}),
-    reasons: isNewAndDry(book, body) ? NEW_AND_DRY : offMl < 0 ? LESS : MORE,
+    reasons: isNewAndDry(book, body.cartridge.id) ? NEW_AND_DRY : offMl < 0 ? LESS : MORE,
   };
 }
-
-const isNewAndDry = (book: CheckedBook, { cartridge }: Body): boolean =>
-  cartridge.initial === 'empty' && (cartridgeOf(book, cartridge.id)?.fills ?? 0) === 0;
 
 /** A sensor that is still clipped on, a keeper that was left off: a part whose mass is just what it is off by. */
 function partOf(book: CheckedBook, offG: number, u: number): EvidenceOff['part'] | null {

@@ -33,6 +33,7 @@ export { reviveHead, reviveHeadInSlices } from './keep/reviveHead';
 export { contentsOf, type Contents } from './read/contentsOf';
 export { contradictionOf } from './read/contradictionOf';
 export { foldOnto } from './read/foldOnto';
+export { isNewAndDry } from './read/isNewAndDry';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';
 export { densityOfMixes } from './fold/density';

@@ -168,7 +168,6 @@ test.each<[DrawCode, RegExp]>([
     kind: 'draw',
     draw,
     construction: 'compartmentTank',
-    sponge: false,
     chamber: 0,
     part: '',
     ml: { value: 1, u: 0.1 },

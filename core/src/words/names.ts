@@ -1,5 +1,7 @@
 import type {
+  Closure,
   Look,
+  Port,
   MassReason,
   CheckAfter,
   CheckLight,
@@ -114,6 +116,24 @@ export const BECAUSE_WORDS: Record<MassReason, { readonly label: string; readonl
     then: 'A keeper, tape or sensor: this weight is kept in the log and counts for nothing. Weigh it again.',
   },
   unknown: { label: 'Nobody knows', then: 'What is there now counts; the difference stays unexplained.' },
+};
+
+export const PORT_NAMES: Record<Port, string> = {
+  plug: 'has a plug',
+  pierce: 'pierce through the label',
+  peel: 'peel the label back',
+  peelPierce: 'peel the label back, then pierce',
+  drill: 'drill a hole',
+  push: 'push a stopper in',
+  outlet: 'through the outlet',
+};
+
+export const CLOSURE_NAMES: Record<Closure, string> = {
+  plug: 'a tight plug',
+  cap: 'its own cap',
+  tape: 'tape',
+  pinhole: 'a cover with a pinhole',
+  open: 'left open, as its maker says',
 };
 
 /** What a look found, in a sentence. */

@@ -1,4 +1,14 @@
-import type { CheckAnswer, CheckCode, DecideCode, Doing, Part, PlainDoing, Step, StepOf } from '../bench';
+import {
+  CONSTRUCTION_DATA,
+  type CheckAnswer,
+  type CheckCode,
+  type DecideCode,
+  type Doing,
+  type Part,
+  type PlainDoing,
+  type Step,
+  type StepOf,
+} from '../bench';
 import { pullOutWords } from './benchWords';
 import { LOAD_WORDS } from './methodWords';
 import { mismatchWords } from './mismatchWords';
@@ -500,14 +510,14 @@ function drawWords(step: StepOf<'draw'>): StepWords {
     case 'draw-back':
       return {
         title: 'Too full: draw back',
-        text: step.sponge
+        text: CONSTRUCTION_DATA[step.construction].sponge
           ? 'Draw this much back, or let it stand on a towel, outlet down, for some hours and look again.'
           : 'Draw this much back through the fill hole, slowly, needle at the low corner: free ink does not stop by itself.',
       };
     case 'drain':
       return {
         title: 'Draw a little back',
-        text: step.sponge
+        text: CONSTRUCTION_DATA[step.construction].sponge
           ? 'As much as makes the gap again; a millilitre is often enough.'
           : 'Through the opened fill hole, by this amount; then the hole is closed again.',
       };

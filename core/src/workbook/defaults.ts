@@ -12,6 +12,9 @@ export const DENSITY_PRIOR: Record<InkClass, { readonly value: number; readonly 
 /** What a body holds of which nothing is known, as a share of its capacity: a rectangle from dry to full (GUM 4.3.7). */
 export const UNKNOWN_SHARE = { value: 0.5, u: 0.29 } as const;
 
+/** One u of a level as a share of what the body holds: seen through a clear wall, or told as "about half", by probing or hefting. */
+export const LEVEL_U = { seen: 0.06, told: 0.12 } as const;
+
 /** Standard uncertainty of a type's empty mass, g, for a cartridge that was not weighed empty itself. */
 export const TYPE_EMPTY_U_G = 0.35;
 

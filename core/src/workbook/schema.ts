@@ -17,6 +17,7 @@ import {
   METHODS,
   OCCASIONS,
   PAPER_BLACKS,
+  PORTS,
   POLICIES,
   PRINT_KINDS,
   PURCHASES,
@@ -206,7 +207,7 @@ const cartridgeType = z.strictObject({
   /** Parts of the body that a method can or cannot reach; none means that every method reaches all. */
   sections: z.array(section).max(6).default([]),
   method: z.enum(METHODS),
-  port: z.enum(['plug', 'pierce', 'peel', 'peelPierce', 'drill', 'push', 'outlet']).default('plug'),
+  port: z.enum(PORTS).default('plug'),
   /** What closes a hole that was pierced, peeled or drilled; absent: by what stands behind it. */
   closure: z.enum(CLOSURES).nullable().optional(),
   /** A pierced, peeled or drilled hole: the air hole itself, widened and never blocked, or one that keeps clear of it. */

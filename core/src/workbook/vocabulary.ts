@@ -25,6 +25,10 @@ export const METHODS = [
 ] as const;
 export type Method = (typeof METHODS)[number];
 
+/** How ink gets in: by a plug, a wall or label that is opened once, or the outlet. */
+export const PORTS = ['plug', 'pierce', 'peel', 'peelPierce', 'drill', 'push', 'outlet'] as const;
+export type Port = (typeof PORTS)[number];
+
 /** What closes a fill hole that was opened through a wall or a label. */
 export const CLOSURES = ['plug', 'cap', 'tape', 'pinhole', 'open'] as const;
 export type Closure = (typeof CLOSURES)[number];

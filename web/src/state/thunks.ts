@@ -31,6 +31,7 @@ import { bookChanged } from './bookReducer';
 import {
   failed,
   noted,
+  notesGone,
   noticed,
   opened,
   opening,
@@ -301,7 +302,10 @@ export const bringIn =
         return fail('Another tab of this workbook is writing. Close it, or press “Write here”.');
       try {
         if (how === 'merge') await store.append(facts);
-        else await store.replace(facts);
+        else {
+          await store.replace(facts);
+          dispatch(notesGone());
+        }
       } catch (error) {
         return fail(`Nothing was changed: ${failureWords(error)}.`);
       }

@@ -77,6 +77,9 @@ export const workbookSlice = createSlice({
       if (payload.value === undefined) delete (state.notes as Record<string, unknown>)[payload.key];
       else (state.notes as Record<string, unknown>)[payload.key] = payload.value;
     },
+    notesGone: (state) => {
+      state.notes = {};
+    },
     noticed: (state, { payload }: PayloadAction<Omit<Notice, 'id'> | null>) => {
       state.notice = payload ? { ...payload, id: (state.notice?.id ?? 0) + 1 } : null;
     },
@@ -95,6 +98,7 @@ export const {
   failed,
   penChanged,
   noted,
+  notesGone,
   noticed,
   persistence,
   progressed,

@@ -132,6 +132,9 @@ export async function openIdbStore(
       write(async (tx) => {
         put(tx.objectStore('facts').clear());
         put(tx.objectStore('blocks').clear());
+        // What was begun belongs to the log that goes.
+        for (const key of await tx.objectStore('notes').getAllKeys())
+          if (isNote(key)) put(tx.objectStore('notes').delete(key));
         if (facts.length >= BLOCK) await putBlocks(tx, facts);
         else for (const fact of facts) put(tx.objectStore('facts').put(fact));
         return null;

@@ -48,6 +48,7 @@ export class MemoryShelf {
       replace: (next) => {
         const copies = structuredClone([...next]);
         facts.clear();
+        notes.clear();
         mine.kept = null;
         seen = mine.revision += 1;
         for (const fact of copies) facts.set(fact.id, fact);

@@ -23,7 +23,7 @@ export interface WorkbookStore {
   ): Promise<{ facts: Fact[]; notes: Notes; format: number }>;
   /** Adds facts; one that is there already stays as it is. With them the notes that go with them: all or none. */
   append(facts: readonly Fact[], notes?: Notes): Promise<void>;
-  /** Puts another workbook in place of this one, or leaves this one untouched. */
+  /** Puts another workbook in place of this one, without the notes of this one; or leaves this one untouched. */
   replace(facts: readonly Fact[]): Promise<void>;
   /** Sets one note; undefined takes it away. */
   note(key: string, value: unknown): Promise<void>;

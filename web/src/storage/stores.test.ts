@@ -41,13 +41,15 @@ describe.each<[string, (name: string) => Promise<WorkbookStore>]>([
     expect((await store.load()).facts.map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['kept']);
   });
 
-  test('replace puts another workbook in place, and leaves others alone', async () => {
+  test('replace puts another workbook in place, without what was begun in the old one, and leaves others alone', async () => {
     const store = await open(`${kind}-replace`);
     const other = await open(`${kind}-other`);
     await other.append([note('other')]);
-    await store.append([note('old')]);
+    await store.append([note('old')], { bench: 'a run of the old one' });
     await store.replace([note('new')]);
-    expect((await store.load()).facts).toHaveLength(1);
+    const loaded = await store.load();
+    expect(loaded.facts).toHaveLength(1);
+    expect(loaded.notes).toEqual({});
     expect((await other.load()).facts).toHaveLength(1);
   });
 

@@ -1,6 +1,6 @@
 import { checked, decided, massBefore, wasInPrinter } from '../answers';
 import { dosesOf } from '../dosesOf';
-import { partsOf } from '../../ledger';
+import { isNewAndDry, partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
 import { isSealed } from '../primeMlOf';
@@ -219,7 +219,6 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
 const asksOwnEmpty = (run: CartridgeRun, env: RunEnv): boolean =>
   run.answers['own-empty'] !== undefined ||
   (run.occasion === 'first' &&
-    env.fills === 0 &&
-    env.body.cartridge.initial === 'empty' &&
+    isNewAndDry(env.book, run.cartridgeId) &&
     !env.body.emptyIsOwn &&
     massBefore(run) !== null);

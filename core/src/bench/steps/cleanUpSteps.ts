@@ -1,5 +1,5 @@
 import { lastCheck } from '../answers';
-import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
+import { countedIn, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
 import type { Lay } from '../step';
@@ -20,7 +20,6 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       kind: 'draw',
       draw: 'leftover',
       construction: type.construction,
-      sponge: CONSTRUCTION_DATA[type.construction].sponge,
       chamber: 0,
       part: '',
       ml: { value: env.syringe?.keepBackMl ?? 0.5, u: 0.1 },

@@ -45,6 +45,8 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     },
     changes: { keeper: 'off' },
   });
+  // Behind an open door the printer says nothing of a chip, and cleans nothing; its gauge says it once the door is closed.
+  if (run.oneDoor) return;
   const strategy = cartridge.chip?.strategy ?? 'none';
   const sound =
     !env.printer ||

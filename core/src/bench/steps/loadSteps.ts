@@ -4,7 +4,7 @@ import { afterMasses, decided, headMasses, massStart, tankMasses } from '../answ
 import { dosesOf, loadedIn, remainingOf, type Dose } from '../dosesOf';
 import { forkOf } from '../forkOf';
 import { loadsOf } from '../loadsOf';
-import { loadsOver } from '../loadsOver';
+import { CLOSING_STEPS, loadsOver } from '../loadsOver';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
 import { partPlans, type PartPlan } from '../partPlans';
@@ -87,7 +87,6 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         kind: 'draw',
         draw: 'prime-head',
         construction,
-        sponge: CONSTRUCTION_DATA[construction].sponge,
         chamber: 0,
         part: '',
         ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },
@@ -152,40 +151,39 @@ export function overSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
   const filled = Object.values(run.answers).some((answer) => answer.kind === 'load');
   if (!before && !(filled && overMl > Math.max(most, plan.toleranceG / density.value))) return;
   // Closed, or judged by eye: what the syringe said is no longer asked.
-  if (!before && run.done.some((id) => CLOSING.includes(id) || id === 'prime' || id === 'tap')) return;
+  if (!before && run.done.some((id) => CLOSING_STEPS.includes(id))) return;
   const ml = before?.kind === 'volume' ? before.ml : { value: overMl, u: plan.addMl.u };
+  drawBackStep(run, env, add, 'draw-back-1', ml, null);
+}
+
+/** Too full: so much is drawn back, on the scale to this figure. */
+function drawBackStep(
+  run: CartridgeRun,
+  env: RunEnv,
+  add: Lay,
+  id: StepId,
+  ml: Uncertain,
+  scaleG: number | null,
+): void {
+  const { construction } = env.body.type;
+  const mixed = isMixed(run, env);
   add({
-    id: 'draw-back-1',
+    id,
     kind: 'draw',
     draw: 'draw-back',
-    construction: env.body.type.construction,
-    sponge: CONSTRUCTION_DATA[env.body.type.construction].sponge,
+    construction,
     chamber: 0,
     part: '',
     ml,
-    scaleG: null,
+    scaleG,
     fates: ['bin', 'bottle'],
-    suggested: isMixed(run, env) ? 'bin' : 'bottle',
-    mixed: isMixed(run, env),
-    cautions: env.body.type.construction === 'bag' ? ['bag', 'needle'] : ['needle'],
+    suggested: mixed ? 'bin' : 'bottle',
+    mixed,
+    cautions: construction === 'bag' ? ['bag', 'needle'] : ['needle'],
   });
 }
 
 const MOST_CORRECTIONS = 6;
-/** Steps that close the body: after one of them the fill is over, whatever is learnt about the body later. */
-const CLOSING = [
-  'plug',
-  'cap',
-  'tape-hole',
-  'cover',
-  'leave-open',
-  'prime',
-  'tap',
-  'vent',
-  'untape-vent',
-  'tissue-1',
-  'drip-1',
-];
 
 /** Weigh, and correct until the scale says done: drops when short, draw back when over. */
 export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
@@ -210,7 +208,7 @@ export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, 
     ids: (i) => [`weigh-after-${i}`, `top-off-${i}`, `draw-back-${i}`],
     masses: tank ? tankMasses(run).slice(1) : afterMasses(run),
     part: tank ? 'tank' : undefined,
-    closing: CLOSING,
+    closing: CLOSING_STEPS,
   });
 }
 
@@ -247,7 +245,7 @@ function correct(
   { ids, masses, part, closing }: Corrected,
 ): void {
   const density = pouredDensity(env);
-  const { construction, chambers } = env.body.type;
+  const { chambers } = env.body.type;
   for (let i = 1; i <= MOST_CORRECTIONS; i++) {
     const [weighing, topOff, drawBack] = ids(i);
     add({
@@ -266,22 +264,8 @@ function correct(
     const was = run.answers[drawBack] ? 'over' : run.answers[topOff] ? 'short' : null;
     if (!was && (verdict.state === 'done' || run.done.some((id) => closing.includes(id)))) return;
     const state = was ?? verdict.state;
-    if (state === 'over')
-      add({
-        id: drawBack,
-        kind: 'draw',
-        draw: 'draw-back',
-        construction,
-        sponge: CONSTRUCTION_DATA[construction].sponge,
-        chamber: 0,
-        part: '',
-        ml: { value: verdict.ml, u: mass.u / density.value },
-        scaleG: target.targetG,
-        fates: ['bin', 'bottle'],
-        suggested: isMixed(run, env) ? 'bin' : 'bottle',
-        mixed: isMixed(run, env),
-        cautions: construction === 'bag' ? ['bag', 'needle'] : ['needle'],
-      });
+    const ml = { value: verdict.ml, u: mass.u / density.value };
+    if (state === 'over') drawBackStep(run, env, add, drawBack, ml, target.targetG);
     // A weight gives only the sum of several chambers: nobody knows which of them is short.
     else if (chambers > 1) return;
     else
@@ -293,7 +277,7 @@ function correct(
         name: '',
         ...(part ? { part } : {}),
         bottle: env.bottleNames[0] ?? '',
-        ml: { value: verdict.ml, u: mass.u / density.value },
+        ml,
         count: null,
         scaleG: target.targetG,
         piece: 1,

@@ -1,3 +1,4 @@
+import { isFirstFill } from '../answers';
 import { forkOf } from '../forkOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { isSealed } from '../primeMlOf';
@@ -9,14 +10,13 @@ import { CLOSING, closureOf, isWall } from './closureOf';
 
 /** With more free ink inside than this, a body is not turned over to be drilled, ml. */
 const LEAST_FREE_ML = 0.5;
-const isFirst = (run: CartridgeRun): boolean => run.occasion === 'first' || run.occasion === 'original';
 
 /** Opens what ink goes in by, with its outlet shut; nothing where it goes in through the outlet. */
 export function openSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const { port, hole, holeAt, construction } = env.body.type;
   if (port === 'outlet' || METHOD_DATA[run.method].throughOutlet) return;
   // Left open after its last fill.
-  if (!isFirst(run) && run.ports.plug === 'none' && closureOf(run, env) === 'open') return;
+  if (!isFirstFill(run) && run.ports.plug === 'none' && closureOf(run, env) === 'open') return;
   const wall = isWall(port);
   const shut = CONSTRUCTION_DATA[construction].head
     ? {}
@@ -28,16 +28,16 @@ export function openSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     kind: 'do',
     doing: {
       code: 'open',
-      port: wall ? (isFirst(run) ? port : 'again') : 'plug',
+      port: wall ? (isFirstFill(run) ? port : 'again') : 'plug',
       hole,
-      template: wall && isFirst(run) && holeAt !== null,
+      template: wall && isFirstFill(run) && holeAt !== null,
       inverted: CONSTRUCTION_DATA[construction].sponge || forkOf(run, env).contents.value < LEAST_FREE_ML,
     },
     requires: shut,
     changes: { plug: 'out' },
-    cautions: wall && isFirst(run) ? (port === 'drill' ? ['drill'] : ['needle']) : [],
+    cautions: wall && isFirstFill(run) ? (port === 'drill' ? ['drill'] : ['needle']) : [],
   });
-  if (port === 'drill' && isFirst(run))
+  if (port === 'drill' && isFirstFill(run))
     add({ id: 'deburr', kind: 'do', doing: { code: 'deburr' }, cautions: ['drill'] });
 }
 

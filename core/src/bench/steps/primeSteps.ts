@@ -41,7 +41,6 @@ export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
 export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
   const choice = decided(run, 'prime-decide');
   const { construction } = env.body.type;
-  const { sponge } = CONSTRUCTION_DATA[construction];
   const shut = closesHole(run, env) ? { requires: { plug: 'in' as const } } : {};
   if (choice === 'tap')
     add({ id: 'tap', kind: 'do', doing: { code: 'tap' }, ...shut, changes: { primed: true } });
@@ -51,7 +50,6 @@ export function primeSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       kind: 'draw',
       draw: 'prime',
       construction,
-      sponge,
       chamber: 0,
       part: '',
       ml: { value: CONSTRUCTION_DATA[construction].primeMl, u: 0.1 },

@@ -170,9 +170,10 @@ export function expectedMass(book: Book, cartridgeId: string, at: string): Uncer
   if (!open || !body || open.belief.inkVar >= UNKNOWN_VAR / 4) return null;
   const density = densityOfMixes(book.context, body, open.mixes);
   const mass = massOf(open.belief);
+  const leak = leaked(cartridgeOf(book, cartridgeId)!, at);
   return {
-    value: body.emptyG.value + mass.ml * density.value,
-    u: Math.sqrt(mass.variance) * density.value,
+    value: body.emptyG.value + Math.max(0, mass.ml - leak.value) * density.value,
+    u: Math.hypot(Math.sqrt(mass.variance), leak.u) * density.value,
   };
 }
 

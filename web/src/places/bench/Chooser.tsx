@@ -162,6 +162,7 @@ export function Chooser() {
         ledger,
         {
           ...own,
+          ...(oneDoor && draws?.ids.includes(id) ? { oneDoor } : {}),
           confirmed: beginProblems(ledger, own).flatMap(confirmedCodes),
           dosesMl: parts.filter(({ key }) => key.startsWith(`${id}/`)).map(({ key }) => dose(key).value),
         },
@@ -175,7 +176,6 @@ export function Chooser() {
           id: queue[0]!.id,
           rehearsal,
           gear: quick ? 'quick' : 'guided',
-          ...(oneDoor && draws ? { oneDoor } : {}),
           queue,
           at: 0,
           startedAt,
@@ -233,14 +233,10 @@ export function Chooser() {
               {draws.count} changes one by one draw about {(draws.count * draws.each.value).toFixed(0)} ml to
               prime; all at one open door about {draws.each.value.toFixed(0)} ml.
             </p>
-            {!going && (
-              <FormControlLabel
-                control={
-                  <Checkbox checked={oneDoor} onChange={(event) => setOneDoor(event.target.checked)} />
-                }
-                label="This printer primes once for an open door: one at a time, then close it"
-              />
-            )}
+            <FormControlLabel
+              control={<Checkbox checked={oneDoor} onChange={(event) => setOneDoor(event.target.checked)} />}
+              label="This printer primes once for an open door: one at a time, then close it"
+            />
             {oneDoor && (
               <p className="small warn">
                 It may stand open for {draws.minutes} minutes: for more, close it between parts of the queue.
@@ -343,13 +339,13 @@ export function Chooser() {
 
 /** Several that stand in one printer: what their changes draw. */
 function seatedTogether(ledger: Book, ids: readonly string[]) {
-  const seats = ids.flatMap((id) => ledger.state.cartridges.get(id)?.seat ?? []);
-  const [first] = seats;
-  const together = first ? seats.filter(({ printerId }) => printerId === first.printerId) : [];
+  const seatOf = (id: string) => ledger.state.cartridges.get(id)?.seat ?? null;
+  const [first] = ids.flatMap((id) => seatOf(id) ?? []);
+  const together = first ? ids.filter((id) => seatOf(id)?.printerId === first.printerId) : [];
   const each = first && changeDraw(ledger, first.printerId);
   const printer = find(ledger.context, 'printer', first?.printerId);
   return together.length > 1 && each && printer
-    ? { count: together.length, each, minutes: printer.openMinutes }
+    ? { ids: together, count: together.length, each, minutes: printer.openMinutes }
     : null;
 }
 

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
+  atOpenDoor,
   currentStep,
   find,
   numberOf,
@@ -100,16 +101,23 @@ export function Runner({ run: bench }: { readonly run: BenchRun }) {
       ? (Date.parse(now) - Date.parse(run.outSince)) / 60_000
       : null;
   const limit = env.printer?.openMinutes ?? 15;
+  const behindDoor = atOpenDoor(ledger, bench);
   const othersOut = bench.queue.filter(
     (other) => other !== run && other.state === 'doing' && other.outSince && !other.done.includes('install'),
   );
   return (
     <>
       {bench.rehearsal && <p className="warn">Rehearsal: nothing of this is written to the workbook.</p>}
-      {bench.oneDoor && (bench.waiting?.length ?? 0) > 0 && (
-        <p className="soft" role="status">
-          {bench.waiting!.length} stand in the printer, its door open; it primes once when the last one is in.
-        </p>
+      {behindDoor.length > 0 && (
+        <div className="row">
+          <p className="soft" role="status">
+            {behindDoor.length === 1 ? 'One stands' : `${behindDoor.length} stand`} in the printer, its door
+            open: it primes once when it is closed.
+          </p>
+          <Button variant="outlined" onClick={() => void actions.closeDoor()}>
+            I close the door now
+          </Button>
+        </div>
       )}
       {outMinutes !== null && !step.id.endsWith('-stand') && (
         <p className={outMinutes > limit ? 'bad' : outMinutes > limit * 0.6 ? 'warn' : 'soft'} role="status">

@@ -1,6 +1,8 @@
 import { useCallback } from 'react';
 import {
   advance,
+  atOpenDoor,
+  doorFacts,
   entryProblems,
   factsOfStep,
   runEnv,
@@ -38,7 +40,11 @@ export interface BenchActions {
   readonly notSo: (stepId: string) => Promise<void>;
   readonly finish: () => Promise<void>;
   readonly abandon: () => Promise<void>;
+  /** The printer that stayed open for the queue is closed: all that stand in it are in. */
+  readonly closeDoor: () => Promise<void>;
 }
+
+const DOOR_SAVED = 'Saved: the door is closed, one priming routine for all that went in.';
 
 /** Moves a run along: every step is kept before it is shown, and what it measured is in the log before that. */
 export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions {
@@ -49,11 +55,6 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
   const run = bench.queue[bench.at]!;
 
   const keep = useCallback((next: BenchRun | undefined) => dispatch(keepNote(BENCH_NOTE, next)), [dispatch]);
-  const put = useCallback(
-    (changed: CartridgeRun) =>
-      keep({ ...bench, queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)) }),
-    [bench, keep],
-  );
   const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
   const now = (): string => new Date(services.clock.now()).toISOString();
 
@@ -73,77 +74,41 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     ...bench,
     queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)),
   });
+  const put = (changed: CartridgeRun) => keep(withRun(changed));
 
   /** Codes of what was asked of an answer and confirmed; null: it goes back and is corrected. */
   const sureOf = async (step: Step, answer: Answer): Promise<readonly string[] | null> => {
     if (!env || bench.rehearsal) return [];
-    const { recorded, isVoidedBesides } = services.ledger;
-    const fork = { ...env.book, recorded, isVoidedBesides, facts: [] };
-    const problems = entryProblems(fork, run, env, step, answer, services.clock.now());
+    const problems = entryProblems(services.ledger, run, env, step, answer, services.clock.now());
     if (problems.length === 0) return [];
     return (await ask(problems)) ? problems.map(({ code }) => code) : null;
   };
 
   const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
     if (!env) return;
-    const outcome = factsOfStep(run, env, step, answer, now());
-    const { events } = outcome;
-    // It stands in its slot, the door still open: all of the queue go in with one routine.
-    const seats = outcome.facts.flatMap((fact) =>
-      bench.oneDoor && fact.kind === 'installed'
-        ? fact.into.map((seat) => ({ printerId: fact.printerId, ...seat }))
-        : [],
-    );
-    const facts = seats.length > 0 ? [] : outcome.facts;
-    const saved = seats.length > 0 ? null : outcome.saved;
+    const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
     // What is written at once is asked about as it is written.
     const confirmed = facts.length > 0 ? [] : await sureOf(step, answer);
     if (confirmed === null) return;
-    await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) => ({
-      ...withRun(
+    await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) =>
+      withRun(
         apply(
           run,
           ...events.map((event): RunEvent => (event.type === 'next' ? { ...event, confirmed } : event)),
           ...ids.map((id): RunEvent => ({ type: 'written', id: `${step.id}:${id}` })),
         ),
       ),
-      ...(seats.length > 0 ? { waiting: [...(bench.waiting ?? []), ...seats] } : {}),
-    }));
+    );
   };
 
-  const back: BenchActions['back'] = async () => {
-    const last = run.done[run.done.length - 1];
-    const written = run.written
-      .filter((entry) => entry.startsWith(`${last}:`))
-      .map((entry) => entry.slice(entry.indexOf(':') + 1))
-      .filter((id) => id !== '');
-    if (written.length > 0) {
-      const taken = await dispatch(
-        record(
-          written
-            .reverse()
-            .map((factId) => ({ kind: 'voided' as const, factId, reason: 'a step back on the bench' })),
-          null,
-          () => ({ [BENCH_NOTE]: withRun(apply(run, { type: 'back' })) }),
-        ),
-      );
-      if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
-      return;
-    }
-    await put(apply(run, { type: 'back' }));
-  };
-
-  const notSo: BenchActions['notSo'] = async (stepId) => {
-    const steps = run.done.slice(run.done.indexOf(stepId));
-    const written = run.written
-      .flatMap((entry) =>
-        steps.some((id) => entry.startsWith(`${id}:`)) ? [entry.slice(entry.indexOf(':') + 1)] : [],
-      )
-      .filter((id) => id !== '');
-    const then = {
-      ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
-      gear: 'guided' as const,
-    };
+  /** What these steps wrote is taken back, the newest first, with the bench as it stands then. */
+  const takeBack = async (steps: readonly string[], then: BenchRun): Promise<void> => {
+    const written = run.written.flatMap((entry) => {
+      const at = entry.indexOf(':');
+      const factId = entry.slice(at + 1);
+      // A step without an id of its fact is only marked as written.
+      return factId !== '' && steps.includes(entry.slice(0, at)) ? [factId] : [];
+    });
     if (written.length === 0) return void (await keep(then));
     const taken = await dispatch(
       record(
@@ -157,12 +122,28 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
   };
 
+  const back: BenchActions['back'] = async () => {
+    await takeBack(run.done.slice(-1), withRun(apply(run, { type: 'back' })));
+  };
+
+  const notSo: BenchActions['notSo'] = async (stepId) => {
+    const steps = run.done.slice(run.done.indexOf(stepId));
+    await takeBack(steps, {
+      ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
+      gear: 'guided',
+    });
+  };
+
   /** The queue once this run has ended; nothing when it was the last. */
   const without = (ended: CartridgeRun): BenchRun | undefined => {
     const queue = bench.queue.map((old) => (old.id === ended.id ? ended : old));
     const open = queue.findIndex((other) => other.state === 'doing');
     return open < 0 ? undefined : { ...bench, queue, at: open };
   };
+
+  /** With the last of the queue the door is closed, and the printer primes once for all that stand in it. */
+  const doorClosed = (then: BenchRun | undefined): FactDraft[] =>
+    then === undefined ? doorFacts(services.ledger, bench) : [];
 
   return {
     next,
@@ -173,44 +154,26 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     turnTo: (index) => void keep({ ...bench, at: index }),
     shift: (gear) => void keep({ ...bench, gear }),
     notSo,
+    closeDoor: async () => {
+      const behind = new Set(atOpenDoor(services.ledger, bench).map((one) => one.run.id));
+      await save(doorFacts(services.ledger, bench), DOOR_SAVED, () => ({
+        ...bench,
+        // One fact for all of them: a step back of one does not take the others out.
+        queue: bench.queue.map((one) =>
+          behind.has(one.id) ? apply(one, { type: 'written', id: 'install:' }) : one,
+        ),
+      }));
+    },
     finish: async () => {
       const then = without(apply(run, { type: 'ended', state: 'done' }));
-      // The last one: the door is closed, and the printer primes once for all that went in.
-      const seats = then === undefined && !bench.rehearsal ? (bench.waiting ?? []) : [];
-      const [first] = seats;
-      await save(
-        first
-          ? [
-              {
-                kind: 'installed',
-                printerId: first.printerId,
-                into: seats.map(({ slotId, cartridgeId }) => ({ slotId, cartridgeId })),
-              },
-            ]
-          : [],
-        first ? `Saved: ${seats.length} cartridges in, one priming routine.` : undefined,
-        () => then,
-      );
+      await save(doorClosed(then), DOOR_SAVED, () => then);
     },
     abandon: async () => {
       const recorded = run.done.includes('summary');
       const fresh = env && runEnv(services.ledger, run, now());
       const done = fresh && !recorded ? runFacts(run, fresh, now()) : [];
       const then = without(apply(run, { type: 'ended', state: 'abandoned' }));
-      const seats = then === undefined && !bench.rehearsal ? (bench.waiting ?? []) : [];
-      const [first] = seats;
-      const all: FactDraft[] = [
-        ...done,
-        ...(first
-          ? [
-              {
-                kind: 'installed' as const,
-                printerId: first.printerId,
-                into: seats.map(({ slotId, cartridgeId }) => ({ slotId, cartridgeId })),
-              },
-            ]
-          : []),
-      ];
+      const all = [...done, ...doorClosed(then)];
       await save(
         all,
         all.length > 0 ? 'Left off. What was really done is in the log.' : undefined,

@@ -5,6 +5,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import {
   explain,
+  LEVEL_U,
   parseQuantity,
   sensorContent,
   sensorReading,
@@ -14,9 +15,6 @@ import {
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';
-
-/** A level judged by eye: one u of the fraction. */
-const SIGHT_U = 0.06;
 
 /** Evidence other than a weight: a level seen through the wall, a signal, a print that faded; quick to enter. */
 export function Evidence({ view }: { readonly view: CartridgeView }) {
@@ -44,7 +42,7 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
     );
   const seen = (fraction: number): void =>
     void save(
-      { kind: 'levelSeen', cartridgeId: id, fraction, u: SIGHT_U },
+      { kind: 'levelSeen', cartridgeId: id, fraction, u: LEVEL_U.seen },
       `${label} was seen at ${Math.round(fraction * 100)} %.`,
     );
   if (!open) return <Button onClick={() => setOpen(true)}>I saw its level, or a signal …</Button>;

@@ -4,6 +4,8 @@ import { Link } from 'react-router';
 import {
   cartridgeViews,
   formatUncertain,
+  isFitToGoIn,
+  isNewAndDry,
   LOOK_WORDS,
   slotFor,
   type CartridgeView,
@@ -13,10 +15,6 @@ import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
-
-/** New, and never filled. */
-const isDry = ({ state, body }: CartridgeView): boolean =>
-  state.fills === 0 && body.cartridge.initial === 'empty';
 
 /**
  * Cartridges outside the printers, by set: what rests, what is ready, and putting a whole set in with one routine; then those
@@ -30,17 +28,19 @@ export function Shelf() {
   const untyped = withoutType.filter(({ seated }) => !seated);
   const views = inUse.filter(({ state }) => !state.seat);
   if (views.length === 0 && untyped.length === 0) return null;
-  const groups = new Map<string, { printer: Printer | null; set: string; views: CartridgeView[] }>();
+  const groups = new Map<
+    string,
+    { printer: Printer | null; set: string; views: CartridgeView[]; fit: CartridgeView[] }
+  >();
   for (const view of views) {
     const printer = slotFor(ledger.context, view.body.cartridge)?.printer ?? null;
     const key = `${printer?.id ?? ''}/${view.body.cartridge.set}`;
-    const group = groups.get(key) ?? { printer, set: view.body.cartridge.set, views: [] };
+    const group = groups.get(key) ?? { printer, set: view.body.cartridge.set, views: [], fit: [] };
     group.views.push(view);
+    // What would bring air, water or a leak into the printer is not offered to go in.
+    if (isFitToGoIn(ledger, view.body.cartridge.id, now)) group.fit.push(view);
     groups.set(key, group);
   }
-  // What would bring air or a leak into the printer is not offered to go in.
-  const fitOf = (some: readonly CartridgeView[]): readonly CartridgeView[] =>
-    some.filter((view) => !view.state.rejected && !isDry(view));
   const install = (group: { printer: Printer; views: readonly CartridgeView[] }): void => {
     const taken = new Set<string>();
     const into = group.views.flatMap((view) => {
@@ -67,16 +67,13 @@ export function Shelf() {
             {group.printer && group.views.length > 1 && (
               <Link to={`/rotate?printer=${group.printer.id}`}>Rotate, one at a time</Link>
             )}
-            {group.printer && fitOf(group.views).length > 0 && (
-              <Button
-                size="small"
-                onClick={() => install({ printer: group.printer!, views: fitOf(group.views) })}
-              >
+            {group.printer && group.fit.length > 0 && (
+              <Button size="small" onClick={() => install({ printer: group.printer!, views: group.fit })}>
                 {group.views.length === 1
                   ? 'Put it in'
-                  : fitOf(group.views).length === group.views.length
+                  : group.fit.length === group.views.length
                     ? 'Put the whole set in'
-                    : `Put ${fitOf(group.views).length} of them in`}
+                    : `Put ${group.fit.length} of them in`}
               </Button>
             )}
           </header>
@@ -101,7 +98,9 @@ export function Shelf() {
                   'Ready to go in'
                 ) : (
                   <Link to={`/bench?cartridge=${view.body.cartridge.id}`}>
-                    {isDry(view) ? 'Dry: fill it when its turn comes' : 'Fill it on the Bench'}
+                    {isNewAndDry(ledger, view.body.cartridge.id)
+                      ? 'Dry: fill it when its turn comes'
+                      : 'Fill it on the Bench'}
                   </Link>
                 )}
               </div>

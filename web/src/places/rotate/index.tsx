@@ -37,10 +37,9 @@ export default function Rotate() {
   const [leftOut, setLeftOut] = useState<readonly string[]>(() =>
     (remember.get(LEFT_OUT) ?? '').split(',').filter(Boolean),
   );
-  const leave = (slotId: string, out: boolean): void => {
-    const next = out ? [...leftOut, slotId] : leftOut.filter((id) => id !== slotId);
-    setLeftOut(next);
-    remember.set(LEFT_OUT, next.join(','));
+  const leaveOut = (slotIds: readonly string[]): void => {
+    setLeftOut(slotIds);
+    remember.set(LEFT_OUT, slotIds.join(','));
   };
   const [cameOut, setCameOut] = useState<readonly string[]>([]);
   const rotation = printer && rotationOf(ledger, printer.id, now);
@@ -81,6 +80,8 @@ export default function Rotate() {
     if (!saved) return;
     setCameOut(done.flatMap(({ out }) => out?.body.cartridge.id ?? []));
     keep(null);
+    // Left out this time, not for ever.
+    leaveOut([]);
   };
   return (
     <div className="sheet">
@@ -184,7 +185,9 @@ export default function Rotate() {
                 under={mine}
                 isNext={pair === next}
                 isOut={leftOut.includes(pair.slot.id)}
-                onOut={(out) => leave(pair.slot.id, out)}
+                onOut={(out) =>
+                  leaveOut(out ? [...leftOut, pair.slot.id] : leftOut.filter((id) => id !== pair.slot.id))
+                }
                 onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
                 onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
               />

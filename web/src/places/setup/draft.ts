@@ -1,14 +1,17 @@
 import {
   explain,
   hasBothBlacks,
+  isWall,
   parseMoney,
   parseQuantity,
+  typePreset,
   type Cartridge,
   type ChipStrategy,
   type Closure,
   type Construction,
   type FactDraft,
   type InkClass,
+  type Port,
   type Printer,
   type QuantityKind,
   type Variant,
@@ -29,6 +32,9 @@ export interface BodyDraft {
   readonly fullG: string;
   readonly maxG: string;
   readonly capacityMl: string;
+  /** Empty: as its kind usually has. */
+  readonly port: Port | '';
+  readonly closure: Closure | '';
 }
 
 export interface ChannelDraft {
@@ -65,8 +71,6 @@ export interface Draft {
   /** Of a gauge that is switched off: already, or when it is offered. */
   readonly off: 'already' | 'planned';
   readonly prism: boolean;
-  /** How a hole that is made is closed; empty: by what stands behind it. */
-  readonly closure: Closure | '';
   readonly scaleG: string;
   readonly stepG: string;
   readonly syringeMl: string;
@@ -99,7 +103,13 @@ export const bodyDraft = (construction: Construction = 'compartmentTank'): BodyD
   fullG: '',
   maxG: '',
   capacityMl: '',
+  port: '',
+  closure: '',
 });
+
+/** How ink gets into a body: as it was said, else as its kind usually has. */
+export const portOfBody = ({ construction, port }: BodyDraft): Port =>
+  port || typePreset(construction, 'standard').port;
 
 /** Usual patterns of channels, to begin with and adjust. */
 export const PATTERNS: readonly { readonly name: string; readonly shades: readonly string[] }[] = [
@@ -159,7 +169,6 @@ export const newDraft = (): Draft => ({
   switchOff: 'unknown',
   off: 'already',
   prism: false,
-  closure: '',
   scaleG: '200',
   stepG: '0.01',
   syringeMl: '20',
@@ -176,7 +185,16 @@ export function readDraft(kept: string | null): Draft {
       Array.isArray(found.bodies) &&
       found.bodies.length > 0
     )
-      return { ...newDraft(), ...found };
+      // What was kept by an earlier build lacks what is asked since.
+      return {
+        ...newDraft(),
+        ...found,
+        channels: (found as Draft).channels.map((channel) => ({
+          ...channelDraft(channel.shades),
+          ...channel,
+        })),
+        bodies: (found as Draft).bodies.map((body) => ({ ...bodyDraft(), ...body })),
+      };
   } catch {
     // As if nothing was kept.
   }
@@ -257,6 +275,9 @@ export function readAnswers(
       maxG: number('masses', body.maxG, 'mass', `${of}at most`),
       capacityMl: number('masses', body.capacityMl, 'volume', `${of}holds`),
       boxMm: null,
+      port: body.port || null,
+      // Only a hole that is made asks what closes it.
+      closure: (isWall(portOfBody(body)) && body.closure) || null,
     } satisfies BodyInput;
     if (told.emptyG !== null && !(told.emptyG > 0))
       wrong('masses', `${of}an empty one weighs more than nothing.`);
@@ -318,7 +339,6 @@ export function readAnswers(
         blacksShareLine: draft.shareLine && hasBothBlacks(channels),
         sets: draft.sets === '2' ? 2 : 1,
         waiting: draft.sets === 'waiting',
-        closure: draft.closure === '' ? null : draft.closure,
         chip: draft.chip,
         chipOff: draft.off,
         chipMl: number('chip', draft.chipMl, 'volume', 'The chip'),

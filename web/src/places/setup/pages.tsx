@@ -4,17 +4,24 @@ import { Fragment } from 'react';
 import {
   CHIP_STRATEGIES,
   CLASS_NAMES,
+  CLOSURE_NAMES,
+  CLOSURES,
   CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
   hasBothBlacks,
   INK_CLASSES,
+  isWall,
   MATTERS,
+  PORT_NAMES,
+  PORTS,
   settingsOf,
   SHADES,
   STRATEGY_NAMES,
   typePreset,
+  type Closure,
   type Construction,
   type InkClass,
+  type Port,
   type Printer,
   type Variant,
 } from '@hiraeth/core';
@@ -27,6 +34,7 @@ import {
   bodyDraft,
   channelDraft,
   PATTERNS,
+  portOfBody,
   readAnswers,
   TOGETHER,
   type BodyDraft,
@@ -196,7 +204,7 @@ export function Bodies({ draft, put }: PageProps) {
                 />
               ),
             }))}
-            onPick={(construction) => put(body(draft, i, { construction }))}
+            onPick={(construction) => put(body(draft, i, { construction, port: '', closure: '' }))}
           />
           <p className="small">{MATTERS[one.construction]}</p>
           <div className="row">
@@ -211,6 +219,34 @@ export function Bodies({ draft, put }: PageProps) {
               ]}
               onPick={(variant) => put(body(draft, i, { variant }))}
             />
+            {typePreset(one.construction, 'standard').port !== 'outlet' && (
+              <Pick<Port | ''>
+                label={`Ink goes in by${draft.bodies.length > 1 ? `, body ${i + 1}` : ''}`}
+                value={one.port}
+                options={[
+                  {
+                    value: '',
+                    label: `as usual: ${PORT_NAMES[typePreset(one.construction, 'standard').port]}`,
+                  },
+                  ...optionsOf(
+                    PORTS.filter((port) => port !== 'outlet'),
+                    PORT_NAMES,
+                  ),
+                ]}
+                onPick={(port) => put(body(draft, i, { port }))}
+              />
+            )}
+            {isWall(portOfBody(one)) && (
+              <Pick<Closure | ''>
+                label={`Its hole is closed by${draft.bodies.length > 1 ? `, body ${i + 1}` : ''}`}
+                value={one.closure}
+                options={[
+                  { value: '', label: 'not known: by what stands behind it' },
+                  ...optionsOf(CLOSURES, CLOSURE_NAMES),
+                ]}
+                onPick={(closure) => put(body(draft, i, { closure }))}
+              />
+            )}
             {i > 0 && (
               <Button
                 onClick={() =>

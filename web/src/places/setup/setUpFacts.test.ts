@@ -12,7 +12,15 @@ import {
   readDescription,
   typePreset,
 } from '@hiraeth/core';
-import { bottleFacts, channelDraft, newDraft, readAnswers, readDraft, type Now } from './draft';
+import {
+  bottleFacts,
+  channelDraft,
+  newDraft,
+  readAnswers,
+  readDraft,
+  type BodyDraft,
+  type Now,
+} from './draft';
 import {
   contentsFacts,
   setUpEntities,
@@ -147,6 +155,11 @@ test('weighed masses beat the ready ones; an unknown cartridge is weighed and me
 test('a kept draft is taken up; what cannot be read begins anew', () => {
   const draft = { ...newDraft(), name: 'Attic', page: 3 };
   expect(readDraft(JSON.stringify(draft))).toEqual(draft);
+  // One of an earlier build, which asked less, is read on; leaving its page would have lost the answers.
+  const { level: _level, ...channelThen } = channelDraft('cyan', { now: 'partUsed' });
+  const { port: _port, closure: _closure, ...bodyThen } = newDraft().bodies[0]!;
+  const then = { ...draft, channels: [channelThen], bodies: [bodyThen] };
+  expect(readAnswers(readDraft(JSON.stringify(then)), 'GBP').problems.size).toBe(0);
   for (const kept of [null, '{', '[]', '{"channels":[null],"bodies":[{}]}', '{"channels":[],"bodies":[]}'])
     expect(readDraft(kept)).toEqual(newDraft());
 });
@@ -164,6 +177,18 @@ test('answers say what is wrong on their own page, and nothing known is no mista
     'GBP',
   );
   expect([...problems.keys()].sort()).toEqual(['inks', 'masses', 'name', 'originals', 'scale']);
+});
+
+test('a drilled body says what closes its hole; a body with a plug, or one filled through its outlet, does not', () => {
+  const closureOf = (part: Partial<BodyDraft>) =>
+    readAnswers(
+      { ...newDraft(), name: 'A', bodies: [{ ...newDraft().bodies[0]!, closure: 'cap', ...part }] },
+      'GBP',
+    ).read?.input.bodies[0]?.closure;
+  expect(closureOf({ port: 'drill' })).toBe('cap');
+  expect(closureOf({ construction: 'spongeReservoir' })).toBe('cap');
+  expect(closureOf({})).toBeNull();
+  expect(closureOf({ construction: 'bag' })).toBeNull();
 });
 
 test('slots of other bodies, classes and contents; bottles of one ink for each shade of a body', () => {
@@ -339,7 +364,8 @@ test('no answer of setting up goes unheard: each changes what is written of the 
     'blacks on one line': { blacksShareLine: true },
     'one set': { sets: 1 },
     'a dry set waits': { waiting: true },
-    'its own cap': { closure: 'cap' },
+    'drilled, its own cap': { bodies: [{ ...body, port: 'drill', closure: 'cap' }] },
+    'peeled, then pierced': { bodies: [{ ...body, port: 'peelPierce' }] },
     'a new chip each time': { chip: 'newEachTime' },
     'self-resetting': { chip: 'selfResetting' },
     'left alone': { chip: 'leftAlone' },

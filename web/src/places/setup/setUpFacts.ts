@@ -1,6 +1,7 @@
 import {
   all,
   changePrior,
+  LEVEL_U,
   settingsOf,
   typeFromMeasures,
   bodyTriangle,
@@ -14,6 +15,7 @@ import {
   type InkClass,
   type Book,
   type Printer,
+  type Port,
   type Triangle,
   type Variant,
 } from '@hiraeth/core';
@@ -30,6 +32,9 @@ export interface BodyInput {
   readonly maxG: number | null;
   readonly capacityMl: number | null;
   readonly boxMm: readonly [number, number, number] | null;
+  /** How ink gets in, and what closes a hole that is made; absent: as its kind usually has. */
+  readonly port?: Port | null;
+  readonly closure?: Closure | null;
 }
 
 export interface Channel {
@@ -61,8 +66,6 @@ export interface SetUpInput {
   readonly sets: number;
   /** Originals print on; a new, dry set of refillables waits on the shelf. */
   readonly waiting?: boolean;
-  /** What closes a hole that is made. */
-  readonly closure?: Closure | null;
   readonly chip: ChipStrategy;
   readonly chipOff?: 'already' | 'planned';
   readonly chipMl: number | null;
@@ -92,6 +95,11 @@ export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'e
   const told = [emptyG, fullG, input.capacityMl].filter((one) => one !== null).length > 1;
   return { ...type, variant: told && variant === 'own' ? 'own' : type.variant };
 }
+
+const portOf = ({ port, closure }: BodyInput): Pick<Partial<CartridgeType>, 'port' | 'closure'> => ({
+  ...(port ? { port } : {}),
+  ...(closure ? { closure } : {}),
+});
 
 /** What was told of a body, with what does not fit in it. */
 export const triangleOf = ({ variant, ...body }: BodyInput): Triangle =>
@@ -154,7 +162,7 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
       id,
       name: `${input.name} refillable, ${type.capacityMl} ml${chambers > 1 ? `, ${chambers} chambers` : ''}`,
       ...type,
-      ...(input.closure ? { closure: input.closure } : {}),
+      ...portOf(input.bodies[body]!),
       chambers,
     });
   }
@@ -252,6 +260,7 @@ function originalsOf(
               id: typeId,
               name: `${input.name} original, ${type.capacityMl} ml`,
               ...type,
+              ...portOf(body),
               chambers: channel.shades.length,
             },
           ]),
@@ -276,8 +285,7 @@ function originalsOf(
 
 /** A cartridge that declared itself empty keeps about so much of what it holds, where nobody knows its usable volume. */
 const KEPT = { value: 0.15, u: 0.08 } as const;
-/** One u of a level that was told, as a share of the body; of one that follows from the usable volume. */
-const TOLD_U = 0.1;
+/** One u of a level that follows from the usable volume, as a share of the body. */
 const BY_COUNT_U = 0.05;
 /** Water that stays in a body after it was rinsed and shaken out, as a share of what it holds. */
 const RINSED = 0.1;
@@ -293,7 +301,7 @@ export function contentsFacts(
     case 'partUsed':
       return level === null || level === undefined
         ? []
-        : [{ kind: 'levelSeen', cartridgeId, fraction: level, u: TOLD_U }];
+        : [{ kind: 'levelSeen', cartridgeId, fraction: level, u: LEVEL_U.told }];
     case 'declaredEmpty': {
       const keptMl = original ? original.nominalMl - original.usableMl : null;
       return [
