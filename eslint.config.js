@@ -28,6 +28,9 @@ const outside = [
 
 /** Within core each folder imports only those before it; words stand above all that they speak of. */
 const ROOMS = [
+  'numeric',
+  'time',
+  'area',
   'quantity',
   'workbook',
   'exposure',
@@ -46,11 +49,10 @@ const ROOMS = [
   'nozzle',
   'colour',
   'advice',
+  'plan',
   'due',
   'check',
   'report',
-  'forecast',
-  'policy',
   'words',
   'exchange',
 ];

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { FORMAT_VERSION, serializeWorkbook } from '@hiraeth/core';
-import { install, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { FORMAT_VERSION, serializeWorkbook } from '@hiraeth/core/workbook';
+import { install, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
 import { beginRun, chooseFile, openWith, saved, sayWhy, walkTo, weigh } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install]);

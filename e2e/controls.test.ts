@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { parseWorkbook, typePreset } from '@hiraeth/core';
-import { bodyRoom, install, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { parseWorkbook, typePreset } from '@hiraeth/core/workbook';
+import { bodyRoom, install, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
 import { exportWorkbook, next, openOwn, openWith, saved, step, walkTo } from './helpers';
 
 /** Keys as a scale sends them: one after the other, faster than anybody types. */

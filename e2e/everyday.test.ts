@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { encode } from 'fast-png';
-import { parseWorkbook, type Fact } from '@hiraeth/core';
+import { parseWorkbook, type Fact } from '@hiraeth/core/workbook';
 import {
   bodyRoom,
   cartridge,
@@ -10,7 +10,7 @@ import {
   script,
   setUp,
   weigh as weighed,
-} from '../core/src/testing/bench';
+} from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
 
 const room = script([

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import type { Report } from '@hiraeth/core';
+import type { Report } from '@hiraeth/core/report';
 import {
   beginRun,
   buyBottle,

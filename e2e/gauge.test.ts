@@ -1,14 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { parseWorkbook, type FactDraft, type FactKind } from '@hiraeth/core';
-import {
-  cartridge,
-  define,
-  install,
-  PRINTER,
-  script,
-  setUp,
-  weigh as weighed,
-} from '../core/src/testing/bench';
+import { parseWorkbook, type FactDraft, type FactKind } from '@hiraeth/core/workbook';
+import { cartridge, define, install, PRINTER, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openWith, saved, sayWhy, step, walkTo } from './helpers';
 
 const reset: FactDraft = { kind: 'chipReset', cartridgeId: 'cyan', worked: true };

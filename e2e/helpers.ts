@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
-import { serializeWorkbook, type Fact } from '@hiraeth/core';
+import { serializeWorkbook, type Fact } from '@hiraeth/core/workbook';
 
 /** Opens the empty workbook of a new person. */
 export async function openOwn(page: Page): Promise<void> {

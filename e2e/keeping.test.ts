@@ -3,8 +3,8 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, expect, test, type Page } from '@playwright/test';
-import { parseWorkbook } from '@hiraeth/core';
-import { install, print, script, setUp, weigh as weighed } from '../core/src/testing/bench';
+import { parseWorkbook } from '@hiraeth/core/workbook';
+import { install, print, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
 import { exportWorkbook, openWith, saved, weigh } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install]);

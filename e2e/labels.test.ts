@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import jsQR from 'jsqr';
-import { install, script, setUp, weigh } from '../core/src/testing/bench';
+import { install, script, setUp, weigh } from '@hiraeth/core/testing';
 import { noAxeFindings, openWith, walkTo } from './helpers';
 
 const room = script([...setUp, ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 60)), install]);

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
-import { parseWorkbook } from '@hiraeth/core';
-import { fill, install, print, script, setUp, SHADES, weigh } from '../core/src/testing/bench';
+import { parseWorkbook } from '@hiraeth/core/workbook';
+import { fill, install, print, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openWith, saved } from './helpers';
 
 const left = (week: number): number => 41.58 + (45 - 2 * week) * 1.064;

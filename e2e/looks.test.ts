@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { encode } from 'fast-png';
 import ICAL from 'ical.js';
-import { mapped, squareTo, type CheckLayout } from '@hiraeth/core';
+import { mapped, squareTo } from '@hiraeth/core/image';
+import type { CheckLayout } from '@hiraeth/core/workbook';
 import { makeChance, NINE_LAYOUT, photographCheck } from '@hiraeth/rig';
-import { define, install, print, PRINTER, script, setUp, weigh } from '../core/src/testing/bench';
+import { define, install, print, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openOwn, openWith, saved } from './helpers';
 
 const room = script([

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { parseWorkbook, typePreset, type FactOf } from '@hiraeth/core';
-import { bodyRoom } from '../core/src/testing/bench';
+import { parseWorkbook, typePreset, type FactOf } from '@hiraeth/core/workbook';
+import { bodyRoom } from '@hiraeth/core/testing';
 import {
   beginRun,
   buyBottle,

@@ -1,8 +1,8 @@
 import { deflateSync } from 'node:zlib';
 import { expect, test, type Page } from '@playwright/test';
 import { encode } from 'fast-png';
-import type { FactDraft } from '@hiraeth/core';
-import { define, install, script, setUp, weigh } from '../core/src/testing/bench';
+import type { FactDraft } from '@hiraeth/core/workbook';
+import { define, install, script, setUp, weigh } from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openWith, saved } from './helpers';
 
 const room = script([

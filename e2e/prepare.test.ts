@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { parseWorkbook } from '@hiraeth/core';
-import { bodyRoom, weigh as weighed } from '../core/src/testing/bench';
+import { parseWorkbook } from '@hiraeth/core/workbook';
+import { bodyRoom, weigh as weighed } from '@hiraeth/core/testing';
 import { exportWorkbook, openWith, saved, walkTo, weigh } from './helpers';
 
 const room = bodyRoom('spongeReservoir', 1, { emptyG: 16.82, more: [weighed('it', 20.5)] });

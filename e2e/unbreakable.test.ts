@@ -2,18 +2,9 @@ import { createServer, type Server } from 'node:http';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { parseWorkbook } from '@hiraeth/core';
+import { parseWorkbook } from '@hiraeth/core/workbook';
 import { createApp } from '../server/src/createApp';
-import {
-  define,
-  fill,
-  install,
-  print,
-  script,
-  setUp,
-  TYPE,
-  weigh as weighed,
-} from '../core/src/testing/bench';
+import { define, fill, install, print, script, setUp, TYPE, weigh as weighed } from '@hiraeth/core/testing';
 import { openOwn, openWith, saved } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install, print(4), fill('cyan', 5)]);

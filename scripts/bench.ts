@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { pathToFileURL } from 'node:url';
-import { fitDrying } from '@hiraeth/core';
+import { fitDrying } from '@hiraeth/core/prepare';
 import { build } from 'vite';
 import { benchBrowser } from './lib/benchBrowser';
 import type { benchCore } from './lib/benchCore';

@@ -1,15 +1,8 @@
-import {
-  all,
-  CHANNEL_STATE_WORDS,
-  effectWords,
-  factsUntil,
-  HEAD_ACT_WORDS,
-  headAdvice,
-  headHealth,
-  headReasonWords,
-  Ledger,
-  type Fact,
-} from '@hiraeth/core';
+import { all, Ledger } from '@hiraeth/core/ledger';
+import { CHANNEL_STATE_WORDS, effectWords, HEAD_ACT_WORDS, headReasonWords } from '@hiraeth/core/words';
+import { factsUntil } from '@hiraeth/core/report';
+import { headAdvice, headHealth } from '@hiraeth/core/nozzle';
+import type { Fact } from '@hiraeth/core/workbook';
 import type { Done } from './commands';
 import type { Options } from './main';
 

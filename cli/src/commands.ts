@@ -1,29 +1,24 @@
+import { COVERAGE, seeded } from '@hiraeth/core/numeric';
+import { all, find, Ledger, settingsOf, type Book } from '@hiraeth/core/ledger';
 import {
-  all,
   BAR_WORDS,
-  factsUntil,
-  find,
-  forecastUse,
-  formatMoney,
-  formatUncertain,
-  Ledger,
   notKnownWords,
+  POLICY_WORDS,
+  taxWords,
+  spokenReport,
+  type SpokenReport,
+} from '@hiraeth/core/words';
+import { factsUntil, reportAndBook } from '@hiraeth/core/report';
+import {
+  forecastUse,
   PLAN_DEFAULTS,
   planPrinter,
-  POLICY_WORDS,
-  quoteEdition,
-  taxWords,
-  reportAndBook,
   scoreForecasts,
-  seeded,
-  settingsOf,
-  spokenReport,
-  type Book,
-  type Fact,
   type PrinterPlan,
-  type SpokenReport,
-  type Uncertain,
-} from '@hiraeth/core';
+} from '@hiraeth/core/plan';
+import { formatMoney, formatUncertain, type Uncertain } from '@hiraeth/core/quantity';
+import { quoteEdition } from '@hiraeth/core/cost';
+import type { Fact } from '@hiraeth/core/workbook';
 import { EXIT } from './exit';
 import type { Options } from './main';
 import { checksOf } from './checksOf';
@@ -92,7 +87,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
           `${find(ledger.context, 'printer', id)?.name ?? id}: draws ${gain.toFixed(2)} times what it drew at first`,
           ...changes.map(
             (change) =>
-              `  since ${change.at.slice(0, 10)} ${change.factor.toFixed(2)} ± ${(1.96 * change.u).toFixed(2)} times as much`,
+              `  since ${change.at.slice(0, 10)} ${change.factor.toFixed(2)} ± ${(COVERAGE * change.u).toFixed(2)} times as much`,
           ),
           ...missing.map(
             (one) =>
@@ -147,7 +142,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     const money = (amount: Uncertain | null): string =>
       amount === null
         ? 'not known: a price is missing'
-        : `${formatMoney(amount.value, currency, { locale: 'en-GB' })} ± ${formatMoney(1.96 * amount.u, currency, { locale: 'en-GB' })}`;
+        : `${formatMoney(amount.value, currency, { locale: 'en-GB' })} ± ${formatMoney(COVERAGE * amount.u, currency, { locale: 'en-GB' })}`;
     return {
       data: quote,
       text: plain([

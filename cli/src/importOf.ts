@@ -1,22 +1,16 @@
+import { decodeIpp } from '@hiraeth/core/ipp';
+import { explain, jobProblemWords, REFUSAL_WORDS } from '@hiraeth/core/words';
+import { factSchema, makeStamp, serializeWorkbook, textOf, type Fact } from '@hiraeth/core/workbook';
 import {
-  decodeIpp,
-  explain,
-  factSchema,
-  jobProblemWords,
   jobsOf,
-  Ledger,
-  makeStamp,
   parseJobsCsv,
   parsePageLog,
-  REFUSAL_WORDS,
-  serializeWorkbook,
   sortJobs,
-  textOf,
   type DraftJob,
-  type Fact,
   type ReadJobs,
   type RefusedLine,
-} from '@hiraeth/core';
+} from '@hiraeth/core/jobs';
+import { Ledger } from '@hiraeth/core/ledger';
 import type { Done } from './commands';
 import type { Options } from './main';
 

@@ -2,20 +2,15 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import {
-  inkNow,
-  Ledger,
-  parseWorkbook,
-  serializeWorkbook,
-  type EditionQuote,
-  type PrinterPlan,
-  type SpokenReport,
-  type UseForecast,
-} from '@hiraeth/core';
+import { inkNow, Ledger } from '@hiraeth/core/ledger';
+import { parseWorkbook, serializeWorkbook } from '@hiraeth/core/workbook';
+import type { EditionQuote } from '@hiraeth/core/cost';
+import type { PrinterPlan, UseForecast } from '@hiraeth/core/plan';
+import type { SpokenReport } from '@hiraeth/core/words';
 import { encode } from 'fast-png';
 import jpeg from 'jpeg-js';
 import { makeChance, NINE_LAYOUT, photographCheck } from '../../rig/src';
-import { define, fill, script, setUp, weigh, install, print } from '../../core/src/testing/bench';
+import { define, fill, script, setUp, weigh, install, print } from '@hiraeth/core/testing';
 import { main, readText } from './main';
 
 const dir = mkdtempSync(join(tmpdir(), 'hiraeth-'));

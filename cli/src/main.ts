@@ -3,7 +3,9 @@ import { createReadStream } from 'node:fs';
 import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { COMMANDS, type Command } from './commands';
 import { EXIT } from './exit';
-import { explain, fail, MAX_FILE_BYTES, ok, parseWorkbook, textOf, type Result } from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { fail, ok, type Result } from '@hiraeth/core/quantity';
+import { MAX_FILE_BYTES, parseWorkbook, textOf } from '@hiraeth/core/workbook';
 
 export { EXIT } from './exit';
 

@@ -1,6 +1,7 @@
 import { decode as decodePng } from 'fast-png';
 import jpeg from 'jpeg-js';
-import { parseCheckLayout, readCheck, REFUSED_CHECK_WORDS, type Corners, type Photo } from '@hiraeth/core';
+import { parseCheckLayout, readCheck, type Corners, type Photo } from '@hiraeth/core/image';
+import { REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
 import { EXIT } from './exit';
 import type { Done } from './commands';
 

@@ -1,4 +1,6 @@
-import { COVERAGE, formatMoney, formatUncertain, unknownInkWords, type SpokenReport } from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatMoney, formatUncertain } from '@hiraeth/core/quantity';
+import { unknownInkWords, type SpokenReport } from '@hiraeth/core/words';
 
 /** The report for reading in a terminal: the same numbers as `--json`, in columns. */
 export function reportText(report: SpokenReport): string {

@@ -1,18 +1,8 @@
-import {
-  all,
-  factsUntil,
-  find,
-  Ledger,
-  reprofile,
-  REPROFILE_WORDS,
-  reprofileWords,
-  shadeSeries,
-  shiftWords,
-  VERDICT_WORDS,
-  type Fact,
-  type ShadeComparison,
-  type ShadeSeries,
-} from '@hiraeth/core';
+import { all, find, Ledger } from '@hiraeth/core/ledger';
+import { factsUntil } from '@hiraeth/core/report';
+import { reprofile, shadeSeries, type ShadeComparison, type ShadeSeries } from '@hiraeth/core/colour';
+import { REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from '@hiraeth/core/words';
+import type { Fact } from '@hiraeth/core/workbook';
 import type { Done } from './commands';
 import type { Options } from './main';
 

@@ -1,19 +1,8 @@
-import {
-  all,
-  beginProblemWords,
-  factsUntil,
-  find,
-  layOut,
-  Ledger,
-  METHODS,
-  numberOf,
-  OCCASIONS,
-  stepAnswerWords,
-  stepWords,
-  suggestChoice,
-  type Fact,
-  type LaidStep,
-} from '@hiraeth/core';
+import { all, find, Ledger } from '@hiraeth/core/ledger';
+import { beginProblemWords, stepAnswerWords, stepWords } from '@hiraeth/core/words';
+import { factsUntil } from '@hiraeth/core/report';
+import { layOut, numberOf, suggestChoice, type LaidStep } from '@hiraeth/core/bench';
+import { METHODS, OCCASIONS, type Fact } from '@hiraeth/core/workbook';
 import type { Done } from './commands';
 import type { Options } from './main';
 

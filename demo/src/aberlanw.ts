@@ -1,4 +1,4 @@
-import type { Cartridge, CartridgeType, Entity, FactDraft, Ink, Printer } from '@hiraeth/core';
+import type { Cartridge, CartridgeType, Entity, FactDraft, Ink, Printer } from '@hiraeth/core/workbook';
 import { NINE_LAYOUT, type LooksStory, type PrinterScenario, type StudioScenario } from '@hiraeth/rig';
 
 /** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */

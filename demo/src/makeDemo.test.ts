@@ -1,19 +1,11 @@
 import { expect, test } from '@jest/globals';
-import {
-  checkFact,
-  dayPlan,
-  explain,
-  find,
-  FORMAT_VERSION,
-  inkNow,
-  Ledger,
-  printerCost,
-  modelOf,
-  report,
-  spokenReport,
-  singleChanges,
-  workbookSchema,
-} from '@hiraeth/core';
+import { checkFact } from '@hiraeth/core/check';
+import { dayPlan } from '@hiraeth/core/plan';
+import { explain, spokenReport } from '@hiraeth/core/words';
+import { find, inkNow, Ledger, modelOf } from '@hiraeth/core/ledger';
+import { FORMAT_VERSION, workbookSchema } from '@hiraeth/core/workbook';
+import { printerCost, singleChanges } from '@hiraeth/core/cost';
+import { report } from '@hiraeth/core/report';
 import { DEMO_SEED, makeDemo } from './index';
 
 const AT = '2026-11-24T18:00:00.000Z';

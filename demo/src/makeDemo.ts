@@ -1,10 +1,11 @@
-import { makeStamp, seeded, type Fact } from '@hiraeth/core';
+import { DAY_MS } from '@hiraeth/core/time';
+import { makeStamp, type Fact } from '@hiraeth/core/workbook';
+import { seeded } from '@hiraeth/core/numeric';
 import { simulateLooks, simulateStudio, type Truth } from '@hiraeth/rig';
 import { ABERLANW, ABERLANW_LAST, ABERLANW_LOOKS, ABERLANW_WAITING } from './aberlanw';
 
 /** Fourteen months. */
 const DAYS = 426;
-const DAY_MS = 86_400_000;
 const HALF_AN_HOUR_MS = 1_800_000;
 export const DEMO_SEED = 47;
 

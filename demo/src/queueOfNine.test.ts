@@ -1,14 +1,9 @@
 import { expect, test } from '@jest/globals';
 import {
   advance,
-  all,
   beginRun,
-  checkFact,
   currentStep,
-  entryProblems,
   factsOfStep,
-  Ledger,
-  makeStamp,
   panOf,
   plannedAnswer,
   queueBook,
@@ -16,11 +11,13 @@ import {
   stepsFor,
   stopsQuick,
   suggestChoice,
-  Trial,
   type Answer,
   type BenchRun,
   type CartridgeRun,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { all, Ledger, Trial } from '@hiraeth/core/ledger';
+import { checkFact, entryProblems } from '@hiraeth/core/check';
+import { makeStamp } from '@hiraeth/core/workbook';
 import { makeDemo } from './index';
 
 const AT = '2026-11-24T18:00:00.000Z';

@@ -1,3 +1,5 @@
+import { normalDraw, seeded } from '@hiraeth/core/numeric';
+
 /** A seeded source of chance: the same seed gives the same year. */
 export interface Chance {
   /** Uniform in [0, 1). */
@@ -16,16 +18,8 @@ export interface Chance {
  * @example makeChance(7).next() === makeChance(7).next() // true
  */
 export function makeChance(seed: number): Chance {
-  let a = seed >>> 0;
-  const next = (): number => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  const normal = (mean: number, sd: number): number =>
-    mean + sd * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  const next = seeded(seed);
+  const normal = (mean: number, sd: number): number => mean + sd * normalDraw(next);
   return {
     next,
     normal,

@@ -1,18 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
-import {
-  all,
-  keepHead,
-  Ledger,
-  makeStamp,
-  modelOf,
-  parseWorkbook,
-  report,
-  reportOf,
-  reviveHead,
-  serializeWorkbook,
-  type Fact,
-} from '@hiraeth/core';
+import { all, keepHead, Ledger, modelOf, reviveHead } from '@hiraeth/core/ledger';
+import { makeStamp, parseWorkbook, serializeWorkbook, type Fact } from '@hiraeth/core/workbook';
+import { report, reportOf } from '@hiraeth/core/report';
 import { ABERLANW } from '@hiraeth/demo';
 import { simulateStudio } from '@hiraeth/rig';
 

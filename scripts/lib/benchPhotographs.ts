@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import { readCheck } from '@hiraeth/core';
+import { readCheck } from '@hiraeth/core/image';
 import { makeChance, NINE_LAYOUT, photographCheck } from '@hiraeth/rig';
 
 /** Seeds of these photographs were not looked at while the reading was built. */

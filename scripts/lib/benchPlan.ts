@@ -1,20 +1,14 @@
-import {
-  exposureDuring,
-  forecastInk,
-  Ledger,
-  modelOf,
-  planBasis,
-  POLICIES,
-  positionAt,
-  predictUse,
-  seeded,
-  simulatePolicies,
-  slotView,
-} from '@hiraeth/core';
+import { DAY_MS } from '@hiraeth/core/time';
+import { exposureDuring, positionAt } from '@hiraeth/core/exposure';
+import { forecastInk, planBasis, simulatePolicies } from '@hiraeth/core/plan';
+import { seeded } from '@hiraeth/core/numeric';
+import { Ledger, modelOf } from '@hiraeth/core/ledger';
+import { POLICIES } from '@hiraeth/core/workbook';
+import { predictUse } from '@hiraeth/core/usage';
+import { slotView } from '@hiraeth/core/advice';
 import { ABERLANW } from '@hiraeth/demo';
 import { simulateStudio, type TrueDay } from '@hiraeth/rig';
 
-const DAY_MS = 86_400_000;
 /** So much is known when the plan is made, and so much of the truth is left to judge it by. */
 const KNOWN_DAYS = 300;
 const AFTER_DAYS = 365;

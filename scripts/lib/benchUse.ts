@@ -1,4 +1,5 @@
-import { fitPrinter, USE_PRIOR, type PrinterModel } from '@hiraeth/core';
+import { fitPrinter, type PrinterModel } from '@hiraeth/core/usage';
+import { USE_PRIOR } from '@hiraeth/core/workbook';
 import { simulateYear, type SimulatedYear, type YearOptions } from '../../rig/src/testing/simulateYear';
 
 const CHANNELS = 9;

@@ -2,15 +2,13 @@ import { request as httpRequest } from 'node:http';
 import {
   decodeIpp,
   encodeIpp,
-  jobsOf,
-  jobsRequest,
   markersOf,
   markersRequest,
   MAX_IPP_BYTES,
   type IppMessage,
   type MarkerReport,
-  type ReadJobs,
-} from '@hiraeth/core';
+} from '@hiraeth/core/ipp';
+import { jobsOf, jobsRequest, type ReadJobs } from '@hiraeth/core/jobs';
 
 /** A printer that the server's owner allowed it to ask. */
 export interface BridgedPrinter {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { z } from 'zod';
-import { faultWords } from '@hiraeth/core';
+import { faultWords } from '@hiraeth/core/workbook';
 import type { BridgedPrinter } from './bridge';
 
 const printersSchema = z

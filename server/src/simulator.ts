@@ -1,5 +1,5 @@
 import express, { type Router } from 'express';
-import { decodeIpp, encodeIpp } from '@hiraeth/core';
+import { decodeIpp, encodeIpp } from '@hiraeth/core/ipp';
 import {
   answerIpp,
   keepJob,

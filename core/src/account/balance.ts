@@ -1,5 +1,5 @@
 import { bottleRemaining, type Book } from '../ledger';
-import { COVERAGE } from '../quantity';
+import { COVERAGE } from '../numeric';
 import type { Cause } from './causes';
 import { inkAccount, type InkAccount } from './inkAccount';
 import { ALWAYS } from './printerMonths';

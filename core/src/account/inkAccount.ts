@@ -1,4 +1,5 @@
-import { atOnce, msOf } from '../quantity';
+import { atOnce } from '../quantity';
+import { msOf } from '../time';
 import { clipStretch, exposureDuring, listOf, type Stretch } from '../exposure';
 import {
   bareLot,

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { meanPrint, perDm2, printCost, printerCost } from '../cost';
 import { inkNow, Ledger } from '../ledger';
-import { canPrint, slotView } from '../advice';
+import { canPrint } from '../plan';
+import { slotView } from '../advice';
 import { reportOf } from '../report';
-import { balance } from './index';
-import { cartridge, define, ENTITIES, fill, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { balance } from './balance';
+import { cartridge, define, ENTITIES, fill, print, PRINTER, script, setUp, weigh } from '../testing';
 import type { Because, FactDraft, Printer } from '../workbook';
 
 /**

@@ -14,7 +14,7 @@ import {
   reviveHead,
 } from '../ledger';
 import { imageExposure, listOf } from '../exposure';
-import { headAdvice } from '../nozzle';
+import { headAdvice, troubleCauses, TROUBLES, type Trouble } from '../nozzle';
 import {
   adviceTitle,
   BY_LOG_WORDS,
@@ -24,24 +24,21 @@ import {
   TROUBLE_WORDS,
 } from '../words';
 import { predictUse } from '../usage';
-import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
-import { USE_PRIOR } from '../workbook';
-import type { Black, ChipStrategy, FactDraft, Printer, Signal } from '../workbook';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import {
-  canPrint,
-  dilution,
-  dilutionFacts,
-  dryingTray,
-  emptyAt,
-  likelyEmpty,
-  meanSheet,
-  rotationOf,
-  slotView,
-  troubleCauses,
-  TROUBLES,
-  type Trouble,
-} from './index';
-
+  USE_PRIOR,
+  type Black,
+  type ChipStrategy,
+  type FactDraft,
+  type Printer,
+  type Signal,
+} from '../workbook';
+import { canPrint, rotationOf } from '../plan';
+import { dilution, dilutionFacts, dryingTray } from '../prepare';
+import { emptyAt } from './emptyAt';
+import { likelyEmpty } from './likelyEmpty';
+import { meanSheet } from './meanSheet';
+import { slotView } from './adviceFor';
 const AT = '2026-03-20T00:00:00.000Z';
 const read = (percent: number): FactDraft => ({
   kind: 'gaugeRead',

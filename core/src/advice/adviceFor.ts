@@ -15,7 +15,8 @@ import {
 } from '../ledger';
 import { atReserve, predictUse, safeCount } from '../usage';
 import { DUE, type ChipStrategy, type Look, type Printer, type Slot } from '../workbook';
-import { cartridgeView, DAY_MS, type CartridgeView } from './cartridgeView';
+import { DAY_MS } from '../time';
+import { cartridgeView, type CartridgeView } from './cartridgeView';
 import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 import { meanSheet } from './meanSheet';
 

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time';
 import { targetOf } from '../fill';
 import {
   bodyOf,
@@ -34,8 +35,6 @@ export interface CartridgeView {
   /** Water left from a rinse, ml; null when it holds ink. */
   readonly wetMl: number | null;
 }
-
-export const DAY_MS = 86_400_000;
 
 /**
  * All that is known of a cartridge at an instant.

@@ -10,7 +10,7 @@ import {
   placeOf,
   type Book,
 } from '../ledger';
-import { ONE_SIDED } from '../quantity';
+import { ONE_SIDED } from '../numeric';
 
 export interface CartridgeEmptyAt extends EmptyAt {
   /** The reading to act at as this printer can show it, 0 to 1. */

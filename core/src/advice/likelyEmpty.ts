@@ -1,5 +1,5 @@
 import { find, type Book } from '../ledger';
-import { normalCdf } from '../quantity';
+import { normalCdf } from '../numeric';
 import { slotView } from './adviceFor';
 
 export interface LikelyEmpty {

@@ -1,3 +1,4 @@
+import { areaDm2 } from '../area';
 import { NO_EXPOSURE, type Exposure } from '../exposure';
 import { settingsOf, type Book } from '../ledger';
 
@@ -39,5 +40,5 @@ export function meanSheet(book: Book, printerId: string, dm2 = standardDm2(book)
 
 export function standardDm2(book: Book): number {
   const { standardSheet } = settingsOf(book.context);
-  return (standardSheet.widthMm * standardSheet.heightMm) / 10_000;
+  return areaDm2(standardSheet);
 }

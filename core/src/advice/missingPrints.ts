@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../time';
 import { all, find, modelOf, type Book } from '../ledger';
 import { coefficientPerDm2 } from '../usage';
 import { standardDm2 } from './meanSheet';
@@ -26,7 +27,7 @@ const ASKED = 0.5;
 const TOGETHER = 2.5;
 const MOST_FELL = 0.7;
 const LEAST_CHANNELS = 3;
-const ONE_WEIGH_IN_MS = 12 * 3_600_000;
+const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
 
 /**
  * A set that as a whole fell more than the log says: which prints would explain it. That something is wrong is the learnt

@@ -1,8 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { headOf, inkNow, Ledger } from '../ledger';
-import { bodyRoom, define, fill, script, SHADES, weigh } from '../testing/bench';
-import { startRun } from '../testing/run';
+import { bodyRoom, define, fill, script, SHADES, weigh, startRun } from '../testing';
 import {
   beginProblemWords,
   CAUTION_WORDS,
@@ -24,35 +23,26 @@ import {
   type Printer,
   type Syringe,
 } from '../workbook';
-import {
-  advance,
-  beginProblems,
-  beginRun,
-  CONSTRUCTION_DATA,
-  currentStep,
-  factsOfStep,
-  goingIn,
-  layOut,
-  judgeRest,
-  loadFromScale,
-  massAnswer,
-  METHOD_DATA,
-  numberOf,
-  planOf,
-  plannedAnswer,
-  runEnv,
-  runFacts,
-  stepsFor,
-  suggestBottle,
-  suggestSyringe,
-  takenBefore,
-  toolCheck,
-  unmetPorts,
-  type Answer,
-  type CartridgeRun,
-  type RunChoice,
-  type RunEnv,
-} from './index';
+import { advance, unmetPorts } from './advance';
+import { beginProblems } from './beginProblems';
+import { beginRun, type RunChoice } from './beginRun';
+import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
+import { currentStep, stepsFor } from './stepsFor';
+import { factsOfStep } from './factsOfStep';
+import { goingIn } from './goingIn';
+import { layOut, plannedAnswer } from './layOut';
+import { judgeRest } from './judgeRest';
+import { loadFromScale } from './loadFromScale';
+import { massAnswer } from './massAnswer';
+import { numberOf } from './numberOf';
+import { planOf } from './planOf';
+import { runEnv, type RunEnv } from './runEnv';
+import { runFacts } from './runFacts';
+import { suggestBottle } from './suggestBottle';
+import { suggestSyringe } from './suggestSyringe';
+import { takenBefore } from './takenBefore';
+import { toolCheck } from './toolCheck';
+import type { Answer, CartridgeRun } from './run';
 
 const AT = '2026-03-02T09:00:00.000Z';
 interface Room {

@@ -1,22 +1,18 @@
 import { expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { define, fill, install, script, setUp, weigh, PRINTER } from '../testing/bench';
+import { define, fill, install, script, setUp, weigh, PRINTER } from '../testing';
 import { makeStamp } from '../workbook';
-import {
-  advance,
-  atOpenDoor,
-  beginRun,
-  currentStep,
-  doorFacts,
-  factsOfStep,
-  plannedAnswer,
-  runEnv,
-  stepsFor,
-  suggestChoice,
-  type BenchRun,
-  type CartridgeRun,
-  type Step,
-} from './index';
+import { advance } from './advance';
+import { atOpenDoor } from './atOpenDoor';
+import { beginRun } from './beginRun';
+import { currentStep, stepsFor } from './stepsFor';
+import { doorFacts } from './doorFacts';
+import { factsOfStep } from './factsOfStep';
+import { plannedAnswer } from './layOut';
+import { runEnv } from './runEnv';
+import { suggestChoice } from './suggestChoice';
+import type { BenchRun, CartridgeRun } from './run';
+import type { Step } from './step';
 
 const AT = '2026-03-02T09:00:00.000Z';
 

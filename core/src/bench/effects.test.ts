@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { cartridgeView, slotView } from '../advice';
 import { withReason } from '../check';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, weigh } from '../testing/bench';
+import { bodyRoom, define, weigh } from '../testing';
 import {
   BECAUSE,
   LOOKS,
@@ -14,21 +14,17 @@ import {
   type FactDraft,
   type Signal,
 } from '../workbook';
-import {
-  advance,
-  beginRun,
-  CONSTRUCTION_DATA,
-  currentStep,
-  factsOfStep,
-  forkOf,
-  plannedAnswer,
-  runEnv,
-  stepsFor,
-  suggestChoice,
-  type CartridgeRun,
-  type RunChoice,
-  type Step,
-} from './index';
+import { advance } from './advance';
+import { beginRun, type RunChoice } from './beginRun';
+import { CONSTRUCTION_DATA } from './methods';
+import { currentStep, stepsFor } from './stepsFor';
+import { factsOfStep } from './factsOfStep';
+import { forkOf } from './forkOf';
+import { plannedAnswer } from './layOut';
+import { runEnv } from './runEnv';
+import { suggestChoice } from './suggestChoice';
+import type { CartridgeRun } from './run';
+import type { Step } from './step';
 
 const AT = '2026-03-02T09:00:00.000Z';
 

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time';
 import type { Uncertain } from '../quantity';
 import type { FactDraft, Look } from '../workbook';
 import type { RunEvent } from './advance';
@@ -215,7 +216,6 @@ function leakOf(run: CartridgeRun, env: RunEnv): Uncertain | undefined {
   const value = rest.lostMl / days;
   return { value, u: LEAK_U * value };
 }
-const DAY_MS = 86_400_000;
 /** A rest shorter than an hour tells no rate. */
 const LEAST_REST_DAYS = 1 / 24;
 /** A leak goes on as it began, or stops: half of it is doubt. */

@@ -1,5 +1,5 @@
 import type { FillPlan } from '../fill';
-import { ONE_SIDED } from '../quantity';
+import { ONE_SIDED } from '../numeric';
 import { massStart } from './answers';
 import { forkOf } from './forkOf';
 import { pouredDensity } from './pouredDensity';

@@ -10,8 +10,7 @@ import {
   type Book,
 } from '../ledger';
 import { entryProblems } from '../check';
-import { bodyRoom, define, fill, weigh } from '../testing/bench';
-import { startRun } from '../testing/run';
+import { bodyRoom, define, fill, weigh, startRun } from '../testing';
 import {
   makeStamp,
   type Cartridge,
@@ -19,25 +18,20 @@ import {
   type Construction,
   type FactDraft,
 } from '../workbook';
-import {
-  advance,
-  beginRun,
-  currentStep,
-  factsOfStep,
-  forkOf,
-  massAnswer,
-  numberOf,
-  plannedAnswer,
-  remainingOf,
-  runEnv,
-  runFacts,
-  stepsFor,
-  suggestChoice,
-  type Answer,
-  type CartridgeRun,
-  type RunChoice,
-  type Step,
-} from './index';
+import { advance } from './advance';
+import { beginRun, type RunChoice } from './beginRun';
+import { currentStep, stepsFor } from './stepsFor';
+import { factsOfStep } from './factsOfStep';
+import { forkOf } from './forkOf';
+import { massAnswer } from './massAnswer';
+import { numberOf } from './numberOf';
+import { plannedAnswer } from './layOut';
+import { remainingOf } from './dosesOf';
+import { runEnv } from './runEnv';
+import { runFacts } from './runFacts';
+import { suggestChoice } from './suggestChoice';
+import type { Answer, CartridgeRun } from './run';
+import type { Step } from './step';
 
 const AT = '2026-03-02T09:00:00.000Z';
 const load = (ml: number): Answer => ({ kind: 'load', ml, massG: null });

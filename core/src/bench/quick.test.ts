@@ -1,26 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, fill, SHADES, weigh } from '../testing/bench';
-import { startRun } from '../testing/run';
+import { bodyRoom, define, fill, SHADES, weigh, startRun } from '../testing';
 import { typePreset, type Cartridge, type FactDraft, type Occasion, type Printer } from '../workbook';
-import {
-  advance,
-  beginRun,
-  CONSTRUCTION_DATA,
-  currentStep,
-  factsOfStep,
-  inkInRun,
-  occasionOf,
-  plannedAnswer,
-  runEnv,
-  stepsFor,
-  stopsQuick,
-  suggestChoice,
-  takenAsDone,
-  type Answer,
-  type CartridgeRun,
-} from './index';
+import { advance } from './advance';
+import { beginRun } from './beginRun';
+import { CONSTRUCTION_DATA } from './methods';
+import { currentStep, stepsFor } from './stepsFor';
+import { factsOfStep } from './factsOfStep';
+import { inkInRun } from './inkInRun';
+import { occasionOf } from './occasionOf';
+import { plannedAnswer } from './layOut';
+import { runEnv } from './runEnv';
+import { stopsQuick, takenAsDone } from './stopsQuick';
+import { suggestChoice } from './suggestChoice';
+import type { Answer, CartridgeRun } from './run';
 import { loadsOf } from './loadsOf';
 
 const AT = '2026-03-02T09:00:00.000Z';

@@ -1,5 +1,5 @@
 import { decided, isFirstFill, massOf } from './answers';
-import { ONE_SIDED } from '../quantity';
+import { ONE_SIDED } from '../numeric';
 import { UNKNOWN_SHARE } from '../workbook';
 import { isMixed } from './isMixed';
 import { CONSTRUCTION_DATA, METHOD_DATA, type Action } from './methods';

@@ -1,10 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { toCsv } from '../exchange';
 import { bodyOf, densityInside, inkNow, Ledger } from '../ledger';
-import { cartridge, define, fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { cartridge, define, fill, install, print, script, setUp, weigh } from '../testing';
 import { explain } from '../words';
 import type { FactDraft } from '../workbook';
-import { checkFact } from './index';
+import { checkFact } from './checkFact';
 
 const NOW = Date.parse('2026-06-01T12:00:00.000Z');
 const yellowBottle = { bottleId: 'bottle-yellow' };

@@ -1,10 +1,10 @@
+import { DAY_MS } from '../time';
 import { advance, runFacts, type Answer, type CartridgeRun, type RunEnv, type Step } from '../bench';
 import { Trial, type CheckedBook } from '../ledger';
 import type { FactDraft } from '../workbook';
 import { checkFact, type FactProblem } from './checkFact';
 
 /** Facts of a run stand a moment after each other: none of them is held to be of the future. */
-const DAY_MS = 86_400_000;
 /** The bench corrects these itself, at its next step. */
 const CORRECTED: ReadonlySet<string> = new Set(['heavierThanMax', 'evidenceOff']);
 

@@ -1,22 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import { patchProblemWords, reprofileWords, shiftWords, testShortWords, VERDICT_WORDS } from '../words';
 import type { FactDraft } from '../workbook';
-import {
-  compareShades,
-  deltaE,
-  parsePatches,
-  patchesAsCgats,
-  reprofile,
-  shadeHistory,
-  shadeRamps,
-  shadeSeries,
-  testPrint,
-  type Lab,
-  type Patch,
-} from './index';
+import { compareShades } from './compareShades';
+import { deltaE, type Lab } from './deltaE';
+import { parsePatches, patchesAsCgats, type Patch } from './parsePatches';
+import { reprofile } from './reprofile';
+import { shadeHistory } from './shadeHistory';
+import { shadeRamps } from './shadeRamps';
+import { shadeSeries } from './shadeSets';
+import { testPrint } from './testPrint';
 
 /** The published pairs (Sharma, Wu, Dalal 2005, table 1). */
 const PAIRS: readonly (readonly [Lab, Lab, number])[] = [

@@ -1,3 +1,4 @@
+import { areaDm2 } from '../area';
 import { bodyOf, find, inkNow, modelOf, sparedSlots, type Book } from '../ledger';
 import { jobExposure } from '../exposure';
 import { atReserve, predictUse } from '../usage';
@@ -53,7 +54,7 @@ export function testPrint(
 ): TestPrint | undefined {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return undefined;
-  const exposure = jobExposure(sheet.subjectId, (sheet.widthMm * sheet.heightMm) / 10_000);
+  const exposure = jobExposure(sheet.subjectId, areaDm2(sheet));
   const model = modelOf(book, printerId)!;
   const lineMl = lineMlOf(printer);
   const spared = sparedSlots(book.context, printerId, sheet.paperId);

@@ -16,29 +16,22 @@ import {
   setUp,
   TYPE,
   weigh,
-} from '../testing/bench';
+} from '../testing';
 import type { FactDraft, Printer, PurchaseKind } from '../workbook';
-import {
-  accountSlowly,
-  AS_IT_WAS,
-  beforeFirstFill,
-  leftOut,
-  leversOf,
-  lotCosts,
-  meanPrint,
-  paybackOf,
-  perDm2,
-  periodCost,
-  printCost,
-  printerCost,
-  promise,
-  quoteEdition,
-  quoteOutcome,
-  sellersFigure,
-  singleChanges,
-  whatIf,
-  type FirstFillInput,
-} from './index';
+import { accountSlowly } from './accountSlowly';
+import { AS_IT_WAS, leversOf, whatIf } from './whatIf';
+import { beforeFirstFill, type FirstFillInput } from './beforeFirstFill';
+import { leftOut } from './leftOut';
+import { lotCosts } from './lotCosts';
+import { meanPrint, perDm2, printCost } from './printCost';
+import { paybackOf } from './payback';
+import { periodCost } from './periodCost';
+import { printerCost } from './printerCost';
+import { promise } from './promise';
+import { quoteEdition } from './quoteEdition';
+import { quoteOutcome } from './quoteOutcome';
+import { sellersFigure } from './sellersFigure';
+import { singleChanges } from './singleChanges';
 
 /** The year of worked example 9: two channels, 100 prints of 297 × 420 mm, each cause weighed apart. */
 const RHO = 1.064;

@@ -2,7 +2,6 @@ export { singleChanges, type ChannelUse } from './singleChanges';
 export {
   isOwn,
   lacksMuch,
-  MONTH_MS,
   printerCost,
   type ChannelCost,
   type CostPart,

@@ -1,7 +1,8 @@
 import { listOf } from '../exposure';
 import type { Book } from '../ledger';
-import { COVERAGE } from '../quantity';
-import { isOwn, MONTH_MS, type PrinterCost } from './printerCost';
+import { COVERAGE } from '../numeric';
+import { MONTH_MS } from '../time';
+import { isOwn, type PrinterCost } from './printerCost';
 
 export interface Payback {
   /** What was bought to last: kits, cartridges, and whatever was given a life; this printer's share, minor units. */

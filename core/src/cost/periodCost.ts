@@ -1,3 +1,4 @@
+import { areaDm2 } from '../area';
 import { ALWAYS, CAUSES, inkAccounts, printerMonths, type Cause } from '../account';
 import type { Book } from '../ledger';
 import type { CleaningLevel } from '../workbook';
@@ -68,7 +69,7 @@ export function periodCost(book: Book, printerId: string, from: string, to: stri
     causes: causesOf(cost),
     months: monthsOf(book, printerId, from, to),
     prints: printSizes(book, printerId, from, to, (place) => cost.account.coverage.has(place)).map((kind) => {
-      const print = printCost(book, cost, kind.subjectId, (kind.widthMm * kind.heightMm) / 10_000);
+      const print = printCost(book, cost, kind.subjectId, areaDm2(kind));
       return {
         ...kind,
         minor: print.refill?.value ?? null,

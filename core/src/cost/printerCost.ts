@@ -1,3 +1,4 @@
+import { MONTH_MS } from '../time';
 import { ALWAYS, DRAWN, inkAccount, type AccountEntry, type InkAccount } from '../account';
 import { listOf, type Log } from '../exposure';
 import { all, find, mixesOf, modelOf, priceOfMixes, settingsOf, type Book, type Purchase } from '../ledger';
@@ -117,7 +118,6 @@ export interface PrinterCost {
 }
 
 /** Mean month of the Gregorian calendar, ms. */
-export const MONTH_MS = 30.44 * 86_400_000;
 
 /**
  * Real cost of a printer in a period, refilled and with originals for the same prints. Refilled: every ml drawn or lost at the

@@ -1,5 +1,7 @@
+import { areaDm2 } from '../area';
 import { find, modelOf, settingsOf, sparedSlots, type Book } from '../ledger';
-import { ONE_SIDED, type Uncertain } from '../quantity';
+import { ONE_SIDED } from '../numeric';
+import type { Uncertain } from '../quantity';
 import { NO_EXPOSURE } from '../exposure';
 import { queueUse } from '../usage';
 import { printerCost } from './printerCost';
@@ -60,7 +62,7 @@ export function quoteEdition(book: Book, input: EditionInput, at: string): Editi
   const cost = printerCost(book, input.printerId, at);
   if (!printer || !model || !cost) return undefined;
   const sheets = input.copies + input.proofs + input.spoils;
-  const dm2 = (input.widthMm * input.heightMm) / 10_000;
+  const dm2 = areaDm2(input);
   const job = {
     subjectId: input.subjectId,
     dm2: sheets * dm2,

@@ -1,3 +1,4 @@
+import { areaDm2 } from '../area';
 import { demandBySlot } from '../image';
 import { factsOf, modelOf, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
@@ -41,7 +42,7 @@ export function quoteOutcome(
   let u = 0;
   for (const print of prints) {
     const demand = print.demand && demandBySlot(print.demand);
-    const dm2 = (print.widthMm * print.heightMm) / 10_000;
+    const dm2 = areaDm2(print);
     const { paperId } = print;
     const one = printCost(book, cost, print.subjectId, dm2, { demand, paperId });
     const spares = sparedSlots(book.context, quote.printerId, paperId);

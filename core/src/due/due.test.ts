@@ -2,21 +2,10 @@ import { expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import { dueCalendar } from '../exchange';
 import { Ledger, plannedJobs, printOfPlanned } from '../ledger';
-import {
-  cartridge,
-  define,
-  fill,
-  install,
-  print,
-  PRINTER,
-  script,
-  setUp,
-  TYPE,
-  weigh,
-} from '../testing/bench';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, TYPE, weigh } from '../testing';
 import type { FactDraft, Printer } from '../workbook';
 import { dueWords } from '../words';
-import { dueItems } from './index';
+import { dueItems } from './dueItems';
 
 const DAY = 86_400_000;
 const START = '2026-03-01T09:00:00.000Z';

@@ -1,11 +1,6 @@
-import {
-  cartridgeLives,
-  cartridgeView,
-  ordersFor,
-  printerAdvice,
-  standardDm2,
-  type CartridgeView,
-} from '../advice';
+import { DAY_MS, MONTH_MS } from '../time';
+import { cartridgeLives, cartridgeView, printerAdvice, standardDm2, type CartridgeView } from '../advice';
+import { ordersFor } from '../plan';
 import { reprofile } from '../colour';
 import { listOf } from '../exposure';
 import { all, find, padMl, plannedJobs, settingsOf, slotFor, type Book, type Snapshot } from '../ledger';
@@ -48,8 +43,6 @@ export interface DueItem {
   readonly snoozedUntil: string | null;
 }
 
-const DAY_MS = 86_400_000;
-const MONTH_MS = 30.44 * DAY_MS;
 /** A waste pad this full is to be seen to. */
 const PAD_SHARE = 0.85;
 /** One standard uncertainty of an empty mass that nobody weighed, g. */

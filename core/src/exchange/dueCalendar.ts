@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time';
 import ical from 'ical-generator';
 import type { DueItem } from '../due';
 import { dueWords } from '../words';
@@ -19,7 +20,7 @@ export function dueCalendar(items: readonly DueItem[], at: string, name: string)
     calendar.createEvent({
       id: `${item.id.replace(/[^A-Za-z0-9/.-]/g, '_')}@hiraeth`,
       start: day,
-      end: new Date(day.getTime() + 86_400_000),
+      end: new Date(day.getTime() + DAY_MS),
       allDay: true,
       summary: what,
       description: why,

@@ -1,7 +1,7 @@
 import { csvText } from './csvText';
 import { find, type Snapshot } from '../ledger';
 import { livesOf } from '../report';
-import { lotName } from '../words/lotName';
+import { lotName } from '../words';
 
 export type CsvTable = 'fills' | 'weighings' | 'prints';
 type Cell = string | number;

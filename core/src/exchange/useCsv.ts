@@ -1,4 +1,5 @@
-import { COVERAGE, type Uncertain } from '../quantity';
+import { COVERAGE } from '../numeric';
+import type { Uncertain } from '../quantity';
 import { csvText } from './csvText';
 
 /**

@@ -1,21 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  addExposure,
-  append,
-  clipStretch,
-  drewInk,
-  emptyLog,
-  exposureDuring,
-  jobExposure,
-  listOf,
-  NO_EXPOSURE,
-  positionAt,
-  timesExposure,
-  type Drawing,
-  type Exposure,
-  type Timeline,
-} from './index';
+import { addExposure, drewInk, jobExposure, NO_EXPOSURE, timesExposure, type Exposure } from './exposure';
+import { append, emptyLog, listOf } from './log';
+import { clipStretch, exposureDuring, positionAt, type Drawing, type Timeline } from './timeline';
 
 const at = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * 86_400_000).toISOString();
 const job = (day: number, subjectId: string, dm2: number): Drawing => ({

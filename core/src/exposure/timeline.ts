@@ -1,4 +1,4 @@
-import { msOf } from '../quantity';
+import { msOf, DAY_MS } from '../time';
 import type { CleaningLevel } from '../workbook';
 import { NO_EXPOSURE, type Exposure, type SubjectArea } from './exposure';
 import { type Log } from './log';
@@ -36,8 +36,6 @@ export type Drawing =
 
 /** All that drew ink from a printer, in order of time; a place in it says how far a cartridge has come along. */
 export type Timeline = Log<Drawing>;
-
-const DAY_MS = 86_400_000;
 
 /** A stay of a cartridge in a slot, from one place of the printer's timeline to another. */
 export interface Stretch {

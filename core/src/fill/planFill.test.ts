@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { judgeFill, planFill, type FillInput } from './index';
+import { judgeFill } from './judgeFill';
+import { planFill, type FillInput } from './planFill';
 
 const base: FillInput = {
   massG: { value: 63.42, u: 0.0153 },

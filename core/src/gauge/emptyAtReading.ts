@@ -1,4 +1,5 @@
-import { ONE_SIDED, type Estimate, type Uncertain } from '../quantity';
+import { ONE_SIDED } from '../numeric';
+import type { Estimate, Uncertain } from '../quantity';
 
 export interface EmptyAt {
   /** Reading at which the cartridge is really at its reserve: 0 to 1; below 0 the printer stops first, above 1 it never had enough. */

@@ -5,17 +5,15 @@ import type { ChipStrategy } from '../workbook';
 import {
   chipOptions,
   chipStep,
-  COUNTER_PRIOR,
-  emptyAtReading,
-  gaugeReadingU,
-  learnCounter,
   newChip,
-  readableActAt,
-  sensorContent,
   type ChipEvent,
   type ChipPhase,
   type SwitchOffOffer,
-} from './index';
+} from './chipMachine';
+import { COUNTER_PRIOR, learnCounter } from './learnCounter';
+import { emptyAtReading } from './emptyAtReading';
+import { gaugeReadingU, readableActAt } from './gaugeReadingU';
+import { sensorContent } from './sensorContent';
 
 const RULE = {
   offered: true,

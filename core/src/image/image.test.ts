@@ -1,18 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { PRINTER } from '../testing/bench';
-import {
-  ColourCount,
-  demandPicture,
-  FULL_ML_PER_DM2,
-  imageDemand,
-  linearLight,
-  profileColours,
-  profileDescription,
-  separate,
-  spaceOfProfile,
-  type RgbSpace,
-} from './index';
+import { PRINTER } from '../testing';
+import { ColourCount } from './ColourCount';
+import { demandPicture } from './demandPicture';
+import { FULL_ML_PER_DM2, imageDemand } from './imageDemand';
+import { linearLight, spaceOfProfile, type RgbSpace } from './rgbSpace';
+import { profileColours, profileDescription } from './profileDescription';
+import { separate } from './separate';
 
 const SHADES = [
   'photo black',

@@ -2,18 +2,17 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { PRINTER } from '../testing/bench';
+import { PRINTER } from '../testing';
 import {
   decodeIpp,
   encodeIpp,
-  guessMarkerMap,
-  markersOf,
   type IppAttribute,
   type IppMessage,
   type IppValue,
-} from './index';
-import { fromUtf8, toUtf8 } from './codec';
-
+  fromUtf8,
+  toUtf8,
+} from './codec';
+import { guessMarkerMap, markersOf } from './markers';
 /** An answer of a real print system, made on loopback: ten inks and a waste box. */
 const capture = new Uint8Array(readFileSync(join(import.meta.dirname, 'testing', 'markers-response.bin')));
 

@@ -4,19 +4,15 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { decodeIpp, encodeIpp, IPP_GROUP, IPP_TAG, type IppAttribute } from '../ipp';
 import { Ledger } from '../ledger';
-import { define, script, setUp } from '../testing/bench';
+import { define, script, setUp } from '../testing';
 import { jobProblemWords, REFUSAL_WORDS } from '../words';
 import type { FactDraft } from '../workbook';
-import {
-  guessCsvMapping,
-  jobsOf,
-  jobsRequest,
-  mediaSize,
-  parseJobsCsv,
-  parsePageLog,
-  sortJobs,
-  type DraftJob,
-} from './index';
+import { guessCsvMapping, parseJobsCsv } from './parseJobsCsv';
+import { jobsOf, jobsRequest } from './jobsOf';
+import { mediaSize } from './mediaSize';
+import { parsePageLog } from './parsePageLog';
+import { sortJobs } from './sortJobs';
+import type { DraftJob } from './draftJob';
 
 const capture = (name: string): Buffer => readFileSync(join(import.meta.dirname, 'testing', name));
 /** The administrator's own format of the rich capture. */

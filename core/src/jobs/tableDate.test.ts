@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { dateOrder, tableDate, type DateOrder } from './index';
+import { dateOrder, type DateOrder } from './dateOrder';
+import { tableDate } from './tableDate';
 
 test.each<[readonly string[], DateOrder, boolean]>([
   [['24/11/2026', '3/4/2026'], 'dmy', true],

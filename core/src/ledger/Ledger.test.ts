@@ -14,29 +14,21 @@ import {
   SHADES,
   TYPE,
   weigh,
-} from '../testing/bench';
+} from '../testing';
 import { mergeFacts, parseWorkbook, serializeWorkbook, type Fact, type FactDraft } from '../workbook';
 import { balance } from '../account';
 import { listOf } from '../exposure';
 import { livesOf } from '../report';
 import { coefficientPerDm2 } from '../usage';
-import {
-  bodyOf,
-  composition,
-  densityInside,
-  factsOf,
-  fitSlowly,
-  inkNow,
-  intervalsOf,
-  Ledger,
-  mixesOf,
-  modelOf,
-  isKnown,
-  openWalk,
-  placeOf,
-  readMass,
-  slotFor,
-} from './index';
+import { bodyOf, slotFor } from './define/context';
+import { composition } from './read/lots';
+import { densityInside, inkNow, mixesOf, openWalk, placeOf } from './read/inkNow';
+import { factsOf } from './read/factsOf';
+import { fitSlowly, modelOf } from './read/models';
+import { intervalsOf } from './read/life';
+import { Ledger } from './Ledger';
+import { isKnown } from './fold/belief';
+import { readMass } from './read/readMass';
 
 const AT = '2026-06-01T12:00:00.000Z';
 const view = (ledger: Ledger) => JSON.stringify([ledger.state, ledger.facts.map((fact) => fact.id)], plain);

@@ -4,21 +4,14 @@ import { printerAdvice, cartridgeView, slotView } from '../advice';
 import { checkFact } from '../check';
 import { printerCost } from '../cost';
 import { report } from '../report';
-import {
-  cartridge,
-  define,
-  fill,
-  install,
-  print,
-  PRINTER,
-  script,
-  setUp,
-  TYPE,
-  weigh,
-} from '../testing/bench';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, TYPE, weigh } from '../testing';
 import { spokenReport } from '../words';
 import { parseWorkbook, serializeWorkbook, type Entity, type Fact, type FactDraft } from '../workbook';
-import { all, keepHead, LABELLED, labelCode, Ledger, readLabelCode, reviveHead, type Book } from './index';
+import { all } from './define/context';
+import { keepHead } from './keep/keepHead';
+import { LABELLED, labelCode, readLabelCode } from './read/labelCode';
+import { Ledger, type Book } from './Ledger';
+import { reviveHead } from './keep/reviveHead';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const life: FactDraft[] = [

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time';
 import { noAir } from '../bench';
 import { bodyOf, cartridgeOf, find, inkNow, type Book, type InkNow } from '../ledger';
 import { atReserve } from '../usage';
@@ -66,7 +67,6 @@ const FEW = 2;
 /** So many cleanings that did not help: more of the same only costs ink. */
 const ENOUGH = 2;
 const PURGE_DM2 = 6.24;
-const DAY_MS = 86_400_000;
 
 /**
  * What to do next about a head, by its checks, its cleanings, its ink and the user's school: the least that may help, with the ink

@@ -8,3 +8,4 @@ export {
 export { headAdvice, type HeadAct, type HeadAdvice, type HeadOption, type HeadReason } from './headAdvice';
 export { isFaintIn } from './isFaintIn';
 export { readGaps, type ChannelLook, type GapProblem } from './readGaps';
+export { TROUBLES, troubleCauses, type CauseFound, type Trouble, type TroubleCause } from './troubleCauses';

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import { gapProblemWords, HEAD_ACT_WORDS, headOptionWords, headReasonWords } from '../words';
 import type { FactDraft, Printer } from '../workbook';
-import { headAdvice, headHealth, readGaps, type HeadAdvice } from './index';
+import { headAdvice, type HeadAdvice } from './headAdvice';
+import { headHealth } from './headHealth';
+import { readGaps } from './readGaps';
 
 const AT = '2026-03-02T12:00:00.000Z';
 const check = (gaps: Record<string, number | number[]>, part: object = {}): FactDraft => ({

@@ -1,4 +1,5 @@
-import { fail, ok, studentT, type Result, type Uncertain } from '../quantity';
+import { fail, ok, type Result, type Uncertain } from '../quantity';
+import { studentT } from '../numeric';
 
 export interface DryingReading {
   readonly minutes: number;

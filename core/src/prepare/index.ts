@@ -11,3 +11,6 @@ export { dryingCurve } from './dryingCurve';
 export { squeezeVolume } from './squeezeVolume';
 export { flushWays, oldFraction, type FlushWay } from './flushRounds';
 export { comparePreparations, type Preparation, type PreparationInput } from './comparePreparations';
+export { dilution, type Dilution } from './dilution';
+export { dilutionFacts } from './dilutionFacts';
+export { dryingTray, type Drying } from './dryingTray';

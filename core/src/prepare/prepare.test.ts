@@ -1,18 +1,13 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { COVERAGE } from '../quantity';
+import { COVERAGE } from '../numeric';
 import { explain } from '../words';
-import {
-  comparePreparations,
-  dryingCurve,
-  fitDensity,
-  fitDrying,
-  flushWays,
-  oldFraction,
-  squeezeVolume,
-  type DensityProblem,
-  type DryingProblem,
-} from './index';
+import { comparePreparations } from './comparePreparations';
+import { dryingCurve } from './dryingCurve';
+import { fitDensity, type DensityProblem } from './fitDensity';
+import { fitDrying, type DryingProblem } from './fitDrying';
+import { flushWays, oldFraction } from './flushRounds';
+import { squeezeVolume } from './squeezeVolume';
 
 const at = (...pairs: readonly (readonly [number, number])[]) =>
   pairs.map(([minutes, g]) => ({ minutes, g }));

@@ -1,4 +1,5 @@
-import { COVERAGE, type Uncertain } from './types';
+import { COVERAGE } from '../numeric';
+import type { Uncertain } from './types';
 
 /**
  * Decimals that a value deserves: its expanded uncertainty keeps two significant digits when it begins with 1 or 2,

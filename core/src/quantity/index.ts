@@ -1,14 +1,9 @@
 export { atOnce } from './atOnce';
-export { COVERAGE, GRAMS_PER_OUNCE, ONE_SIDED, type Estimate, type Source, type Uncertain } from './types';
+export { GRAMS_PER_OUNCE, type Estimate, type Source, type Uncertain } from './types';
 export { fail, ok, type Result } from './result';
 export { parseQuantity, type ParsedQuantity, type QuantityKind, type QuantityProblem } from './parseQuantity';
 export { parseMoney, type MoneyProblem } from './parseMoney';
 export { scaleUncertainty } from './scaleUncertainty';
-export { widenForFew } from './widenForFew';
-export { studentT } from './studentT';
 export { inkByMass } from './inkByMass';
 export { decimalsFor, formatUncertain } from './formatUncertain';
 export { formatMoney, minorPerMajor } from './formatMoney';
-export { normalCdf } from './normal';
-export { largestCount } from './largestCount';
-export { msOf } from './msOf';

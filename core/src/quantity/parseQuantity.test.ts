@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { explain } from '../words';
-import { parseQuantity } from './index';
+import { parseQuantity } from './parseQuantity';
 
 test.each([
   ['63.42', 63.42],

@@ -1,18 +1,13 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  formatMoney,
-  formatUncertain,
-  inkByMass,
-  minorPerMajor,
-  msOf,
-  normalCdf,
-  parseMoney,
-  parseQuantity,
-  scaleUncertainty,
-  studentT,
-} from './index';
-
+import { formatMoney, minorPerMajor } from './formatMoney';
+import { formatUncertain } from './formatUncertain';
+import { inkByMass } from './inkByMass';
+import { msOf } from '../time';
+import { normalCdf, studentT } from '../numeric';
+import { parseMoney } from './parseMoney';
+import { parseQuantity } from './parseQuantity';
+import { scaleUncertainty } from './scaleUncertainty';
 const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
 
 test.each([

@@ -14,9 +14,3 @@ export interface Estimate extends Uncertain {
 
 /** Grams in one avoirdupois ounce (exact by definition). */
 export const GRAMS_PER_OUNCE = 28.349523125;
-
-/** Coverage factor for an expanded uncertainty at about 95 % (GUM 6.3.3). */
-export const COVERAGE = 1.96;
-
-/** One-sided 95 %: what is surely there, or surely not exceeded. */
-export const ONE_SIDED = 1.645;

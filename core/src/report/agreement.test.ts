@@ -1,15 +1,16 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { balance, balanceOf, inkAccount, inkAccounts, ALWAYS } from '../account';
-import { canPrint, cartridgeView, printerAdvice, slotView } from '../advice';
+import { canPrint } from '../plan';
+import { cartridgeView, printerAdvice, slotView } from '../advice';
 import { meanPrint, printCost, printerCost } from '../cost';
 import { all, inkNow, keepHead, Ledger, mostInside, openWalk, reviveHead, type Book } from '../ledger';
 import { reprofile } from '../colour';
 import { headHealth } from '../nozzle';
-import { fill, install, print, script, setUp, SHADES, weigh } from '../testing/bench';
+import { fill, install, print, script, setUp, SHADES, weigh } from '../testing';
 import { spokenReport } from '../words';
 import { BECAUSE, makeStamp, type Because, type FactDraft } from '../workbook';
-import { report, reportOf } from './index';
+import { report, reportOf } from './report';
 
 const AT = '2026-06-01T12:00:00.000Z';
 const shade = fc.constantFrom(...SHADES);

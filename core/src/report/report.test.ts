@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { ANY_SUBJECT, canPrint, inkLasts, meanSheet, slotView } from '../advice';
+import { ANY_SUBJECT, meanSheet, slotView } from '../advice';
+import { canPrint, inkLasts } from '../plan';
 import { balance } from '../account';
 import { perDm2, printCost, printerCost, singleChanges } from '../cost';
 import { toCsv } from '../exchange';
@@ -15,10 +16,10 @@ import {
   densityInside,
   foreignFraction,
 } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing/bench';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import type { FactDraft } from '../workbook';
 import { gapWords, problemWords } from '../words';
-import { report, reportOf } from './index';
+import { report, reportOf } from './report';
 
 const AT = '2026-03-20T00:00:00.000Z';
 const life: FactDraft[] = [

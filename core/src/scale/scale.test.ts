@@ -1,8 +1,9 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { newContextForTest } from '../testing/context';
+import { newContextForTest } from '../testing';
 import { scaleReading } from '../ledger';
-import { parseScaleLine, settle } from './index';
+import { parseScaleLine } from './parseScaleLine';
+import { settle } from './settle';
 
 test.each<[string, number, boolean | null]>([
   ['+  63.42 g', 63.42, null],

@@ -1,4 +1,5 @@
-import { ONE_SIDED, type Uncertain } from '../quantity';
+import { ONE_SIDED } from '../numeric';
+import type { Uncertain } from '../quantity';
 
 /**
  * May a cartridge stand at its reserve? Not surely (95 %) above it. The one answer for advice, checks and the printer's door.

@@ -1,5 +1,7 @@
+import { COVERAGE, quantileOf } from '../numeric';
 import type { Exposure } from '../exposure';
-import { msOf, type Uncertain } from '../quantity';
+import { msOf, HOUR_MS } from '../time';
+import type { Uncertain } from '../quantity';
 import { COUNTER_PRIOR, learnCounter, type Counter } from '../gauge';
 import type { Because } from '../workbook';
 import {
@@ -94,14 +96,13 @@ const RENEWS = { head: 0.9, setting: 0.5 } as const;
 const NO_RENEWALS: readonly Renewal[] = [];
 
 /** Weighings within this time are one weigh-in. */
-const ONE_WEIGH_IN_MS = 12 * 3_600_000;
+const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
 /** The evidence of a first few intervals says little of the scatter. */
 const SCATTER_WEIGHT = 12;
 const LEAST_SCATTER = 0.03;
 const MOST_SCATTER = 0.8;
 /** Beyond this a single channel disagrees with all others: its entry is wrong, or it leaks. */
 const ODD_SIGMA = 5;
-const COVERS = 1.96;
 
 /**
  * Learns a printer's use from its weigh-ins, in order of time. Each channel is a Bayesian linear regression; the pooled ratio
@@ -400,7 +401,7 @@ function recordOf(one: Observed, foretold: Uncertain): ForecastRecord {
     to: one.to,
     foretold,
     used: one.used,
-    inside: Math.abs(off) <= COVERS * s,
+    inside: Math.abs(off) <= COVERAGE * s,
     sigmas: s > 0 ? off / s : 0,
     leftOut: explained(one.because),
   };
@@ -472,7 +473,10 @@ function poolOf(seen: readonly Seen[], scatter2: number): Pooled | null {
     ];
   });
   if (rows.length === 0) return null;
-  const middle = median(rows.map((row) => row.y));
+  const middle = quantileOf(
+    rows.map((row) => row.y),
+    0.5,
+  )!;
   let weight = 0;
   let sum = 0;
   let coefficients = 0;
@@ -490,11 +494,6 @@ function poolOf(seen: readonly Seen[], scatter2: number): Pooled | null {
     value: sum / weight,
     variance: 1 / weight + (SHARED_SCATTER * scatter2 * jobs) / weight + (0.5 * coefficients) / weight,
   };
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[sorted.length >> 1]!;
 }
 
 const codeOf = ({ filter, learner }: Pick<Standing, 'filter' | 'learner'>): StandingCode => ({

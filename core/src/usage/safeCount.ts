@@ -1,5 +1,6 @@
 import { timesExposure, type Exposure } from '../exposure';
-import { largestCount, normalCdf, ONE_SIDED, type Uncertain } from '../quantity';
+import { largestCount, normalCdf, ONE_SIDED } from '../numeric';
+import type { Uncertain } from '../quantity';
 
 const MOST = 100_000;
 

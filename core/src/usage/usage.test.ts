@@ -2,23 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addExposure, imageExposure, jobExposure, NO_EXPOSURE, type Exposure } from '../exposure';
 import { COUNTER_PRIOR } from '../gauge';
-import { PRINTER } from '../testing/bench';
-import {
-  coefficientPerDm2,
-  drawOf,
-  fitPrinter,
-  Fitting,
-  newModel,
-  partsOfUse,
-  predictPrior,
-  predictUse,
-  queueUse,
-  runsDry,
-  safeCount,
-  withCount,
-  type Observed,
-  type PrinterModel,
-} from './index';
+import { PRINTER } from '../testing';
+import { coefficientPerDm2, drawOf, newModel, partsOfUse, predictUse } from './predict';
+import { fitPrinter, Fitting, withCount, type Observed, type PrinterModel } from './fitPrinter';
+import { predictPrior } from './features';
+import { queueUse } from './queueUse';
+import { runsDry, safeCount } from './safeCount';
 
 const DRAWS = PRINTER.draws;
 const SLOTS = ['s0', 's1', 's2'];

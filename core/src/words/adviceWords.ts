@@ -1,7 +1,8 @@
-import type { Advice, CartridgeEmptyAt, JobForecast, NotKnown, Reason } from '../advice';
+import type { Advice, CartridgeEmptyAt, NotKnown, Reason } from '../advice';
+import type { JobForecast } from '../plan';
 import type { Contradiction } from '../ledger';
 import type { ChipAct, ChipWhy, SwitchOffOffer } from '../gauge';
-import { COVERAGE } from '../quantity';
+import { COVERAGE } from '../numeric';
 import { LOOK_WORDS } from './names';
 
 const ml = (value: number): string => `${value.toFixed(1)} ml`;

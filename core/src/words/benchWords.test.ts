@@ -11,10 +11,11 @@ import {
   type Step,
 } from '../bench';
 import { Ledger } from '../ledger';
-import { bodyRoom, SHADES, weigh } from '../testing/bench';
-import { startRun } from '../testing/run';
+import { bodyRoom, SHADES, weigh, startRun } from '../testing';
 import { CONSTRUCTIONS, OCCASIONS, typePreset, type Construction } from '../workbook';
-import { beginProblemWords, goingInWords, mismatchWords, stepAnswerWords, stepWords } from './index';
+import { beginProblemWords, goingInWords } from './benchWords';
+import { mismatchWords } from './mismatchWords';
+import { stepAnswerWords, stepWords } from './stepWords';
 
 const AT = '2026-03-02T09:00:00.000Z';
 

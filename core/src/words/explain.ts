@@ -1,6 +1,7 @@
 import { goingInWords } from './benchWords';
 import type { FactProblem } from '../check';
-import { COVERAGE, type MoneyProblem } from '../quantity';
+import { COVERAGE } from '../numeric';
+import type { MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
 import type { EntityRule, FileProblem, OutOfBounds } from '../workbook';
 

@@ -1,5 +1,6 @@
 import { find, settingsOf, type Book } from '../ledger';
-import { COVERAGE, formatMoney, formatUncertain } from '../quantity';
+import { COVERAGE } from '../numeric';
+import { formatMoney, formatUncertain } from '../quantity';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
 import {

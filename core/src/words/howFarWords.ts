@@ -1,4 +1,5 @@
-import type { HowFar } from '../policy';
+import { MONTH_DAYS } from '../time';
+import type { HowFar } from '../plan';
 
 /** How far the ink goes, in a sentence. */
 export function howFarWords({ days, sheets, dm2 }: HowFar): string {
@@ -14,6 +15,6 @@ function lengthWords(days: number): string {
   const of = (n: number, unit: string): string => `${n} ${unit}${n === 1 ? '' : 's'}`;
   if (days < 21) return of(Math.round(days), 'day');
   if (days < 120) return of(Math.round(days / 7), 'week');
-  if (days < 1000) return of(Math.round(days / 30.44), 'month');
+  if (days < 1000) return of(Math.round(days / MONTH_DAYS), 'month');
   return 'years';
 }

@@ -1,4 +1,4 @@
-import type { PolicyBar } from '../policy';
+import type { PolicyBar } from '../plan';
 import type { PolicyCode } from '../workbook';
 
 /** What each policy is called. */

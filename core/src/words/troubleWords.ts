@@ -1,4 +1,4 @@
-import type { CauseFound, Trouble, TroubleCause } from '../advice';
+import type { CauseFound, Trouble, TroubleCause } from '../nozzle';
 
 export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
   blankAfterRefill: 'blank or striped after a refill',

@@ -1,16 +1,12 @@
 import { expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { fill, install, print, script, setUp, weigh } from '../testing';
 import type { FactDraft, FactKind, Signal } from '../workbook';
-import {
-  explain,
-  factWords,
-  PICTURE_PROBLEM_WORDS,
-  profileWords,
-  REFUSED_CHECK_WORDS,
-  type Problem,
-  unknownInkWords,
-} from './index';
+import { explain, type Problem } from './explain';
+import { factWords } from './factWords';
+import { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
+import { REFUSED_CHECK_WORDS } from './checkPhotoWords';
+import { unknownInkWords } from './costWords';
 
 const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42), install, print(3)]));
 const q = { value: 2.5, u: 0.1 };

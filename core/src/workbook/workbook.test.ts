@@ -1,23 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { atOnce } from '../quantity';
-import { fill, install, print, script, setUp, weigh } from '../testing/bench';
+import { fill, install, print, script, setUp, weigh } from '../testing';
 import { explain } from '../words';
-import {
-  CONSTRUCTIONS,
-  entityRule,
-  FactsById,
-  FORMAT_VERSION,
-  makeStamp,
-  mergeFacts,
-  parseWorkbook,
-  serializeWorkbook,
-  typeFromMeasures,
-  typePreset,
-  workbookJsonSchema,
-  workbookSchema,
-  type Fact,
-} from './index';
+import { CONSTRUCTIONS } from './vocabulary';
+import { entityRule } from './entityRule';
+import { FactsById } from './FactsById';
+import { FORMAT_VERSION, workbookSchema, type Fact } from './schema';
+import { makeStamp } from './makeStamp';
+import { mergeFacts } from './mergeFacts';
+import { parseWorkbook } from './parseWorkbook';
+import { serializeWorkbook } from './serializeWorkbook';
+import { typeFromMeasures } from './typeFromMeasures';
+import { typePreset } from './typePresets';
+import { workbookJsonSchema } from './workbookJsonSchema';
 
 const merged = (have: readonly Fact[], incoming: readonly Fact[]) =>
   atOnce(mergeFacts(new Map(have.map((fact) => [fact.id, fact])), incoming));

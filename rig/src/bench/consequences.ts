@@ -1,16 +1,15 @@
 import {
   CHECKS,
   CONSTRUCTION_DATA,
-  partsOf,
   massBefore,
   startPlan,
   type CartridgeRun,
   type CheckAnswer,
   type CheckCode,
   type Part,
-  type PartBody,
   type RunEnv,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { partsOf, type PartBody } from '@hiraeth/core/ledger';
 import { IF_IGNORED } from './ifIgnored';
 
 /** Where a mistake shows: in the hands, while it rests, or at the printer. */

@@ -1,4 +1,4 @@
-import type { CheckAnswer, CheckCode } from '@hiraeth/core';
+import type { CheckAnswer, CheckCode } from '@hiraeth/core/bench';
 import type { Consequence } from './consequences';
 
 type Ignored = Readonly<Record<CheckCode, Partial<Readonly<Record<CheckAnswer, Consequence>>>>>;

@@ -4,25 +4,20 @@ import {
   advance,
   beginRun,
   CONSTRUCTION_DATA,
-  CONSTRUCTIONS,
-  contentsOf,
   currentStep,
   factsOfStep,
-  foldOnto,
   forkOf,
-  Ledger,
-  makeStamp,
   massAnswer,
   runEnv,
   runFacts,
   stepsFor,
   suggestChoice,
-  typePreset,
   type Answer,
   type CartridgeRun,
-  type FactDraft,
-} from '@hiraeth/core';
-import { bodyRoom } from '../../../core/src/testing/bench';
+} from '@hiraeth/core/bench';
+import { CONSTRUCTIONS, makeStamp, typePreset, type FactDraft } from '@hiraeth/core/workbook';
+import { contentsOf, foldOnto, Ledger } from '@hiraeth/core/ledger';
+import { bodyRoom } from '@hiraeth/core/testing';
 import { makeChance } from '../random';
 
 const START = '2026-03-02T09:00:00.000Z';

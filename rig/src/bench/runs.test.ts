@@ -1,22 +1,10 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  balance,
-  bottleRemaining,
-  CHECKS,
-  CONSTRUCTION_DATA,
-  CONSTRUCTIONS,
-  FATES,
-  inkNow,
-  Ledger,
-  runEnv,
-  typePreset,
-  type CartridgeRun,
-  type CheckCode,
-  type Method,
-} from '@hiraeth/core';
-import { bodyRoom, script } from '../../../core/src/testing/bench';
-import { startRun } from '../../../core/src/testing/run';
+import { balance } from '@hiraeth/core/account';
+import { bottleRemaining, inkNow, Ledger } from '@hiraeth/core/ledger';
+import { CHECKS, CONSTRUCTION_DATA, runEnv, type CartridgeRun, type CheckCode } from '@hiraeth/core/bench';
+import { CONSTRUCTIONS, FATES, typePreset, type Method } from '@hiraeth/core/workbook';
+import { bodyRoom, script, startRun } from '@hiraeth/core/testing';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
 import { consequences, rehearsedMass } from './consequences';

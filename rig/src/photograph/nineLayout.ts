@@ -1,4 +1,4 @@
-import type { CheckLayout } from '@hiraeth/core';
+import type { CheckLayout } from '@hiraeth/core/workbook';
 
 const LIGHT = {
   pk: 'white',

@@ -12,8 +12,8 @@ import {
   squareTo,
   type Corners,
   type Photo,
-  type Printer,
-} from '@hiraeth/core';
+} from '@hiraeth/core/image';
+import type { Printer } from '@hiraeth/core/workbook';
 import { makeChance } from '../random';
 import { NINE_LAYOUT, photographCheck, type PhotographOptions } from './index';
 

@@ -1,12 +1,5 @@
-import {
-  centreOf,
-  inverted,
-  mapped,
-  squareTo,
-  type CheckLayout,
-  type Corners,
-  type Photo,
-} from '@hiraeth/core';
+import { centreOf, inverted, mapped, squareTo, type Corners, type Photo } from '@hiraeth/core/image';
+import type { CheckLayout } from '@hiraeth/core/workbook';
 import type { Chance } from '../random';
 
 // Looked up once: these stand in loops over every pixel.

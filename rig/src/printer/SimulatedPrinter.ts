@@ -1,11 +1,6 @@
-import {
-  chipStep,
-  newChip,
-  type ChipState,
-  type ChipStrategy,
-  type Marker,
-  type Signal,
-} from '@hiraeth/core';
+import { chipStep, newChip, type ChipState } from '@hiraeth/core/gauge';
+import type { ChipStrategy, Signal } from '@hiraeth/core/workbook';
+import type { Marker } from '@hiraeth/core/ipp';
 import { makeChance, type Chance } from '../random';
 
 /** A cartridge as the simulated printer holds it: the ink that is really there, and what its chip counts. */

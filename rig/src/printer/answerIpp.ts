@@ -1,4 +1,4 @@
-import { IPP_GROUP, IPP_TAG, type IppAttribute, type IppMessage, type IppValue } from '@hiraeth/core';
+import { IPP_GROUP, IPP_TAG, type IppAttribute, type IppMessage, type IppValue } from '@hiraeth/core/ipp';
 import type { SimulatedPrinter } from './SimulatedPrinter';
 
 const OP = {

@@ -1,18 +1,9 @@
 import { expect, test } from '@jest/globals';
-import {
-  changedReadings,
-  decodeIpp,
-  counterOf,
-  emptyAt,
-  encodeIpp,
-  Ledger,
-  makeStamp,
-  markersOf,
-  markersRequest,
-  type Fact,
-  type FactDraft,
-} from '@hiraeth/core';
-import { cartridge, define, PRINTER, script, setUp } from '../../../core/src/testing/bench';
+import { changedReadings, decodeIpp, encodeIpp, markersOf, markersRequest } from '@hiraeth/core/ipp';
+import { counterOf, Ledger } from '@hiraeth/core/ledger';
+import { emptyAt } from '@hiraeth/core/advice';
+import { makeStamp, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import { cartridge, define, PRINTER, script, setUp } from '@hiraeth/core/testing';
 import { makeChance } from '../random';
 import { answerIpp, FloatSensor, Resetter, SIMULATED_NINE, SimulatedPrinter, type IppDesk } from './index';
 

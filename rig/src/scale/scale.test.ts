@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { parseScaleLine } from '@hiraeth/core';
+import { parseScaleLine } from '@hiraeth/core/scale';
 import { makeChance } from '../random';
 import { SimulatedScale, SOUND_SCALE } from './index';
 

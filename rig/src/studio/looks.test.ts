@@ -1,6 +1,10 @@
 import { expect, test } from '@jest/globals';
-import { headAdvice, headHealth, Ledger, listOf, reprofile, shadeSeries, type Fact } from '@hiraeth/core';
-import { define, install, PRINTER, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { headAdvice, headHealth } from '@hiraeth/core/nozzle';
+import { Ledger } from '@hiraeth/core/ledger';
+import { listOf } from '@hiraeth/core/exposure';
+import { reprofile, shadeSeries } from '@hiraeth/core/colour';
+import type { Fact } from '@hiraeth/core/workbook';
+import { define, install, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
 import { CHART, simulateLooks, type LooksStory } from './index';
 
 const FROM = '2026-01-01T00:00:00.000Z';

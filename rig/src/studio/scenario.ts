@@ -1,4 +1,4 @@
-import type { Bottle, Cartridge, CartridgeType, Entity, Ink, Method, Printer } from '@hiraeth/core';
+import type { Bottle, Cartridge, CartridgeType, Entity, Ink, Method, Printer } from '@hiraeth/core/workbook';
 
 /** Log-standard deviation of what pictures of one kind take, half of its variance shared by all channels. */
 export const JOB_SCATTER = 0.25;

@@ -1,4 +1,12 @@
-import { compareFacts, makeStamp, type Entity, type Fact, type FactDraft, type Printer } from '@hiraeth/core';
+import { DAY_MS, HOUR_MS } from '@hiraeth/core/time';
+import {
+  compareFacts,
+  makeStamp,
+  type Entity,
+  type Fact,
+  type FactDraft,
+  type Printer,
+} from '@hiraeth/core/workbook';
 import { makeChance } from '../random';
 
 /** What happens to a head and to colours beside the ink: told by day of the simulated period. */
@@ -30,8 +38,8 @@ export interface LooksStory {
   }[];
 }
 
-const DAY = 86_400_000;
-const NOON = 13 * 3_600_000;
+const DAY = DAY_MS;
+const NOON = 13 * HOUR_MS;
 
 /** A small chart: greys, six hues at two strengths, and skin. Colours of no real print. */
 export const CHART: readonly { readonly name: string; readonly lab: readonly [number, number, number] }[] = [

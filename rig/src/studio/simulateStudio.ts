@@ -1,7 +1,8 @@
+import { areaDm2 } from '@hiraeth/core/area';
+import { DAY_MS, HOUR_MS } from '@hiraeth/core/time';
 import {
   DENSITY_PRIOR,
   makeStamp,
-  scaleUncertainty,
   sparedBlacks,
   type Cartridge,
   type CartridgeType,
@@ -9,11 +10,12 @@ import {
   type FactDraft,
   type Ink,
   type Scale,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import { scaleUncertainty } from '@hiraeth/core/quantity';
 import { makeChance, type Chance } from '../random';
 import { JOB_SCATTER, type PrinterScenario, type StudioScenario, type Truth } from './scenario';
 
-const DAY = 86_400_000;
+const DAY = DAY_MS;
 
 interface Body {
   readonly cartridge: Cartridge;
@@ -97,7 +99,7 @@ class Studio {
   }
 
   run(): { facts: Fact[]; truth: Truth } {
-    const first = Math.floor(this.end / DAY) * DAY - this.days * DAY + 9 * 3_600_000;
+    const first = Math.floor(this.end / DAY) * DAY - this.days * DAY + 9 * HOUR_MS;
     this.now = first;
     for (const entity of this.scenario.entities) this.write({ kind: 'defined', entity });
     for (const printer of this.scenario.printers) this.setUp(printer);
@@ -249,7 +251,7 @@ class Studio {
     );
     const copies = this.chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]);
     const use = room.trueUse[subjectId]!;
-    const area = (copies * size.widthMm * size.heightMm) / 10_000;
+    const area = areaDm2(size, copies);
     const today = this.truth.days[printer.id]!.at(-1)!;
     today.areaDm2 += area;
     const here = this.installed.get(printer.id)!;

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { counterOf, COVERAGE, inkNow, Ledger, livesOf, printerCost } from '@hiraeth/core';
+import { counterOf, inkNow, Ledger } from '@hiraeth/core/ledger';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { livesOf } from '@hiraeth/core/report';
+import { printerCost } from '@hiraeth/core/cost';
 import { ABERLANW } from '../../../demo/src/aberlanw';
 import { simulateStudio } from './simulateStudio';
 

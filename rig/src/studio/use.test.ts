@@ -1,15 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  addExposure,
-  fitPrinter,
-  jobExposure,
-  NO_EXPOSURE,
-  predictUse,
-  predictPrior,
-  USE_PRIOR,
-  type Observed,
-  type PrinterModel,
-} from '@hiraeth/core';
+import { addExposure, jobExposure, NO_EXPOSURE } from '@hiraeth/core/exposure';
+import { fitPrinter, predictUse, predictPrior, type Observed, type PrinterModel } from '@hiraeth/core/usage';
+import { USE_PRIOR } from '@hiraeth/core/workbook';
 import { simulateYear } from '../testing/simulateYear';
 
 const DRAWS = USE_PRIOR;

@@ -2,25 +2,22 @@ import {
   advance,
   currentStep,
   factsOfStep,
-  Ledger,
   runEnv,
   runFacts,
-  scaleUncertainty,
   stepsFor,
-  makeStamp,
   massAnswer,
   type Answer,
   type CartridgeRun,
   type CheckAnswer,
   type CheckCode,
-  type Fact,
-  type FactDraft,
-  type Fate,
   type RunEnv,
   type RunEvent,
   type Step,
   type StepOf,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { Ledger } from '@hiraeth/core/ledger';
+import { scaleUncertainty } from '@hiraeth/core/quantity';
+import { makeStamp, type Fact, type FactDraft, type Fate } from '@hiraeth/core/workbook';
 import type { Chance } from '../random';
 
 /** What nature did in a driven run. */

@@ -1,4 +1,6 @@
-import { addExposure, jobExposure, NO_EXPOSURE, type Exposure, type Observed } from '@hiraeth/core';
+import { DAY_MS } from '@hiraeth/core/time';
+import { addExposure, jobExposure, NO_EXPOSURE, type Exposure } from '@hiraeth/core/exposure';
+import type { Observed } from '@hiraeth/core/usage';
 import { makeChance } from '../random';
 
 export interface YearOptions {
@@ -92,4 +94,4 @@ export function simulateYear({ days, seed, gain, lostWeek }: YearOptions): Simul
   return { slotIds, observed, oracle, lacks };
 }
 
-const dayOf = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * 86_400_000).toISOString();
+const dayOf = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString();

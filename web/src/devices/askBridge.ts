@@ -1,4 +1,5 @@
-import type { DraftJob, Marker, RefusedLine } from '@hiraeth/core';
+import type { DraftJob, RefusedLine } from '@hiraeth/core/jobs';
+import type { Marker } from '@hiraeth/core/ipp';
 
 /** A printer that the local server may ask. */
 export interface KnownPrinter {

@@ -1,4 +1,4 @@
-import { parseScaleLine, settle, type TimedMass } from '@hiraeth/core';
+import { parseScaleLine, settle, type TimedMass } from '@hiraeth/core/scale';
 import { makeChance, SimulatedScale } from '@hiraeth/rig';
 
 export type ScaleSource = 'typed' | 'serial' | 'simulated';

@@ -8,7 +8,7 @@ import {
   type Context,
   type ReactNode,
 } from 'react';
-import type { MassReading } from '@hiraeth/core';
+import type { MassReading } from '@hiraeth/core/ledger';
 import { ScaleHub, type ScaleState } from './scaleHub';
 
 export type { ScaleSource } from './scaleHub';

@@ -4,7 +4,9 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
-import { BECAUSE_WORDS, explain, type FactProblem, type MassReason } from '@hiraeth/core';
+import { BECAUSE_WORDS, explain } from '@hiraeth/core/words';
+import type { FactProblem } from '@hiraeth/core/check';
+import type { MassReason } from '@hiraeth/core/workbook';
 import { AskContext, type Ask, type AskAnswer } from '../state/ask';
 
 /** Says what is wrong with an entry; where a person may know better, lets them confirm it, or say what happened. */

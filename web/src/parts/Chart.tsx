@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { COVERAGE, type Uncertain } from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import type { Uncertain } from '@hiraeth/core/quantity';
 import { useThemeName } from './ThemeSwitch';
 import { PALETTES } from './theme';
 import type { EChartsCoreOption, EChartsType } from 'echarts/core';

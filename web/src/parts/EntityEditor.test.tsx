@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import { factSchema, find, makeStamp, typePreset, type Entity } from '@hiraeth/core';
-import { cartridge, ENTITIES, PRINTER, script, setUp, TYPE } from '../../../core/src/testing/bench';
+import { factSchema, makeStamp, typePreset, type Entity } from '@hiraeth/core/workbook';
+import { find } from '@hiraeth/core/ledger';
+import { cartridge, ENTITIES, PRINTER, script, setUp, TYPE } from '@hiraeth/core/testing';
 import { renderApp } from '../testing/renderApp';
 import { EntityEditor } from './EntityEditor';
 import { fieldsOf } from './entityFields';

@@ -7,19 +7,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { Fragment } from 'react';
 import { useForm, type Control } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  all,
-  entityBounds,
-  entitySchema,
-  outOfBoundsWords,
-  explain,
-  faultWords,
-  minorPerMajor,
-  parseMoney,
-  parseQuantity,
-  settingsOf,
-  type Entity,
-} from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { entityBounds, entitySchema, faultWords, type Entity } from '@hiraeth/core/workbook';
+import { outOfBoundsWords, explain } from '@hiraeth/core/words';
+import { minorPerMajor, parseMoney, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, usePriceUnit, useRecord } from '../state/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
 import { FlagOf, PickOf, TextOf } from './formFields';

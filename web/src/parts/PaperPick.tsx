@@ -1,4 +1,4 @@
-import { all, sparedSlots } from '@hiraeth/core';
+import { all, sparedSlots } from '@hiraeth/core/ledger';
 import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
 

@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
-import { all, type Printer } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
 

@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
 import { useMemo } from 'react';
-import type { MassReading } from '@hiraeth/core';
-import { script, setUp, weigh } from '../../../core/src/testing/bench';
+import type { MassReading } from '@hiraeth/core/ledger';
+import { script, setUp, weigh } from '@hiraeth/core/testing';
 import { useScale, useScaleTarget } from '../devices/useScale';
 import { renderApp } from '../testing/renderApp';
 import { ScaleRail } from './ScaleRail';

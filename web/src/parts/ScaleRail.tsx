@@ -1,17 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import {
-  all,
-  bodyOf,
-  explain,
-  find,
-  formatUncertain,
-  inkByWeight,
-  isBelowEmpty,
-  parseQuantity,
-  readMass,
-} from '@hiraeth/core';
+import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
+import { explain } from '@hiraeth/core/words';
+import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, useNow, useRecord } from '../state/hooks';
 import { useAppSelector } from '../state/store';
 import { useScale, type ScaleSource } from '../devices/useScale';

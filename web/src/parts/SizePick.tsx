@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { settingsOf } from '@hiraeth/core';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { useLedger, useRecord } from '../state/hooks';
 import { Pick, QuantityField, readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';

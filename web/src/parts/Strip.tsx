@@ -1,6 +1,9 @@
 import { useId } from 'react';
 import { useLedger, useNow } from '../state/hooks';
-import { COVERAGE, emptyAt, formatUncertain, isGaugeOff, type CartridgeView } from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { emptyAt, type CartridgeView } from '@hiraeth/core/advice';
+import { isGaugeOff } from '@hiraeth/core/ledger';
 import { shadeColour } from './shade';
 
 /** Where the gauge would put the ink: its claim of the chip's volume, on the same axis. */

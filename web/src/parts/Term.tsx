@@ -1,5 +1,5 @@
 import { useId, useRef, type ReactNode } from 'react';
-import { GLOSSARY, type GlossaryKey } from '@hiraeth/core';
+import { GLOSSARY, type GlossaryKey } from '@hiraeth/core/words';
 
 const GAP = 6;
 const MARGIN = 8;

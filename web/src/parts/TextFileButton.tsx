@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { explain, MAX_FILE_BYTES, textOf } from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { MAX_FILE_BYTES, textOf } from '@hiraeth/core/workbook';
 import { FileButton } from './FileButton';
 
 interface TextFileButtonProps {

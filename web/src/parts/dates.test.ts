@@ -3,7 +3,8 @@ import { clock, day, fromLocalField, moment, span, toLocalField } from './dates'
 import { readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';
 import { shadeColour } from './shade';
-import { agoWords, SHADES } from '@hiraeth/core';
+import { agoWords } from '@hiraeth/core/words';
+import { SHADES } from '@hiraeth/core/workbook';
 
 test('moments are written in the reader’s zone, and a field gives back the same moment', () => {
   const iso = '2026-11-24T09:30:00.000Z';

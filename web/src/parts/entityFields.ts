@@ -1,25 +1,27 @@
 import {
   CHIP_STRATEGIES,
-  CLASS_NAMES,
-  CLOSURE_NAMES,
   CLOSURES,
-  CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
   FATES,
   INK_CLASSES,
-  METHOD_NAMES,
   METHODS,
-  PORT_NAMES,
   PORTS,
-  STRATEGY_NAMES,
   SHADES,
   type Cartridge,
   type CartridgeType,
   type Entity,
   hasBothBlacks,
   type Printer,
-  type QuantityKind,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import {
+  CLASS_NAMES,
+  CLOSURE_NAMES,
+  CONSTRUCTION_NAMES,
+  METHOD_NAMES,
+  PORT_NAMES,
+  STRATEGY_NAMES,
+} from '@hiraeth/core/words';
+import type { QuantityKind } from '@hiraeth/core/quantity';
 import { SHARE_LINE } from './blacks';
 import { FEEDS, optionsOf } from './fields';
 

@@ -1,5 +1,7 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { explain, parseQuantity, type Printer, type QuantityKind } from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
+import type { Printer } from '@hiraeth/core/workbook';
 
 export interface Typed {
   readonly text: string;

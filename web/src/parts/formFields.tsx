@@ -2,7 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
-import type { QuantityKind } from '@hiraeth/core';
+import type { QuantityKind } from '@hiraeth/core/quantity';
 import { Pick, readTyped } from './fields';
 
 interface Bound<V extends FieldValues, O> {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { explain, parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
 
 /** What a person typed into one field of a form, read as what it means; what is wrong is said in its own words, at the field. */
 export const typed = <T>(read: (text: string, wrong: (words: string) => void) => T | undefined) =>

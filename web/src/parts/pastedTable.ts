@@ -1,4 +1,4 @@
-import { dateOrder, tableDate, type DateOrder } from '@hiraeth/core';
+import { dateOrder, tableDate, type DateOrder } from '@hiraeth/core/jobs';
 
 export interface GridColumn {
   readonly id: string;

@@ -1,4 +1,5 @@
-import { explain, parseQuantity } from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { parseQuantity } from '@hiraeth/core/quantity';
 import { useRecord } from '../state/hooks';
 
 /**

@@ -1,20 +1,14 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import {
-  ALWAYS,
-  compareShades,
-  find,
-  headHealth,
-  Ledger,
-  periodCost,
-  PLAN_DEFAULTS,
-  planBasis,
-  printerCost,
-  type CartridgeRun,
-  type FactDraft,
-  type MeasuredPicture,
-  type Printer,
-} from '@hiraeth/core';
+import { ALWAYS } from '@hiraeth/core/account';
+import { compareShades } from '@hiraeth/core/colour';
+import { find, Ledger } from '@hiraeth/core/ledger';
+import { headHealth } from '@hiraeth/core/nozzle';
+import { periodCost, printerCost } from '@hiraeth/core/cost';
+import { PLAN_DEFAULTS, planBasis } from '@hiraeth/core/plan';
+import type { CartridgeRun } from '@hiraeth/core/bench';
+import type { FactDraft, Printer } from '@hiraeth/core/workbook';
+import type { MeasuredPicture } from '@hiraeth/core/image';
 import {
   cartridge,
   define,
@@ -25,7 +19,7 @@ import {
   script,
   setUp,
   weigh,
-} from '../../../core/src/testing/bench';
+} from '@hiraeth/core/testing';
 import { ScaleRail } from '../parts/ScaleRail';
 import CameraScan from '../parts/scan/CameraScan';
 import { ScanProvider } from '../parts/scan/useScans';

@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { all, bottleRemaining, listOf, type Ledger, cartridgeView, type FactDraft } from '@hiraeth/core';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { all, bottleRemaining, type Ledger } from '@hiraeth/core/ledger';
+import { listOf } from '@hiraeth/core/exposure';
+import { cartridgeView } from '@hiraeth/core/advice';
+import type { FactDraft } from '@hiraeth/core/workbook';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
 import { useLedger, useNow } from '../state/hooks';
 import { onlyOnce } from '../parts/onlyOnce';
 import { renderApp } from '../testing/renderApp';

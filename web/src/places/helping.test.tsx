@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { CONSTRUCTIONS, GLOSSARY, type Fact, type FactDraft } from '@hiraeth/core';
+import { CONSTRUCTIONS, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import { GLOSSARY } from '@hiraeth/core/words';
 import {
   cartridge,
   define,
@@ -13,7 +14,7 @@ import {
   SHADES,
   TYPE,
   weigh,
-} from '../../../core/src/testing/bench';
+} from '@hiraeth/core/testing';
 import { Term } from '../parts/Term';
 import { renderApp } from '../testing/renderApp';
 import Cards from './help/Cards';

@@ -1,17 +1,7 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { FactDraft } from '@hiraeth/core';
-import {
-  define,
-  fill,
-  install,
-  print,
-  PRINTER,
-  script,
-  setUp,
-  SHADES,
-  weigh,
-} from '../../../core/src/testing/bench';
+import type { FactDraft } from '@hiraeth/core/workbook';
+import { define, fill, install, print, PRINTER, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../testing/renderApp';
 import { noticesOn, setNotices, useDueNotices } from '../state/useDueNotices';
 import Gauge from './gauge';

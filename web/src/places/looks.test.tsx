@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { define, install, PRINTER, print, script, setUp, weigh } from '../../../core/src/testing/bench';
+import { define, install, PRINTER, print, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../testing/renderApp';
 import Checks from './checks';
 import ExerciseSheet from './checks/ExerciseSheet';

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link, useRouteError } from 'react-router';
-import { serializeWorkbook, settingsOf } from '@hiraeth/core';
+import { serializeWorkbook } from '@hiraeth/core/workbook';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { download } from '../parts/download';
 import { useLedger } from '../state/hooks';
 import { useServices } from '../state/services';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { settingsOf } from '@hiraeth/core';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
 import { usePrinterPolling } from '../state/usePrinterPolling';

@@ -1,5 +1,6 @@
 import { createContext, useContext } from 'react';
-import type { FactProblem, MassReason } from '@hiraeth/core';
+import type { FactProblem } from '@hiraeth/core/check';
+import type { MassReason } from '@hiraeth/core/workbook';
 
 /** A yes, with the reason where evidence asked for one. */
 export interface AskAnswer {

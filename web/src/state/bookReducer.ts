@@ -1,5 +1,5 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import { Ledger, type LogSnapshot } from '@hiraeth/core';
+import { Ledger, type LogSnapshot } from '@hiraeth/core/ledger';
 
 /** The open workbook changed: what is true now, to be read and never changed. */
 export const bookChanged = createAction<LogSnapshot>('book/changed');

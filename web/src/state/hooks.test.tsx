@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import type { FactDraft } from '@hiraeth/core';
-import { fill, script, setUp, weigh } from '../../../core/src/testing/bench';
+import type { FactDraft } from '@hiraeth/core/workbook';
+import { fill, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../testing/renderApp';
 import { useMoney, useRecord } from './hooks';
 

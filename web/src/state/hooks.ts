@@ -1,16 +1,10 @@
 import { useCallback, useEffect, useState } from 'react';
-import {
-  COVERAGE,
-  explain,
-  formatMoney,
-  PRICES_WORDS,
-  settingsOf,
-  withReason,
-  type Fact,
-  type FactDraft,
-  type LogSnapshot,
-  type Uncertain,
-} from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatMoney, type Uncertain } from '@hiraeth/core/quantity';
+import { explain, PRICES_WORDS } from '@hiraeth/core/words';
+import { settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
+import { withReason } from '@hiraeth/core/check';
+import type { Fact, FactDraft } from '@hiraeth/core/workbook';
 import { useAsk } from './ask';
 import { hourOf } from './hourOf';
 import { useServices } from './services';

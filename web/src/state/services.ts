@@ -1,14 +1,7 @@
 import { createContext, useContext } from 'react';
-import {
-  Ledger,
-  makeStamp,
-  type Book,
-  type Clock,
-  type Fact,
-  type FactDraft,
-  type PolicyInput,
-  type PolicyResult,
-} from '@hiraeth/core';
+import { Ledger, type Book } from '@hiraeth/core/ledger';
+import { makeStamp, type Clock, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import type { PolicyInput, PolicyResult } from '@hiraeth/core/plan';
 import type { Tabs, WorkbookStore } from '../storage';
 import { makeBreathe } from './makeBreathe';
 import type { MeasurePicture } from '../workers/measurePictureAside';

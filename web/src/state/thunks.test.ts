@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { inkNow, keepHead, Ledger, type Fact, type FactDraft } from '@hiraeth/core';
-import { script, setUp, weigh } from '../../../core/src/testing/bench';
+import { inkNow, keepHead, Ledger } from '@hiraeth/core/ledger';
+import type { Fact, FactDraft } from '@hiraeth/core/workbook';
+import { script, setUp, weigh } from '@hiraeth/core/testing';
 import { MemoryShelf, type WorkbookStore } from '../storage';
 import { makeServices, type Services } from './services';
 import { makeStore, type AppStore } from './store';

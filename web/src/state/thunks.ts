@@ -1,28 +1,19 @@
+import { accountSlowly, printerCost } from '@hiraeth/core/cost';
 import {
-  accountSlowly,
   all,
-  cartridgeView,
-  checkFact,
-  explain,
-  factSchema,
-  fail,
   fitSlowly,
-  FORMAT_VERSION,
   keepHeadInSlices,
   Ledger,
-  ok,
-  printerAdvice,
-  printerCost,
-  reviveFacts,
   reviveHeadInSlices,
   Trial,
   type Book,
-  type Fact,
-  type FactDraft,
-  type FactProblem,
   type LogSnapshot,
-  type Result,
-} from '@hiraeth/core';
+} from '@hiraeth/core/ledger';
+import { cartridgeView, printerAdvice } from '@hiraeth/core/advice';
+import { checkFact, type FactProblem } from '@hiraeth/core/check';
+import { explain } from '@hiraeth/core/words';
+import { factSchema, FORMAT_VERSION, reviveFacts, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import { fail, ok, type Result } from '@hiraeth/core/quantity';
 import { failureWords, joinTabs, MOST_SINCE, type Kept, type TabNews } from '../storage';
 import { hourOf } from './hourOf';
 import type { Services, Which } from './services';

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { dueItems, dueWords } from '@hiraeth/core';
+import { dueItems } from '@hiraeth/core/due';
+import { dueWords } from '@hiraeth/core/words';
 import { useHour, useLedger } from './hooks';
 import { remember } from './remember';
 import { useAppSelector } from './store';

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { all, changedReadings } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { changedReadings } from '@hiraeth/core/ipp';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { record } from './thunks';

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPTransaction, type IDBPDatabase } from 'idb';
-import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
+import { FORMAT_VERSION, type Fact } from '@hiraeth/core/workbook';
 import { MOST_SINCE, type WorkbookStore } from './port';
 
 interface Schema extends DBSchema {

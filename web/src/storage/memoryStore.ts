@@ -1,4 +1,4 @@
-import { FORMAT_VERSION, type Fact } from '@hiraeth/core';
+import { FORMAT_VERSION, type Fact } from '@hiraeth/core/workbook';
 import { MOST_SINCE, type WorkbookStore } from './port';
 
 interface MemoryBook {

@@ -1,4 +1,4 @@
-import type { Fact } from '@hiraeth/core';
+import type { Fact } from '@hiraeth/core/workbook';
 
 /** Small things kept beside the facts: when it was last exported, a bench run in progress. */
 export type Notes = Readonly<Record<string, unknown>>;

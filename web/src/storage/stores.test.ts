@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { describe, expect, test } from '@jest/globals';
 import { openDB } from 'idb';
-import { makeStamp, type Fact } from '@hiraeth/core';
+import { makeStamp, type Fact } from '@hiraeth/core/workbook';
 import { MemoryShelf, MOST_SINCE, openIdbStore, type WorkbookStore } from './index';
 
 const stamp = makeStamp({ now: () => Date.parse('2026-11-01T00:00:00Z') }, () => 0.5);

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import type { Fact } from '@hiraeth/core';
+import type { Fact } from '@hiraeth/core/workbook';
 import { joinTabs, type TabNews } from './tabs';
 
 /** One browser's locks and channels, as the platform has them: one holder, a queue, stealing; messages to all others. */

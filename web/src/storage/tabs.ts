@@ -1,4 +1,4 @@
-import type { Fact } from '@hiraeth/core';
+import type { Fact } from '@hiraeth/core/workbook';
 
 export type TabNews =
   | { readonly type: 'added'; readonly facts: readonly Fact[]; readonly format: number }

@@ -3,18 +3,11 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import {
-  ColourCount,
-  imageDemand,
-  parseJobsCsv,
-  parsePageLog,
-  parseWorkbook,
-  seeded,
-  simulatePolicies,
-  type Fact,
-  type FactKind,
-  type FactOf,
-} from '@hiraeth/core';
+import { ColourCount, imageDemand } from '@hiraeth/core/image';
+import { parseJobsCsv, parsePageLog } from '@hiraeth/core/jobs';
+import { parseWorkbook, type Fact, type FactKind, type FactOf } from '@hiraeth/core/workbook';
+import { seeded } from '@hiraeth/core/numeric';
+import { simulatePolicies } from '@hiraeth/core/plan';
 import { makeServices, ServicesContext, type Services } from '../state/services';
 import { makeStore, type AppStore } from '../state/store';
 import { ThemeSwitch } from '../parts/ThemeSwitch';

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { parseJobsCsv, parsePageLog, type CsvMapping } from '@hiraeth/core';
+import { parseJobsCsv, parsePageLog, type CsvMapping } from '@hiraeth/core/jobs';
 
 const api = {
   pageLog: (text: string, format: string | undefined, onProgress: (share: number) => void) =>

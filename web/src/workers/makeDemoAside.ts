@@ -1,5 +1,5 @@
 import { releaseProxy, wrap } from 'comlink';
-import type { Fact } from '@hiraeth/core';
+import type { Fact } from '@hiraeth/core/workbook';
 import type { DemoWorker } from './demo.worker';
 
 /** Makes the demo's fourteen months in a worker, so that the page stays quick meanwhile. */

@@ -2,16 +2,16 @@ import exifr from 'exifr';
 import { fromBlob, type GeoTIFFImage } from 'geotiff';
 import {
   ColourCount,
-  hasBothBlacks,
   imageDemand,
   profileColours,
   profileDescription,
   spaceOfProfile,
   type MeasuredPicture,
   type PictureProblem,
-  type Result,
   type RgbSpace,
-} from '@hiraeth/core';
+} from '@hiraeth/core/image';
+import { hasBothBlacks } from '@hiraeth/core/workbook';
+import type { Result } from '@hiraeth/core/quantity';
 import type { ForPrinter } from './measurePictureAside';
 
 /** Pixels taken in at once. */

@@ -1,5 +1,7 @@
 import { proxy } from 'comlink';
-import type { MeasuredPicture, PictureProblem, Result, Slot } from '@hiraeth/core';
+import type { MeasuredPicture, PictureProblem } from '@hiraeth/core/image';
+import type { Result } from '@hiraeth/core/quantity';
+import type { Slot } from '@hiraeth/core/workbook';
 import { aside } from './aside';
 import type { PictureWorker } from './picture.worker';
 

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { makeChance, photographCheck } from '@hiraeth/rig';
-import type { CheckLayout } from '@hiraeth/core';
+import type { CheckLayout } from '@hiraeth/core/workbook';
 
 const api = {
   /** A made-up photograph of a check with these lines missing, as a PNG. */

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { seeded, simulatePolicies, type PolicyInput } from '@hiraeth/core';
+import { seeded } from '@hiraeth/core/numeric';
+import { simulatePolicies, type PolicyInput } from '@hiraeth/core/plan';
 
 const api = {
   simulate: (input: Omit<PolicyInput, 'random'>, seed: number, onProgress: (share: number) => void) =>

@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
-import type { CheckLayout, Corners } from '@hiraeth/core';
+import type { CheckLayout } from '@hiraeth/core/workbook';
+import type { Corners } from '@hiraeth/core/image';
 import { aside } from './aside';
 import type { CheckWorker } from './check.worker';
 import type { CheckPhoto } from './readCheckPhoto';

@@ -1,11 +1,5 @@
-import {
-  fieldPicture,
-  readCheck,
-  type CheckLayout,
-  type Corners,
-  type Photo,
-  type ReadCheck,
-} from '@hiraeth/core';
+import { fieldPicture, readCheck, type Corners, type Photo, type ReadCheck } from '@hiraeth/core/image';
+import type { CheckLayout } from '@hiraeth/core/workbook';
 
 /** A field as a small picture, in white light and in its own. */
 export interface FieldView {

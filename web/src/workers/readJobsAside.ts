@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
-import type { CsvMapping, CsvProblem, PageLogProblem, ReadJobs, Result } from '@hiraeth/core';
+import type { CsvMapping, CsvProblem, PageLogProblem, ReadJobs } from '@hiraeth/core/jobs';
+import type { Result } from '@hiraeth/core/quantity';
 import { aside } from './aside';
 import type { JobsWorker } from './jobs.worker';
 

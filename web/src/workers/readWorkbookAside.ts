@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
-import type { Fact, FileProblem, Result } from '@hiraeth/core';
+import type { Fact, FileProblem } from '@hiraeth/core/workbook';
+import type { Result } from '@hiraeth/core/quantity';
 import { aside } from './aside';
 import type { WorkbookWorker } from './workbook.worker';
 

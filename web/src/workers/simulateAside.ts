@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import type { PolicyInput, PolicyResult } from '@hiraeth/core';
+import type { PolicyInput, PolicyResult } from '@hiraeth/core/plan';
 import { aside } from './aside';
 import type { PlanWorker } from './plan.worker';
 

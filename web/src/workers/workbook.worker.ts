@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { parseWorkbook, textOf, type Fact, type FileProblem, type Result } from '@hiraeth/core';
+import { parseWorkbook, textOf, type Fact, type FileProblem } from '@hiraeth/core/workbook';
+import type { Result } from '@hiraeth/core/quantity';
 
 /** So many facts cross to the page at a time: more would hold it up. */
 const AT_ONCE = 1000;

@@ -1,3 +1,4 @@
+import { quantileOf } from '../../numeric';
 import type { LayoutField } from '../../workbook';
 import { mapped, squareTo, type Corners } from './homography';
 import type { Photo } from './photo';
@@ -37,8 +38,7 @@ export function fieldPicture(
         });
     }
   if (!own) return rgba;
-  const sorted = [...values].sort((a, b) => a - b);
-  const [dark, paper] = [sorted[Math.floor(0.02 * sorted.length)]!, sorted[Math.floor(0.9 * sorted.length)]!];
+  const [dark, paper] = [quantileOf(values, 0.02)!, quantileOf(values, 0.9)!];
   values.forEach((value, i) => {
     const shown = (235 * (value - dark)) / Math.max(8, paper - dark) + 20;
     for (let k = 0; k < 3; k++) rgba[4 * i + k] = shown;

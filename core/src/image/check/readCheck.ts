@@ -1,4 +1,4 @@
-import { normalCdf } from '../../quantity';
+import { normalCdf, quantileOf } from '../../numeric';
 import type { CheckLayout, LayoutField } from '../../workbook';
 import { findCorners } from './findCorners';
 import { mapped, squareTo, type Corners, type Homography } from './homography';
@@ -130,17 +130,18 @@ function channelOf(field: LayoutField, cells: readonly Cell[]): CheckChannel {
 
 /** What a line of this field looks like: most of them are there. */
 const usualOf = (cells: readonly Cell[]): number =>
-  quantile(
+  quantileOf(
     cells.map(({ contrast }) => contrast),
     0.65,
-  );
+  ) ?? 0;
 
 /** Its lines are darker than the noise, and nearly each of them is plainly there or plainly not: elsewhere it is another grid. */
 function standsOut(cells: readonly Cell[]): boolean {
-  const noise = quantile(
-    cells.map((cell) => cell.noise),
-    0.5,
-  );
+  const noise =
+    quantileOf(
+      cells.map((cell) => cell.noise),
+      0.5,
+    ) ?? 0;
   const usual = usualOf(cells);
   if (!(usual > STANDS_OUT * noise && usual > 0.02)) return false;
   const plain = cells.filter(
@@ -160,11 +161,6 @@ function spreadOf(cells: readonly Cell[], usual: number): number {
   const there = cells.map(({ contrast }) => contrast / usual).filter((share) => share > MISSING + NEAR);
   const mean = there.reduce((sum, share) => sum + share, 0) / max(1, there.length);
   return Math.sqrt(there.reduce((sum, share) => sum + (share - mean) ** 2, 0) / max(1, there.length - 1));
-}
-
-function quantile(values: readonly number[], share: number): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[min(sorted.length - 1, floor(share * sorted.length))] ?? 0;
 }
 
 function cellsOf(photo: Photo, map: Homography, field: LayoutField): Cell[] {

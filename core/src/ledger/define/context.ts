@@ -1,4 +1,5 @@
-import { widenForFew, type Uncertain } from '../../quantity';
+import { widenForFew } from '../../numeric';
+import type { Uncertain } from '../../quantity';
 import {
   DENSITY_PRIOR,
   TYPE_EMPTY_U_G,

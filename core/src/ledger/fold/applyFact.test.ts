@@ -3,21 +3,16 @@ import fc from 'fast-check';
 import { balance } from '../../account';
 import { addExposure, listOf, NO_EXPOSURE } from '../../exposure';
 import { cartridgeTotals, livesOf } from '../../report';
-import { cartridge, define, fill, install, print, script, setUp, TYPE, weigh } from '../../testing/bench';
+import { cartridge, define, fill, install, print, script, setUp, TYPE, weigh } from '../../testing';
 import { coefficientPerDm2 } from '../../usage';
 import type { FactDraft } from '../../workbook';
-import {
-  bottleRemaining,
-  cartridgeOf,
-  composition,
-  inkNow,
-  Ledger,
-  mixesOf,
-  modelOf,
-  openWalk,
-  padMl,
-  scaleFor,
-} from '../index';
+import { bottleRemaining } from '../read/bottleRemaining';
+import { cartridgeOf, inkNow, mixesOf, openWalk } from '../read/inkNow';
+import { composition } from '../read/lots';
+import { Ledger } from '../Ledger';
+import { modelOf } from '../read/models';
+import { padMl } from '../read/padMl';
+import { scaleFor } from '../read/scaleFor';
 
 const AT = '2026-03-03T00:00:00.000Z';
 const out: FactDraft = { kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] };

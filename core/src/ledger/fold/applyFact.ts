@@ -1,3 +1,4 @@
+import { areaDm2 } from '../../area';
 import { append } from '../../exposure';
 import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf, find } from '../define/context';
@@ -476,7 +477,7 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
       printed: (planned?.printed ?? 0) + fact.copies,
     });
   }
-  const dm2 = (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
+  const dm2 = areaDm2(fact, fact.copies);
   const { at, subjectId, widthMm, heightMm } = fact;
   const spares = sparedSlots(fold.context, fact.printerId, fact.paperId);
   purgeFor(fold, printer, fact);

@@ -1,5 +1,5 @@
 import { append, listOf } from '../../exposure';
-import { msOf } from '../../quantity';
+import { msOf, HOUR_MS } from '../../time';
 import { find, type Context } from '../define/context';
 import type { Fold } from './Fold';
 import type { CartridgeState, Happening, Mix } from './state';
@@ -7,7 +7,7 @@ import type { Stays } from './stays';
 import { walk, type Walked } from './walk';
 
 /** What a cartridge loses in this time by standing is nothing that a scale could tell. */
-const SHORT_MS = 3_600_000;
+const SHORT_MS = HOUR_MS;
 
 /** Writes down the stay up to now, so that what follows comes after it. */
 export function noteStay(fold: Fold, state: CartridgeState, at: string): void {

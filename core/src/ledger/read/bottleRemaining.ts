@@ -1,4 +1,5 @@
-import { COVERAGE, type Estimate } from '../../quantity';
+import { COVERAGE } from '../../numeric';
+import type { Estimate } from '../../quantity';
 import { densityOfInk, find } from '../define/context';
 import type { Book } from '../Ledger';
 

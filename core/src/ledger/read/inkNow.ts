@@ -1,5 +1,6 @@
 import { exposureDuring, listOf, NO_EXPOSURE } from '../../exposure';
-import { msOf, type Estimate, type Uncertain } from '../../quantity';
+import { msOf, DAY_MS } from '../../time';
+import type { Estimate, Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
 import { inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
@@ -105,7 +106,6 @@ function leaked({ rejected, known }: CartridgeState, at: string): { value: numbe
   const days = Math.max(0, (msOf(at) - msOf(from)) / DAY_MS);
   return { value: days * rejected.mlPerDay.value, u: days * rejected.mlPerDay.u };
 }
-const DAY_MS = 86_400_000;
 
 /** A chain of which only the present stay is open, or nothing at all: it needs no walk. What is drawn leaves the blend as it is. */
 function presentStay(

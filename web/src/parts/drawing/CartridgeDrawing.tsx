@@ -1,5 +1,7 @@
 import { useId } from 'react';
-import { CONSTRUCTION_NAMES, type Construction, type Held, type Place, type Ports } from '@hiraeth/core';
+import { CONSTRUCTION_NAMES } from '@hiraeth/core/words';
+import type { Construction, Ports } from '@hiraeth/core/workbook';
+import type { Held, Place } from '@hiraeth/core/bench';
 import { shadeColour } from '../shade';
 import { BODY_DRAWINGS, type Point, type Room } from './bodies';
 

@@ -1,4 +1,5 @@
-import type { Construction, Place } from '@hiraeth/core';
+import type { Construction } from '@hiraeth/core/workbook';
+import type { Place } from '@hiraeth/core/bench';
 
 export interface Point {
   readonly x: number;

@@ -1,16 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
-import {
-  CONSTRUCTION_DATA,
-  CONSTRUCTIONS,
-  Ledger,
-  layOut,
-  placeOfStep,
-  typePreset,
-  type Construction,
-  type Ports,
-} from '@hiraeth/core';
-import { bodyRoom, define, SHADES, weigh } from '../../../../core/src/testing/bench';
+import { CONSTRUCTION_DATA, layOut, placeOfStep } from '@hiraeth/core/bench';
+import { CONSTRUCTIONS, typePreset, type Construction, type Ports } from '@hiraeth/core/workbook';
+import { Ledger } from '@hiraeth/core/ledger';
+import { bodyRoom, define, SHADES, weigh } from '@hiraeth/core/testing';
 import { BODY_DRAWINGS } from './bodies';
 import { CartridgeDrawing } from './CartridgeDrawing';
 

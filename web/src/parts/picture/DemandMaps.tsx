@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { demandPicture, type ChannelDemand, type MeasuredPicture, type Printer } from '@hiraeth/core';
+import { demandPicture, type ChannelDemand, type MeasuredPicture } from '@hiraeth/core/image';
+import type { Printer } from '@hiraeth/core/workbook';
 import { shadeColour } from '../shade';
 
 /** Where the picture asks for each channel's ink, in that ink's own colour; beneath it, how much. */

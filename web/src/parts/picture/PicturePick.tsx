@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useState } from 'react';
-import { find, nearestSubject, profileWords } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import { nearestSubject } from '@hiraeth/core/image';
+import { profileWords } from '@hiraeth/core/words';
 import { useLedger } from '../../state/hooks';
 import { FileButton } from '../FileButton';
 import { Pick } from '../fields';

@@ -1,13 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import {
-  all,
-  demandBySlot,
-  find,
-  nearestSubject,
-  PICTURE_PROBLEM_WORDS,
-  type ChannelDemand,
-  type MeasuredPicture,
-} from '@hiraeth/core';
+import { all, find } from '@hiraeth/core/ledger';
+import { demandBySlot, nearestSubject, type ChannelDemand, type MeasuredPicture } from '@hiraeth/core/image';
+import { PICTURE_PROBLEM_WORDS } from '@hiraeth/core/words';
 import { useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { chooseSize, type ChosenSize } from '../SizePick';

@@ -1,6 +1,7 @@
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { LABEL_START, readLabelCode, unknownCodeWords, type Scanned } from '@hiraeth/core';
+import { LABEL_START, readLabelCode, type Scanned } from '@hiraeth/core/ledger';
+import { unknownCodeWords } from '@hiraeth/core/words';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { noticed } from '../../state/workbookSlice';

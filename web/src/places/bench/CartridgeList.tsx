@@ -1,5 +1,7 @@
 import Checkbox from '@mui/material/Checkbox';
-import { all, formatUncertain, slotFor, type CartridgeView } from '@hiraeth/core';
+import { all, slotFor } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import type { CartridgeView } from '@hiraeth/core/advice';
 import { useLedger } from '../../state/hooks';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';

@@ -3,31 +3,21 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { all, bottleRemaining, find, type Book } from '@hiraeth/core/ledger';
 import {
-  all,
   beginProblems,
-  beginProblemWords,
   beginRun,
-  bottleRemaining,
-  changeDraw,
-  cartridgeViews,
   CONSTRUCTION_DATA,
   dosedParts,
-  find,
-  lotName,
-  METHOD_NAMES,
   countedIn,
-  OCCASION_NAMES,
-  OCCASIONS,
   suggestChoice,
   type BeginProblem,
   type BenchRun,
-  type CartridgeView,
-  type Book,
-  type Method,
-  type Occasion,
   type RunChoice,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { beginProblemWords, lotName, METHOD_NAMES, OCCASION_NAMES } from '@hiraeth/core/words';
+import { changeDraw, cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
+import { OCCASIONS, type Method, type Occasion } from '@hiraeth/core/workbook';
 import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';

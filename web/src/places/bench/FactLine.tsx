@@ -1,4 +1,5 @@
-import { factWords, type FactDraft } from '@hiraeth/core';
+import { factWords } from '@hiraeth/core/words';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 
 /** A fact about to be written, in words. */

@@ -1,4 +1,4 @@
-import type { CartridgeType } from '@hiraeth/core';
+import type { CartridgeType } from '@hiraeth/core/workbook';
 
 /** The top of a body at true size, with the place of its fill hole: laid on the label and pricked through. */
 export function HoleTemplate({

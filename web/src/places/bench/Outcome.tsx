@@ -1,4 +1,5 @@
-import { inkOfBottle, type CartridgeRun, type RunEnv, type Step } from '@hiraeth/core';
+import { inkOfBottle } from '@hiraeth/core/ledger';
+import type { CartridgeRun, RunEnv, Step } from '@hiraeth/core/bench';
 import { consequences, type Where } from '@hiraeth/rig';
 import { useLedger } from '../../state/hooks';
 

@@ -3,19 +3,14 @@ import { Link, useSearchParams } from 'react-router';
 import {
   beginProblemWords,
   CAUTION_WORDS,
-  find,
-  layOut,
-  METHODS,
   METHOD_NAMES,
-  numberOf,
   OCCASION_NAMES,
-  OCCASIONS,
   stepAnswerWords,
   stepWords,
-  suggestChoice,
-  type LaidStep,
-  type RunChoice,
-} from '@hiraeth/core';
+} from '@hiraeth/core/words';
+import { find } from '@hiraeth/core/ledger';
+import { layOut, numberOf, suggestChoice, type LaidStep, type RunChoice } from '@hiraeth/core/bench';
+import { METHODS, OCCASIONS } from '@hiraeth/core/workbook';
 import { useLedger, useNow } from '../../state/hooks';
 import { HoleTemplate } from './HoleTemplate';
 

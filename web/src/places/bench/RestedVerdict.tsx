@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core';
+import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core/bench';
 import { useRecord } from '../../state/hooks';
 
 /** A rested mass this far from the type's full mass is worth keeping as this body's own, g. */

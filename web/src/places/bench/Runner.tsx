@@ -3,17 +3,17 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   atOpenDoor,
   currentStep,
-  find,
   numberOf,
   plannedAnswer,
   queueBook,
   runEnv,
   stepsFor,
-  stepWords,
   stopsQuick,
   takenAsDone,
   type BenchRun,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { find } from '@hiraeth/core/ledger';
+import { stepWords } from '@hiraeth/core/words';
 import { useLedger, useNow } from '../../state/hooks';
 import { span } from '../../parts/dates';
 import { QuantityField, readTyped } from '../../parts/fields';

@@ -1,16 +1,8 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import {
-  CAUTION_WORDS,
-  COVERAGE,
-  inkInRun,
-  numberOf,
-  panOf,
-  placeOfStep,
-  stepWords,
-  unmetPorts,
-  type StepNumber,
-} from '@hiraeth/core';
+import { CAUTION_WORDS, stepWords } from '@hiraeth/core/words';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { inkInRun, numberOf, panOf, placeOfStep, unmetPorts, type StepNumber } from '@hiraeth/core/bench';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Countdown } from './Countdown';
 import { Outcome, whereOf } from './Outcome';

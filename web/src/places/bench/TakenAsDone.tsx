@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
-import { CAUTION_WORDS, stepWords, type Step } from '@hiraeth/core';
+import { CAUTION_WORDS, stepWords } from '@hiraeth/core/words';
+import type { Step } from '@hiraeth/core/bench';
 
 /** In the quick gear: what was taken as done since the last number, each with a way to say that it was not so. */
 export function TakenAsDone({

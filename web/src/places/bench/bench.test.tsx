@@ -1,7 +1,7 @@
 import { afterEach, expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import { typePreset } from '@hiraeth/core';
-import { bodyRoom, cartridge, define, weigh } from '../../../../core/src/testing/bench';
+import { typePreset } from '@hiraeth/core/workbook';
+import { bodyRoom, cartridge, define, weigh } from '@hiraeth/core/testing';
 import { ScaleRail } from '../../parts/ScaleRail';
 import { renderApp } from '../../testing/renderApp';
 import Bench from './index';

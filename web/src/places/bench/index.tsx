@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import type { BenchRun } from '@hiraeth/core';
+import type { BenchRun } from '@hiraeth/core/bench';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { keepNote } from '../../state/thunks';
 import { Chooser } from './Chooser';

@@ -3,19 +3,19 @@ import {
   advance,
   atOpenDoor,
   doorFacts,
-  entryProblems,
   factsOfStep,
   runEnv,
   runFacts,
   type Answer,
   type BenchRun,
   type CartridgeRun,
-  type FactDraft,
   type RunEnv,
   type RunEvent,
   type Step,
   type StepOutcome,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { entryProblems } from '@hiraeth/core/check';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useAsk } from '../../state/ask';
 import { useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';

@@ -1,5 +1,12 @@
 import { useEffect } from 'react';
-import { panOf, type BenchRun, type CartridgeRun, type Part, type RunEnv, type Step } from '@hiraeth/core';
+import {
+  panOf,
+  type BenchRun,
+  type CartridgeRun,
+  type Part,
+  type RunEnv,
+  type Step,
+} from '@hiraeth/core/bench';
 import { rehearsedMass } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 

@@ -3,15 +3,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  explain,
-  LEVEL_U,
-  parseQuantity,
-  sensorContent,
-  sensorReading,
-  type CartridgeView,
-  type FactDraft,
-} from '@hiraeth/core';
+import { explain } from '@hiraeth/core/words';
+import { LEVEL_U, type FactDraft } from '@hiraeth/core/workbook';
+import { parseQuantity } from '@hiraeth/core/quantity';
+import { sensorContent } from '@hiraeth/core/gauge';
+import { sensorReading, type CartridgeView } from '@hiraeth/core/advice';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';

@@ -1,5 +1,7 @@
 import { useCallback } from 'react';
-import { COVERAGE, type CartridgeView, type LifeEntry } from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import type { CartridgeView } from '@hiraeth/core/advice';
+import type { LifeEntry } from '@hiraeth/core/ledger';
 import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { day } from '../../parts/dates';
 

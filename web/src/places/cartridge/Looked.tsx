@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { LOOK_WORDS, LOOKS, type CartridgeView, type Look } from '@hiraeth/core';
+import { LOOK_WORDS } from '@hiraeth/core/words';
+import { LOOKS, type Look } from '@hiraeth/core/workbook';
+import type { CartridgeView } from '@hiraeth/core/advice';
 import { useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 

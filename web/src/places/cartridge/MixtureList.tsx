@@ -1,11 +1,7 @@
-import {
-  composition,
-  formatUncertain,
-  lotName,
-  priceOfMixes,
-  slotFor,
-  type CartridgeView,
-} from '@hiraeth/core';
+import { composition, priceOfMixes, slotFor } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { lotName } from '@hiraeth/core/words';
+import type { CartridgeView } from '@hiraeth/core/advice';
 import { useLedger, useMoney } from '../../state/hooks';
 import { Term } from '../../parts/Term';
 

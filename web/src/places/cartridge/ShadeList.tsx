@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
-import { find, lotName, shadeHistory, VERDICT_WORDS } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import { lotName, VERDICT_WORDS } from '@hiraeth/core/words';
+import { shadeHistory } from '@hiraeth/core/colour';
 import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 

@@ -4,31 +4,20 @@ import { Link, useParams } from 'react-router';
 import {
   agoWords,
   adviceTitle,
-  bodyOf,
-  cartridgeTotals,
-  cartridgeView,
-  emptyAt,
   emptyAtWords,
-  factsAbout,
   factWords,
-  find,
-  formatUncertain,
-  headOf,
-  howFar,
   howFarWords,
-  isGaugeOff,
-  lifeOf,
   METHOD_NAMES,
-  partsOf,
   reasonWords,
   pullOutWords,
-  recordsOf,
-  slotFor,
-  slotView,
   STRATEGY_NAMES,
-  type CartridgeView,
-  type Entity,
-} from '@hiraeth/core';
+} from '@hiraeth/core/words';
+import { bodyOf, factsAbout, find, headOf, isGaugeOff, lifeOf, partsOf, slotFor } from '@hiraeth/core/ledger';
+import { cartridgeTotals, recordsOf } from '@hiraeth/core/report';
+import { cartridgeView, emptyAt, slotView, type CartridgeView } from '@hiraeth/core/advice';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { howFar } from '@hiraeth/core/plan';
+import type { Entity } from '@hiraeth/core/workbook';
 import { useHour, useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

@@ -1,4 +1,5 @@
-import { effectWords, type HeadHealth } from '@hiraeth/core';
+import { effectWords } from '@hiraeth/core/words';
+import type { HeadHealth } from '@hiraeth/core/nozzle';
 import { day } from '../../parts/dates';
 
 const SHOWN = 8;

@@ -1,4 +1,5 @@
-import type { HeadHealth, Printer } from '@hiraeth/core';
+import type { HeadHealth } from '@hiraeth/core/nozzle';
+import type { Printer } from '@hiraeth/core/workbook';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
 

@@ -3,17 +3,10 @@ import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  AFTER_NAMES,
-  all,
-  CHECK_AFTER,
-  CHECK_LIGHTS,
-  gapProblemWords,
-  isFaintIn,
-  LIGHT_NAMES,
-  readGaps,
-  type Printer,
-} from '@hiraeth/core';
+import { AFTER_NAMES, gapProblemWords, LIGHT_NAMES } from '@hiraeth/core/words';
+import { all } from '@hiraeth/core/ledger';
+import { CHECK_AFTER, CHECK_LIGHTS, type Printer } from '@hiraeth/core/workbook';
+import { isFaintIn, readGaps } from '@hiraeth/core/nozzle';
 import { useLedger, useRecord } from '../../state/hooks';
 import { optionsOf } from '../../parts/fields';
 import { PickOf } from '../../parts/formFields';

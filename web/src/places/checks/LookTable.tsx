@@ -1,4 +1,6 @@
-import { CHANNEL_STATE_WORDS, type HeadHealth, type Printer } from '@hiraeth/core';
+import { CHANNEL_STATE_WORDS } from '@hiraeth/core/words';
+import type { HeadHealth } from '@hiraeth/core/nozzle';
+import type { Printer } from '@hiraeth/core/workbook';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
 

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Point } from '@hiraeth/core';
+import type { Point } from '@hiraeth/core/image';
 
 /**
  * Marks points in a photograph, one after the other, by pointing or by the arrow keys and Enter.

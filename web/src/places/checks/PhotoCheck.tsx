@@ -1,15 +1,9 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
-import {
-  CAUTION_WORDS,
-  FIELD_LIGHT_WORDS,
-  REFUSED_CHECK_WORDS,
-  type CheckChannel,
-  type CheckLayout,
-  type Corners,
-  type Printer,
-} from '@hiraeth/core';
+import { CAUTION_WORDS, FIELD_LIGHT_WORDS, REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
+import type { CheckChannel, Corners } from '@hiraeth/core/image';
+import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { download } from '../../parts/download';
 import { FileButton } from '../../parts/FileButton';
 import { readCheckAside } from '../../workers/readCheckAside';

@@ -1,13 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import {
-  layoutFrom,
-  parseCheckLayout,
-  type CheckLayout,
-  type Corners,
-  type Point,
-  type Printer,
-} from '@hiraeth/core';
+import { layoutFrom, parseCheckLayout, type Corners, type Point } from '@hiraeth/core/image';
+import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { useRecord } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
 import { TextFileButton } from '../../parts/TextFileButton';

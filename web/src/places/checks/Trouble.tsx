@@ -1,14 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import {
-  BY_LOG_WORDS,
-  CAUSE_FOUND_WORDS,
-  TROUBLE_WORDS,
-  TROUBLES,
-  troubleCauses,
-  type Printer,
-  type Trouble as Seen,
-} from '@hiraeth/core';
+import { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from '@hiraeth/core/words';
+import { TROUBLES, troubleCauses, type Trouble as Seen } from '@hiraeth/core/nozzle';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 

@@ -5,14 +5,11 @@ import {
   agoWords,
   CAUTION_WORDS,
   HEAD_ACT_WORDS,
-  headAdvice,
-  headHealth,
   headOptionWords,
   headReasonWords,
-  type HeadAdvice,
-  type HeadHealth,
-  type Printer,
-} from '@hiraeth/core';
+} from '@hiraeth/core/words';
+import { headAdvice, headHealth, type HeadAdvice, type HeadHealth } from '@hiraeth/core/nozzle';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';

@@ -1,7 +1,9 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, PURCHASE_WORDS, PURCHASES, settingsOf, type PurchaseKind } from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { PURCHASE_WORDS } from '@hiraeth/core/words';
+import { PURCHASES, type PurchaseKind } from '@hiraeth/core/workbook';
 import { useLedger, usePriceUnit, useNow, useRecord } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { FormEnd } from '../../parts/FormEnd';

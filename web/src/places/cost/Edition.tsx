@@ -1,18 +1,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import {
-  all,
-  explain,
-  formatUncertain,
-  leftOut,
-  parseMoney,
-  promise,
-  quoteCsv,
-  quoteEdition,
-  settingsOf,
-  taxWords,
-} from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { explain, taxWords } from '@hiraeth/core/words';
+import { formatUncertain, parseMoney } from '@hiraeth/core/quantity';
+import { leftOut, promise, quoteEdition } from '@hiraeth/core/cost';
+import { quoteCsv } from '@hiraeth/core/exchange';
 import { useLedger, useMoney, useMoneyInterval, usePriceUnit, useRecord } from '../../state/hooks';
 import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';

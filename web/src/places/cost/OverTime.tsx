@@ -1,5 +1,6 @@
 import { useCallback } from 'react';
-import { minorPerMajor, type MonthCost, type Payback } from '@hiraeth/core';
+import { minorPerMajor } from '@hiraeth/core/quantity';
+import type { MonthCost, Payback } from '@hiraeth/core/cost';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 
 /** Refilled and originals month by month, and what was saved so far, with the day on which the kit is paid back. */

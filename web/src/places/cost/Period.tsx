@@ -1,16 +1,8 @@
 import Button from '@mui/material/Button';
-import {
-  CAUSE_WORDS,
-  find,
-  LEVER,
-  LEVER_WORDS,
-  leversOf,
-  monthsCsv,
-  settingsOf,
-  type Payback,
-  type PeriodCost,
-  type PrinterCost,
-} from '@hiraeth/core';
+import { CAUSE_WORDS, LEVER_WORDS } from '@hiraeth/core/words';
+import { find, settingsOf } from '@hiraeth/core/ledger';
+import { LEVER, leversOf, type Payback, type PeriodCost, type PrinterCost } from '@hiraeth/core/cost';
+import { monthsCsv } from '@hiraeth/core/exchange';
 import { useLedger, useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';

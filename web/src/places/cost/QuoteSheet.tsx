@@ -1,6 +1,9 @@
 import Button from '@mui/material/Button';
 import { Link, useParams } from 'react-router';
-import { find, formatUncertain, taxWords, type FactOf } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { taxWords } from '@hiraeth/core/words';
+import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 

@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { formatUncertain, quoteOutcome, type FactOf } from '@hiraeth/core';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { quoteOutcome } from '@hiraeth/core/cost';
+import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 

@@ -1,14 +1,8 @@
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useMemo, useState } from 'react';
-import {
-  AS_IT_WAS,
-  LEVER_WORDS,
-  whatIf,
-  type PrinterCost,
-  type Scenario,
-  type ScenarioCost,
-} from '@hiraeth/core';
+import { AS_IT_WAS, whatIf, type PrinterCost, type Scenario, type ScenarioCost } from '@hiraeth/core/cost';
+import { LEVER_WORDS } from '@hiraeth/core/words';
 import { useLedger, useMoney } from '../../state/hooks';
 
 const LEVERS = Object.keys(AS_IT_WAS) as (keyof Scenario)[];

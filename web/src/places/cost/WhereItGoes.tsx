@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
-import { CAUSE_WORDS, find, type CauseCost, type PrinterCost } from '@hiraeth/core';
+import { CAUSE_WORDS } from '@hiraeth/core/words';
+import { find } from '@hiraeth/core/ledger';
+import type { CauseCost, PrinterCost } from '@hiraeth/core/cost';
 import { useLedger, useMoney } from '../../state/hooks';
 import { Swatch } from '../../parts/Swatch';
 

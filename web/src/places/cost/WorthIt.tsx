@@ -1,16 +1,11 @@
+import { areaDm2 } from '@hiraeth/core/area';
 import { useState } from 'react';
 import TextField from '@mui/material/TextField';
-import {
-  all,
-  beforeFirstFill,
-  changePrior,
-  explain,
-  minorPerMajor,
-  parseMoney,
-  settingsOf,
-  type Book,
-  type Printer,
-} from '@hiraeth/core';
+import { all, settingsOf, type Book } from '@hiraeth/core/ledger';
+import { beforeFirstFill } from '@hiraeth/core/cost';
+import { changePrior, type Printer } from '@hiraeth/core/workbook';
+import { explain } from '@hiraeth/core/words';
+import { minorPerMajor, parseMoney } from '@hiraeth/core/quantity';
 import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
 import { FEEDS, Pick, readTyped, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
@@ -85,7 +80,7 @@ export function WorthIt() {
         kitMinor: kit,
         kitLifeMonths,
         printsPerMonth: prints,
-        dm2PerPrint: (area.widthMm * area.heightMm) / 10_000,
+        dm2PerPrint: areaDm2(area),
       })
     : null;
   const breakEven = Math.ceil(found?.breakEvenPrints ?? 0);

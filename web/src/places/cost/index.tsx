@@ -1,34 +1,26 @@
+import { areaDm2 } from '@hiraeth/core/area';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { ALWAYS, balanceOf, type Balance } from '@hiraeth/core/account';
+import { all, find, settingsOf } from '@hiraeth/core/ledger';
+import { formatUncertain, type Uncertain } from '@hiraeth/core/quantity';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { gapWords, lotName, PRICES_WORDS, PURCHASE_WORDS, unknownInkWords } from '@hiraeth/core/words';
 import {
-  ALWAYS,
-  all,
-  balanceOf,
-  formatUncertain,
-  gapWords,
-  find,
   leftOut,
-  lotName,
   lotCosts,
   meanPrint,
-  PRICES_WORDS,
-  PURCHASE_WORDS,
   perDm2,
   printCost,
   lacksMuch,
   periodCost,
   sellersFigure,
-  settingsOf,
-  unknownInkWords,
-  type Balance,
-  COVERAGE,
   type PrintCost,
   type PrinterCost,
-  type Uncertain,
   type CostPart,
   type Sum,
-} from '@hiraeth/core';
+} from '@hiraeth/core/cost';
 import { useHour, useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
@@ -81,7 +73,7 @@ export default function Cost() {
   const originalDm2 = perDm2(cost, 'original');
   const { standardSheet: standard, currency, prices } = settingsOf(ledger.context);
   const out = leftOut(ledger, id);
-  const sheetDm2 = (standard.widthMm * standard.heightMm) / 10_000;
+  const sheetDm2 = areaDm2(standard);
   const sellers = sellersFigure(ledger, cost, sheetDm2);
   /** Nineteen single prints in twenty lie within. */
   const singleRange = ({ refill, single }: PrintCost): string =>
@@ -336,7 +328,7 @@ function spanOf(period: PeriodKey, at: string): readonly [from: string, to: stri
 
 const dm2Of = (size: SizeKey): number => {
   const area = sizeOf(size)!;
-  return (area.widthMm * area.heightMm) / 10_000;
+  return areaDm2(area);
 };
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { likelyEmpty, type Printer } from '@hiraeth/core';
+import { likelyEmpty } from '@hiraeth/core/advice';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 
 /** A printer that only says that one of them is empty: which it is, by the log, and what was really found. */

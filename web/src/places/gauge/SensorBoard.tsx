@@ -1,14 +1,10 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import {
-  all,
-  COVERAGE,
-  formatUncertain,
-  sensorReading,
-  type Lamps,
-  type Printer,
-  type SlotView,
-} from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { sensorReading, type Lamps, type SlotView } from '@hiraeth/core/advice';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { FactDraft, Advice, Printer, Signal, SlotView } from '@hiraeth/core';
+import type { FactDraft, Printer, Signal } from '@hiraeth/core/workbook';
+import type { Advice, SlotView } from '@hiraeth/core/advice';
 import { useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 

@@ -2,21 +2,19 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
 import {
-  COVERAGE,
-  formatUncertain,
   ACT_NAMES,
   adviceTitle,
   CHIP_WHY,
-  counterOf,
   emptyAtWords,
-  isGaugeOff,
-  printerAdvice,
   reasonWords,
   STRATEGY_NAMES,
-  type Printer,
-  type SlotView,
-} from '@hiraeth/core';
+} from '@hiraeth/core/words';
+import { counterOf, isGaugeOff } from '@hiraeth/core/ledger';
+import { printerAdvice, type SlotView } from '@hiraeth/core/advice';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';

@@ -1,22 +1,10 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import {
-  all,
-  CAUTION_WORDS,
-  CONSTRUCTION_NAMES,
-  CONSTRUCTIONS,
-  find,
-  MATTERS,
-  METHOD_NAMES,
-  numberOf,
-  quickCard,
-  stepWords,
-  typePreset,
-  type CartridgeType,
-  type Caution,
-  type LaidStep,
-} from '@hiraeth/core';
+import { all, find } from '@hiraeth/core/ledger';
+import { CAUTION_WORDS, CONSTRUCTION_NAMES, MATTERS, METHOD_NAMES, stepWords } from '@hiraeth/core/words';
+import { CONSTRUCTIONS, typePreset, type CartridgeType } from '@hiraeth/core/workbook';
+import { numberOf, quickCard, type Caution, type LaidStep } from '@hiraeth/core/bench';
 import { useLedger } from '../../state/hooks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Pick } from '../../parts/fields';

@@ -1,4 +1,4 @@
-import { GLOSSARY } from '@hiraeth/core';
+import { GLOSSARY } from '@hiraeth/core/words';
 
 /** The words of the field, all on one page. */
 export default function Words() {

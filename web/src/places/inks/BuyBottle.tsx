@@ -1,7 +1,9 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, CLASS_NAMES, INK_CLASSES, settingsOf, SHADES, type FactDraft, type Ink } from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { CLASS_NAMES } from '@hiraeth/core/words';
+import { INK_CLASSES, SHADES, type FactDraft, type Ink } from '@hiraeth/core/workbook';
 import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';

@@ -3,17 +3,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  all,
-  COVERAGE,
-  explain,
-  fitDensity,
-  pricePerMl,
-  type FactDraft,
-  type Ink,
-  type MassReading,
-  widenForFew,
-} from '@hiraeth/core';
+import { all, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
+import { COVERAGE, widenForFew } from '@hiraeth/core/numeric';
+import { explain } from '@hiraeth/core/words';
+import { fitDensity } from '@hiraeth/core/prepare';
+import type { FactDraft, Ink } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { readTyped } from '../../parts/fields';

@@ -1,7 +1,10 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, densityOfInk, formatUncertain, readMass, squeezeVolume, type Tool } from '@hiraeth/core';
+import { all, densityOfInk, readMass } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { squeezeVolume } from '@hiraeth/core/prepare';
+import type { Tool } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { PickOf, TextOf } from '../../parts/formFields';

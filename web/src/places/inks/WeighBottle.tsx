@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
-import { lotName, type Bottle, type MassReading } from '@hiraeth/core';
+import { lotName } from '@hiraeth/core/words';
+import type { Bottle } from '@hiraeth/core/workbook';
+import type { MassReading } from '@hiraeth/core/ledger';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 

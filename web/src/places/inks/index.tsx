@@ -1,19 +1,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import {
-  all,
-  bottleRemaining,
-  COVERAGE,
-  densityOfInk,
-  DUE,
-  formatUncertain,
-  inkLasts,
-  MONTH_MS,
-  pricePerMl,
-  type Bottle,
-  type Entity,
-  type Ink,
-} from '@hiraeth/core';
+import { all, bottleRemaining, densityOfInk, pricePerMl } from '@hiraeth/core/ledger';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { DUE, type Bottle, type Entity, type Ink } from '@hiraeth/core/workbook';
+import { inkLasts } from '@hiraeth/core/plan';
+import { MONTH_MS } from '@hiraeth/core/time';
 import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { create } from 'qrcode';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core';
+import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { quantity, whole } from '../../parts/formSchema';

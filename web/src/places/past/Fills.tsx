@@ -1,4 +1,7 @@
-import { all, explain, find, lotName, METHOD_NAMES, METHODS, parseQuantity } from '@hiraeth/core';
+import { all, find } from '@hiraeth/core/ledger';
+import { explain, lotName, METHOD_NAMES } from '@hiraeth/core/words';
+import { METHODS } from '@hiraeth/core/workbook';
+import { parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger } from '../../state/hooks';
 import { DAY, PastSheet } from './PastSheet';
 

@@ -1,5 +1,8 @@
 import { Link } from 'react-router';
-import { all, explain, parseQuantity, readMass, slotFor, type FactDraft } from '@hiraeth/core';
+import { all, readMass, slotFor } from '@hiraeth/core/ledger';
+import { explain } from '@hiraeth/core/words';
+import { parseQuantity } from '@hiraeth/core/quantity';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { DAY, PastSheet } from './PastSheet';

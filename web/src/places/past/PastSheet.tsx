@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
-import type { FactDraft } from '@hiraeth/core';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useNow, useRecord } from '../../state/hooks';
 import { fromLocalField } from '../../parts/dates';
 import { emptyLines, PasteGrid, useGrid, type GridColumn, type GridLine } from '../../parts/PasteGrid';

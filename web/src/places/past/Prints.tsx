@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
-import { all, explain, find, parseQuantity } from '@hiraeth/core';
+import { all, find } from '@hiraeth/core/ledger';
+import { explain } from '@hiraeth/core/words';
+import { parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger } from '../../state/hooks';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { DAY, PastSheet } from './PastSheet';

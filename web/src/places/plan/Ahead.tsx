@@ -1,17 +1,13 @@
-import {
-  notKnownWords,
-  PLAN_DEFAULTS,
-  plannedJobs,
-  type ForecastBy,
-  type PlanBasis,
-  type Printer,
-} from '@hiraeth/core';
+import { WEEK_MS } from '@hiraeth/core/time';
+import { notKnownWords } from '@hiraeth/core/words';
+import { PLAN_DEFAULTS, type ForecastBy, type PlanBasis } from '@hiraeth/core/plan';
+import { plannedJobs } from '@hiraeth/core/ledger';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 
-const WEEK_MS = 7 * 86_400_000;
 const WIDTH = 520;
 const ROW = 14;
 

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { BottleSize, Order } from '@hiraeth/core';
+import type { BottleSize, Order } from '@hiraeth/core/plan';
 import { useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { orderLine } from './orderLine';

@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { calendarDose, COVERAGE, type Printer } from '@hiraeth/core';
+import { calendarDose } from '@hiraeth/core/plan';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 

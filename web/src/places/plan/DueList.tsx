@@ -1,13 +1,16 @@
+import { WEEK_MS } from '@hiraeth/core/time';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { dueCalendar, dueItems, dueWords, settingsOf, type DueItem } from '@hiraeth/core';
+import { dueCalendar } from '@hiraeth/core/exchange';
+import { dueItems, type DueItem } from '@hiraeth/core/due';
+import { dueWords } from '@hiraeth/core/words';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { useHour, useLedger, useRecord } from '../../state/hooks';
 import { noticesOn, setNotices } from '../../state/useDueNotices';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 
-const WEEK_MS = 7 * 86_400_000;
 const AHEAD_DAYS = 21;
 
 /** Things shown before one asks for all. */

@@ -1,4 +1,6 @@
-import { slotView, type ForecastBy, type PlanBasis, type Printer } from '@hiraeth/core';
+import { slotView } from '@hiraeth/core/advice';
+import type { ForecastBy, PlanBasis } from '@hiraeth/core/plan';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';

@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
-import { COVERAGE, scoreForecasts, type LogSnapshot } from '@hiraeth/core';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { scoreForecasts } from '@hiraeth/core/plan';
+import type { LogSnapshot } from '@hiraeth/core/ledger';
 import { day } from '../../parts/dates';
 
 /** How well this printer's use was foretold so far, and what was seen to change in it. */

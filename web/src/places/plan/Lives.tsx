@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
-import { cartridgeLives, type Printer } from '@hiraeth/core';
+import { cartridgeLives } from '@hiraeth/core/advice';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 
 const SHOWN = 4;

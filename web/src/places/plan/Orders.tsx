@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { ordersFor, settingsOf } from '@hiraeth/core';
+import { ordersFor } from '@hiraeth/core/plan';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { useHour, useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { orderLine } from './orderLine';

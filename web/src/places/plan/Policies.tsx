@@ -1,13 +1,9 @@
 import Button from '@mui/material/Button';
-import {
-  BAR_WORDS,
-  COVERAGE,
-  POLICY_WORDS,
-  type PlannedPolicy,
-  type Printer,
-  type PrinterPlan,
-  type Uncertain,
-} from '@hiraeth/core';
+import { BAR_WORDS, POLICY_WORDS } from '@hiraeth/core/words';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import type { Uncertain } from '@hiraeth/core/quantity';
+import type { PlannedPolicy, PrinterPlan } from '@hiraeth/core/plan';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useMoney, useRecord } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import type { Simulated } from './index';

@@ -1,16 +1,10 @@
 import { useState } from 'react';
 import TextField from '@mui/material/TextField';
-import {
-  explain,
-  parseMoney,
-  PLAN_DEFAULTS,
-  POLICY_WORDS,
-  secondSet,
-  setPiece,
-  settingsOf,
-  type Printer,
-  type PrinterPlan,
-} from '@hiraeth/core';
+import { explain, POLICY_WORDS } from '@hiraeth/core/words';
+import { parseMoney } from '@hiraeth/core/quantity';
+import { PLAN_DEFAULTS, secondSet, setPiece, type PrinterPlan } from '@hiraeth/core/plan';
+import { settingsOf } from '@hiraeth/core/ledger';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 

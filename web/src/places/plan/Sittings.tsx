@@ -1,6 +1,9 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { dayPlan, find, notKnownWords, type DayPlan, type Printer, type Sitting } from '@hiraeth/core';
+import { dayPlan, type DayPlan, type Sitting } from '@hiraeth/core/plan';
+import { find } from '@hiraeth/core/ledger';
+import { notKnownWords } from '@hiraeth/core/words';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 
 /** The jobs that wait: in which order, in how few sittings, what to top up before each, and what is in the way. */

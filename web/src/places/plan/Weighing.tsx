@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import Button from '@mui/material/Button';
-import { settingsOf, weighPlan, type Printer, type WeighRhythm } from '@hiraeth/core';
+import { settingsOf } from '@hiraeth/core/ledger';
+import { weighPlan, type WeighRhythm } from '@hiraeth/core/plan';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */

@@ -10,7 +10,7 @@ import {
   type ForecastBy,
   type PlanBasis,
   type PolicyResult,
-} from '@hiraeth/core';
+} from '@hiraeth/core/plan';
 import { useHour, useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';

@@ -1,4 +1,4 @@
-import type { Order } from '@hiraeth/core';
+import type { Order } from '@hiraeth/core/plan';
 import { day } from '../../parts/dates';
 
 /** One line of an order list, as text. */

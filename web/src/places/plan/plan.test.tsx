@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { act, screen, waitFor, within } from '@testing-library/react';
-import type { Fact } from '@hiraeth/core';
-import { fill, install, print, script, setUp, SHADES, weigh } from '../../../../core/src/testing/bench';
+import type { Fact } from '@hiraeth/core/workbook';
+import { fill, install, print, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
 import Cost from '../cost';
 import Plan from './index';

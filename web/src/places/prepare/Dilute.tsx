@@ -1,20 +1,11 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import {
-  CAUTION_WORDS,
-  COVERAGE,
-  densityOfInk,
-  dilution,
-  dilutionFacts,
-  find,
-  formatUncertain,
-  inkOfBottle,
-  lotName,
-  pricePerMl,
-  type CartridgeView,
-  type Dilution,
-  type MassReading,
-} from '@hiraeth/core';
+import { CAUTION_WORDS, lotName } from '@hiraeth/core/words';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { densityOfInk, find, inkOfBottle, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
+import { dilution, dilutionFacts, type Dilution } from '@hiraeth/core/prepare';
+import type { CartridgeView } from '@hiraeth/core/advice';
 import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useScaleTarget } from '../../devices/useScale';

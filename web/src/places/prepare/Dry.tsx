@@ -5,18 +5,12 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  CAUTION_WORDS,
-  COVERAGE,
-  DRY_TOLERANCE_G,
-  dryingCurve,
-  explain,
-  fitDrying,
-  formatUncertain,
-  type CartridgeView,
-  type DryingFit,
-  type MassReading,
-} from '@hiraeth/core';
+import { CAUTION_WORDS, explain } from '@hiraeth/core/words';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { DRY_TOLERANCE_G, dryingCurve, fitDrying, type DryingFit } from '@hiraeth/core/prepare';
+import type { CartridgeView } from '@hiraeth/core/advice';
+import type { MassReading } from '@hiraeth/core/ledger';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

@@ -1,6 +1,9 @@
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { cartridgeView, dryingTray, find, formatUncertain, type MassReading } from '@hiraeth/core';
+import { cartridgeView } from '@hiraeth/core/advice';
+import { dryingTray } from '@hiraeth/core/prepare';
+import { find, type MassReading } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { clock } from '../../parts/dates';

@@ -1,4 +1,5 @@
-import type { CartridgeView, Preparation } from '@hiraeth/core';
+import type { CartridgeView } from '@hiraeth/core/advice';
+import type { Preparation } from '@hiraeth/core/prepare';
 
 /** The mixture over the next fills. */
 export function Mix({ view, option }: { readonly view: CartridgeView; readonly option: Preparation }) {

@@ -4,20 +4,17 @@ import { Link, useNavigate, useParams } from 'react-router';
 import {
   all,
   bottleRemaining,
-  cartridgeViews,
-  comparePreparations,
   composition,
-  CONSTRUCTION_DATA,
   find,
   inkOfBottle,
-  lotName,
   pricePerMl,
   settingsOf,
-  suggestBottle,
-  type CartridgeView,
-  type Ink,
-  type Preparation,
-} from '@hiraeth/core';
+} from '@hiraeth/core/ledger';
+import { cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
+import { comparePreparations, type Preparation } from '@hiraeth/core/prepare';
+import { CONSTRUCTION_DATA, suggestBottle } from '@hiraeth/core/bench';
+import { lotName } from '@hiraeth/core/words';
+import type { Ink } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';

@@ -3,7 +3,8 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, type FactDraft, type FactOf } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import type { FactDraft, FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { PickOf, TextOf } from '../../parts/formFields';
 

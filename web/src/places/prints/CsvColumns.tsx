@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { CSV_FIELDS, parseJobsCsv, type CsvField, type CsvMapping } from '@hiraeth/core';
+import { CSV_FIELDS, parseJobsCsv, type CsvField, type CsvMapping } from '@hiraeth/core/jobs';
 import { optionsOf, Pick } from '../../parts/fields';
 
 const FIELD_NAMES: Readonly<Record<CsvField, string>> = {

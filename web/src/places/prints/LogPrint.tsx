@@ -1,18 +1,13 @@
+import { areaDm2 } from '@hiraeth/core/area';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import {
-  all,
-  PRINT_KIND_NAMES,
-  PRINT_KINDS,
-  formatUncertain,
-  printCost,
-  printerCost,
-  type Entity,
-  type FactDraft,
-  type FactOf,
-} from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
+import { PRINT_KINDS, type Entity, type FactDraft, type FactOf } from '@hiraeth/core/workbook';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { printCost, printerCost } from '@hiraeth/core/cost';
 import { useHour, useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
@@ -290,7 +285,7 @@ function WhatOneTakes({
   const cost = printerCost(ledger, printerId, useHour());
   const one =
     cost && area && subjectId && subjectId !== NEW
-      ? printCost(ledger, cost, subjectId, (area.widthMm * area.heightMm) / 10_000, {
+      ? printCost(ledger, cost, subjectId, areaDm2(area), {
           demand,
           paperId,
         })

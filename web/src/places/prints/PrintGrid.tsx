@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
-import { find, PRINT_KIND_NAMES, type FactOf } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
+import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

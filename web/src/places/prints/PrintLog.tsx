@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { factsOf } from '@hiraeth/core';
+import { factsOf } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
 import { WhenSeen } from '../../parts/WhenSeen';
 import { Sums } from './Sums';

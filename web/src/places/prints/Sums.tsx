@@ -1,5 +1,7 @@
+import { areaDm2 } from '@hiraeth/core/area';
 import { useMemo, useState } from 'react';
-import { find, type FactOf } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
@@ -31,7 +33,7 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
       sum.jobs += 1;
       if (fact.as === undefined || fact.as === 'print') sum.good += fact.copies;
       else sum.other += fact.copies;
-      sum.dm2 += (fact.copies * fact.widthMm * fact.heightMm) / 10_000;
+      sum.dm2 += areaDm2(fact, fact.copies);
       sums.set(name, sum);
     }
     return [...sums].sort(([a, one], [b, other]) =>

@@ -2,14 +2,8 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import {
-  DEFAULT_PAGE_LOG,
-  guessCsvMapping,
-  jobProblemWords,
-  REFUSAL_WORDS,
-  type CsvMapping,
-  type RefusedLine,
-} from '@hiraeth/core';
+import { DEFAULT_PAGE_LOG, guessCsvMapping, type CsvMapping, type RefusedLine } from '@hiraeth/core/jobs';
+import { jobProblemWords, REFUSAL_WORDS } from '@hiraeth/core/words';
 import { useServices } from '../../state/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { remember } from '../../state/remember';

@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core';
+import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core/ledger';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

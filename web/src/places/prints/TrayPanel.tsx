@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, type DraftJob, type JobGuess } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import type { DraftJob, JobGuess } from '@hiraeth/core/jobs';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';

@@ -1,26 +1,21 @@
+import { areaDm2 } from '@hiraeth/core/area';
 import Button from '@mui/material/Button';
 import { memo, useCallback, useMemo, useState } from 'react';
+import { all, find, modelOf, settingsOf } from '@hiraeth/core/ledger';
+import { ALWAYS, paperAndWaste, type MonthOfInk } from '@hiraeth/core/account';
+import { coefficientPerDm2 } from '@hiraeth/core/usage';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain, type Uncertain } from '@hiraeth/core/quantity';
 import {
-  all,
-  ALWAYS,
-  coefficientPerDm2,
-  COVERAGE,
-  find,
-  formatUncertain,
-  modelOf,
-  paperAndWaste,
   pooledRatios,
-  printedIn,
   scoreForecasts,
-  settingsOf,
-  useCsv as makeCsv,
   whatWasLearnt,
-  type MonthOfInk,
   type PooledRatio,
   type ScoredInterval,
-  type Printer,
-  type Uncertain,
-} from '@hiraeth/core';
+} from '@hiraeth/core/plan';
+import { printedIn } from '@hiraeth/core/cost';
+import { useCsv as makeCsv } from '@hiraeth/core/exchange';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 import { download } from '../../parts/download';
@@ -73,7 +68,7 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
   );
   if (!printer || !score || kinds.length === 0) return null;
   const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
-  const factor = per === 'sheet' ? (widthMm * heightMm) / 10_000 : 1;
+  const factor = per === 'sheet' ? areaDm2({ widthMm, heightMm }) : 1;
   const unit = per === 'sheet' ? `ml a sheet of ${widthMm} × ${heightMm} mm` : 'µl a dm²';
   const scale = per === 'sheet' ? factor : 1000;
   return (

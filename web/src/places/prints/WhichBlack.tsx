@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
-import { find, hasBothBlacks, type Paper } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import { hasBothBlacks, type Paper } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 
 /** Asked once for each paper, where the printer has two blacks: prints then draw on the right one alone. */

@@ -1,15 +1,15 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
+import { all } from '@hiraeth/core/ledger';
 import {
-  all,
   blackOf,
   CLEANING_LEVELS,
   hasBothBlacks,
   SHADES,
   type CleaningLevel,
   type Printer,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { WhenSeen } from '../../parts/WhenSeen';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PRINT_KINDS } from '@hiraeth/core';
+import { PRINT_KINDS } from '@hiraeth/core/workbook';
 import { fromLocalField } from '../../parts/dates';
 import { typed, whole } from '../../parts/formSchema';
 import { printedArea } from '../../parts/printedArea';

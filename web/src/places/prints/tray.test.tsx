@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { define, script, setUp } from '../../../../core/src/testing/bench';
+import { define, script, setUp } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
 import Prints from './index';
 

@@ -1,5 +1,5 @@
 import { useCallback, useEffect } from 'react';
-import type { FactDraft, FactOf } from '@hiraeth/core';
+import type { FactDraft, FactOf } from '@hiraeth/core/workbook';
 import { useRecord } from '../../state/hooks';
 import { isPlainKey } from '../../parts/isPlainKey';
 

@@ -1,5 +1,6 @@
 import { useCallback, useMemo } from 'react';
-import { jobFact, sortJobs, type DraftJob, type FactDraft, type JobGuess } from '@hiraeth/core';
+import { jobFact, sortJobs, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';

@@ -3,22 +3,16 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   adviceTitle,
-  all,
   answerWords,
-  canPrint,
-  demandBySlot,
-  find,
-  formatUncertain,
   HEAD_ACT_WORDS,
   headReasonWords,
-  jobOfPlanned,
   notKnownWords,
-  plannedJobs,
-  type HeadAct,
-  type Job,
-  type JobForecast,
-  type PlannedJob,
-} from '@hiraeth/core';
+} from '@hiraeth/core/words';
+import { all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
+import { canPrint, jobOfPlanned, type Job, type JobForecast } from '@hiraeth/core/plan';
+import { demandBySlot } from '@hiraeth/core/image';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import type { HeadAct } from '@hiraeth/core/nozzle';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { reprofile, reprofileWords } from '@hiraeth/core';
+import { reprofile } from '@hiraeth/core/colour';
+import { reprofileWords } from '@hiraeth/core/words';
 import { useHour, useLedger } from '../../state/hooks';
 
 /** Its colours are no longer those of its profile: said where one looks before printing. */

@@ -1,16 +1,12 @@
 import Button from '@mui/material/Button';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import {
-  cartridgeViews,
-  formatUncertain,
-  isFitToGoIn,
-  isNewAndDry,
-  LOOK_WORDS,
-  slotFor,
-  type CartridgeView,
-  type Printer,
-} from '@hiraeth/core';
+import { cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { isFitToGoIn } from '@hiraeth/core/bench';
+import { isNewAndDry, slotFor } from '@hiraeth/core/ledger';
+import { LOOK_WORDS } from '@hiraeth/core/words';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';

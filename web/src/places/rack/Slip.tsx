@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link, useSearchParams } from 'react-router';
-import { find } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
 import { useLedger, useNow } from '../../state/hooks';
 import { day } from '../../parts/dates';
 

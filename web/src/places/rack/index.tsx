@@ -1,25 +1,20 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
+import { agoWords, adviceTitle, dueWords, notKnownWords, reasonWords } from '@hiraeth/core/words';
+import { all, isGaugeOff } from '@hiraeth/core/ledger';
+import { dueItems } from '@hiraeth/core/due';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { headHealth } from '@hiraeth/core/nozzle';
 import {
-  agoWords,
-  all,
-  adviceTitle,
-  dueItems,
-  dueWords,
-  formatUncertain,
-  headHealth,
-  isGaugeOff,
-  notKnownWords,
   printerAdvice,
-  reasonWords,
   type Advice,
   type AdviceCode,
   type CartridgeView,
-  type Printer,
   type PrinterAdvice,
   type SlotView,
-} from '@hiraeth/core';
+} from '@hiraeth/core/advice';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger, useNow } from '../../state/hooks';
 import { useAppSelector } from '../../state/store';
 import { Big } from '../../parts/Big';

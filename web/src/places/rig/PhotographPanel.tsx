@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { all, gapProblemWords, headHealth, readGaps } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { gapProblemWords } from '@hiraeth/core/words';
+import { headHealth, readGaps } from '@hiraeth/core/nozzle';
 import { useLedger } from '../../state/hooks';
 import { downloadAs } from '../../parts/download';
 import { Pick } from '../../parts/fields';

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { all, COVERAGE, type MassReading } from '@hiraeth/core';
+import { all, type MassReading } from '@hiraeth/core/ledger';
+import { COVERAGE } from '@hiraeth/core/numeric';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { day } from '../../parts/dates';

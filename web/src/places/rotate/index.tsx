@@ -1,14 +1,11 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import {
-  formatUncertain,
-  goingInWords,
-  readMass,
-  rotationOf,
-  type FactDraft,
-  type RotationPair,
-} from '@hiraeth/core';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { goingInWords } from '@hiraeth/core/words';
+import { readMass } from '@hiraeth/core/ledger';
+import { rotationOf, type RotationPair } from '@hiraeth/core/plan';
+import type { FactDraft } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { remember } from '../../state/remember';
 import { Big } from '../../parts/Big';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { describePrinter, readDescription, type DescriptionProblem } from '@hiraeth/core';
+import { describePrinter, readDescription, type DescriptionProblem } from '@hiraeth/core/exchange';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { download } from '../../parts/download';

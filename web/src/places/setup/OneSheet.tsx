@@ -3,18 +3,9 @@ import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useFieldArray, useForm, useFormState, useWatch, type Control } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import {
-  all,
-  CHIP_STRATEGIES,
-  CLASS_NAMES,
-  MATTERS,
-  CONSTRUCTION_NAMES,
-  CONSTRUCTIONS,
-  INK_CLASSES,
-  settingsOf,
-  SHADES,
-  STRATEGY_NAMES,
-} from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { CHIP_STRATEGIES, CONSTRUCTIONS, INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
+import { CLASS_NAMES, MATTERS, CONSTRUCTION_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
 import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FEEDS, optionsOf } from '../../parts/fields';

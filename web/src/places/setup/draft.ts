@@ -1,9 +1,6 @@
+import { explain } from '@hiraeth/core/words';
 import {
-  explain,
   hasBothBlacks,
-  isWall,
-  parseMoney,
-  parseQuantity,
   typePreset,
   type Cartridge,
   type ChipStrategy,
@@ -13,9 +10,10 @@ import {
   type InkClass,
   type Port,
   type Printer,
-  type QuantityKind,
   type Variant,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import { isWall } from '@hiraeth/core/bench';
+import { parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
 import { triangleOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
 
 /** Shades that share one body are written in one text. */

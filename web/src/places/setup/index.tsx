@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { all, settingsOf } from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
 import { useLedger, useRecord } from '../../state/hooks';
 import { remember } from '../../state/remember';
 import { useServices } from '../../state/services';

@@ -3,20 +3,12 @@ import TextField from '@mui/material/TextField';
 import { Fragment } from 'react';
 import {
   CHIP_STRATEGIES,
-  CLASS_NAMES,
-  CLOSURE_NAMES,
   CLOSURES,
-  CONSTRUCTION_NAMES,
   CONSTRUCTIONS,
   hasBothBlacks,
   INK_CLASSES,
-  isWall,
-  MATTERS,
-  PORT_NAMES,
   PORTS,
-  settingsOf,
   SHADES,
-  STRATEGY_NAMES,
   typePreset,
   type Closure,
   type Construction,
@@ -24,7 +16,17 @@ import {
   type Port,
   type Printer,
   type Variant,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import {
+  CLASS_NAMES,
+  CLOSURE_NAMES,
+  CONSTRUCTION_NAMES,
+  MATTERS,
+  PORT_NAMES,
+  STRATEGY_NAMES,
+} from '@hiraeth/core/words';
+import { isWall } from '@hiraeth/core/bench';
+import { settingsOf } from '@hiraeth/core/ledger';
 import { useLedger, usePriceUnit } from '../../state/hooks';
 import { SHARE_LINE } from '../../parts/blacks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';

@@ -1,17 +1,15 @@
 import { expect, test } from '@jest/globals';
+import { all, Ledger } from '@hiraeth/core/ledger';
+import { checkFact } from '@hiraeth/core/check';
 import {
-  all,
-  checkFact,
   CONSTRUCTIONS,
-  describePrinter,
   type Printer,
   entityRule,
   factSchema,
-  Ledger,
   makeStamp,
-  readDescription,
   typePreset,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import { describePrinter, readDescription } from '@hiraeth/core/exchange';
 import {
   bottleFacts,
   channelDraft,

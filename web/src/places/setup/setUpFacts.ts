@@ -1,8 +1,7 @@
+import { all, settingsOf, type Book } from '@hiraeth/core/ledger';
 import {
-  all,
   changePrior,
   LEVEL_U,
-  settingsOf,
   typeFromMeasures,
   bodyTriangle,
   type Cartridge,
@@ -13,12 +12,11 @@ import {
   type Entity,
   type FactDraft,
   type InkClass,
-  type Book,
   type Printer,
   type Port,
   type Triangle,
   type Variant,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
 
 import type { Now } from './draft';
 

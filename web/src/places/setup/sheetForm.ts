@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CHIP_STRATEGIES, CONSTRUCTIONS, INK_CLASSES } from '@hiraeth/core';
+import { CHIP_STRATEGIES, CONSTRUCTIONS, INK_CLASSES } from '@hiraeth/core/workbook';
 import { maybeMoney, maybeQuantity } from '../../parts/formSchema';
 import type { BodyInput, SetUpInput } from './setUpFacts';
 

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { labColour, patchesAsCgats } from '@hiraeth/core';
+import { labColour, patchesAsCgats } from '@hiraeth/core/colour';
 import { CHART } from '@hiraeth/rig';
 import { download } from '../../parts/download';
 

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import type { ShadeSeries } from '@hiraeth/core';
+import type { ShadeSeries } from '@hiraeth/core/colour';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 
 /** What light and months did to a print, by where it hangs. */

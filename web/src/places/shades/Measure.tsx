@@ -3,17 +3,10 @@ import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import {
-  all,
-  composition,
-  MEASURE_CONDITIONS,
-  mixesOf,
-  parsePatches,
-  patchProblemWords,
-  type Book,
-  type MeasureCondition,
-  type Printer,
-} from '@hiraeth/core';
+import { all, composition, mixesOf, type Book } from '@hiraeth/core/ledger';
+import { MEASURE_CONDITIONS, type MeasureCondition, type Printer } from '@hiraeth/core/workbook';
+import { parsePatches } from '@hiraeth/core/colour';
+import { patchProblemWords } from '@hiraeth/core/words';
 import { useHour, useLedger, useRecord } from '../../state/hooks';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { optionsOf, readTyped } from '../../parts/fields';

@@ -1,4 +1,4 @@
-import { labColour, type ShadeComparison } from '@hiraeth/core';
+import { labColour, type ShadeComparison } from '@hiraeth/core/colour';
 
 /** Patches side by side, large enough to see: the reference above, what is judged below; the worst first. */
 export function PatchPairs({ found }: { readonly found: ShadeComparison }) {

@@ -1,4 +1,4 @@
-import { shadeRamps, type ShadeComparison, type ShadeRamp } from '@hiraeth/core';
+import { shadeRamps, type ShadeComparison, type ShadeRamp } from '@hiraeth/core/colour';
 
 const SIDE = 130;
 const PAD = 4;

@@ -1,5 +1,8 @@
 import { useState } from 'react';
-import { all, testPrint, testShortWords, type Printer } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { testPrint } from '@hiraeth/core/colour';
+import { testShortWords } from '@hiraeth/core/words';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { PaperPick } from '../../parts/PaperPick';

@@ -1,17 +1,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import {
-  find,
-  reprofile,
-  REPROFILE_WORDS,
-  reprofileWords,
-  shadeSeries,
-  shiftWords,
-  VERDICT_WORDS,
-  type Book,
-  type ShadeSeries,
-} from '@hiraeth/core';
+import { find, type Book } from '@hiraeth/core/ledger';
+import { reprofile, shadeSeries, type ShadeSeries } from '@hiraeth/core/colour';
+import { REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from '@hiraeth/core/words';
 import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';

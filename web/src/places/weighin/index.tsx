@@ -1,38 +1,32 @@
+import { HOUR_MS } from '@hiraeth/core/time';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { agoWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
 import {
-  agoWords,
   all,
-  cartridgeView,
-  COVERAGE,
   expectedMass,
-  explain,
   find,
-  formatUncertain,
   isGaugeOff,
   inkByWeight,
-  missingPrints,
-  parseQuantity,
-  pullOutWords,
   readMass,
-  printerAdvice,
-  reasonWords,
   settingsOf,
   slotFor,
-  slotView,
-  swappedMasses,
-  type Because,
-  type CartridgeView,
-  type Fact,
-  type FactDraft,
   type LogSnapshot,
   type MassReading,
-  type Printer,
-  type Slot,
-  type Uncertain,
-} from '@hiraeth/core';
+} from '@hiraeth/core/ledger';
+import {
+  cartridgeView,
+  missingPrints,
+  printerAdvice,
+  slotView,
+  swappedMasses,
+  type CartridgeView,
+} from '@hiraeth/core/advice';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatUncertain, parseQuantity, type Uncertain } from '@hiraeth/core/quantity';
+import type { Because, Fact, FactDraft, Printer, Slot } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useRecord } from '../../state/hooks';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { keepNote } from '../../state/thunks';
@@ -63,7 +57,7 @@ interface Taken {
 
 const WEIGH_IN_NOTE = 'weigh-in';
 /** A sitting: what was weighed longer ago belongs to another one. */
-const SITTING_MS = 2 * 3_600_000;
+const SITTING_MS = 2 * HOUR_MS;
 interface KeptWeighIn {
   readonly at: string;
   readonly taken: readonly (readonly [string, Taken])[];

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, slotFor, type Cartridge, type Entity } from '@hiraeth/core';
+import { all, slotFor } from '@hiraeth/core/ledger';
+import type { Cartridge, Entity } from '@hiraeth/core/workbook';
 import { useLedger, useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Pick } from '../../parts/fields';

@@ -1,18 +1,17 @@
+import { DAY_MS } from '@hiraeth/core/time';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { all, settingsOf } from '@hiraeth/core/ledger';
 import {
-  all,
   DUE,
-  explain,
   MAX_FILE_BYTES,
   mergeFacts,
   serializeWorkbook,
-  settingsOf,
-  toCsv,
-  type CsvTable,
   type Fact,
   type Merge,
-} from '@hiraeth/core';
+} from '@hiraeth/core/workbook';
+import { explain } from '@hiraeth/core/words';
+import { toCsv, type CsvTable } from '@hiraeth/core/exchange';
 import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
@@ -51,7 +50,7 @@ export function Files() {
   const [error, setError] = useState<string | null>(null);
   const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
   const count = ledger.log.length;
-  const stale = exported ? (Date.parse(now) - Date.parse(exported)) / 86_400_000 : null;
+  const stale = exported ? (Date.parse(now) - Date.parse(exported)) / DAY_MS : null;
   const fileName = (ending: string): string =>
     `${settingsOf(ledger.context)
       .name.replace(/[^\p{L}\p{N}]+/gu, '-')

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { factWords, type Fact } from '@hiraeth/core';
+import { factWords } from '@hiraeth/core/words';
+import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';

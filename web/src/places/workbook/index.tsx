@@ -1,16 +1,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import {
-  all,
-  CONSTRUCTION_NAMES,
-  entityName,
-  METHOD_NAMES,
-  settingsOf,
-  STRATEGY_NAMES,
-  type Entity,
-  type EntityKind,
-} from '@hiraeth/core';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
+import type { Entity, EntityKind } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { stepWords, type CheckAnswer } from '@hiraeth/core';
+import { stepWords } from '@hiraeth/core/words';
+import type { CheckAnswer } from '@hiraeth/core/bench';
 import { IF_IGNORED } from '@hiraeth/rig';
 import { Swatch } from '../../../parts/Swatch';
 import { ResetterPanel } from '../../../parts/ResetterPanel';

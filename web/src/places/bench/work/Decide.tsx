@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { stepWords } from '@hiraeth/core';
+import { stepWords } from '@hiraeth/core/words';
 import { Next } from './Next';
 import { Options } from './Options';
 import type { StepProps } from './props';

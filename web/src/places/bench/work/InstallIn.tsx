@@ -1,7 +1,8 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
-import { goingIn, goingInWords, unmetPorts } from '@hiraeth/core';
+import { goingIn, unmetPorts } from '@hiraeth/core/bench';
+import { goingInWords } from '@hiraeth/core/words';
 import { useLedger, useNow } from '../../../state/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';

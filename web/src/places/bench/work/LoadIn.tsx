@@ -1,15 +1,9 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import {
-  chamberDensity,
-  dosesOf,
-  formatUncertain,
-  loadFromScale,
-  panOf,
-  planOf,
-  stepWords,
-  type MassReading,
-} from '@hiraeth/core';
+import { chamberDensity, dosesOf, loadFromScale, panOf, planOf } from '@hiraeth/core/bench';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { stepWords } from '@hiraeth/core/words';
+import type { MassReading } from '@hiraeth/core/ledger';
 import { useScaleTarget } from '../../../devices/useScale';
 import { QuantityField, readTyped } from '../../../parts/fields';
 import { Countdown } from '../Countdown';

@@ -1,4 +1,5 @@
-import { stepAnswerWords, type StepOf } from '@hiraeth/core';
+import { stepAnswerWords } from '@hiraeth/core/words';
+import type { StepOf } from '@hiraeth/core/bench';
 
 interface OptionsProps {
   readonly step: StepOf<'check'> | StepOf<'decide'>;

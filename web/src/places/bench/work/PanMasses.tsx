@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, panOf, TOOL_NAMES, type CartridgeRun, type PanPart, type RunEnv } from '@hiraeth/core';
+import { all } from '@hiraeth/core/ledger';
+import { panOf, type CartridgeRun, type PanPart, type RunEnv } from '@hiraeth/core/bench';
+import { TOOL_NAMES } from '@hiraeth/core/words';
 import { QuantityField, readTyped } from '../../../parts/fields';
 import { useLedger, useRecord } from '../../../state/hooks';
 import { useServices } from '../../../state/services';

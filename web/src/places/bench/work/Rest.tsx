@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import type { Step } from '@hiraeth/core';
+import type { Step } from '@hiraeth/core/bench';
 import { useNow } from '../../../state/hooks';
 import { useServices } from '../../../state/services';
 import { clock } from '../../../parts/dates';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { find, type CartridgeRun } from '@hiraeth/core';
+import { find } from '@hiraeth/core/ledger';
+import type { CartridgeRun } from '@hiraeth/core/bench';
 import { useLedger } from '../../../state/hooks';
 import { useScanTaker } from '../../../parts/scan/useScans';
 

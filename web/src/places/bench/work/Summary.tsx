@@ -3,13 +3,13 @@ import {
   afterMasses,
   amountsOf,
   forkOf,
-  judgeFill,
   planOf,
   pouredDensity,
   runFacts,
   stepsFor,
   unmetPorts,
-} from '@hiraeth/core';
+} from '@hiraeth/core/bench';
+import { judgeFill } from '@hiraeth/core/fill';
 import { useNow } from '../../../state/hooks';
 import { FactLine } from '../FactLine';
 import { Next } from './Next';

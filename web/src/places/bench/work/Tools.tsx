@@ -1,4 +1,5 @@
-import { takenBefore, toolCheck, toolWords } from '@hiraeth/core';
+import { takenBefore, toolCheck } from '@hiraeth/core/bench';
+import { toolWords } from '@hiraeth/core/words';
 import { useLedger, useNow } from '../../../state/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';

@@ -1,15 +1,8 @@
 import { useCallback, useMemo } from 'react';
-import {
-  expectedG,
-  formatUncertain,
-  massAnswer,
-  massBefore,
-  panOf,
-  partPlans,
-  planOf,
-  stepWords,
-  type MassReading,
-} from '@hiraeth/core';
+import { expectedG, massAnswer, massBefore, panOf, partPlans, planOf } from '@hiraeth/core/bench';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { stepWords } from '@hiraeth/core/words';
+import type { MassReading } from '@hiraeth/core/ledger';
 import { useServices } from '../../../state/services';
 import { useScaleTarget } from '../../../devices/useScale';
 import { PanMasses } from './PanMasses';

@@ -1,4 +1,4 @@
-import type { BenchRun, CartridgeRun, RunEnv, StepKind, StepOf } from '@hiraeth/core';
+import type { BenchRun, CartridgeRun, RunEnv, StepKind, StepOf } from '@hiraeth/core/bench';
 import type { BenchActions } from '../useBench';
 
 /** What every step's sheet is given; a sheet for one kind of step knows that kind. */

@@ -1,0 +1,1 @@
+export { areaDm2 } from './areaDm2';
