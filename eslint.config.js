@@ -53,6 +53,7 @@ const ROOMS = [
   'due',
   'check',
   'report',
+  'acts',
   'words',
   'exchange',
 ];

@@ -53,3 +53,4 @@ export {
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
 export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
 export { dueWords } from './dueWords';
+export { CHIP_DOING_WORDS, DILUTION_WORDS, doneWords } from './doneWords';

@@ -10,7 +10,7 @@ export { compareFacts } from './compareFacts';
 export { FactsById, type Facts } from './FactsById';
 export { entityBounds, type OutOfBounds } from './entityBounds';
 export { entityRule, type EntityRule } from './entityRule';
-export { makeStamp, type Clock } from './makeStamp';
+export { makeNewId, makeStamp, type Clock } from './makeStamp';
 export { mergeFacts, type Merge } from './mergeFacts';
 export { faultWords } from './faultWords';
 export { MAX_FILE_BYTES, parseWorkbook, type FileProblem } from './parseWorkbook';

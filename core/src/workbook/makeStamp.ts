@@ -21,3 +21,14 @@ export function makeStamp(clock: Clock, random: () => number): (drafts: readonly
     return drafts.map((draft) => ({ ...draft, at: draft.at ?? recorded, recorded, id: next(now) }));
   };
 }
+
+/**
+ * Makes the function that names new things: the kind, and what no other thing has.
+ *
+ * @param clock tells the time
+ * @param random numbers in [0, 1), as Math.random
+ */
+export function makeNewId(clock: Clock, random: () => number): (kind: string) => string {
+  const next = monotonicFactory(random);
+  return (kind) => `${kind}-${next(clock.now()).toLowerCase()}`;
+}

@@ -681,6 +681,5 @@ export type JobRule = EntityOf<'jobRule'>;
 export type Ports = z.output<typeof portState>;
 
 /** A fact without the parts that are stamped on when it is recorded. */
-export type FactDraft = {
-  [K in FactKind]: Omit<FactOf<K>, 'id' | 'recorded' | 'at'> & { at?: string };
-}[FactKind];
+export type DraftOf<K extends FactKind> = Omit<FactOf<K>, 'id' | 'recorded' | 'at'> & { at?: string };
+export type FactDraft = { [K in FactKind]: DraftOf<K> }[FactKind];

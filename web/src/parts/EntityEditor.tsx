@@ -1,3 +1,4 @@
+import { correctThing } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -11,7 +12,7 @@ import { all, settingsOf } from '@hiraeth/core/ledger';
 import { entityBounds, entitySchema, faultWords, type Entity } from '@hiraeth/core/workbook';
 import { outOfBoundsWords, explain } from '@hiraeth/core/words';
 import { minorPerMajor, parseMoney, parseQuantity } from '@hiraeth/core/quantity';
-import { useLedger, usePriceUnit, useRecord } from '../state/hooks';
+import { useLedger, usePriceUnit, useAct } from '../state/hooks';
 import { fieldsOf, type FieldSpec } from './entityFields';
 import { FlagOf, PickOf, TextOf } from './formFields';
 
@@ -70,7 +71,7 @@ const editorSchema = (entity: Entity, fields: readonly FieldSpec[], currency: st
 
 function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose: () => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { currency } = settingsOf(ledger.context);
   const fields = fieldsOf(entity, {
     printers: all(ledger.context, 'printer'),
@@ -83,10 +84,7 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
     defaultValues: asTyped(entity, fields, currency),
   });
   const save = async (next: Entity): Promise<void> => {
-    const saved = await record(
-      [{ kind: 'defined', entity: next }],
-      'Saved. The version before stays in the log.',
-    );
+    const saved = await act(correctThing(next));
     if (saved) onClose();
   };
   return (

@@ -1,10 +1,11 @@
+import { weighCartridge } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
 import { explain } from '@hiraeth/core/words';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
-import { useLedger, useNow, useRecord } from '../state/hooks';
+import { useLedger, useNow, useAct } from '../state/hooks';
 import { useAppSelector } from '../state/store';
 import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
@@ -21,7 +22,7 @@ const CameraScan = lazy(() => import('./scan/CameraScan'));
 export function ScaleRail() {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const ready = useAppSelector((state) => state.workbook.status === 'ready');
   const { hub, state, target } = useScale();
   const [text, setText] = useState('');
@@ -72,18 +73,7 @@ export function ScaleRail() {
       return target.onTake(reading);
     }
     if (!chosen) return setError('Choose the cartridge that lies on the scale.');
-    const saved = await record(
-      [
-        {
-          kind: 'weighed',
-          what: 'cartridge',
-          subjectId: chosen.id,
-          purpose: 'weighIn',
-          ...reading,
-        },
-      ],
-      `Saved: ${chosen.label} weighs ${value.toFixed(2)} g.`,
-    );
+    const saved = await act(weighCartridge(chosen.id, reading));
     if (saved) setText('');
   };
 

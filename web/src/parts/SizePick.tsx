@@ -1,8 +1,9 @@
+import { keepSize } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { settingsOf } from '@hiraeth/core/ledger';
-import { useLedger, useRecord } from '../state/hooks';
+import { useLedger, useAct } from '../state/hooks';
 import { Pick, QuantityField, readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';
 
@@ -94,8 +95,8 @@ export function SizePick({
 
 /** A typed size, kept under a name of its own. */
 function KeepSize({ value }: { readonly value: ChosenSize }) {
-  const record = useRecord();
-  const settings = settingsOf(useLedger().context);
+  const act = useAct();
+  const ledger = useLedger();
   const [name, setName] = useState('');
   const size = chosenSize(value);
   if (!size) return null;
@@ -104,17 +105,7 @@ function KeepSize({ value }: { readonly value: ChosenSize }) {
       <TextField label="Keep it as" value={name} onChange={(event) => setName(event.target.value)} />
       <Button
         disabled={name.trim() === ''}
-        onClick={() =>
-          void record(
-            [
-              {
-                kind: 'defined',
-                entity: { ...settings, sizes: [...(settings.sizes ?? []), { name: name.trim(), ...size }] },
-              },
-            ],
-            `Saved: the size ${name.trim()}.`,
-          )
-        }
+        onClick={() => void act(keepSize(ledger, { name: name.trim(), ...size }))}
       >
         Keep
       </Button>

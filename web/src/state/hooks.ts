@@ -1,7 +1,8 @@
+import type { Act } from '@hiraeth/core/acts';
 import { useCallback, useEffect, useState } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatMoney, type Uncertain } from '@hiraeth/core/quantity';
-import { explain, PRICES_WORDS } from '@hiraeth/core/words';
+import { doneWords, explain, PRICES_WORDS } from '@hiraeth/core/words';
 import { settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import { withReason } from '@hiraeth/core/check';
 import type { Fact, FactDraft } from '@hiraeth/core/workbook';
@@ -71,6 +72,19 @@ export function useRecord(): (
       return null;
     },
     [dispatch, ask],
+  );
+}
+
+/** Does something: records the facts of an act, and says what was done; asks, and returns, as `useRecord` does. */
+export function useAct(): (
+  act: Act,
+  beside?: (facts: readonly Fact[]) => Readonly<Record<string, unknown>>,
+) => Promise<readonly Fact[] | null> {
+  const record = useRecord();
+  const services = useServices();
+  return useCallback(
+    (act, beside) => record(act.facts, doneWords(services.ledger, act.done), beside),
+    [record, services],
   );
 }
 

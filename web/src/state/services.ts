@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { Ledger, type Book } from '@hiraeth/core/ledger';
-import { makeStamp, type Clock, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import { makeNewId, makeStamp, type Clock, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import type { PolicyInput, PolicyResult } from '@hiraeth/core/plan';
 import type { Tabs, WorkbookStore } from '../storage';
 import { makeBreathe } from './makeBreathe';
@@ -60,11 +60,10 @@ export function makeServices(
     build?: string;
   },
 ): Services {
-  const stamp = makeStamp(parts.clock, parts.random);
   return {
     ...parts,
-    stamp,
-    newId: (kind) => `${kind}-${stamp([{ kind: 'noted', text: kind }])[0]!.id.toLowerCase()}`,
+    stamp: makeStamp(parts.clock, parts.random),
+    newId: makeNewId(parts.clock, parts.random),
     ledger: new Ledger(),
     rescued: [],
     takeUpdate: null,

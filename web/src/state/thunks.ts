@@ -1,3 +1,4 @@
+import { takeBack } from '@hiraeth/core/acts';
 import { accountSlowly, printerCost } from '@hiraeth/core/cost';
 import {
   all,
@@ -268,12 +269,7 @@ export const record =
 export const undo =
   (factIds: readonly string[], reason = 'taken back'): Thunk<Promise<void>> =>
   async (dispatch) => {
-    const result = await dispatch(
-      record(
-        [...factIds].reverse().map((factId) => ({ kind: 'voided', factId, reason })),
-        null,
-      ),
-    );
+    const result = await dispatch(record(takeBack(factIds, reason), null));
     dispatch(
       noticed(
         result.ok

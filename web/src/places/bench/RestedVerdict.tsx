@@ -1,23 +1,21 @@
+import { fillTo } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core/bench';
-import { useRecord } from '../../state/hooks';
+import { useAct } from '../../state/hooks';
 
 /** A rested mass this far from the type's full mass is worth keeping as this body's own, g. */
 const WORTH_G = 0.5;
 
 /** After the rest: the honest full mass, or a leak with what to do about it. */
 export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readonly env: RunEnv }) {
-  const record = useRecord();
+  const act = useAct();
   const [done, setDone] = useState(false);
   const verdict = judgeRest(run, env);
   if (!verdict) return null;
   const { cartridge } = env.body;
-  const fillTo = (part: { targetG: number } | { maxG: number }, words: string): void =>
-    void record(
-      [{ kind: 'defined', entity: { ...cartridge, ...part } }],
-      `Saved: ${cartridge.label} is filled to ${words} from now on.`,
-    ).then((saved) => saved && setDone(true));
+  const keep = (as: 'target' | 'max', g: number): void =>
+    void act(fillTo(env.book, cartridge.id, as, g)).then((saved) => saved && setDone(true));
   const rested = Number(verdict.restedG.toFixed(2));
   if (verdict.state === 'sound')
     return (
@@ -25,11 +23,7 @@ export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readon
         <p>It kept its weight: {verdict.restedG.toFixed(2)} g is its honest full mass.</p>
         {cartridge.targetG === null && Math.abs(rested - env.body.type.fullG) > WORTH_G && (
           <div>
-            <Button
-              variant="outlined"
-              disabled={done}
-              onClick={() => fillTo({ targetG: rested }, `${rested} g`)}
-            >
+            <Button variant="outlined" disabled={done} onClick={() => keep('target', rested)}>
               Aim at {rested.toFixed(2)} g with this body from now on
             </Button>
           </div>
@@ -46,11 +40,7 @@ export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readon
         maximum is lower.
       </p>
       <div>
-        <Button
-          variant="outlined"
-          disabled={done}
-          onClick={() => fillTo({ maxG: rested }, `${rested.toFixed(2)} g at most`)}
-        >
+        <Button variant="outlined" disabled={done} onClick={() => keep('max', rested)}>
           Fill it to {verdict.restedG.toFixed(2)} g at most from now on
         </Button>
       </div>

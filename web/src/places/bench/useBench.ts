@@ -1,3 +1,4 @@
+import { takeBack } from '@hiraeth/core/acts';
 import { useCallback } from 'react';
 import {
   advance,
@@ -102,7 +103,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
   };
 
   /** What these steps wrote is taken back, the newest first, with the bench as it stands then. */
-  const takeBack = async (steps: readonly string[], then: BenchRun): Promise<void> => {
+  const undoSteps = async (steps: readonly string[], then: BenchRun): Promise<void> => {
     const written = run.written.flatMap((entry) => {
       const at = entry.indexOf(':');
       const factId = entry.slice(at + 1);
@@ -111,24 +112,18 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     });
     if (written.length === 0) return void (await keep(then));
     const taken = await dispatch(
-      record(
-        written
-          .reverse()
-          .map((factId) => ({ kind: 'voided' as const, factId, reason: 'a step back on the bench' })),
-        null,
-        () => ({ [BENCH_NOTE]: then }),
-      ),
+      record(takeBack(written, 'a step back on the bench'), null, () => ({ [BENCH_NOTE]: then })),
     );
     if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
   };
 
   const back: BenchActions['back'] = async () => {
-    await takeBack(run.done.slice(-1), withRun(apply(run, { type: 'back' })));
+    await undoSteps(run.done.slice(-1), withRun(apply(run, { type: 'back' })));
   };
 
   const notSo: BenchActions['notSo'] = async (stepId) => {
     const steps = run.done.slice(run.done.indexOf(stepId));
-    await takeBack(steps, {
+    await undoSteps(steps, {
       ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
       gear: 'guided',
     });

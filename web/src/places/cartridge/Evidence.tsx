@@ -1,46 +1,27 @@
+import { atItsReserve, ranDry, seeLevel, sensorSaid, type Act } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { explain } from '@hiraeth/core/words';
-import { LEVEL_U, type FactDraft } from '@hiraeth/core/workbook';
 import { parseQuantity } from '@hiraeth/core/quantity';
-import { sensorContent } from '@hiraeth/core/gauge';
-import { sensorReading, type CartridgeView } from '@hiraeth/core/advice';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { type CartridgeView } from '@hiraeth/core/advice';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';
 
 /** Evidence other than a weight: a level seen through the wall, a signal, a print that faded; quick to enter. */
 export function Evidence({ view }: { readonly view: CartridgeView }) {
-  const record = useRecord();
+  const act = useAct();
   const ledger = useLedger();
   const now = useNow();
   const [open, setOpen] = useState(false);
-  const { id, label } = view.body.cartridge;
-  const save = async (draft: FactDraft, words: string): Promise<void> => {
-    if (!(await record([draft], `Saved: ${words}`))) return;
-    setOpen(false);
+  const { id } = view.body.cartridge;
+  const save = async (done: Act): Promise<void> => {
+    if (await act(done)) setOpen(false);
   };
-  const sensed = (sensor: 'optical' | 'float', words: string): void =>
-    void save(
-      {
-        kind: 'sensorSignalled',
-        cartridgeId: id,
-        sensor,
-        // Where this slot’s own sensor switches, once that was found.
-        ml:
-          (sensor === 'float' ? sensorReading(ledger, id, 'low', now)?.ml : null) ??
-          sensorContent(view.body.type, sensor),
-      },
-      words,
-    );
-  const seen = (fraction: number): void =>
-    void save(
-      { kind: 'levelSeen', cartridgeId: id, fraction, u: LEVEL_U.seen },
-      `${label} was seen at ${Math.round(fraction * 100)} %.`,
-    );
+  const seen = (fraction: number): void => void save(seeLevel(id, fraction));
   if (!open) return <Button onClick={() => setOpen(true)}>I saw its level, or a signal …</Button>;
   return (
     <section className="section" aria-label="Other evidence">
@@ -53,37 +34,16 @@ export function Evidence({ view }: { readonly view: CartridgeView }) {
         <div className="stack">
           <LevelForm onLevel={seen} />
           <div className="row">
-            <Button
-              variant="outlined"
-              onClick={() => sensed('optical', `the optical signal of ${label}: its reservoir is empty.`)}
-            >
+            <Button variant="outlined" onClick={() => void save(sensorSaid(ledger, id, 'optical', now))}>
               The optical signal came
             </Button>
-            <Button
-              variant="outlined"
-              onClick={() => sensed('float', `the float sensor of ${label} changed over.`)}
-            >
+            <Button variant="outlined" onClick={() => void save(sensorSaid(ledger, id, 'float', now))}>
               The float sensor changed over
             </Button>
-            <Button
-              variant="outlined"
-              color="warning"
-              onClick={() =>
-                void save(
-                  { kind: 'fadedOrRanDry', cartridgeId: id, ranDry: false },
-                  `a print faded: ${label} was at its reserve.`,
-                )
-              }
-            >
+            <Button variant="outlined" color="warning" onClick={() => void save(atItsReserve(id, 'print'))}>
               A print faded
             </Button>
-            <Button
-              variant="outlined"
-              color="error"
-              onClick={() =>
-                void save({ kind: 'fadedOrRanDry', cartridgeId: id, ranDry: true }, `${label} ran dry.`)
-              }
-            >
+            <Button variant="outlined" color="error" onClick={() => void save(ranDry(id))}>
               It ran dry
             </Button>
           </div>

@@ -1,25 +1,23 @@
+import { lookAt } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { LOOK_WORDS } from '@hiraeth/core/words';
 import { LOOKS, type Look } from '@hiraeth/core/workbook';
 import type { CartridgeView } from '@hiraeth/core/advice';
-import { useRecord } from '../../state/hooks';
+import { useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 const FAULTS = LOOKS.filter((look) => look !== 'sound').map((value) => ({ value, label: LOOK_WORDS[value] }));
 
 /** What a look found wrong with it, and the later look that lets it in again. */
 export function Looked({ view }: { readonly view: CartridgeView }) {
-  const record = useRecord();
+  const act = useAct();
   const [open, setOpen] = useState(false);
   const [found, setFound] = useState<Look | ''>('');
-  const { id, label } = view.body.cartridge;
+  const { id } = view.body.cartridge;
   const { rejected } = view.state;
   const save = (look: Look): void =>
-    void record(
-      [{ kind: 'looked', cartridgeId: id, found: look }],
-      look === 'sound' ? `Saved: ${label} is sound.` : `Saved: ${label}: ${LOOK_WORDS[look]}`,
-    ).then((saved) => {
+    void act(lookAt(id, look)).then((saved) => {
       if (!saved) return;
       setOpen(false);
       setFound('');

@@ -1,3 +1,4 @@
+import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -18,7 +19,7 @@ import { cartridgeView, emptyAt, slotView, type CartridgeView } from '@hiraeth/c
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { howFar } from '@hiraeth/core/plan';
 import type { Entity } from '@hiraeth/core/workbook';
-import { useHour, useLedger, useNow, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { Big } from '../../parts/Big';
@@ -193,8 +194,8 @@ export default function CartridgePlace() {
 
 function Actions({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
-  const record = useRecord();
-  const { id, label } = view.body.cartridge;
+  const act = useAct();
+  const { id } = view.body.cartridge;
   const { state } = view;
   const home = slotFor(ledger.context, view.body.cartridge);
   const [retiring, setRetiring] = useState(false);
@@ -206,43 +207,20 @@ function Actions({ view }: { readonly view: CartridgeView }) {
           Fill it on the Bench
         </Button>
         {state.seat ? (
-          <Button
-            variant="outlined"
-            onClick={() =>
-              void record(
-                [{ kind: 'removed', printerId: state.seat!.printerId, cartridgeIds: [id] }],
-                `Saved: ${label} is out of the printer.`,
-              )
-            }
-          >
+          <Button variant="outlined" onClick={() => void act(takeOut(ledger, id))}>
             Take it out
           </Button>
         ) : (
           home && (
             <Button
               variant="outlined"
-              onClick={() =>
-                void record(
-                  [
-                    {
-                      kind: 'installed',
-                      printerId: home.printer.id,
-                      into: [{ slotId: home.slot.id, cartridgeId: id }],
-                    },
-                  ],
-                  `Saved: ${label} is in ${home.printer.name}.`,
-                )
-              }
+              onClick={() => void act(putIn(home.printer.id, [{ slotId: home.slot.id, cartridgeId: id }]))}
             >
               Put it in {home.printer.name}
             </Button>
           )
         )}
-        <Button
-          onClick={() => void record([{ kind: 'agitated', cartridgeIds: [id] }], `Saved: shook ${label}.`)}
-        >
-          I shook it
-        </Button>
+        <Button onClick={() => void act(shake(id))}>I shook it</Button>
         <Button component={Link} to={`/prepare/${id}`}>
           Convert to another ink
         </Button>
@@ -260,10 +238,7 @@ function Actions({ view }: { readonly view: CartridgeView }) {
               variant="outlined"
               onClick={() => {
                 setRetiring(false);
-                void record(
-                  [{ kind: 'retired', what: 'cartridge', subjectId: id, reason }],
-                  `Saved: ${label} is retired, ${reason}.`,
-                );
+                void act(retire(id, reason));
               }}
             >
               {reason}

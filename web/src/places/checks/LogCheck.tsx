@@ -1,3 +1,4 @@
+import { logCheck, replaceHead } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
@@ -7,13 +8,10 @@ import { AFTER_NAMES, gapProblemWords, LIGHT_NAMES } from '@hiraeth/core/words';
 import { all } from '@hiraeth/core/ledger';
 import { CHECK_AFTER, CHECK_LIGHTS, type Printer } from '@hiraeth/core/workbook';
 import { isFaintIn, readGaps } from '@hiraeth/core/nozzle';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf } from '../../parts/fields';
 import { PickOf } from '../../parts/formFields';
 import { Swatch } from '../../parts/Swatch';
-
-/** So many lines of a channel are named at most. */
-const MOST_UNSURE = 200;
 
 /** Channels in slot order: what is missing in each as it is typed, and what it means. */
 const checkSchema = (printer: Printer) =>
@@ -46,7 +44,7 @@ export function LogCheck({
   readonly unsure?: Readonly<Record<string, readonly number[]>>;
 }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const papers = all(ledger.context, 'paper');
   const { control, handleSubmit, setValue } = useForm<CheckForm, unknown, Check>({
     resolver: zodResolver(checkSchema(printer)),
@@ -64,37 +62,18 @@ export function LogCheck({
   const save = async ({ looks: typed, light, after, paperId }: Check): Promise<void> => {
     // What the light hides is not seen, unless the person says what was.
     const looks = typed.map((look, i) => (look.empty && faint(i, light) ? { seen: false as const } : look));
-    const gaps = printer.slots.flatMap(({ id }, i) => {
-      const look = looks[i]!;
-      return look.seen && look.nozzles > 0
-        ? [
-            {
-              slotId: id,
-              nozzles: look.nozzles,
-              ...(look.lines.length > 0 ? { lines: [...look.lines] } : {}),
-            },
-          ]
-        : [];
-    });
-    const unseen = printer.slots.flatMap(({ id }, i) => (looks[i]!.seen ? [] : [id]));
-    const doubtful = printer.slots.flatMap(({ id }, i) => {
-      const lines = unsure[id] ?? [];
-      return looks[i]!.seen && lines.length > 0 ? [{ slotId: id, lines: lines.slice(0, MOST_UNSURE) }] : [];
-    });
-    const saved = await record(
-      [
-        {
-          kind: 'nozzleChecked',
-          printerId: printer.id,
-          gaps,
-          light,
-          after,
-          ...(unseen.length > 0 ? { unseen } : {}),
-          ...(doubtful.length > 0 ? { unsure: doubtful } : {}),
-          ...(paperId ? { paperId } : {}),
-        },
-      ],
-      `Saved: a check of ${printer.name}, ${gaps.length === 0 ? 'no gap' : `gaps in ${gaps.length} ${gaps.length === 1 ? 'channel' : 'channels'}`}.`,
+    const saved = await act(
+      logCheck(
+        printer.id,
+        printer.slots.map(({ id }, i) => {
+          const look = looks[i]!;
+          const of = { slotId: id, unsure: unsure[id] ?? [] };
+          return look.seen
+            ? { ...of, seen: true, nozzles: look.nozzles, lines: look.lines }
+            : { ...of, seen: false, nozzles: 0, lines: [] };
+        }),
+        { light, after, ...(paperId ? { paperId } : {}) },
+      ),
     );
     if (saved)
       setValue(
@@ -170,16 +149,7 @@ export function LogCheck({
         <Button type="submit" variant="contained">
           Save the check
         </Button>
-        <Button
-          onClick={() =>
-            void record(
-              [{ kind: 'headReplaced', printerId: printer.id }],
-              `Saved: ${printer.name} has a new head; its checks begin anew, and what it draws is learnt anew.`,
-            )
-          }
-        >
-          It has a new head
-        </Button>
+        <Button onClick={() => void act(replaceHead(printer.id))}>It has a new head</Button>
       </div>
     </form>
   );

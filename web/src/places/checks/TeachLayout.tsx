@@ -1,8 +1,9 @@
+import { teachCheck } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { layoutFrom, parseCheckLayout, type Corners, type Point } from '@hiraeth/core/image';
 import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
-import { useRecord } from '../../state/hooks';
+import { useAct } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { CORNERS } from './PhotoCheck';
@@ -21,7 +22,7 @@ export function TeachLayout({
   readonly file: File;
   readonly onDone: (layout: CheckLayout | null, corners?: Corners) => void;
 }) {
-  const record = useRecord();
+  const act = useAct();
   const [columns, setColumns] = useState('10');
   const [rows, setRows] = useState('18');
   const [marking, setMarking] = useState(false);
@@ -29,10 +30,7 @@ export function TeachLayout({
   const across = readWhole(columns, 1);
   const down = readWhole(rows, 1);
   const keep = async (layout: CheckLayout, corners?: Corners): Promise<void> => {
-    const saved = await record(
-      [{ kind: 'defined', entity: { ...printer, checkLayout: layout } }],
-      `Saved: ${printer.name}’s check is known; photographs of it can be read.`,
-    );
+    const saved = await act(teachCheck(printer, layout));
     if (saved) onDone(layout, corners);
   };
   const taught = (points: readonly Point[]): void => {

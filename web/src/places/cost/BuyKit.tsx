@@ -1,10 +1,11 @@
+import { buy } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { PURCHASE_WORDS } from '@hiraeth/core/words';
 import { PURCHASES, type PurchaseKind } from '@hiraeth/core/workbook';
-import { useLedger, usePriceUnit, useNow, useRecord } from '../../state/hooks';
+import { useLedger, usePriceUnit, useNow, useAct } from '../../state/hooks';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { FormEnd } from '../../parts/FormEnd';
 import { FlagOf, PickOf, TextOf } from '../../parts/formFields';
@@ -55,7 +56,7 @@ type Purchase = z.output<ReturnType<typeof purchaseSchema>>;
 export function BuyKit({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const { currency, kitLifeMonths } = settingsOf(ledger.context);
   const unit = usePriceUnit();
   const printers = all(ledger.context, 'printer');
@@ -77,20 +78,16 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
   const save = async (typed: Purchase): Promise<void> => {
     const label = typed.name || PURCHASE_WORDS[typed.what];
     const at = whenChosen ? fromLocalField(typed.when) : null;
-    const saved = await record(
-      [
-        {
-          kind: 'purchased',
-          what: typed.what,
-          name: label,
-          priceMinor: typed.price,
-          ...(typed.what === 'kit' && typed.ink !== null ? { inkMinor: typed.ink } : {}),
-          ...(typed.life !== null ? { lifeMonths: typed.life } : {}),
-          ...(typed.printerId ? { printerId: typed.printerId } : {}),
-          ...(at ? { at } : {}),
-        },
-      ],
-      `Saved: ${label}.`,
+    const saved = await act(
+      buy({
+        what: typed.what,
+        name: label,
+        priceMinor: typed.price,
+        ...(typed.what === 'kit' && typed.ink !== null ? { inkMinor: typed.ink } : {}),
+        ...(typed.life !== null ? { lifeMonths: typed.life } : {}),
+        ...(typed.printerId ? { printerId: typed.printerId } : {}),
+        ...(at ? { at } : {}),
+      }),
     );
     if (saved) onDone();
   };

@@ -1,3 +1,4 @@
+import { keepQuote } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -6,7 +7,7 @@ import { explain, taxWords } from '@hiraeth/core/words';
 import { formatUncertain, parseMoney } from '@hiraeth/core/quantity';
 import { leftOut, promise, quoteEdition } from '@hiraeth/core/cost';
 import { quoteCsv } from '@hiraeth/core/exchange';
-import { useLedger, useMoney, useMoneyInterval, usePriceUnit, useRecord } from '../../state/hooks';
+import { useLedger, useMoney, useMoneyInterval, usePriceUnit, useAct } from '../../state/hooks';
 import { download } from '../../parts/download';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { PaperPick } from '../../parts/PaperPick';
@@ -20,7 +21,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
   const ledger = useLedger();
   const money = useMoney();
   const interval = useMoneyInterval();
-  const record = useRecord();
+  const act = useAct();
   const unit = usePriceUnit();
   const { currency } = settingsOf(ledger.context);
   const subjects = all(ledger.context, 'subject');
@@ -123,9 +124,8 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
             <Button
               variant="contained"
               onClick={() =>
-                void record(
-                  [promise(quote, called.slice(0, 80), picture.picture?.name ?? null)],
-                  `Saved: “${called}” stays priced as it is today.`,
+                void act(
+                  keepQuote(promise(quote, called.slice(0, 80), picture.picture?.name ?? null), called),
                 )
               }
             >

@@ -1,3 +1,4 @@
+import { askPrinter, stopAsking, takeReadings } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
@@ -5,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { changedReadings, guessMarkerMap, type Marker } from '@hiraeth/core/ipp';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { askBridge, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { Pick } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
@@ -14,7 +15,7 @@ import { PickOf } from '../../parts/formFields';
 /** A printer on the network whose readings enter themselves: chosen once, its markers matched to slots once. */
 export function Connect({ printer }: { readonly printer: Printer }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const [list, setList] = useState<readonly KnownPrinter[] | null>(null);
   const [says, setSays] = useState<string | null>(null);
   const [matching, setMatching] = useState<{
@@ -41,13 +42,10 @@ export function Connect({ printer }: { readonly printer: Printer }) {
   };
   const keep = async (map: Readonly<Record<string, string>>): Promise<void> => {
     if (!matching) return;
-    const saved = await record(
-      [{ kind: 'defined', entity: { ...printer, bridge: { printerId: matching.id, markers: map } } }],
-      `Saved: readings of ${printer.name} enter themselves from now on.`,
-    );
+    const saved = await act(askPrinter(printer, { printerId: matching.id, markers: { ...map } }));
     if (!saved) return;
     const drafts = changedReadings(ledger, printer.id, map, matching.markers);
-    if (drafts.length > 0) await record(drafts, `Saved: ${drafts.length} readings from the printer.`);
+    if (drafts.length > 0) await act(takeReadings(drafts));
     setMatching(null);
   };
   const ask = async (): Promise<void> => {
@@ -59,7 +57,7 @@ export function Connect({ printer }: { readonly printer: Printer }) {
     const unknown = answer.markers.filter(
       (marker) => bridge.markers[marker.name] && marker.level === null,
     ).length;
-    if (drafts.length > 0) await record(drafts, `Saved: ${drafts.length} readings from the printer.`);
+    if (drafts.length > 0) await act(takeReadings(drafts));
     setSays(
       `${drafts.length === 0 ? 'Nothing changed since the last reading' : `${drafts.length} readings entered`}${unknown > 0 ? `; ${unknown} it does not know` : ''}.`,
     );
@@ -73,15 +71,7 @@ export function Connect({ printer }: { readonly printer: Printer }) {
           <Button variant="outlined" onClick={() => void ask()}>
             Ask it now
           </Button>
-          <Button
-            size="small"
-            onClick={() =>
-              void record(
-                [{ kind: 'defined', entity: { ...printer, bridge: null } }],
-                `Saved: ${printer.name} is no longer asked.`,
-              )
-            }
-          >
+          <Button size="small" onClick={() => void act(stopAsking(printer))}>
             Do not ask it any more
           </Button>
         </>

@@ -1,14 +1,15 @@
+import { atItsReserve } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { likelyEmpty } from '@hiraeth/core/advice';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 
 /** A printer that only says that one of them is empty: which it is, by the log, and what was really found. */
 export function OneIsEmpty({ printer }: { readonly printer: Printer }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const [open, setOpen] = useState(false);
   if (printer.gauge.display !== 'lampForAll' && printer.gauge.display !== 'invisible') return null;
   const likely = likelyEmpty(ledger, printer.id, now);
@@ -34,10 +35,7 @@ export function OneIsEmpty({ printer }: { readonly printer: Printer }) {
                 key={slotId}
                 variant="outlined"
                 onClick={() =>
-                  void record(
-                    [{ kind: 'fadedOrRanDry', cartridgeId, ranDry: false }],
-                    `Saved: ${name} was at its reserve.`,
-                  ).then((saved) => saved && setOpen(false))
+                  void act(atItsReserve(cartridgeId, 'reserve')).then((saved) => saved && setOpen(false))
                 }
               >
                 {name}

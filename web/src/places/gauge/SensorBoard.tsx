@@ -1,3 +1,4 @@
+import { sensorSaid, sensorSwitchesAt } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
@@ -5,7 +6,7 @@ import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { sensorReading, type Lamps, type SlotView } from '@hiraeth/core/advice';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 
@@ -59,7 +60,7 @@ export function SensorBoard({
 function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer; readonly view: SlotView }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const [lamps, setLamps] = useState<Lamps>('ink');
   const { id } = cartridge!.body.cartridge;
   const reading = sensorReading(ledger, id, lamps, now)!;
@@ -87,12 +88,7 @@ function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer
             size="small"
             variant="outlined"
             aria-label={`${slot.name} changed over just now`}
-            onClick={() =>
-              void record(
-                [{ kind: 'sensorSignalled', cartridgeId: id, sensor: 'float', ml: reading.ml! }],
-                `Saved: the float sensor of ${slot.name} changed over.`,
-              )
-            }
+            onClick={() => void act(sensorSaid(ledger, id, 'float', now))}
           >
             It did just now
           </Button>
@@ -101,23 +97,7 @@ function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer
           <Button
             size="small"
             aria-label={`${slot.name} switches at what is in it now`}
-            onClick={() =>
-              void record(
-                [
-                  {
-                    kind: 'defined',
-                    entity: {
-                      ...printer,
-                      sensors: [
-                        ...(printer.sensors ?? []).filter((sensor) => sensor.slotId !== slot.id),
-                        { slotId: slot.id, switchMl: { value: ink.value, u: ink.u } },
-                      ],
-                    },
-                  },
-                ],
-                `Saved: the sensor of ${slot.name} switches at ${formatUncertain(ink, 'ml')}.`,
-              )
-            }
+            onClick={() => void act(sensorSwitchesAt(printer, slot, ink))}
           >
             It switches at {formatUncertain(ink, 'ml')}
           </Button>

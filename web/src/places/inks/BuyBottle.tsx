@@ -1,10 +1,11 @@
+import { buyBottle } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CLASS_NAMES } from '@hiraeth/core/words';
-import { INK_CLASSES, SHADES, type FactDraft, type Ink } from '@hiraeth/core/workbook';
-import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
+import { INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
+import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';
 import { optionsOf } from '../../parts/fields';
@@ -43,7 +44,7 @@ type Bottle = z.output<ReturnType<typeof bottleSchema>>;
 /** A bottle bought: of an ink that is known, or of a new one. */
 export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
   const { currency } = settingsOf(ledger.context);
@@ -66,40 +67,19 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
 
   const save = async (typed: Bottle): Promise<void> => {
     const { name, shade, inkClass, density, lot, volume, price } = typed;
-    const known = inks.find((ink) => ink.id === typed.inkId);
-    const ink: Ink = known ?? {
-      entity: 'ink',
-      id: newId('ink'),
-      name,
-      shade,
-      inkClass,
-      density: density === null ? null : { value: density, u: 0.006 },
-    };
-    const bottleId = newId('bottle');
-    const facts: FactDraft[] = known ? [] : [{ kind: 'defined', entity: ink }];
-    facts.push(
-      {
-        kind: 'defined',
-        entity: {
-          entity: 'bottle',
-          id: bottleId,
-          inkId: ink.id,
-          lot,
-          volumeMl: volume,
-          priceMinor: price,
-          emptyG: null,
-        },
-      },
-      {
-        kind: 'purchased',
-        what: 'bottle',
-        name: `${ink.name}${lot ? `, lot ${lot}` : ''}`,
+    const saved = await act(
+      buyBottle(ledger, {
+        bottleId: newId('bottle'),
+        ink:
+          typed.inkId === NEW
+            ? { id: newId('ink'), name, shade, inkClass, gPerMl: density }
+            : { id: typed.inkId },
+        lot,
+        volumeMl: volume,
         priceMinor: price,
-        bottleId,
-      },
+        opened: typed.opened === 'yes',
+      }),
     );
-    if (typed.opened === 'yes') facts.push({ kind: 'bottleOpened', bottleId, linerPresent: true });
-    const saved = await record(facts, `Saved: ${ink.name}, ${volume} ml.`);
     if (saved) onDone();
   };
   return (

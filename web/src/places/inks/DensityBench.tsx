@@ -1,3 +1,4 @@
+import { knowDensity } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo } from 'react';
@@ -7,8 +8,8 @@ import { all, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
 import { COVERAGE, widenForFew } from '@hiraeth/core/numeric';
 import { explain } from '@hiraeth/core/words';
 import { fitDensity } from '@hiraeth/core/prepare';
-import type { FactDraft, Ink } from '@hiraeth/core/workbook';
-import { useLedger, useMoney, useRecord } from '../../state/hooks';
+import type { Ink } from '@hiraeth/core/workbook';
+import { useLedger, useMoney, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { readTyped } from '../../parts/fields';
 import { FlagOf, TextOf } from '../../parts/formFields';
@@ -35,7 +36,7 @@ type Doses = z.output<typeof densitySchema>;
 export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDone: () => void }) {
   const ledger = useLedger();
   const money = useMoney();
-  const record = useRecord();
+  const act = useAct();
   const { control, handleSubmit, getValues, setValue } = useForm<DensityForm, unknown, Doses>({
     resolver: zodResolver(densitySchema),
     defaultValues: { rows: VOLUMES.map((ml) => ({ ml, g: '' })), origin: false, celsius: '20' },
@@ -79,16 +80,13 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
   );
   const save = async ({ celsius }: Doses): Promise<void> => {
     if (!rho) return;
-    const fact: FactDraft = {
-      kind: 'densityMeasured',
-      inkId: ink.id,
-      density: rho,
-      points,
-      ...(celsius !== null ? { temperatureC: celsius } : {}),
-    };
-    const saved = await record(
-      [fact],
-      `Saved: ${ink.name} has ${rho.value.toFixed(4)} g/ml, used everywhere from now on.`,
+    const saved = await act(
+      knowDensity({
+        inkId: ink.id,
+        density: rho,
+        points,
+        ...(celsius !== null ? { temperatureC: celsius } : {}),
+      }),
     );
     if (saved) onDone();
   };

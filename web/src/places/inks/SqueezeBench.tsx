@@ -1,3 +1,4 @@
+import { knowSqueeze } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
@@ -5,7 +6,7 @@ import { all, densityOfInk, readMass } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { squeezeVolume } from '@hiraeth/core/prepare';
 import type { Tool } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { quantity, whole } from '../../parts/formSchema';
@@ -23,7 +24,7 @@ type Squeezed = z.output<typeof squeezeSchema>;
 /** How much one squeeze, or one drop, gives: by weighing some of them. */
 export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
   const tools = all(ledger.context, 'tool').filter(
@@ -64,13 +65,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
           squeezeMl: one,
           count: 1,
         };
-    const saved = await record(
-      [
-        { kind: 'defined', entity: tool },
-        { kind: 'squeezeCalibrated', toolId: tool.id, ml: one, squeezes: squeezed.count },
-      ],
-      `Saved: one ${name} gives ${formatUncertain(one, 'ml')}.`,
-    );
+    const saved = await act(knowSqueeze({ ...tool, tool: kind }, one, squeezed.count));
     if (saved) onDone();
   };
   return (

@@ -1,24 +1,22 @@
+import { weighBottle } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import { lotName } from '@hiraeth/core/words';
 import type { Bottle } from '@hiraeth/core/workbook';
 import type { MassReading } from '@hiraeth/core/ledger';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 
 /** A bottle on the scale: the rail below takes its weight. */
 export function WeighBottle({ bottle, onDone }: { readonly bottle: Bottle; readonly onDone: () => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const name = lotName(ledger, bottle.id);
   const take = useCallback(
     (reading: MassReading) => {
-      void record(
-        [{ kind: 'weighed', what: 'bottle', subjectId: bottle.id, purpose: 'bottle', ...reading }],
-        `Saved: ${name} weighs ${reading.massG.value.toFixed(2)} g.`,
-      ).then((saved) => saved && onDone());
+      void act(weighBottle(bottle.id, reading)).then((saved) => saved && onDone());
     },
-    [bottle.id, name, onDone, record],
+    [bottle.id, onDone, act],
   );
   useScaleTarget(useMemo(() => ({ label: name, onTake: take }), [name, take]));
   return (

@@ -1,3 +1,4 @@
+import { openBottle, bottleIsEmpty } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all, bottleRemaining, densityOfInk, pricePerMl } from '@hiraeth/core/ledger';
@@ -6,7 +7,7 @@ import { formatUncertain } from '@hiraeth/core/quantity';
 import { DUE, type Bottle, type Entity, type Ink } from '@hiraeth/core/workbook';
 import { inkLasts } from '@hiraeth/core/plan';
 import { MONTH_MS } from '@hiraeth/core/time';
-import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useMoney, useNow, useAct } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
@@ -156,7 +157,7 @@ function BottleTable({
   readonly onEdit: (entity: Entity) => void;
 }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const money = useMoney();
   const rows = bottles
     .map((bottle) => ({
@@ -212,15 +213,7 @@ function BottleTable({
                       {months > DUE.bottleMonths ? ': old, check it' : ''}
                     </span>
                   ) : (
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        void record(
-                          [{ kind: 'bottleOpened', bottleId: bottle.id, linerPresent: true }],
-                          `Saved: lot ${bottle.lot} is open.`,
-                        )
-                      }
-                    >
+                    <Button size="small" onClick={() => void act(openBottle(bottle.id))}>
                       Open it
                     </Button>
                   )}
@@ -237,15 +230,7 @@ function BottleTable({
                     Correct
                   </Button>
                   {!state?.retired && left.now.value < 15 && (
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        void record(
-                          [{ kind: 'retired', what: 'bottle', subjectId: bottle.id, reason: 'used up' }],
-                          `Saved: lot ${bottle.lot} is used up.`,
-                        )
-                      }
-                    >
+                    <Button size="small" onClick={() => void act(bottleIsEmpty(bottle.id))}>
                       Used up
                     </Button>
                   )}

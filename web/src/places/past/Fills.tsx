@@ -1,13 +1,10 @@
+import { pastFill } from '@hiraeth/core/acts';
 import { all, find } from '@hiraeth/core/ledger';
 import { explain, lotName, METHOD_NAMES } from '@hiraeth/core/words';
 import { METHODS } from '@hiraeth/core/workbook';
 import { parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger } from '../../state/hooks';
 import { DAY, PastSheet } from './PastSheet';
-
-/** A volume from paper is known to about a line of the syringe. */
-const SHARE_U = 0.03;
-const LEAST_U = 0.2;
 
 /** Fills of the past: how much of which bottle went into which cartridge. */
 export default function Fills() {
@@ -16,7 +13,7 @@ export default function Fills() {
   return (
     <PastSheet
       title="Fills of the past"
-      of={['one fill', 'fills']}
+      what="fills"
       columns={[
         DAY,
         {
@@ -47,25 +44,10 @@ export default function Fills() {
         if (!cartridge) return 'choose the cartridge.';
         const bottle = find(context, 'bottle', line['bottle'] ?? '');
         if (!bottle) return 'choose the bottle.';
-        const shade = find(context, 'ink', bottle.inkId)?.shade ?? '';
         const parsed = parseQuantity(line['ml'] ?? '', 'volume');
         if (!parsed.ok) return explain(parsed.problem);
-        const ml = parsed.value.value;
-        const type = find(context, 'cartridgeType', cartridge.typeId);
-        const method = METHODS.find((one) => one === line['method']) ?? type?.method ?? 'topSyringe';
-        return [
-          {
-            kind: 'filled',
-            cartridgeId: cartridge.id,
-            chamber: Math.max(0, cartridge.shades.indexOf(shade)),
-            bottleId: bottle.id,
-            ml: { value: ml, u: Math.max(LEAST_U, SHARE_U * ml) },
-            by: 'syringe',
-            method,
-            occasion: 'topUp',
-            at,
-          },
-        ];
+        const method = METHODS.find((one) => one === line['method']) ?? null;
+        return [pastFill(ledger, cartridge.id, bottle.id, parsed.value.value, method, at)];
       }}
     />
   );

@@ -1,5 +1,6 @@
+import { pastMass } from '@hiraeth/core/acts';
 import { Link } from 'react-router';
-import { all, readMass, slotFor } from '@hiraeth/core/ledger';
+import { all, slotFor } from '@hiraeth/core/ledger';
 import { explain } from '@hiraeth/core/words';
 import { parseQuantity } from '@hiraeth/core/quantity';
 import type { FactDraft } from '@hiraeth/core/workbook';
@@ -32,7 +33,7 @@ export default function Masses() {
     <PastSheet
       key={printer.id}
       title="Masses of the past"
-      of={['one mass', 'masses']}
+      what="masses"
       columns={[DAY, ...cartridges.map(({ id, label }) => ({ id, label, as: 'text' as const }))]}
       read={(line, at) => {
         const drafts: FactDraft[] = [];
@@ -41,14 +42,7 @@ export default function Masses() {
           if (text === '') continue;
           const parsed = parseQuantity(text, 'mass');
           if (!parsed.ok) return `${label}: ${explain(parsed.problem)}`;
-          drafts.push({
-            kind: 'weighed',
-            what: 'cartridge',
-            subjectId: id,
-            purpose: 'weighIn',
-            ...readMass(ledger.context, parsed.value.value),
-            at,
-          });
+          drafts.push(pastMass(ledger, id, parsed.value.value, at));
         }
         return drafts;
       }}

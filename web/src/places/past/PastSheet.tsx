@@ -1,8 +1,9 @@
+import { enterPast, type PastKind } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import type { FactDraft } from '@hiraeth/core/workbook';
-import { useNow, useRecord } from '../../state/hooks';
+import { useNow, useAct } from '../../state/hooks';
 import { fromLocalField } from '../../parts/dates';
 import { emptyLines, PasteGrid, useGrid, type GridColumn, type GridLine } from '../../parts/PasteGrid';
 
@@ -22,21 +23,20 @@ const KINDS = [
 /** Entries of the past from a notebook or another table: a line each, all saved at once or none. */
 export function PastSheet({
   title,
-  of,
+  what,
   columns,
   read,
   children,
 }: {
   readonly title: string;
-  /** One of them, and several. */
-  readonly of: readonly [string, string];
+  readonly what: PastKind;
   /** The first is the day. */
   readonly columns: readonly GridColumn[];
   readonly read: ReadLine;
   readonly children?: ReactNode;
 }) {
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const { lines, setLines, problems, setProblems } = useGrid();
   const save = async (): Promise<void> => {
     const drafts: FactDraft[] = [];
@@ -52,10 +52,7 @@ export function PastSheet({
     });
     setProblems(wrong.slice(0, SHOWN));
     if (wrong.length > 0 || drafts.length === 0) return;
-    const saved = await record(
-      drafts,
-      `Saved: ${drafts.length === 1 ? of[0] : `${drafts.length} ${of[1]}`} of the past.`,
-    );
+    const saved = await act(enterPast(drafts, what));
     if (saved) setLines(emptyLines());
   };
   return (

@@ -1,3 +1,4 @@
+import { pastPrint } from '@hiraeth/core/acts';
 import { Link } from 'react-router';
 import { all, find } from '@hiraeth/core/ledger';
 import { explain } from '@hiraeth/core/words';
@@ -23,7 +24,7 @@ export default function PastPrints() {
     <PastSheet
       key={printer.id}
       title="Prints of the past"
-      of={['one print', 'prints']}
+      what="prints"
       columns={[
         DAY,
         { id: 'title', label: 'Title', as: 'text', width: 220 },
@@ -57,17 +58,18 @@ export default function PastPrints() {
         const subject = find(context, 'subject', line['subject'] ?? '');
         if (!subject) return 'choose what kind of picture it was.';
         return [
-          {
-            kind: 'printed',
-            printerId: printer.id,
-            title: (line['title'] ?? '').trim() || 'Untitled',
-            copies: copies.value.value,
-            widthMm: width.value.value,
-            heightMm: height.value.value,
-            subjectId: subject.id,
-            ...(line['paper'] ? { paperId: line['paper'] } : {}),
+          pastPrint(
+            {
+              printerId: printer.id,
+              title: (line['title'] ?? '').trim() || 'Untitled',
+              copies: copies.value.value,
+              widthMm: width.value.value,
+              heightMm: height.value.value,
+              subjectId: subject.id,
+              ...(line['paper'] ? { paperId: line['paper'] } : {}),
+            },
             at,
-          },
+          ),
         ];
       }}
     >

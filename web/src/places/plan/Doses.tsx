@@ -1,10 +1,11 @@
+import { doseEvery } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { calendarDose } from '@hiraeth/core/plan';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 const EVERY = [
@@ -17,20 +18,14 @@ type Every = (typeof EVERY)[number]['value'];
 /** The same small top-up on a fixed day: how much, and for how long it may be trusted. */
 export function Doses({ printer, at }: { readonly printer: Printer; readonly at: string }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const chosen = printer.doseEveryDays ?? null;
   const [every, setEvery] = useState<Every>(
     EVERY.find(({ value }) => Number(value) === chosen)?.value ?? '14',
   );
   const doses = calendarDose(ledger, printer.id, at, Number(every));
   if (!doses || doses.length === 0) return null;
-  const goBy = (days: number | null): void => {
-    const { doseEveryDays: _, ...rest } = printer;
-    void record(
-      [{ kind: 'defined', entity: days === null ? rest : { ...rest, doseEveryDays: days } }],
-      days === null ? 'Saved: no small top-up on a fixed day.' : `Saved: a small top-up every ${days} days.`,
-    );
-  };
+  const goBy = (days: number | null): void => void act(doseEvery(printer, days));
   const weighAfter = Math.min(...doses.map((dose) => dose.weighAfter));
   return (
     <section className="section" aria-label="A small top-up on a fixed day">

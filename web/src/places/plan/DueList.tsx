@@ -1,3 +1,4 @@
+import { putOff } from '@hiraeth/core/acts';
 import { WEEK_MS } from '@hiraeth/core/time';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
@@ -6,7 +7,7 @@ import { dueCalendar } from '@hiraeth/core/exchange';
 import { dueItems, type DueItem } from '@hiraeth/core/due';
 import { dueWords } from '@hiraeth/core/words';
 import { settingsOf } from '@hiraeth/core/ledger';
-import { useHour, useLedger, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useAct } from '../../state/hooks';
 import { noticesOn, setNotices } from '../../state/useDueNotices';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
@@ -20,7 +21,7 @@ const AT_ONCE = 25;
 export function DueList() {
   const ledger = useLedger();
   const at = useHour();
-  const record = useRecord();
+  const act = useAct();
   const all = dueItems(ledger, at, AHEAD_DAYS);
   const items = all.filter(({ snoozedUntil }) => snoozedUntil === null);
   const off = all.length - items.length;
@@ -63,20 +64,7 @@ export function DueList() {
                 <Button
                   size="small"
                   aria-label={`Put off for a week: ${what}`}
-                  onClick={() =>
-                    void record(
-                      [
-                        {
-                          kind: 'snoozed',
-                          what: item.id,
-                          until: new Date(
-                            Math.max(Date.parse(at), Date.parse(item.at)) + WEEK_MS,
-                          ).toISOString(),
-                        },
-                      ],
-                      `Saved: put off for a week: ${what}.`,
-                    )
-                  }
+                  onClick={() => void act(putOff(item.id, weekAfter(at, item.at), what))}
                 >
                   In a week
                 </Button>
@@ -153,3 +141,7 @@ function placeOf({ code, subject }: DueItem): string {
       return `/cartridge/${subject.id}`;
   }
 }
+
+/** A week from when it is due, or from now where that is past. */
+const weekAfter = (now: string, due: string): string =>
+  new Date(Math.max(Date.parse(now), Date.parse(due)) + WEEK_MS).toISOString();

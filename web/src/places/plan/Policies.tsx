@@ -1,10 +1,11 @@
+import { goBy } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { BAR_WORDS, POLICY_WORDS } from '@hiraeth/core/words';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { Uncertain } from '@hiraeth/core/quantity';
 import type { PlannedPolicy, PrinterPlan } from '@hiraeth/core/plan';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useMoney, useRecord } from '../../state/hooks';
+import { useMoney, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import type { Simulated } from './index';
 import { Term } from '../../parts/Term';
@@ -28,17 +29,8 @@ export function Policies({
 }) {
   const { state, share, stop, again } = simulated;
   const money = useMoney();
-  const record = useRecord();
-  const choose = (policy: PlannedPolicy): void =>
-    void record(
-      [
-        {
-          kind: 'defined',
-          entity: { ...printer, policy: { code: policy.code, threshold: policy.threshold } },
-        },
-      ],
-      `Saved: ${printer.name} goes by “${POLICY_WORDS[policy.code]}”; what is due follows it.`,
-    );
+  const act = useAct();
+  const choose = (policy: PlannedPolicy): void => void act(goBy(printer, policy));
   const best = plan.policies.find(({ code }) => code === plan.best);
   const single = plan.policies.find(({ code }) => code === 'single');
   return (

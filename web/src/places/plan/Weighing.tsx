@@ -1,15 +1,16 @@
+import { weighInEvery } from '@hiraeth/core/acts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import Button from '@mui/material/Button';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { weighPlan, type WeighRhythm } from '@hiraeth/core/plan';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
 export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const plan = useMemo(() => weighPlan(ledger, printer.id, at), [ledger, printer.id, at]);
   if (!plan) return null;
   const [first] = plan.channels;
@@ -82,12 +83,7 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
                     <Button
                       size="small"
                       aria-label={`Be due by: ${rhythmName(row)}`}
-                      onClick={() =>
-                        void record(
-                          [{ kind: 'defined', entity: { ...printer, weighInDays: days(row) } }],
-                          `Saved: a weigh-in of ${printer.name} is due after ${days(row)} days.`,
-                        )
-                      }
+                      onClick={() => void act(weighInEvery(printer, days(row)))}
                     >
                       Be due by this
                     </Button>

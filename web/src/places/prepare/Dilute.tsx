@@ -1,12 +1,14 @@
+import { DILUTION_WORDS } from '@hiraeth/core/words';
+import { dilute, drawDownTo, weighDiluting } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import { CAUTION_WORDS, lotName } from '@hiraeth/core/words';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { densityOfInk, find, inkOfBottle, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
-import { dilution, dilutionFacts, type Dilution } from '@hiraeth/core/prepare';
+import { dilution, type Dilution } from '@hiraeth/core/prepare';
 import type { CartridgeView } from '@hiraeth/core/advice';
-import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useMoney, useNow, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
@@ -36,7 +38,7 @@ export function Dilute({
 }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const { clock } = useServices();
   const money = useMoney();
   const { id, label } = view.body.cartridge;
@@ -51,17 +53,17 @@ export function Dilute({
   const { stage, rounds, oldShare, massG } = so;
   const byWeight = view.body.type.chambers === 1;
   const take = useCallback(
-    ({ massG: reading }: MassReading) => {
-      const facts = dilutionFacts(ledger, so, id, bottleId, reading, new Date(clock.now()).toISOString());
-      if (typeof facts === 'string') return setWrongWay(facts);
+    (reading: MassReading) => {
+      const done = weighDiluting(ledger, so, id, bottleId, reading, new Date(clock.now()).toISOString());
+      if (typeof done === 'string') return setWrongWay(done);
       setWrongWay(null);
-      void record(facts, `Saved: ${label} weighs ${reading.value.toFixed(2)} g ${STAGES[stage].label}.`);
+      void act(done);
     },
-    [ledger, so, id, bottleId, clock, record, label, stage],
+    [ledger, so, id, bottleId, clock, act],
   );
   useScaleTarget(
     useMemo(
-      () => (byWeight ? { label: `${label}, ${STAGES[stage].label}`, onTake: take } : null),
+      () => (byWeight ? { label: `${label}, ${DILUTION_WORDS[stage]}`, onTake: take } : null),
       [byWeight, label, stage, take],
     ),
   );
@@ -69,26 +71,10 @@ export function Dilute({
   const outMl = readTyped(out, 'volume').value ?? addMl;
   const rho = densityOfInk(ledger.context, inkOfBottle(ledger.context, bottleId)).value;
   const inside = view.ink?.value ?? 0;
-  const drawFirst = (): void =>
-    void record(
-      [
-        {
-          kind: 'drawnOut',
-          cartridgeId: id,
-          chamber: 0,
-          ml: { value: Math.max(0.1, inside - residualMl), u: 0.3 },
-          fate: 'bin',
-          note: 'Drawn out before diluting',
-        },
-      ],
-      `Saved: ${label} is drawn out to about ${residualMl.toFixed(1)} ml.`,
-    );
+  const drawFirst = (): void => void act(drawDownTo(ledger, id, residualMl, now));
   const round = (): void => {
     if (addMl === null || outMl === null || addMl <= 0) return;
-    void record(
-      [{ kind: 'flushed', cartridgeId: id, chamber: 0, addedMl: addMl, drawnMl: outMl, bottleId }],
-      `Saved: round ${rounds.length + 1}.`,
-    );
+    void act(dilute(id, bottleId, addMl, outMl, rounds.length + 1));
   };
   return (
     <section className="section stack">

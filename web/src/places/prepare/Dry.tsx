@@ -1,3 +1,4 @@
+import { emptyOut, knowEmptyMass, weighDrying } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -11,7 +12,7 @@ import { formatUncertain } from '@hiraeth/core/quantity';
 import { DRY_TOLERANCE_G, dryingCurve, fitDrying, type DryingFit } from '@hiraeth/core/prepare';
 import type { CartridgeView } from '@hiraeth/core/advice';
 import type { MassReading } from '@hiraeth/core/ledger';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -30,7 +31,7 @@ const NOTES = {
 export function Dry({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const dispatch = useAppDispatch();
   const { body } = view;
   const { id, label } = body.cartridge;
@@ -47,14 +48,7 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
   const fit = fitDrying(readings, known ? body.emptyG : null, {
     readingU: weighings.at(-1)?.massG.u ?? 0.05,
   });
-  const take = useCallback(
-    (reading: MassReading) =>
-      void record(
-        [{ kind: 'weighed', what: 'cartridge', subjectId: id, purpose: 'drying', ...reading }],
-        `Saved: ${label} weighs ${reading.massG.value.toFixed(2)} g while drying.`,
-      ),
-    [record, id, label],
-  );
+  const take = useCallback((reading: MassReading) => void act(weighDrying(id, reading)), [act, id]);
   useScaleTarget(useMemo(() => ({ label: `${label}, drying`, onTake: take }), [label, take]));
   const at = (minutes: number): string => new Date(Date.parse(start) + minutes * 60_000).toISOString();
   return (
@@ -65,24 +59,7 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         {CAUTION_WORDS.waste}
       </p>
       {view.ink && view.ink.value > 0.5 && weighings.length === 0 && (
-        <Rinsed
-          insideMl={view.ink.value}
-          onRinsed={(ml) =>
-            void record(
-              [
-                {
-                  kind: 'drawnOut',
-                  cartridgeId: id,
-                  chamber: 0,
-                  ml: { value: Math.min(ml, view.ink!.value), u: 0.3 },
-                  fate: 'bin',
-                  note: 'Rinsed out before drying',
-                },
-              ],
-              `Saved: ${label} is emptied.`,
-            )
-          }
-        />
+        <Rinsed insideMl={view.ink.value} onRinsed={(ml) => void act(emptyOut(ledger, id, ml, now))} />
       )}
       <p>
         Rinse until the water runs clear, shake it out, then dry it with gentle warmth. Weigh it now and every
@@ -164,7 +141,7 @@ function Verdict({
   readonly at: (minutes: number) => string;
   readonly view: CartridgeView;
 }) {
-  const record = useRecord();
+  const act = useAct();
   const { cartridge } = view.body;
   if (!fit.ok)
     return (
@@ -195,26 +172,7 @@ function Verdict({
         .
       </p>
       {dryEnough && !dryKnown && (
-        <Button
-          variant="outlined"
-          onClick={() =>
-            void record(
-              [
-                {
-                  kind: 'defined',
-                  entity: {
-                    ...cartridge,
-                    emptyG: {
-                      value: Number(dryG.value.toFixed(2)),
-                      u: Number(Math.max(0.01, dryG.u).toFixed(3)),
-                    },
-                  },
-                },
-              ],
-              `Saved: ${cartridge.label} weighs ${dryG.value.toFixed(2)} g empty.`,
-            )
-          }
-        >
+        <Button variant="outlined" onClick={() => void act(knowEmptyMass(cartridge, dryG))}>
           Keep {dryG.value.toFixed(2)} g as its own empty mass
         </Button>
       )}

@@ -1,10 +1,11 @@
+import { weighDrying } from '@hiraeth/core/acts';
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cartridgeView } from '@hiraeth/core/advice';
 import { dryingTray } from '@hiraeth/core/prepare';
 import { find, type MassReading } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { clock } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
@@ -13,7 +14,7 @@ import { Swatch } from '../../parts/Swatch';
 export function DryingTray() {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const tray = dryingTray(ledger, ledger.facts, now);
   const [chosen, setChosen] = useState<string | null>(null);
   const next =
@@ -25,12 +26,9 @@ export function DryingTray() {
   const take = useCallback(
     (reading: MassReading) => {
       if (!id) return;
-      void record(
-        [{ kind: 'weighed', what: 'cartridge', subjectId: id, purpose: 'drying', ...reading }],
-        `Saved: ${label} weighs ${reading.massG.value.toFixed(2)} g while drying.`,
-      ).then((saved) => saved && setChosen(null));
+      void act(weighDrying(id, reading)).then((saved) => saved && setChosen(null));
     },
-    [record, id, label],
+    [act, id],
   );
   const target = useMemo(() => (id ? { label: `${label}, drying`, onTake: take } : null), [id, label, take]);
   useScaleTarget(target);

@@ -1,3 +1,4 @@
+import { convertTo } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -15,7 +16,7 @@ import { comparePreparations, type Preparation } from '@hiraeth/core/prepare';
 import { CONSTRUCTION_DATA, suggestBottle } from '@hiraeth/core/bench';
 import { lotName } from '@hiraeth/core/words';
 import type { Ink } from '@hiraeth/core/workbook';
-import { useLedger, useMoney, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useMoney, useNow, useAct } from '../../state/hooks';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { Swatch } from '../../parts/Swatch';
 import { NoCartridge } from '../../parts/NoCartridge';
@@ -217,7 +218,7 @@ function Afterwards({
   readonly bottleId: string;
   readonly to: Ink;
 }) {
-  const record = useRecord();
+  const act = useAct();
   const { cartridge } = view.body;
   const { id } = cartridge;
   const dedicated = cartridge.shades[0] === to.shade && cartridge.inkClass === to.inkClass;
@@ -235,20 +236,7 @@ function Afterwards({
           Fill it as a conversion
         </Button>
         {view.body.type.chambers === 1 && !dedicated && (
-          <Button
-            variant="outlined"
-            onClick={() =>
-              void record(
-                [
-                  {
-                    kind: 'defined',
-                    entity: { ...cartridge, shades: [to.shade], inkClass: to.inkClass },
-                  },
-                ],
-                `Saved: ${cartridge.label} is for ${to.shade} from now on.`,
-              )
-            }
-          >
+          <Button variant="outlined" onClick={() => void act(convertTo(cartridge, to))}>
             It is for {to.shade} from now on
           </Button>
         )}

@@ -1,11 +1,12 @@
+import { correctPrints } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all } from '@hiraeth/core/ledger';
-import type { FactDraft, FactOf } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import type { FactOf } from '@hiraeth/core/workbook';
+import { useLedger, useAct } from '../../state/hooks';
 import { PickOf, TextOf } from '../../parts/formFields';
 
 type Print = FactOf<'printed'>;
@@ -30,7 +31,7 @@ export function Correct({
   readonly takeBack: ReactNode;
 }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { control, handleSubmit } = useForm<Correction>({
     resolver: zodResolver(correction),
     defaultValues: { subjectId: '', paperId: '', edition: '' },
@@ -39,21 +40,12 @@ export function Correct({
     (part) => part.trim() === '',
   );
   const save = async ({ subjectId, paperId, edition }: Correction): Promise<void> => {
-    const drafts = prints.flatMap((print): FactDraft[] => {
-      const { id, recorded: _, ...rest } = print;
-      return [
-        { kind: 'voided', factId: id, reason: 'corrected' },
-        {
-          ...rest,
-          ...(subjectId ? { subjectId } : {}),
-          ...(paperId ? { paperId } : {}),
-          ...(edition ? { edition } : {}),
-        },
-      ];
-    });
-    const saved = await record(
-      drafts,
-      `Saved: ${prints.length === 1 ? 'one print' : `${prints.length} prints`} corrected.`,
+    const saved = await act(
+      correctPrints(prints, {
+        ...(subjectId ? { subjectId } : {}),
+        ...(paperId ? { paperId } : {}),
+        ...(edition ? { edition } : {}),
+      }),
     );
     if (saved) onDone();
   };

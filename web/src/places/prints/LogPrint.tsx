@@ -1,3 +1,4 @@
+import { logPrint, planPrint, type NewNames, type PrintAsked } from '@hiraeth/core/acts';
 import { areaDm2 } from '@hiraeth/core/area';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -5,10 +6,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { all } from '@hiraeth/core/ledger';
 import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
-import { PRINT_KINDS, type Entity, type FactDraft, type FactOf } from '@hiraeth/core/workbook';
+import { PRINT_KINDS, type FactOf } from '@hiraeth/core/workbook';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { printCost, printerCost } from '@hiraeth/core/cost';
-import { useHour, useLedger, useMoneyInterval, useNow, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useMoneyInterval, useNow, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { toLocalField } from '../../parts/dates';
@@ -22,8 +23,6 @@ import { NEW, printSchema, type PrintForm, type TypedPrint } from './printForm';
 import { useRepeat } from './useRepeat';
 import { WhichBlack } from './WhichBlack';
 
-type PrintDraft = Omit<Extract<FactDraft, { kind: 'jobPlanned' }>, 'kind' | 'by'>;
-
 /** A print: logged as it came out, or planned; what one takes and costs stands above it while it is typed. */
 export function LogPrint({
   printerId,
@@ -34,7 +33,7 @@ export function LogPrint({
 }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const printers = all(ledger.context, 'printer');
   const subjects = all(ledger.context, 'subject');
@@ -72,20 +71,26 @@ export function LogPrint({
   );
   const again = useRepeat(last ?? null);
 
-  const printOf = (typed: TypedPrint): { readonly drafts: FactDraft[]; readonly print: PrintDraft } => {
+  const printOf = (typed: TypedPrint): { readonly names: NewNames; readonly print: PrintAsked } => {
     const id = typed.subjectId === NEW ? newId('subject') : typed.subjectId;
     const paper = typed.paperId === NEW ? newId('paper') : typed.paperId;
     const demand = demandOf(picture, printerId);
     return {
-      drafts: [
-        ...named(typed.subjectId, { entity: 'subject', id, name: typed.subjectName }),
-        ...named(typed.paperId, {
-          entity: 'paper',
-          id: paper,
-          name: typed.paperName,
-          brightener: 'unknown',
-        }),
-      ],
+      names: {
+        ...(typed.subjectId === NEW
+          ? { subject: { entity: 'subject' as const, id, name: typed.subjectName } }
+          : {}),
+        ...(typed.paperId === NEW
+          ? {
+              paper: {
+                entity: 'paper' as const,
+                id: paper,
+                name: typed.paperName,
+                brightener: 'unknown' as const,
+              },
+            }
+          : {}),
+      },
       print: {
         printerId,
         title: typed.title || 'Untitled',
@@ -97,7 +102,7 @@ export function LogPrint({
       },
     };
   };
-  const done = ({ subjectId: id, paperId: paper }: PrintDraft): void => {
+  const done = ({ subjectId: id, paperId: paper }: PrintAsked): void => {
     for (const field of ['title', 'when', 'wanted', 'subjectName', 'paperName'] as const) setValue(field, '');
     setValue('copies', '1');
     setValue('subjectId', id);
@@ -105,28 +110,23 @@ export function LogPrint({
     picture.clear();
   };
   const log = async (typed: TypedPrint): Promise<void> => {
-    const { drafts, print } = printOf(typed);
-    const saved = await record(
-      [
-        ...drafts,
+    const { names, print } = printOf(typed);
+    const saved = await act(
+      logPrint(
+        print,
         {
-          kind: 'printed',
-          ...print,
           ...(typed.as === 'print' ? {} : { as: typed.as }),
           ...(typed.edition ? { edition: typed.edition } : {}),
           ...(typed.when ? { at: typed.when } : {}),
         },
-      ],
-      `Saved: ${print.copies} × ${print.title}.`,
+        names,
+      ),
     );
     if (saved) done(print);
   };
   const plan = async (typed: TypedPrint): Promise<void> => {
-    const { drafts, print } = printOf(typed);
-    const saved = await record(
-      [...drafts, { kind: 'jobPlanned', ...print, ...(typed.wanted ? { by: typed.wanted } : {}) }],
-      `Saved: ${print.copies} × ${print.title} waits to be printed.`,
-    );
+    const { names, print } = printOf(typed);
+    const saved = await act(planPrint(print, typed.wanted || undefined, names));
     if (saved) done(print);
   };
   const choosePrinter = (id: string): void => {
@@ -260,10 +260,6 @@ export function LogPrint({
     </>
   );
 }
-
-/** What was named for the first time is defined before the print that is of it. */
-const named = (chosen: string, entity: Entity): FactDraft[] =>
-  chosen === NEW ? [{ kind: 'defined', entity }] : [];
 
 /** Ink and price of one copy, as the fields stand. */
 function WhatOneTakes({

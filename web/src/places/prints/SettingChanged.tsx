@@ -1,15 +1,16 @@
+import { changeSetting } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useRecord } from '../../state/hooks';
+import { useAct } from '../../state/hooks';
 
 /** Another setting may draw more or less from all channels: told of it, the use is learnt anew without being asked about. */
 export function SettingChanged({ printerId }: { readonly printerId: string }) {
-  const record = useRecord();
+  const act = useAct();
   const [what, setWhat] = useState('');
   const said = what.trim();
   const save = async (): Promise<void> => {
-    if (await record([{ kind: 'settingChanged', printerId, what: said }], `Saved: ${said}.`)) setWhat('');
+    if (await act(changeSetting(printerId, said))) setWhat('');
   };
   return (
     <form

@@ -1,10 +1,11 @@
+import { printPlanned } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { find, plannedJobs, printOfPlanned, type PlannedJob } from '@hiraeth/core/ledger';
-import { useLedger, useRecord } from '../../state/hooks';
+import { find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
+import { useLedger, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { day } from '../../parts/dates';
@@ -39,7 +40,7 @@ export function ToPrint() {
 function Row({ planned }: { readonly planned: PlannedJob }) {
   const { id, job, printed, rest } = planned;
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const dispatch = useAppDispatch();
   const { control, handleSubmit, setValue } = useForm<z.input<typeof cameOut>, unknown, CameOut>({
     resolver: zodResolver(cameOut),
@@ -47,12 +48,7 @@ function Row({ planned }: { readonly planned: PlannedJob }) {
     defaultValues: { copies: '1' },
   });
   const log = async ({ copies }: CameOut, spoilt: boolean): Promise<void> => {
-    const saved = await record(
-      [printOfPlanned(planned, copies, spoilt)],
-      spoilt
-        ? `Saved: ${copies} of ${job.title} spoilt; their ink counts, the edition stays as it was.`
-        : `Saved: ${printed + copies} of ${job.copies} of ${job.title} are printed.`,
-    );
+    const saved = await act(printPlanned(planned, copies, spoilt));
     if (saved) setValue('copies', '1');
   };
   return (

@@ -1,8 +1,9 @@
+import { keepRule } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
 import type { DraftJob, JobGuess } from '@hiraeth/core/jobs';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
@@ -80,7 +81,7 @@ interface RowProps {
 
 function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
   const { context } = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const [size, setSize] = useState(() => chooseSize());
   const named = (kind: 'printer' | 'subject' | 'paper') =>
@@ -88,24 +89,15 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
   const whole = isWhole(job, as);
   const count = job.impressions ?? job.copies;
   const rule = (): void =>
-    void record(
-      [
-        {
-          kind: 'defined',
-          entity: {
-            entity: 'jobRule',
-            id: newId('rule'),
-            name: `${job.queue || 'any queue'}: ${patternOf(job.title)}`,
-            queue: job.queue,
-            title: patternOf(job.title),
-            printerId: as.printerId,
-            subjectId: as.subjectId,
-            paperId: as.paperId,
-            ignore: false,
-          },
-        },
-      ],
-      `Saved: jobs called ${patternOf(job.title)} are logged by themselves from now on.`,
+    void act(
+      keepRule({
+        id: newId('rule'),
+        queue: job.queue,
+        title: patternOf(job.title),
+        printerId: as.printerId,
+        subjectId: as.subjectId,
+        paperId: as.paperId,
+      }),
     );
   return (
     <li

@@ -1,3 +1,4 @@
+import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,7 +11,7 @@ import {
   type CleaningLevel,
   type Printer,
 } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { WhenSeen } from '../../parts/WhenSeen';
 import { LogPrint } from './LogPrint';
@@ -26,7 +27,7 @@ const UseCharts = lazy(() => import('./UseCharts'));
 /** Log what was printed; what each print takes is learnt from it. */
 export default function Prints() {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const printers = all(ledger.context, 'printer');
   const [printerId, setPrinterId] = useState(
     () => ledger.facts.findLast((fact) => fact.kind === 'printed')?.printerId ?? printers[0]?.id ?? '',
@@ -70,21 +71,10 @@ export default function Prints() {
               }))}
               onPick={setCleaning}
             />
-            <Button
-              variant="outlined"
-              onClick={() =>
-                void record([{ kind: 'cleaned', printerId, level: cleaning }], 'Saved: a head cleaning.')
-              }
-            >
+            <Button variant="outlined" onClick={() => void act(cleanHead(printerId, cleaning))}>
               Log a cleaning
             </Button>
-            <Button
-              onClick={() =>
-                void record([{ kind: 'printerMoved', printerId }], 'Saved: the printer was moved.')
-              }
-            >
-              It was moved
-            </Button>
+            <Button onClick={() => void act(movePrinter(printerId))}>It was moved</Button>
             <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
             <SettingChanged printerId={printerId} />
           </div>
@@ -104,7 +94,7 @@ export default function Prints() {
 /** What took the line over, where two blacks share one; else a channel that prints other shades by turns. */
 function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const [slotId, setSlotId] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
   if (!printer) return null;
@@ -129,14 +119,7 @@ function ShadeSwitch({ printer }: { readonly printer: Printer | undefined }) {
       {!shared && (
         <Pick label="Switched to" value={shade} options={optionsOf<string>(SHADES)} onPick={setChosen} />
       )}
-      <Button
-        onClick={() =>
-          void record(
-            [{ kind: 'shadeSwitched', printerId: printer.id, slotId: slot.id, shade }],
-            shared ? `Saved: ${slot.name} is in the line.` : `Saved: ${slot.name} switched to ${shade}.`,
-          ).then(() => setSlotId(''))
-        }
-      >
+      <Button onClick={() => void act(switchShade(printer, slot, shade)).then(() => setSlotId(''))}>
         Log the switch
       </Button>
     </>

@@ -1,7 +1,7 @@
+import { logByRule, logJobs, type CompletedJob } from '@hiraeth/core/acts';
 import { useCallback, useMemo } from 'react';
-import { jobFact, sortJobs, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
-import type { FactDraft } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { sortJobs, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
+import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { keepNote } from '../../state/thunks';
@@ -18,9 +18,7 @@ interface TrayNote {
 const EMPTY: TrayNote = { waiting: [], away: [] };
 
 /** A waiting job as the person completes it. */
-export interface Completed extends JobGuess {
-  readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
-}
+export type Completed = CompletedJob;
 
 export interface Tray {
   readonly waiting: readonly { readonly job: DraftJob; readonly guess: JobGuess }[];
@@ -33,7 +31,7 @@ export interface Tray {
 /** The tray of jobs that the print system did and nobody logged yet. */
 export function useTray(): Tray {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const dispatch = useAppDispatch();
   const { clock } = useServices();
   const note = (useAppSelector((state) => state.workbook.notes[TRAY_NOTE]) as TrayNote | undefined) ?? EMPTY;
@@ -48,9 +46,7 @@ export function useTray(): Tray {
     };
     const facts = sorted.logged.map(({ fact }) => fact);
     if (facts.length > 0) {
-      const saved = await record(facts, `Saved: ${facts.length} prints logged by rule.`, () => ({
-        [TRAY_NOTE]: next,
-      }));
+      const saved = await act(logByRule(facts), () => ({ [TRAY_NOTE]: next }));
       if (!saved) return 'Nothing was taken in.';
     } else await keep(next);
     return `${facts.length} logged by rule, ${sorted.waiting.length} wait below, ${sorted.ignored.length} put away, ${sorted.duplicates.length} known already.`;
@@ -60,19 +56,10 @@ export function useTray(): Tray {
     note.waiting.filter(({ id }) => !ids.has(id));
 
   const log: Tray['log'] = async (jobs) => {
-    const facts = jobs.flatMap(({ job, as }): FactDraft[] => {
-      const fact = jobFact(job, as, as.size);
-      return fact ? [{ ...fact, at: job.at ?? new Date(clock.now()).toISOString() }] : [];
-    });
-    if (facts.length === 0) return;
+    const done = logJobs(jobs, new Date(clock.now()).toISOString());
+    if (done.facts.length === 0) return;
     const ids = new Set(jobs.map(({ job }) => job.id));
-    await record(
-      facts,
-      `Saved: ${facts.length === 1 ? 'one print' : `${facts.length} prints`} from the tray.`,
-      () => ({
-        [TRAY_NOTE]: { ...note, waiting: without(ids) },
-      }),
-    );
+    await act(done, () => ({ [TRAY_NOTE]: { ...note, waiting: without(ids) } }));
   };
 
   const putAway: Tray['putAway'] = async (jobs) => {

@@ -1,3 +1,4 @@
+import { planPrint } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -13,7 +14,7 @@ import { canPrint, jobOfPlanned, type Job, type JobForecast } from '@hiraeth/cor
 import { demandBySlot } from '@hiraeth/core/image';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import type { HeadAct } from '@hiraeth/core/nozzle';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
@@ -33,7 +34,7 @@ export function CanPrint() {
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [copies, setCopies] = useState('10');
   const [size, setSize] = useState(() => chooseSize());
-  const record = useRecord();
+  const act = useAct();
   const [paperId, setPaperId] = useState('');
   const picture = usePicture(
     printerId,
@@ -59,20 +60,16 @@ export function CanPrint() {
   const keep = (): void => {
     if (!one || !area || count === null) return;
     const title = picture.picture?.name ?? find(ledger.context, 'subject', subjectId)?.name ?? '';
-    void record(
-      [
-        {
-          kind: 'jobPlanned',
-          printerId,
-          title: title.slice(0, 200),
-          copies: count,
-          ...area,
-          subjectId,
-          ...(paperId ? { paperId } : {}),
-          ...(demand ? { demand: [...demand] } : {}),
-        },
-      ],
-      `Saved: ${count} × ${title} waits to be printed.`,
+    void act(
+      planPrint({
+        printerId,
+        title,
+        copies: count,
+        ...area,
+        subjectId,
+        ...(paperId ? { paperId } : {}),
+        ...(demand ? { demand: [...demand] } : {}),
+      }),
     );
   };
   if (subjects.length === 0) return null;

@@ -1,3 +1,4 @@
+import { putSetIn } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +8,7 @@ import { isFitToGoIn } from '@hiraeth/core/bench';
 import { isNewAndDry, slotFor } from '@hiraeth/core/ledger';
 import { LOOK_WORDS } from '@hiraeth/core/words';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { clock } from '../../parts/dates';
 import { Strip } from '../../parts/Strip';
 import { Swatch } from '../../parts/Swatch';
@@ -19,7 +20,7 @@ import { Swatch } from '../../parts/Swatch';
 export function Shelf() {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const { views: inUse, withoutType } = cartridgeViews(ledger, now);
   const untyped = withoutType.filter(({ seated }) => !seated);
   const views = inUse.filter(({ state }) => !state.seat);
@@ -37,20 +38,6 @@ export function Shelf() {
     if (isFitToGoIn(ledger, view.body.cartridge.id, now)) group.fit.push(view);
     groups.set(key, group);
   }
-  const install = (group: { printer: Printer; views: readonly CartridgeView[] }): void => {
-    const taken = new Set<string>();
-    const into = group.views.flatMap((view) => {
-      const slot = slotFor(ledger.context, view.body.cartridge)?.slot;
-      // Two spares of one shade: the first goes in.
-      if (!slot || taken.has(slot.id)) return [];
-      taken.add(slot.id);
-      return [{ slotId: slot.id, cartridgeId: view.body.cartridge.id }];
-    });
-    void record(
-      [{ kind: 'installed', printerId: group.printer.id, into }],
-      `Saved: ${into.length === 1 ? group.views[0]!.body.cartridge.label : `${into.length} cartridges`} in ${group.printer.name}, one priming routine.`,
-    );
-  };
   return (
     <>
       {[...groups].map(([key, group]) => (
@@ -64,7 +51,18 @@ export function Shelf() {
               <Link to={`/rotate?printer=${group.printer.id}`}>Rotate, one at a time</Link>
             )}
             {group.printer && group.fit.length > 0 && (
-              <Button size="small" onClick={() => install({ printer: group.printer!, views: group.fit })}>
+              <Button
+                size="small"
+                onClick={() =>
+                  void act(
+                    putSetIn(
+                      ledger,
+                      group.printer!.id,
+                      group.fit.map(({ body }) => body.cartridge.id),
+                    ),
+                  )
+                }
+              >
                 {group.views.length === 1
                   ? 'Put it in'
                   : group.fit.length === group.views.length

@@ -1,8 +1,9 @@
+import { checkScale } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import { all, type MassReading } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { day } from '../../parts/dates';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
@@ -10,7 +11,7 @@ import { Pick, QuantityField, readTyped } from '../../parts/fields';
 /** A reference mass on the scale: how far it is off, and its span corrected from now on. */
 export function ReferenceCheck() {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const scales = all(ledger.context, 'scale');
   const [scaleId, setScaleId] = useState('');
   const scale = scales.find((s) => s.id === scaleId) ?? scales[0];
@@ -19,26 +20,11 @@ export function ReferenceCheck() {
   const nominalG = readTyped(nominal, 'mass').value;
   const span = scale ? ledger.context.spans.get(scale.id) : undefined;
   const take = useCallback(
-    ({ massG }: MassReading) => {
+    (reading: MassReading) => {
       if (!scale || nominalG === null || nominalG <= 0) return;
-      // The rail has corrected by the last check already: a check asks what the scale itself shows.
-      const shown = massG.value / (ledger.context.spans.get(scale.id)?.factor ?? 1);
-      void record(
-        [
-          {
-            kind: 'weighed',
-            what: 'reference',
-            subjectId: scale.id,
-            scaleId: scale.id,
-            massG: { value: shown, u: massG.u },
-            purpose: 'reference',
-            nominalG,
-          },
-        ],
-        `Saved: ${scale.name} shows ${shown.toFixed(2)} g for ${nominalG} g.`,
-      ).then((saved) => saved && setOpen(false));
+      void act(checkScale(ledger, scale.id, reading, nominalG)).then((saved) => saved && setOpen(false));
     },
-    [scale, nominalG, record, ledger],
+    [scale, nominalG, act, ledger],
   );
   const target = useMemo(
     () =>

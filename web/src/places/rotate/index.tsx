@@ -1,12 +1,12 @@
+import { resetChips, rotate } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { goingInWords } from '@hiraeth/core/words';
-import { readMass } from '@hiraeth/core/ledger';
+import { readMass, type LogSnapshot, type MassReading } from '@hiraeth/core/ledger';
 import { rotationOf, type RotationPair } from '@hiraeth/core/plan';
-import type { FactDraft } from '@hiraeth/core/workbook';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { remember } from '../../state/remember';
 import { Big } from '../../parts/Big';
 import { QuantityField, readTyped } from '../../parts/fields';
@@ -28,7 +28,7 @@ const LEFT_OUT = 'hiraeth-rotation-left-out';
 export default function Rotate() {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const printer = usePrinter();
   const [under, setUnder] = useState<Under | null>(read);
   const [leftOut, setLeftOut] = useState<readonly string[]>(() =>
@@ -61,18 +61,16 @@ export default function Rotate() {
   const unread = Object.values(mine?.masses ?? {}).some((text) => readTyped(text, 'mass').error !== null);
   const finish = async (): Promise<void> => {
     if (!mine) return;
-    const drafts: FactDraft[] = done.flatMap(({ out, into }) => [
-      ...massDraft(ledger, out?.body.cartridge.id, mine.masses),
-      ...massDraft(ledger, into?.body.cartridge.id, mine.masses),
-    ]);
-    drafts.push({
-      kind: 'installed',
-      printerId: printer.id,
-      into: done.map(({ slot, into }) => ({ slotId: slot.id, cartridgeId: into!.body.cartridge.id })),
-    });
-    const saved = await record(
-      drafts,
-      `Saved: ${done.length} cartridges of ${printer.name} rotated, one priming routine.`,
+    const saved = await act(
+      rotate(
+        printer.id,
+        done.map(({ slot, out, into }) => ({
+          slotId: slot.id,
+          outId: out?.body.cartridge.id ?? null,
+          inId: into!.body.cartridge.id,
+        })),
+        massesOf(ledger, mine.masses),
+      ),
     );
     if (!saved) return;
     setCameOut(done.flatMap(({ out }) => out?.body.cartridge.id ?? []));
@@ -115,15 +113,7 @@ export default function Rotate() {
         )}
         {!mine && rotation.toReset.length > 0 && (
           <div className="row">
-            <Button
-              variant="outlined"
-              onClick={() =>
-                void record(
-                  rotation.toReset.map((cartridgeId) => ({ kind: 'chipReset', cartridgeId, worked: true })),
-                  `Saved: ${rotation.toReset.length === 1 ? 'one chip was' : `${rotation.toReset.length} chips were`} reset.`,
-                )
-              }
-            >
+            <Button variant="outlined" onClick={() => void act(resetChips(rotation.toReset))}>
               {rotation.toReset.length === 1
                 ? 'Its chip is reset'
                 : `All ${rotation.toReset.length} chips are reset`}
@@ -322,24 +312,14 @@ function OpenFor({ since, minutes }: { readonly since: number; readonly minutes:
   );
 }
 
-function massDraft(
-  ledger: ReturnType<typeof useLedger>,
-  cartridgeId: string | undefined,
-  masses: Readonly<Record<string, string>>,
-): FactDraft[] {
-  const typed = cartridgeId ? readTyped(masses[cartridgeId] ?? '', 'mass').value : null;
-  return cartridgeId && typed !== null
-    ? [
-        {
-          kind: 'weighed',
-          what: 'cartridge',
-          subjectId: cartridgeId,
-          purpose: 'weighIn',
-          ...readMass(ledger.context, typed),
-        },
-      ]
-    : [];
-}
+/** What was weighed on the way; an empty field was not. */
+const massesOf = (ledger: LogSnapshot, masses: Under['masses']): ReadonlyMap<string, MassReading> =>
+  new Map(
+    Object.entries(masses).flatMap(([id, text]) => {
+      const { value } = readTyped(text, 'mass');
+      return value === null ? [] : [[id, readMass(ledger.context, value)] as const];
+    }),
+  );
 
 function read(): Under | null {
   try {

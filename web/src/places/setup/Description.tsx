@@ -1,8 +1,9 @@
+import { takeDescription } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { describePrinter, readDescription, type DescriptionProblem } from '@hiraeth/core/exchange';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { download } from '../../parts/download';
 import { TextFileButton } from '../../parts/TextFileButton';
@@ -11,7 +12,7 @@ import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 /** A printer's set-up as a file to share, without its log; and one that somebody shared. */
 export default function Description() {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const navigate = useNavigate();
   const printer = usePrinter();
@@ -20,11 +21,7 @@ export default function Description() {
     const read = readDescription(text, newId);
     if (!read.ok) return setError(wordsOf(read.problem));
     setError(null);
-    const name = read.value.find((entity) => entity.entity === 'printer')!.name;
-    const saved = await record(
-      read.value.map((entity) => ({ kind: 'defined', entity })),
-      `Saved: ${name}, as it was described. Weigh its cartridges next.`,
-    );
+    const saved = await act(takeDescription(read.value));
     if (saved) void navigate('/');
   };
   return (

@@ -1,3 +1,4 @@
+import { setUp, typeOfBody, type SetUpInput } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
@@ -6,14 +7,13 @@ import { useNavigate } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CHIP_STRATEGIES, CONSTRUCTIONS, INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
 import { CLASS_NAMES, MATTERS, CONSTRUCTION_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
-import { useLedger, usePriceUnit, useRecord } from '../../state/hooks';
+import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FEEDS, optionsOf } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
 import { Swatch } from '../../parts/Swatch';
-import { setUpEntities, setUpSaid, typeOf, type SetUpInput } from './setUpFacts';
 import { bodyOfSheet, bodySchema, sheetSchema, TOGETHER, type SheetForm } from './sheetForm';
 
 const START: readonly string[] = ['black', 'cyan', 'magenta', 'yellow'];
@@ -30,7 +30,7 @@ const row = (shade: string): Row => ({ shade, price: '', nominal: '', usable: ''
 /** A printer, its channels, cartridges and the tools for a first refill, on one sheet. */
 export default function OneSheet() {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const navigate = useNavigate();
   const { currency } = settingsOf(ledger.context);
@@ -64,15 +64,11 @@ export default function OneSheet() {
   });
   const sheet = useWatch({ control });
   const body = bodySchema.safeParse(sheet);
-  const type = body.success ? typeOf(bodyOfSheet(body.data)) : null;
+  const type = body.success ? typeOfBody(bodyOfSheet(body.data)) : null;
   const construction = sheet.construction ?? 'compartmentTank';
   const isOwn = sheet.variant === 'own';
   const save = async (input: SetUpInput): Promise<void> => {
-    const entities = setUpEntities(input, ledger, newId);
-    const saved = await record(
-      entities.map((entity) => ({ kind: 'defined', entity })),
-      setUpSaid(input),
-    );
+    const saved = await act(setUp(ledger, input, { bottles: [], seated: false }, newId));
     if (saved) void navigate('/');
   };
   return (

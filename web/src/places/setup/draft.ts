@@ -6,7 +6,6 @@ import {
   type ChipStrategy,
   type Closure,
   type Construction,
-  type FactDraft,
   type InkClass,
   type Port,
   type Printer,
@@ -14,13 +13,17 @@ import {
 } from '@hiraeth/core/workbook';
 import { isWall } from '@hiraeth/core/bench';
 import { parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
-import { triangleOf, type BodyInput, type Channel, type SetUpInput } from './setUpFacts';
+import {
+  triangleOf,
+  type BodyInput,
+  type BottleInput,
+  type Channel,
+  type Now,
+  type SetUpInput,
+} from '@hiraeth/core/acts';
 
 /** Shades that share one body are written in one text. */
 export const TOGETHER = ', ';
-
-/** What is in a slot's cartridge as the workbook begins. */
-export type Now = 'original' | 'partUsed' | 'declaredEmpty' | 'ranOut' | 'refilled' | 'wet' | 'fluid' | 'dry';
 
 /** A body as it is typed: empty where it is not known yet. */
 export interface BodyDraft {
@@ -211,19 +214,11 @@ const INITIAL: Readonly<Record<Now, Cartridge['initial']>> = {
 };
 /** An original's own chip is on it. */
 const ORIGINALS: ReadonlySet<Now> = new Set(['original', 'partUsed', 'declaredEmpty', 'ranOut']);
-/** What lies on the shelf as the workbook begins. */
-export const ON_SHELF: ReadonlySet<Now> = new Set(['dry', 'wet', 'fluid']);
 
 export interface ReadDraft {
   readonly input: SetUpInput;
   /** One for each channel that has a bottle, in the order of the channels. */
-  readonly bottles: readonly {
-    readonly shade: string;
-    readonly inkClass: InkClass;
-    readonly ink: string;
-    readonly volumeMl: number;
-    readonly priceMinor: number | null;
-  }[];
+  readonly bottles: readonly BottleInput[];
 }
 
 /** What was answered, read; and what is wrong with it, by page. */
@@ -371,43 +366,3 @@ export const PAGES = [
   'done',
 ] as const;
 export type PageId = (typeof PAGES)[number];
-
-/** Inks and bottles that stand on the shelf, as facts; one ink for each name and shade. */
-export function bottleFacts(bottles: ReadDraft['bottles'], newId: (kind: string) => string): FactDraft[] {
-  const inks = new Map<string, string>();
-  return bottles.flatMap(({ shade, inkClass, ink, volumeMl, priceMinor }): FactDraft[] => {
-    const key = `${ink}/${shade}/${inkClass}`;
-    const known = inks.get(key);
-    const inkId = known ?? newId('ink');
-    inks.set(key, inkId);
-    return [
-      ...(known
-        ? []
-        : [
-            {
-              kind: 'defined' as const,
-              entity: {
-                entity: 'ink' as const,
-                id: inkId,
-                name: `${ink} ${shade}`,
-                shade,
-                inkClass,
-                density: null,
-              },
-            },
-          ]),
-      {
-        kind: 'defined',
-        entity: {
-          entity: 'bottle',
-          id: newId('bottle'),
-          inkId,
-          lot: '',
-          volumeMl,
-          priceMinor,
-          emptyG: null,
-        },
-      },
-    ];
-  });
-}

@@ -1,23 +1,13 @@
+import { setUp } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { remember } from '../../state/remember';
 import { useServices } from '../../state/services';
-import {
-  bottleFacts,
-  newDraft,
-  ON_SHELF,
-  PAGES,
-  readAnswers,
-  readDraft,
-  type Draft,
-  type PageId,
-  type PageProps,
-} from './draft';
+import { newDraft, PAGES, readAnswers, readDraft, type Draft, type PageId, type PageProps } from './draft';
 import { Bodies, Channels, Chip, Done, Inks, Masses, Name, NowInside, Originals, Scale, Sets } from './pages';
-import { contentsFacts, setUpEntities, setUpSaid } from './setUpFacts';
 
 const KEY = 'hiraeth-set-up';
 
@@ -52,7 +42,7 @@ const PAGE: Record<PageId, (props: PageProps) => ReactNode> = {
 /** A printer and what belongs to it, a question a page; left and taken up again where it was. */
 export default function SetUp() {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const navigate = useNavigate();
   const { currency } = settingsOf(ledger.context);
@@ -87,41 +77,8 @@ export default function SetUp() {
       put({ page: first });
       return setShown(problems.get(PAGES[first]!)!);
     }
-    const entities = setUpEntities(read.input, ledger, newId);
-    const printer = entities.find((entity) => entity.entity === 'printer')!;
-    const own = entities.flatMap((entity) => (entity.entity === 'cartridge' ? [entity] : []));
-    const into = printer.slots.map((slot, i) => ({ slotId: slot.id, cartridgeId: own[i]!.id }));
-    // Originals that print on are all in; of what is told here, what is dry or wet lies on the shelf.
-    const isIn = (i: number): boolean => read.input.waiting === true || !ON_SHELF.has(draft.channels[i]!.now);
-    const anything = draft.channels.some((_, i) => isIn(i));
-    const capacityOf = (typeId: string): number =>
-      entities.flatMap((entity) =>
-        entity.entity === 'cartridgeType' && entity.id === typeId ? [entity.capacityMl] : [],
-      )[0] ?? 0;
-    const saved = await record(
-      [
-        ...entities.map((entity) => ({ kind: 'defined' as const, entity })),
-        ...bottleFacts(read.bottles, newId),
-        ...(draft.installed && anything
-          ? [
-              {
-                kind: 'installed' as const,
-                printerId: printer.id,
-                into: into.filter((_, i) => isIn(i)),
-                confirmed: ['neverFilled', 'sealMissing'],
-              },
-            ]
-          : []),
-        ...read.input.channels.flatMap((channel, i) =>
-          contentsFacts(
-            channel,
-            own[i]!.id,
-            capacityOf(own[i]!.typeId),
-            draft.installed && isIn(i) ? { printerId: printer.id, slotId: printer.slots[i]!.id } : null,
-          ),
-        ),
-      ],
-      setUpSaid(read.input),
+    const saved = await act(
+      setUp(ledger, read.input, { bottles: read.bottles, seated: draft.installed }, newId),
     );
     if (!saved) return;
     remember.set(KEY, JSON.stringify(newDraft()));

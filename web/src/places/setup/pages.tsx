@@ -1,3 +1,4 @@
+import { typeOfBody, type Now } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Fragment } from 'react';
@@ -42,11 +43,9 @@ import {
   type BodyDraft,
   type ChannelDraft,
   type Draft,
-  type Now,
   type PageProps,
 } from './draft';
 import { Tiles } from './Tiles';
-import { typeOf } from './setUpFacts';
 
 const SHADE_CHOICES = [
   ...optionsOf<string>(SHADES),
@@ -479,7 +478,7 @@ export function Chip({ draft, put }: PageProps) {
 export function Scale({ draft, put }: PageProps) {
   const { currency } = settingsOf(useLedger().context);
   const { read } = readAnswers(draft, currency);
-  const heaviest = Math.max(...read.input.bodies.map((one) => typeOf(one).maxG));
+  const heaviest = Math.max(...read.input.bodies.map((one) => typeOfBody(one).maxG));
   const carries = read.input.scale?.capacityG ?? null;
   return (
     <>
@@ -639,7 +638,7 @@ export function Done({ draft }: PageProps) {
       <li>
         {input.bodies
           .map((one) => {
-            const type = typeOf(one);
+            const type = typeOfBody(one);
             return `${CONSTRUCTION_NAMES[one.construction]}, ${type.capacityMl} ml, ${type.emptyG.value.toFixed(1)} to ${type.fullG.toFixed(1)} g`;
           })
           .join('; ')}

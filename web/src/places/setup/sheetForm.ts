@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CHIP_STRATEGIES, CONSTRUCTIONS, INK_CLASSES } from '@hiraeth/core/workbook';
 import { maybeMoney, maybeQuantity } from '../../parts/formSchema';
-import type { BodyInput, SetUpInput } from './setUpFacts';
+import type { BodyInput, SetUpInput } from '@hiraeth/core/acts';
 
 /** Shades that share one body stand in one row. */
 export const TOGETHER = ', ';

@@ -1,3 +1,4 @@
+import { gradeShades } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
@@ -5,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { CRITERION_NAMES, GRADE_NAMES } from '@hiraeth/core/words';
 import { SHADE_CRITERIA, SHADE_GRADES, type Printer } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { optionsOf } from '../../parts/fields';
 import { FormEnd } from '../../parts/FormEnd';
@@ -51,7 +52,7 @@ export function Grades({ printer }: { readonly printer: Printer }) {
 }
 
 function Compare({ printer, onDone }: { readonly printer: Printer; readonly onDone: () => void }) {
-  const record = useRecord();
+  const act = useAct();
   const {
     control,
     handleSubmit,
@@ -61,10 +62,7 @@ function Compare({ printer, onDone }: { readonly printer: Printer; readonly onDo
     defaultValues: { grades: SHADE_CRITERIA.map(() => '' as const) },
   });
   const save = async ({ grades }: Graded): Promise<void> => {
-    const saved = await record(
-      [{ kind: 'shadeGraded', printerId: printer.id, grades }],
-      `Saved: compared by eye in ${grades.length} respects.`,
-    );
+    const saved = await act(gradeShades(printer.id, grades));
     if (saved) onDone();
   };
   return (

@@ -1,3 +1,4 @@
+import { measureShades } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
@@ -7,7 +8,7 @@ import { all, composition, mixesOf, type Book } from '@hiraeth/core/ledger';
 import { MEASURE_CONDITIONS, type MeasureCondition, type Printer } from '@hiraeth/core/workbook';
 import { parsePatches } from '@hiraeth/core/colour';
 import { patchProblemWords } from '@hiraeth/core/words';
-import { useHour, useLedger, useRecord } from '../../state/hooks';
+import { useHour, useLedger, useAct } from '../../state/hooks';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { optionsOf, readTyped } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
@@ -57,7 +58,7 @@ function monthsOf(text: string): number | null {
 export function Measure({ printer, chart: last }: { readonly printer: Printer; readonly chart: string }) {
   const ledger = useLedger();
   const at = useHour();
-  const record = useRecord();
+  const act = useAct();
   const papers = all(ledger.context, 'paper');
   const { control, handleSubmit, setValue, setError, clearErrors } = useForm<MeasureForm, unknown, Measured>({
     resolver: zodResolver(measureSchema),
@@ -75,19 +76,15 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
   const [text, where] = useWatch({ control, name: ['patches', 'where'] });
   const found = text.trim() === '' ? null : parsePatches(text);
   const save = async ({ patches, paperId, months, where: place, ...typedIn }: Measured): Promise<void> => {
-    const saved = await record(
-      [
-        {
-          kind: 'shadeMeasured',
-          printerId: printer.id,
-          ...typedIn,
-          patches: patches.map(({ name, lab }) => ({ name, lab: [...lab] as [number, number, number] })),
-          ...(paperId ? { paperId } : {}),
-          ...(typedIn.ink === 'refill' ? { lots: lotsNow(ledger, printer, at) } : {}),
-          ...(place ? { display: { where: place, months: monthsOf(months) ?? 0 } } : {}),
-        },
-      ],
-      `Saved: ${patches.length} patches of ${typedIn.ink === 'original' ? 'the originals' : 'the refill'}.`,
+    const saved = await act(
+      measureShades({
+        printerId: printer.id,
+        ...typedIn,
+        patches: patches.map(({ name, lab }) => ({ name, lab: [...lab] as [number, number, number] })),
+        ...(paperId ? { paperId } : {}),
+        ...(typedIn.ink === 'refill' ? { lots: lotsNow(ledger, printer, at) } : {}),
+        ...(place ? { display: { where: place, months: monthsOf(months) ?? 0 } } : {}),
+      }),
     );
     if (saved) setValue('patches', '');
   };

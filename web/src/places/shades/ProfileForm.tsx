@@ -1,3 +1,4 @@
+import { makeProfile } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
@@ -5,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { all } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { FormEnd } from '../../parts/FormEnd';
 import { PickOf, TextOf } from '../../parts/formFields';
 
@@ -30,17 +31,14 @@ export function ProfileForm({ printer }: { readonly printer: Printer }) {
 }
 
 function Made({ printer, onDone }: { readonly printer: Printer; readonly onDone: () => void }) {
-  const record = useRecord();
+  const act = useAct();
   const papers = all(useLedger().context, 'paper');
   const { control, handleSubmit } = useForm<Profile>({
     resolver: zodResolver(profileSchema),
     defaultValues: { name: '', paperId: papers[0]?.id ?? '' },
   });
   const save = async ({ name, paperId }: Profile): Promise<void> => {
-    const saved = await record(
-      [{ kind: 'profiled', printerId: printer.id, name, ...(paperId ? { paperId } : {}) }],
-      `Saved: the profile ${name}.`,
-    );
+    const saved = await act(makeProfile(printer.id, name, paperId));
     if (saved) onDone();
   };
   return (

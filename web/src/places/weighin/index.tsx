@@ -1,3 +1,13 @@
+import {
+  exchangeMasses,
+  explainMasses,
+  logMissed,
+  momentBefore,
+  putBack,
+  weighCartridge,
+  type Act,
+  type TakenMass,
+} from '@hiraeth/core/acts';
 import { HOUR_MS } from '@hiraeth/core/time';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -26,8 +36,8 @@ import {
 } from '@hiraeth/core/advice';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain, parseQuantity, type Uncertain } from '@hiraeth/core/quantity';
-import type { Because, Fact, FactDraft, Printer, Slot } from '@hiraeth/core/workbook';
-import { useLedger, useNow, useRecord } from '../../state/hooks';
+import type { Because, Printer, Slot } from '@hiraeth/core/workbook';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { keepNote } from '../../state/thunks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -77,7 +87,7 @@ function takenBefore(
 export default function WeighIn() {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const printer = usePrinter();
   const enterGauge = useGaugeEntry(printer?.id ?? '');
   const dispatch = useAppDispatch();
@@ -114,17 +124,7 @@ export default function WeighIn() {
       const { massG } = reading;
       const { body } = row.cartridge;
       const expected = expectedMass(ledger, body.cartridge.id, now);
-      const fact: FactDraft = {
-        kind: 'weighed',
-        what: 'cartridge',
-        subjectId: body.cartridge.id,
-        purpose: 'weighIn',
-        ...reading,
-      };
-      const saved = await record(
-        [fact],
-        `Saved: ${body.cartridge.label} weighs ${massG.value.toFixed(2)} g.`,
-      );
+      const saved = await act(weighCartridge(body.cartridge.id, reading));
       if (!saved) return false;
       const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
       // Compared by mass: the empty mass's doubt is in both and tells nothing.
@@ -146,7 +146,7 @@ export default function WeighIn() {
       );
       return true;
     },
-    [ledger, now, record],
+    [ledger, now, act],
   );
   useScaleTarget(
     useMemo(
@@ -180,15 +180,12 @@ export default function WeighIn() {
   const readGauge = async (row: Row, text: string): Promise<void> => {
     if (row.slot && text.trim() !== '') say(row, (await enterGauge(row.slot, text)) ?? '');
   };
-  const putBack = async (): Promise<void> => {
+  const allBack = async (): Promise<void> => {
     if (!printer) return;
     const into = seated
       .filter((row) => taken.has(row.id))
       .map((row) => ({ slotId: row.slot!.id, cartridgeId: row.id }));
-    const saved = await record(
-      [{ kind: 'installed', printerId: printer.id, into }],
-      `Saved: ${into.length} cartridges back in, one priming routine.`,
-    );
+    const saved = await act(putBack(printer.id, into));
     if (saved) setBack(true);
   };
   if (!printer)
@@ -308,7 +305,7 @@ export default function WeighIn() {
         />
         {seated.some((row) => taken.has(row.id)) && !back && (
           <div className="row">
-            <Button variant="contained" onClick={() => void putBack()}>
+            <Button variant="contained" onClick={() => void allBack()}>
               They are back in: log the priming routine
             </Button>
             <span className="soft small">
@@ -410,7 +407,7 @@ function Afterwards({
 }) {
   const ledger = useLedger();
   const now = useNow();
-  const record = useRecord();
+  const act = useAct();
   const [answered, setAnswered] = useState(false);
   const set = rows.flatMap((row) => {
     const one = taken.get(row.id);
@@ -428,22 +425,9 @@ function Afterwards({
   const again = async (
     parts: readonly { readonly row: Row; readonly reading: MassReading }[],
     because: Because | null,
-    saved: string,
+    done: Act,
   ): Promise<boolean> => {
-    const drafts = parts.flatMap(({ row, reading }): FactDraft[] => [
-      { kind: 'voided', factId: taken.get(row.id)!.factId, reason: 'corrected' },
-      {
-        kind: 'weighed',
-        what: 'cartridge',
-        subjectId: row.id,
-        purpose: 'weighIn',
-        ...reading,
-        // Against the mass that is taken back at the same time it may well be off.
-        confirmed: ['evidenceOff'],
-        ...(because ? { because } : {}),
-      },
-    ]);
-    const facts = await record(drafts, saved);
+    const facts = await act(done);
     if (!facts) return false;
     onTaken(
       new Map(
@@ -477,7 +461,7 @@ function Afterwards({
                 { row: b!.row, reading: a!.one.reading },
               ],
               null,
-              `Saved: ${a!.row.name} and ${b!.row.name} exchanged.`,
+              exchangeMasses(standing(a!), standing(b!)),
             )
           }
         >
@@ -490,8 +474,10 @@ function Afterwards({
   const subject = find(ledger.context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
   const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
   const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
-  const answer = (because: Because, saved: string): void =>
-    void again(every, because, saved).then((ok) => ok && setAnswered(true));
+  const answer = (because: Because): void =>
+    void again(every, because, explainMasses(set.map(standing), because)).then(
+      (ok) => ok && setAnswered(true),
+    );
   return (
     <section className="stack" aria-label="Fell more than the log says" role="alert">
       <p className="warn">
@@ -503,31 +489,20 @@ function Afterwards({
         <Button
           variant="outlined"
           onClick={() =>
-            void record(
-              [
-                {
-                  kind: 'printed',
-                  printerId: printer.id,
-                  title: 'Not logged at the time',
-                  copies: missing.sheets,
-                  widthMm,
-                  heightMm,
-                  subjectId: missing.subjectId,
-                  at: before(ledger.facts, [...taken.values()]),
-                },
-              ],
-              `Saved: ${missing.sheets} sheets that were not logged.`,
+            void act(
+              logMissed(
+                printer.id,
+                missing,
+                { widthMm, heightMm },
+                momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId))),
+              ),
             ).then((facts) => facts && setAnswered(true))
           }
         >
           Enter these prints
         </Button>
-        <Button onClick={() => answer('notLogged', 'Saved: this interval teaches nothing.')}>
-          Something is missing: leave it out
-        </Button>
-        <Button onClick={() => answer('drawsMore', 'Saved: the printer draws more since then.')}>
-          It draws more now
-        </Button>
+        <Button onClick={() => answer('notLogged')}>Something is missing: leave it out</Button>
+        <Button onClick={() => answer('drawsMore')}>It draws more now</Button>
         <Button onClick={() => setAnswered(true)}>Leave it as it is</Button>
       </div>
     </section>
@@ -537,12 +512,11 @@ function Afterwards({
 /** More than this, in standard deviations a channel, is no good explanation. */
 const MISFIT = 1.6;
 
-/** A moment before the first of these weighings. */
-function before(facts: readonly Fact[], taken: readonly Taken[]): string {
-  const ids = new Set(taken.map(({ factId }) => factId));
-  const first = facts.find(({ id }) => ids.has(id))?.at;
-  return new Date((first ? Date.parse(first) : 0) - 1000).toISOString();
-}
+const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => ({
+  factId: one.factId,
+  cartridgeId: row.id,
+  reading: one.reading,
+});
 
 function Cell({
   label,

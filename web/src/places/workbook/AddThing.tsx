@@ -1,8 +1,9 @@
+import { addThing } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all, slotFor } from '@hiraeth/core/ledger';
 import type { Cartridge, Entity } from '@hiraeth/core/workbook';
-import { useLedger, useRecord } from '../../state/hooks';
+import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Pick } from '../../parts/fields';
 
@@ -33,7 +34,7 @@ const SPARE: Pick<Cartridge, 'label' | 'set' | 'emptyG' | 'maxG' | 'targetG' | '
 /** Adds one more thing that is owned, and opens it for correction at once. */
 export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const [what, setWhat] = useState('');
   // A spare is like the cartridge that stands in its slot now, or belongs there.
@@ -110,7 +111,7 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
   const add = async (): Promise<void> => {
     const entity = make(what);
     if (!entity) return;
-    const saved = await record([{ kind: 'defined', entity }], 'Added. Correct what it is.');
+    const saved = await act(addThing(entity));
     if (!saved) return;
     setWhat('');
     onAdded(entity);

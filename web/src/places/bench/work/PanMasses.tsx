@@ -1,14 +1,11 @@
+import { partWeighs } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all } from '@hiraeth/core/ledger';
 import { panOf, type CartridgeRun, type PanPart, type RunEnv } from '@hiraeth/core/bench';
 import { TOOL_NAMES } from '@hiraeth/core/words';
 import { QuantityField, readTyped } from '../../../parts/fields';
-import { useLedger, useRecord } from '../../../state/hooks';
+import { useLedger, useAct } from '../../../state/hooks';
 import { useServices } from '../../../state/services';
-
-/** One u of a part that was weighed by itself, g. */
-const PART_U_G = 0.02;
 
 /** What lies on the scale with the cartridge: its mass, weighed once, is taken off each weight from then on. */
 export function PanMasses({ run, env }: { readonly run: CartridgeRun; readonly env: RunEnv }) {
@@ -42,7 +39,7 @@ export function PanMasses({ run, env }: { readonly run: CartridgeRun; readonly e
 /** With it and without it on the scale: the difference is its own mass. */
 function PartMass({ part, onDone }: { readonly part: PanPart; readonly onDone: () => void }) {
   const ledger = useLedger();
-  const record = useRecord();
+  const act = useAct();
   const { newId } = useServices();
   const [withIt, setWith] = useState('');
   const [without, setWithout] = useState('');
@@ -51,23 +48,9 @@ function PartMass({ part, onDone }: { readonly part: PanPart; readonly onDone: (
   const wrong = massG !== null && !(massG > 0);
   const save = (): void => {
     if (massG === null || wrong) return;
-    const tool = all(ledger.context, 'tool').find((one) => one.tool === part);
-    const entity = {
-      ...(tool ?? {
-        entity: 'tool' as const,
-        id: newId('tool'),
-        name: TOOL_NAMES[part],
-        tool: part,
-        fitsHeightMm: null,
-        squeezeMl: null,
-        count: 1,
-      }),
-      massG: { value: Number(massG.toFixed(3)), u: PART_U_G },
-    };
-    void record(
-      [{ kind: 'defined', entity }],
-      `Saved: the ${TOOL_NAMES[part]} weighs ${massG.toFixed(2)} g.`,
-    ).then((saved) => saved && onDone());
+    void act(partWeighs(ledger, part, massG, { id: newId('tool'), name: TOOL_NAMES[part] })).then(
+      (saved) => saved && onDone(),
+    );
   };
   return (
     <form

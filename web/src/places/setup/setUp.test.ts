@@ -10,23 +10,17 @@ import {
   typePreset,
 } from '@hiraeth/core/workbook';
 import { describePrinter, readDescription } from '@hiraeth/core/exchange';
+import { channelDraft, newDraft, readAnswers, readDraft, type BodyDraft } from './draft';
 import {
   bottleFacts,
-  channelDraft,
-  newDraft,
-  readAnswers,
-  readDraft,
-  type BodyDraft,
-  type Now,
-} from './draft';
-import {
   contentsFacts,
   setUpEntities,
-  typeOf,
+  typeOfBody,
   type BodyInput,
   type Channel,
+  type Now,
   type SetUpInput,
-} from './setUpFacts';
+} from '@hiraeth/core/acts';
 
 const body: BodyInput = {
   construction: 'compartmentTank',
@@ -137,15 +131,15 @@ test('shades that share a body: one slot, one cartridge with a chamber for each,
 
 test('weighed masses beat the ready ones; an unknown cartridge is weighed and measured', () => {
   // A mass that only its kind tells is known to a fifth.
-  expect(typeOf(body).emptyG.u).toBeCloseTo(0.1 * typeOf(body).emptyG.value, 1);
-  expect(typeOf({ ...body, emptyG: 41.58, fullG: 90.9 })).toMatchObject({
+  expect(typeOfBody(body).emptyG.u).toBeCloseTo(0.1 * typeOfBody(body).emptyG.value, 1);
+  expect(typeOfBody({ ...body, emptyG: 41.58, fullG: 90.9 })).toMatchObject({
     emptyG: { value: 41.58, u: 0.05 },
     fullG: 90.9,
   });
-  expect(typeOf({ ...body, fullG: 99 }).maxG).toBeGreaterThanOrEqual(99);
-  const unknown = typeOf({ ...body, variant: 'own', emptyG: 41.6, fullG: 91.6 });
+  expect(typeOfBody({ ...body, fullG: 99 }).maxG).toBeGreaterThanOrEqual(99);
+  const unknown = typeOfBody({ ...body, variant: 'own', emptyG: 41.6, fullG: 91.6 });
   expect(unknown).toMatchObject({ variant: 'own', capacityMl: 46.9 });
-  const measured = typeOf({ ...body, variant: 'own', emptyG: 12, boxMm: [60, 15, 40] });
+  const measured = typeOfBody({ ...body, variant: 'own', emptyG: 12, boxMm: [60, 15, 40] });
   expect(measured.capacityMl).toBeGreaterThan(15);
   expect(measured.bodyHeightMm).toBe(40);
 });
@@ -267,7 +261,7 @@ test('a described printer comes beside what is there, under ids of its own, with
 
 test('a two-part body of own masses is weighed as a whole until its head was weighed by itself; no wrong head stands in the way', () => {
   const preset = typePreset('twoPart', 'standard');
-  const made = (part: Partial<BodyInput>) => typeOf({ ...body, construction: 'twoPart', ...part });
+  const made = (part: Partial<BodyInput>) => typeOfBody({ ...body, construction: 'twoPart', ...part });
   expect(made({}).headPart).toEqual(preset.headPart);
   expect(made({ emptyG: preset.emptyG.value, fullG: preset.fullG }).headPart).toEqual(preset.headPart);
   // Lighter than the usual head: those masses are another body's.
@@ -337,7 +331,7 @@ test('a body is one triangle: two of its masses and what it holds give the third
       bodies: [{ ...made.bodies[0]!, construction: 'bag' as const, ...part }],
     };
   };
-  const type = (part: object) => typeOf(readAnswers(draft(part), 'GBP').read.input.bodies[0]!);
+  const type = (part: object) => typeOfBody(readAnswers(draft(part), 'GBP').read.input.bodies[0]!);
   expect(type({ emptyG: '60', fullG: '100' }).capacityMl).toBeCloseTo(37.7, 1);
   expect(type({ emptyG: '60', capacityMl: '100' }).fullG).toBeCloseTo(166, 0);
   expect(type({ fullG: '166', capacityMl: '100' }).emptyG.value).toBeCloseTo(60, 0);

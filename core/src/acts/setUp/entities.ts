@@ -1,112 +1,17 @@
-import { all, settingsOf, type Book } from '@hiraeth/core/ledger';
-import {
-  changePrior,
-  LEVEL_U,
-  typeFromMeasures,
-  bodyTriangle,
-  type Cartridge,
-  type CartridgeType,
-  type ChipStrategy,
-  type Closure,
-  type Construction,
-  type Entity,
-  type FactDraft,
-  type InkClass,
-  type Printer,
-  type Port,
-  type Triangle,
-  type Variant,
-} from '@hiraeth/core/workbook';
-
-import type { Now } from './draft';
-
-/** A kind of cartridge as it was described. */
-export interface BodyInput {
-  readonly construction: Construction;
-  readonly variant: Variant | 'own';
-  /** Corrected or measured masses, g and ml; null where the preset stands. */
-  readonly emptyG: number | null;
-  readonly fullG: number | null;
-  readonly maxG: number | null;
-  readonly capacityMl: number | null;
-  readonly boxMm: readonly [number, number, number] | null;
-  /** How ink gets in, and what closes a hole that is made; absent: as its kind usually has. */
-  readonly port?: Port | null;
-  readonly closure?: Closure | null;
-}
-
-export interface Channel {
-  /** More than one: they share a body, a chamber for each. */
-  readonly shades: readonly string[];
-  readonly inkClass: InkClass;
-  /** Which of the bodies. */
-  readonly body: number;
-  /** What is in it as the workbook begins. */
-  readonly initial: Cartridge['initial'];
-  /** The same as it was told, and how full it looked where that was said, 0 to 1. */
-  readonly now?: Now;
-  readonly level?: number | null;
-  readonly chipIsOriginal: boolean;
-  readonly original: {
-    readonly priceMinor: number;
-    readonly nominalMl: number;
-    readonly usableMl: number;
-  } | null;
-}
-
-export interface SetUpInput {
-  readonly name: string;
-  readonly feed: Printer['feed'];
-  readonly channels: readonly Channel[];
-  readonly blacksShareLine?: boolean;
-  /** At least one. */
-  readonly bodies: readonly BodyInput[];
-  readonly sets: number;
-  /** Originals print on; a new, dry set of refillables waits on the shelf. */
-  readonly waiting?: boolean;
-  readonly chip: ChipStrategy;
-  readonly chipOff?: 'already' | 'planned';
-  readonly chipMl: number | null;
-  /** How it shows a level, and whether that can be switched off; null: as most do. */
-  readonly gauge: Pick<Printer['gauge'], 'display'> & {
-    readonly switchOff: boolean | null;
-    readonly prism?: boolean;
-  };
-  readonly scale: { readonly capacityG: number; readonly resolutionG: number } | null;
-  readonly syringeMl: number | null;
-}
-
-/** The type as the person described it: two of its masses and what it holds give the third, its kind the rest. */
-export function typeOf(input: BodyInput): Omit<CartridgeType, 'id' | 'name' | 'entity'> {
-  const { variant, emptyG, fullG, boxMm, construction } = input;
-  // One that nobody knows: by its two masses, or measured outside instead of weighed full.
-  if (
-    variant === 'own' &&
-    emptyG !== null &&
-    input.capacityMl === null &&
-    ((fullG !== null && fullG > emptyG) || (fullG === null && boxMm !== null))
-  ) {
-    const { type } = typeFromMeasures({ construction, emptyG, fullG, boxMm });
-    return { ...type, emptyG: { value: emptyG, u: 0.05 }, maxG: input.maxG ?? type.maxG };
-  }
-  const { type } = triangleOf(input);
-  const told = [emptyG, fullG, input.capacityMl].filter((one) => one !== null).length > 1;
-  return { ...type, variant: told && variant === 'own' ? 'own' : type.variant };
-}
+import { all, settingsOf, type Book } from '../../ledger';
+import { changePrior, type CartridgeType, type Entity, type Printer } from '../../workbook';
+import type { BodyInput, Channel, SetUpInput } from './input';
+import { triangleOf, typeOfBody } from './typeOfBody';
 
 const portOf = ({ port, closure }: BodyInput): Pick<Partial<CartridgeType>, 'port' | 'closure'> => ({
   ...(port ? { port } : {}),
   ...(closure ? { closure } : {}),
 });
 
-/** What was told of a body, with what does not fit in it. */
-export const triangleOf = ({ variant, ...body }: BodyInput): Triangle =>
-  bodyTriangle({ ...body, variant: variant === 'own' ? 'standard' : variant });
-
 /** What a channel's ink takes of its cartridge, ml, over all channels. */
 function meanOf({ channels, bodies }: SetUpInput): number {
   const sum = channels.reduce(
-    (total, { body, shades }) => total + typeOf(bodies[body]!).capacityMl / shades.length,
+    (total, { body, shades }) => total + typeOfBody(bodies[body]!).capacityMl / shades.length,
     0,
   );
   return sum / Math.max(1, channels.length);
@@ -154,7 +59,7 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
     },
   } as unknown as Printer);
   for (const { id, body, chambers } of types.values()) {
-    const type = typeOf(input.bodies[body]!);
+    const type = typeOfBody(input.bodies[body]!);
     entities.push({
       entity: 'cartridgeType',
       id,
@@ -281,54 +186,5 @@ function originalsOf(
   });
 }
 
-/** A cartridge that declared itself empty keeps about so much of what it holds, where nobody knows its usable volume. */
-const KEPT = { value: 0.15, u: 0.08 } as const;
-/** One u of a level that follows from the usable volume, as a share of the body. */
-const BY_COUNT_U = 0.05;
-/** Water that stays in a body after it was rinsed and shaken out, as a share of what it holds. */
-const RINSED = 0.1;
-
-/** What was told of the ink inside, as facts beside the definitions: evidence with its own doubt. */
-export function contentsFacts(
-  { now, level, original }: Channel,
-  cartridgeId: string,
-  capacityMl: number,
-  seat: { readonly printerId: string; readonly slotId: string } | null,
-): FactDraft[] {
-  switch (now) {
-    case 'partUsed':
-      return level === null || level === undefined
-        ? []
-        : [{ kind: 'levelSeen', cartridgeId, fraction: level, u: LEVEL_U.told }];
-    case 'declaredEmpty': {
-      const keptMl = original ? original.nominalMl - original.usableMl : null;
-      return [
-        keptMl === null || !(keptMl > 0)
-          ? { kind: 'levelSeen', cartridgeId, fraction: KEPT.value, u: KEPT.u }
-          : { kind: 'levelSeen', cartridgeId, fraction: Math.min(1, keptMl / capacityMl), u: BY_COUNT_U },
-        ...(seat ? [{ kind: 'chipSignalled' as const, ...seat, signal: 'stops' as const }] : []),
-      ];
-    }
-    case 'ranOut':
-      return [{ kind: 'fadedOrRanDry', cartridgeId, ranDry: true }];
-    case 'wet':
-      return [
-        {
-          kind: 'flushed',
-          cartridgeId,
-          chamber: 0,
-          addedMl: capacityMl,
-          drawnMl: (1 - RINSED) * capacityMl,
-        },
-      ];
-    default:
-      return [];
-  }
-}
-
 const nameOf = ({ shades: [shade, ...more] }: Channel): string =>
   more.length > 0 ? 'Colour' : shade!.charAt(0).toUpperCase() + shade!.slice(1);
-
-/** What is said once it is set up. */
-export const setUpSaid = ({ name, channels }: SetUpInput): string =>
-  `Saved: ${name} with ${channels.length === 1 ? 'one channel' : `${channels.length} channels`}.`;

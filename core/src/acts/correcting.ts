@@ -1,0 +1,61 @@
+import type { MassReading } from '../ledger';
+import type { Because, Fact, FactDraft, FactOf } from '../workbook';
+import type { Act } from './act';
+import { massOfCartridge } from './weighing';
+
+/** A weighing as it stands in the log. */
+export interface TakenMass {
+  readonly factId: string;
+  readonly cartridgeId: string;
+  readonly reading: MassReading;
+}
+
+/** Two weights that were entered for each other: both are taken back and entered the other way about. */
+export const exchangeMasses = (a: TakenMass, b: TakenMass): Act => ({
+  facts: [...anew(a, b.reading, null), ...anew(b, a.reading, null)],
+  done: { code: 'massesExchanged', cartridgeIds: [a.cartridgeId, b.cartridgeId] },
+});
+
+/** Why the masses of a whole set are off: each is entered anew with it, so that the use is learnt, or left alone, by it. */
+export const explainMasses = (masses: readonly TakenMass[], because: Because): Act => ({
+  facts: masses.flatMap((mass) => anew(mass, mass.reading, because)),
+  done: { code: 'massesExplained', because },
+});
+
+/** Taken back, and entered again. */
+const anew = ({ factId, cartridgeId }: TakenMass, reading: MassReading, because: Because | null) =>
+  [
+    { kind: 'voided', factId, reason: 'corrected' },
+    {
+      ...massOfCartridge(cartridgeId, reading),
+      // Against the mass that is taken back at the same time it may well be off.
+      confirmed: ['evidenceOff'],
+      ...(because ? { because } : {}),
+    },
+  ] satisfies FactDraft[];
+
+/** What may be put right in prints that are logged; what is absent stays as it is. */
+export type PrintCorrection = Partial<Pick<FactOf<'printed'>, 'subjectId' | 'paperId' | 'edition'>>;
+
+/** One thing of several prints, corrected at once: each is taken back and entered anew at its own time. */
+export const correctPrints = (prints: readonly FactOf<'printed'>[], correction: PrintCorrection): Act => ({
+  facts: prints.flatMap(({ id, recorded: _, ...rest }): FactDraft[] => [
+    { kind: 'voided', factId: id, reason: 'corrected' },
+    { ...rest, ...correction },
+  ]),
+  done: { code: 'printsCorrected', count: prints.length },
+});
+
+/**
+ * Takes facts back, the newest first: the log keeps both the entry and its withdrawal.
+ *
+ * @param reason as the log shows it
+ */
+export const takeBack = (factIds: readonly string[], reason = 'taken back'): readonly FactDraft[] =>
+  [...factIds].reverse().map((factId) => ({ kind: 'voided', factId, reason }));
+
+/** A moment before the first of these facts: when what they show must have happened. */
+export function momentBefore(facts: readonly Fact[], ids: ReadonlySet<string>): string {
+  const first = facts.find(({ id }) => ids.has(id))?.at;
+  return new Date((first ? Date.parse(first) : 0) - 1000).toISOString();
+}

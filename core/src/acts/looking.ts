@@ -1,0 +1,42 @@
+import { LEVEL_U, type Look } from '../workbook';
+import type { Act } from './act';
+
+/**
+ * A level seen through a wall.
+ *
+ * @param fraction of what the body holds, 0 to 1
+ */
+export const seeLevel = (cartridgeId: string, fraction: number): Act => ({
+  facts: [{ kind: 'levelSeen', cartridgeId, fraction, u: LEVEL_U.seen }],
+  done: { code: 'levelSeen', cartridgeId, fraction },
+});
+
+/** A print that faded, or a printer that showed it: this cartridge was at its reserve. */
+export const atItsReserve = (cartridgeId: string, saw: 'print' | 'reserve'): Act => ({
+  facts: [{ kind: 'fadedOrRanDry', cartridgeId, ranDry: false }],
+  done: { code: 'faded', cartridgeId, saw },
+});
+
+/** It ran dry: air was drawn, and what is left inside is of no use. */
+export const ranDry = (cartridgeId: string): Act => ({
+  facts: [{ kind: 'fadedOrRanDry', cartridgeId, ranDry: true }],
+  done: { code: 'ranDry', cartridgeId },
+});
+
+/** What a look at the cartridge found. */
+export const lookAt = (cartridgeId: string, found: Look): Act => ({
+  facts: [{ kind: 'looked', cartridgeId, found }],
+  done: { code: 'looked', cartridgeId, found },
+});
+
+/** Pigment was shaken up. */
+export const shake = (cartridgeId: string): Act => ({
+  facts: [{ kind: 'agitated', cartridgeIds: [cartridgeId] }],
+  done: { code: 'shaken', cartridgeId },
+});
+
+/** Out of use for good; its history stays. */
+export const retire = (cartridgeId: string, reason: string): Act => ({
+  facts: [{ kind: 'retired', what: 'cartridge', subjectId: cartridgeId, reason }],
+  done: { code: 'retired', cartridgeId, reason },
+});

@@ -1,0 +1,93 @@
+import type { CleaningLevel, DraftOf, FactOf, Printer, Slot } from '../workbook';
+import type { Act } from './act';
+
+/** A head cleaning: what it draws is the printer's, not the prints'. */
+export const cleanHead = (printerId: string, level: CleaningLevel): Act => ({
+  facts: [{ kind: 'cleaned', printerId, level }],
+  done: { code: 'cleaned', level },
+});
+
+export const movePrinter = (printerId: string): Act => ({
+  facts: [{ kind: 'printerMoved', printerId }],
+  done: { code: 'printerMoved' },
+});
+
+/** A new head: its checks begin anew, and what it draws is learnt anew. */
+export const replaceHead = (printerId: string): Act => ({
+  facts: [{ kind: 'headReplaced', printerId }],
+  done: { code: 'headReplaced', printerId },
+});
+
+/** Another setting may draw more or less from all channels: from here on the use is learnt anew. */
+export const changeSetting = (printerId: string, what: string): Act => ({
+  facts: [{ kind: 'settingChanged', printerId, what }],
+  done: { code: 'settingChanged', what },
+});
+
+/** Another shade on a channel: where two blacks share one line, the one that took it over. */
+export const switchShade = (printer: Printer, slot: Slot, shade: FactOf<'shadeSwitched'>['shade']): Act => ({
+  facts: [{ kind: 'shadeSwitched', printerId: printer.id, slotId: slot.id, shade }],
+  done: { code: printer.blacksShareLine ? 'lineTakenOver' : 'shadeSwitched', slot: slot.name, shade },
+});
+
+/** What was seen of one channel on a printed check. */
+export interface ChannelSeen {
+  readonly slotId: string;
+  /** False: the light hides it. */
+  readonly seen: boolean;
+  readonly nozzles: number;
+  readonly lines: readonly number[];
+  /** Lines of a photograph that could not be told. */
+  readonly unsure: readonly number[];
+}
+
+/** Unsure lines of a channel that are kept with a check. */
+const MOST_UNSURE = 200;
+
+/** A nozzle check as it was looked at, channel by channel. */
+export function logCheck(
+  printerId: string,
+  seen: readonly ChannelSeen[],
+  how: Pick<FactOf<'nozzleChecked'>, 'light' | 'after' | 'paperId'>,
+): Act {
+  const gaps = seen.flatMap(({ slotId, seen: is, nozzles, lines }) =>
+    is && nozzles > 0 ? [{ slotId, nozzles, ...(lines.length > 0 ? { lines: [...lines] } : {}) }] : [],
+  );
+  const unseen = seen.flatMap(({ slotId, seen: is }) => (is ? [] : [slotId]));
+  const unsure = seen.flatMap(({ slotId, seen: is, unsure: lines }) =>
+    is && lines.length > 0 ? [{ slotId, lines: lines.slice(0, MOST_UNSURE) }] : [],
+  );
+  const { paperId, ...rest } = how;
+  return {
+    facts: [
+      {
+        kind: 'nozzleChecked',
+        printerId,
+        gaps,
+        ...rest,
+        ...(unseen.length > 0 ? { unseen } : {}),
+        ...(unsure.length > 0 ? { unsure } : {}),
+        ...(paperId ? { paperId } : {}),
+      },
+    ],
+    done: { code: 'checked', printerId, channels: gaps.length },
+  };
+}
+
+/** A profile was made with what is in the printer now. */
+export const makeProfile = (printerId: string, name: string, paperId: string): Act => ({
+  facts: [{ kind: 'profiled', printerId, name, ...(paperId ? { paperId } : {}) }],
+  done: { code: 'profiled', name },
+});
+
+/** Refill beside original, by eye, by named criteria. */
+export const gradeShades = (printerId: string, grades: FactOf<'shadeGraded'>['grades']): Act => ({
+  facts: [{ kind: 'shadeGraded', printerId, grades }],
+  done: { code: 'graded', count: grades.length },
+});
+
+/** Patches that an instrument measured, with what they were printed with. */
+export const measureShades = (measured: Omit<DraftOf<'shadeMeasured'>, 'kind'>): Act => ({
+  facts: [{ kind: 'shadeMeasured', ...measured }],
+  done: { code: 'measured', patches: measured.patches.length, ink: measured.ink },
+});
