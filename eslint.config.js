@@ -1,4 +1,4 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
 import hooks from 'eslint-plugin-react-hooks';
@@ -25,6 +25,11 @@ const outside = [
   'fs',
   'path',
 ];
+
+/** Kinds of fact, as the schema has them. */
+const FACT_KINDS = [
+  ...readFileSync('core/src/workbook/schema.ts', 'utf8').matchAll(/\bfact\('(\w+)'/g),
+].map((match) => match[1]);
 
 /** Within core each folder imports only those before it; words stand above all that they speak of. */
 const ROOMS = [
@@ -123,6 +128,20 @@ export default tseslint.config(
     files: ['web/src/**/*.tsx', 'web/src/**/*.ts'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  // What is done becomes facts in core alone: places and the command line call acts.
+  {
+    files: ['web/src/**/*.ts', 'web/src/**/*.tsx', 'cli/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: `ObjectExpression > Property[key.name='kind'][value.value=/^(${FACT_KINDS.join('|')})$/], ObjectExpression > Property[key.name='kind'] > TSAsExpression[expression.value=/^(${FACT_KINDS.join('|')})$/]`,
+          message: 'A fact is written by an act of core/acts.',
+        },
+      ],
+    },
   },
   { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: globals.node } },
   { files: ['web/public/*.js'], languageOptions: { globals: globals.serviceworker } },

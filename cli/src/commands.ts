@@ -23,12 +23,23 @@ import { EXIT } from './exit';
 import type { Options } from './main';
 import { checksOf } from './checksOf';
 import { importOf } from './importOf';
+import { logOf } from './logOf';
 import { reportText } from './reportText';
 import { shadesOf } from './shadesOf';
 import { stepsOf } from './stepsOf';
 
 export type Command =
-  'report' | 'check' | 'forecast' | 'score' | 'quote' | 'steps' | 'checks' | 'shades' | 'import' | 'plan';
+  | 'report'
+  | 'check'
+  | 'forecast'
+  | 'score'
+  | 'quote'
+  | 'steps'
+  | 'checks'
+  | 'shades'
+  | 'import'
+  | 'log'
+  | 'plan';
 
 /** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
 export type Done =
@@ -99,6 +110,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
   },
   steps: stepsOf,
   import: importOf,
+  log: logOf,
   checks: checksOf,
   shades: shadesOf,
   quote: (facts, { at, words }) => {

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { inkNow, Ledger } from '@hiraeth/core/ledger';
 import { parseWorkbook, serializeWorkbook } from '@hiraeth/core/workbook';
 import type { EditionQuote } from '@hiraeth/core/cost';
@@ -318,6 +318,58 @@ test('checks and shades: the head and the colours of each printer', async () => 
   expect(data.printers[0]!.series).toMatchObject([
     { chart: 'Rows', againstOriginal: { count: 1, verdict: 'plain' } },
   ]);
+});
+
+describe('log: one entry from a script, held against the workbook as the app does', () => {
+  const out = join(dir, 'logged.hiraeth.json');
+  const log = (...words: string[]) =>
+    run('log', file, '--at', '2026-04-01T12:00:00Z', '--out', out, '--do', ...words);
+  const last = (): unknown => {
+    const read = parseWorkbook(readFileSync(out, 'utf8'));
+    if (!read.ok) throw new Error('it does not open again');
+    expect(read.value.facts).toHaveLength(facts.length + 1);
+    return read.value.facts.at(-1);
+  };
+
+  test.each([
+    ['weigh --cartridge cyan --g 59,5', { kind: 'weighed', subjectId: 'cyan', massG: { value: 59.5 } }],
+    [
+      'fill --cartridge cyan --bottle bottle-cyan --ml 12.5',
+      { kind: 'filled', ml: { value: 12.5, u: 0.375 } },
+    ],
+    [
+      'print --printer printer --subject any --size 210x297 --copies 3',
+      { kind: 'printed', copies: 3, widthMm: 210, heightMm: 297 },
+    ],
+    ['buy --what tools --name Funnel --price 4.50', { kind: 'purchased', priceMinor: 450 }],
+    ['reset --cartridge cyan --sure', { kind: 'chipReset', cartridgeId: 'cyan', worked: true }],
+  ])('%s', async (words, fact) => {
+    const { code, err } = await log(...words.split(' '));
+    expect([code, err]).toEqual([0, '']);
+    expect(last()).toMatchObject({ ...fact, at: '2026-04-01T12:00:00.000Z' });
+  });
+
+  test('what the app would ask about is asked about here: nothing is written until --sure; what cannot be stays out', async () => {
+    writeFileSync(out, 'untouched');
+    const asked = await log('weigh', '--cartridge', 'cyan', '--g', '45');
+    expect([asked.code, asked.out]).toEqual([1, expect.stringMatching(/Nothing was written/)]);
+    expect((await log('weigh', '--cartridge', 'cyan', '--g', '900', '--sure')).code).toBe(1);
+    expect(readFileSync(out, 'utf8')).toBe('untouched');
+    expect((await log('weigh', '--cartridge', 'cyan', '--g', '45', '--sure')).code).toBe(0);
+    expect(last()).toMatchObject({ massG: { value: 45 } });
+  });
+
+  test.each([
+    ['dance', /What was done\?/],
+    ['weigh --cartridge nobody --g 60', /Which cartridge\? .*cyan/],
+    ['weigh --cartridge cyan', /How much\? --g/],
+    ['weigh --cartridge cyan --g sixty', /not a number/],
+    ['print --printer printer --subject any --size A4', /How large\?/],
+    ['buy --what bottle', /What was bought\?/],
+  ])('%s: the question says what is missing', async (words, said) => {
+    const { code, err } = await log(...words.split(' '));
+    expect([code, err]).toEqual([2, expect.stringMatching(said)]);
+  });
 });
 
 test('import: a page log is logged by rule into a new file, and the second time nothing is left of it', async () => {

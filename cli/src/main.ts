@@ -25,6 +25,12 @@ hiraeth checks FILE [--at DATE] [--json]   each head by its nozzle checks, and w
 hiraeth shades FILE [--at DATE] [--json]   measured shades compared, fading, and whether to profile anew
 hiraeth import FILE JOBS… --as page-log|jobs|csv [--format 'PAGELOGFORMAT'] [--out OUT] [--json]
                                            prints out of a print system's own records; OUT is the workbook with what rules logged
+hiraeth log FILE --do weigh --cartridge C --g 63.42 [--scale S] --out OUT
+hiraeth log FILE --do fill --cartridge C --bottle B --ml 12.5 --out OUT
+hiraeth log FILE --do print --printer P --subject S --size WxH [--copies N] [--title T] [--on PAPER] --out OUT
+hiraeth log FILE --do buy --what KIND [--name N] [--price 12.50] --out OUT
+hiraeth log FILE --do reset --cartridge C --out OUT
+                                           one entry from a script, checked as the app does; --at DATE, --sure, --json
 hiraeth read-check PHOTO --layout LAYOUT.json [--corners 'X,Y X,Y X,Y X,Y'] [--json]
                                            a photographed nozzle check: which lines are missing; PHOTO is a PNG or JPEG
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
@@ -169,10 +175,30 @@ const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {
   checks: ['--at'],
   shades: ['--at'],
   import: ['--as', '--format', '--out'],
+  log: [
+    '--do',
+    '--out',
+    '--at',
+    '--sure',
+    '--cartridge',
+    '--bottle',
+    '--scale',
+    '--g',
+    '--ml',
+    '--printer',
+    '--subject',
+    '--size',
+    '--copies',
+    '--title',
+    '--on',
+    '--what',
+    '--name',
+    '--price',
+  ],
   plan: ['--at', '--weeks', '--years', '--seed'],
 };
 /** Options that take no word after them. */
-const SWITCHES = new Set(['--quick']);
+const SWITCHES = new Set(['--quick', '--sure']);
 const DATES = new Set(['--at', '--from', '--to']);
 
 function readArguments(argv: readonly string[], now: () => number): Options | string {

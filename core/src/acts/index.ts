@@ -65,7 +65,7 @@ export {
   teachCheck,
   weighInEvery,
 } from './defining';
-export { enterPast, pastFill, pastPrint } from './past';
+export { enterPast, logFill, pastFill, pastPrint } from './past';
 export { bottleFacts } from './setUp/bottles';
 export { contentsFacts } from './setUp/contents';
 export { setUpEntities } from './setUp/entities';

@@ -31,6 +31,14 @@ export function pastFill(
   };
 }
 
+/** A fill whose amount was measured, without its steps: as a script or another device tells it. */
+export function logFill(book: Book, cartridgeId: string, bottleId: string, ml: number, at: string): Act {
+  return {
+    facts: [pastFill(book, cartridgeId, bottleId, ml, null, at)],
+    done: { code: 'filled', cartridgeId, ml },
+  };
+}
+
 /** A print of the past. */
 export const pastPrint = (
   print: Pick<

@@ -1,3 +1,4 @@
 export { withReason } from './withReason';
+export { readyFacts, type NotReady } from './readyFacts';
 export { entryProblems } from './entryProblems';
 export { checkFact, checkFactsBy, type FactProblem } from './checkFact';

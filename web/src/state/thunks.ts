@@ -6,14 +6,12 @@ import {
   keepHeadInSlices,
   Ledger,
   reviveHeadInSlices,
-  Trial,
   type Book,
-  type LogSnapshot,
-} from '@hiraeth/core/ledger';
+  type LogSnapshot } from '@hiraeth/core/ledger';
 import { cartridgeView, printerAdvice } from '@hiraeth/core/advice';
-import { checkFact, type FactProblem } from '@hiraeth/core/check';
+import { readyFacts, type FactProblem } from '@hiraeth/core/check';
 import { explain } from '@hiraeth/core/words';
-import { factSchema, FORMAT_VERSION, reviveFacts, type Fact, type FactDraft } from '@hiraeth/core/workbook';
+import { FORMAT_VERSION, reviveFacts, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import { fail, ok, type Result } from '@hiraeth/core/quantity';
 import { failureWords, joinTabs, MOST_SINCE, type Kept, type TabNews } from '../storage';
 import { hourOf } from './hourOf';
@@ -30,8 +28,7 @@ import {
   penChanged,
   progressed,
   shown,
-  type WorkbookState,
-} from './workbookSlice';
+  type WorkbookState } from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
@@ -216,25 +213,17 @@ export const record =
           kind: 'words',
           words: 'Another tab of this workbook is writing. Close it, or press “Write here”.',
         });
-      const facts: Fact[] = [];
-      for (const fact of services.stamp(drafts)) {
-        const parsed = factSchema.safeParse(fact);
-        if (!parsed.success) {
-          const issue = parsed.error.issues[0]!;
-          return fail({
-            kind: 'words',
-            words: `${issue.path.join(' › ') || fact.kind}: ${issue.message}. Correct it and try again.`,
-          });
-        }
-        facts.push(parsed.data);
-      }
-      const trial = new Trial(ledger, facts);
-      const problems = facts.flatMap((fact) => {
-        const found = checkFact(trial, fact, clock.now());
-        trial.add(fact);
-        return found;
-      });
-      if (problems.length > 0) return fail({ kind: 'facts', problems });
+      const ready = readyFacts(ledger, services.stamp(drafts), clock.now());
+      if (!ready.ok)
+        return fail(
+          ready.problem.kind === 'facts'
+            ? ready.problem
+            : {
+                kind: 'words',
+                words: `${ready.problem.where}: ${ready.problem.message}. Correct it and try again.`,
+              },
+        );
+      const facts = ready.value;
       // Fold first, write then: what cannot be worked in is never stored.
       const now = new Date(clock.now()).toISOString();
       const why = ledger.probe(facts, (book) => readAll(book, now));

@@ -1,0 +1,167 @@
+import { buy, logFill, logPrint, resetChips, weighCartridge, type Act } from '@hiraeth/core/acts';
+import { readyFacts } from '@hiraeth/core/check';
+import { all, find, Ledger, readMass, settingsOf, type Context } from '@hiraeth/core/ledger';
+import {
+  parseMoney,
+  parseQuantity,
+  type MoneyProblem,
+  type QuantityKind,
+  type QuantityProblem,
+} from '@hiraeth/core/quantity';
+import { doneWords, explain } from '@hiraeth/core/words';
+import {
+  makeStamp,
+  PURCHASES,
+  serializeWorkbook,
+  type EntityKind,
+  type EntityOf,
+  type Fact,
+} from '@hiraeth/core/workbook';
+import type { Done } from './commands';
+import { EXIT } from './exit';
+import type { Options } from './main';
+
+const DOINGS = ['weigh', 'fill', 'print', 'buy', 'reset'] as const;
+
+/** What was wrong with the question, said where it is asked. */
+class Unclear extends Error {}
+
+/** One entry from a script or another device: the same acts, and the same checks, as the app's. */
+export function logOf(facts: readonly Fact[], { words, at, now }: Options): Done {
+  const doing = DOINGS.find((one) => one === words.get('--do'));
+  if (!doing) return `What was done? --do ${DOINGS.join('|')}.`;
+  const out = words.get('--out');
+  if (out === undefined) return 'Where to? Name the file by --out OUT; it may be the same one.';
+  const ledger = Ledger.from(facts);
+  let act: Act;
+  try {
+    act = ACTS[doing](ledger, words, at);
+  } catch (error) {
+    if (error instanceof Unclear) return error.message;
+    throw error;
+  }
+  const stamp = makeStamp({ now: () => now }, Math.random);
+  const stamped = stamp(act.facts.map((fact) => ({ ...fact, at: fact.at ?? at })));
+  const first = readyFacts(ledger, stamped, now);
+  // A question is answered with yes; what cannot be stays wrong.
+  const confirmed =
+    words.has('--sure') && !first.ok && first.problem.kind === 'facts'
+      ? first.problem.problems.map(({ code }) => code)
+      : null;
+  const ready = confirmed
+    ? readyFacts(
+        ledger,
+        stamped.map((fact) => ({ ...fact, confirmed })),
+        now,
+      )
+    : first;
+  if (!ready.ok) {
+    const problems =
+      ready.problem.kind === 'facts'
+        ? ready.problem.problems.map(explain)
+        : [`${ready.problem.where}: ${ready.problem.message}`];
+    return {
+      data: { logged: 0, problems },
+      text: [...problems, 'Nothing was written. Say --sure where it is so all the same.', ''].join('\n'),
+      exit: EXIT.problems,
+    };
+  }
+  return {
+    data: { logged: ready.value.length, problems: [] },
+    text: `${doneWords(ledger, act.done)}\n`,
+    write: {
+      file: out,
+      text: serializeWorkbook([...facts, ...ready.value], new Date(now).toISOString()),
+    },
+  };
+}
+
+type Words = ReadonlyMap<string, string>;
+
+const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Words, at: string) => Act>> = {
+  weigh: (ledger, words) =>
+    weighCartridge(
+      named(ledger.context, 'cartridge', words.get('--cartridge')).id,
+      readMass(ledger.context, amount(words, '--g', 'mass'), thing(ledger.context, 'scale', words)?.id),
+    ),
+  fill: (ledger, words, at) =>
+    logFill(
+      ledger,
+      named(ledger.context, 'cartridge', words.get('--cartridge')).id,
+      named(ledger.context, 'bottle', words.get('--bottle')).id,
+      amount(words, '--ml', 'volume'),
+      at,
+    ),
+  print: ({ context }, words, at) => {
+    const size = /^(\d+(?:\.\d+)?)x(\d+(?:\.\d+)?)$/i.exec(words.get('--size') ?? '');
+    if (!size) throw new Unclear('How large? --size WIDTHxHEIGHT in mm, such as --size 210x297.');
+    const paper = thing(context, 'paper', words, '--on');
+    return logPrint(
+      {
+        printerId: named(context, 'printer', words.get('--printer')).id,
+        subjectId: named(context, 'subject', words.get('--subject')).id,
+        title: words.get('--title') ?? 'Untitled',
+        copies: words.has('--copies') ? amount(words, '--copies', 'plain') : 1,
+        widthMm: Number(size[1]),
+        heightMm: Number(size[2]),
+        ...(paper ? { paperId: paper.id } : {}),
+      },
+      { at },
+    );
+  },
+  buy: ({ context }, words) => {
+    const what = PURCHASES.find((one) => one === words.get('--what'));
+    if (!what || what === 'bottle')
+      throw new Unclear(
+        `What was bought? --what ${PURCHASES.filter((one) => one !== 'bottle').join('|')}. A bottle is bought in the app, where its ink is.`,
+      );
+    const price = words.get('--price');
+    return buy({
+      what,
+      name: words.get('--name') ?? what,
+      priceMinor: price === undefined ? null : read(parseMoney(price, settingsOf(context).currency)),
+    });
+  },
+  reset: ({ context }, words) => resetChips([named(context, 'cartridge', words.get('--cartridge')).id]),
+};
+
+/** A thing by its id or its name; whoever names none is told which there are. */
+function named<K extends EntityKind>(context: Context, kind: K, said: string | undefined): EntityOf<K> {
+  const known = all(context, kind);
+  const found = find(context, kind, said) ?? known.find((one) => nameOf(one) === said);
+  if (found) return found;
+  throw new Unclear(
+    `Which ${kind}? This workbook has ${known.map((one) => `${one.id} (${nameOf(one)})`).join(', ') || 'none'}.`,
+  );
+}
+
+const thing = <K extends EntityKind>(
+  context: Context,
+  kind: K,
+  words: Words,
+  flag = `--${kind}`,
+): EntityOf<K> | undefined => (words.has(flag) ? named(context, kind, words.get(flag)) : undefined);
+
+const nameOf = (entity: object): string =>
+  'label' in entity
+    ? String(entity.label)
+    : 'name' in entity
+      ? String(entity.name)
+      : 'lot' in entity
+        ? String(entity.lot)
+        : '';
+
+function amount(words: Words, flag: string, kind: QuantityKind): number {
+  const said = words.get(flag);
+  if (said === undefined) throw new Unclear(`How much? ${flag} and a number.`);
+  return read(parseQuantity(said, kind)).value;
+}
+
+function read<T>(
+  result:
+    | { readonly ok: true; readonly value: T }
+    | { readonly ok: false; readonly problem: QuantityProblem | MoneyProblem },
+): T {
+  if (result.ok) return result.value;
+  throw new Unclear(explain(result.problem));
+}

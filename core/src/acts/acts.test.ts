@@ -1,0 +1,285 @@
+import { describe, expect, test } from '@jest/globals';
+import { readyFacts } from '../check';
+import { bottleRemaining, cartridgeOf, find, inkNow, Ledger, readMass, settingsOf } from '../ledger';
+import { define, fill, install, print, PRINTER, script, setUp as ROOM, weigh } from '../testing';
+import { doneWords } from '../words';
+import { makeStamp, type Fact } from '../workbook';
+import * as acts from '.';
+import type { Act } from '.';
+
+const NOW = Date.parse('2026-05-01T12:00:00.000Z');
+const AT = new Date(NOW).toISOString();
+
+/** A room in use: cyan was weighed, is in, and printed since. */
+function room(): Ledger {
+  return Ledger.from(
+    script([
+      ...ROOM,
+      define({ entity: 'paper', id: 'rag', name: 'Rag', brightener: 'unknown' }),
+      weigh('cyan', 85),
+      weigh('magenta', 85),
+      install,
+      print(20),
+      weigh('cyan', 80),
+    ]),
+  );
+}
+
+/** Records it as everybody does: stamped, held against the workbook, folded. */
+function doIt(ledger: Ledger, act: Act): readonly Fact[] {
+  const stamped = makeStamp({ now: () => NOW }, () => 0.5)(act.facts);
+  // A question is answered with yes.
+  const asked = readyFacts(ledger, stamped, NOW);
+  const confirmed =
+    asked.ok || asked.problem.kind !== 'facts' ? [] : asked.problem.problems.map(({ code }) => code);
+  const ready = readyFacts(
+    ledger,
+    stamped.map((fact) => ({ ...fact, confirmed: [...(fact.confirmed ?? []), ...confirmed] })),
+    NOW,
+  );
+  if (!ready.ok) throw new Error(JSON.stringify(ready.problem));
+  ledger.add(ready.value);
+  const words = doneWords(ledger, act.done);
+  expect(words).toMatch(/^(Saved|Added)/);
+  expect(words).not.toMatch(/undefined|NaN|\[object/);
+  return ready.value;
+}
+
+const g = (grams: number, ledger: Ledger) => readMass(ledger.context, grams);
+const slot = PRINTER.slots.find(({ id }) => id === 'cyan')!;
+const mlOf = (ledger: Ledger, id = 'cyan'): number => inkNow(ledger, id, AT)!.value;
+const state = (ledger: Ledger, id = 'cyan') => cartridgeOf(ledger, id)!;
+
+describe('each act does what it says', () => {
+  const CASES: readonly (readonly [
+    name: string,
+    act: (ledger: Ledger) => Act,
+    holds: (after: Ledger, before: Ledger) => unknown,
+    is: unknown,
+  ])[] = [
+    [
+      'a weight is the ink',
+      (l) => acts.weighCartridge('cyan', g(70, l)),
+      (l) => state(l).lastWeighed?.massG.value,
+      70,
+    ],
+    ['a level is ink, too', (l) => acts.seeLevel('cyan', 0.65), (l, b) => mlOf(l) < mlOf(b), true],
+    [
+      'faded: it is nearly at its reserve',
+      (l) => acts.atItsReserve('cyan', 'print'),
+      (l, b) => mlOf(l) < mlOf(b),
+      true,
+    ],
+    ['dry is dry', () => acts.ranDry('cyan'), (l) => state(l).ranDry, 1],
+    ['a leak keeps it out', () => acts.lookAt('cyan', 'drips'), (l) => state(l).rejected?.found, 'drips'],
+    ['shaken', () => acts.shake('cyan'), (l) => state(l).agitatedAt, AT],
+    ['retired', () => acts.retire('cyan', 'it leaks'), (l) => state(l).retired, AT],
+    ['out of its slot', (l) => acts.takeOut(l, 'cyan'), (l) => state(l).seat, null],
+    ['the chip counts anew', () => acts.resetChips(['cyan']), (l) => state(l).chip.machine.phase, 'counting'],
+    [
+      'a chip that would not reset',
+      (l) => acts.tellChip(l, 'printer', slot, 'cyan', 'resetFailed'),
+      (l, b) => state(l).chip.machine.phase === state(b).chip.machine.phase,
+      true,
+    ],
+    [
+      'the printer says low',
+      (l) => acts.tellChip(l, 'printer', slot, 'cyan', 'low'),
+      (l) => state(l).chip.machine.phase,
+      'low',
+    ],
+    [
+      'a gauge is read for its slot',
+      () => acts.readGauge('printer', slot, 0.4),
+      (l) => state(l).gauge?.fraction,
+      0.4,
+    ],
+    [
+      'a bottle opens',
+      () => acts.openBottle('bottle-cyan'),
+      (l) => l.state.bottles.get('bottle-cyan')?.openedAt,
+      AT,
+    ],
+    [
+      'a bottle is used up',
+      () => acts.bottleIsEmpty('bottle-cyan'),
+      (l) => l.state.bottles.get('bottle-cyan')?.retired,
+      AT,
+    ],
+    [
+      'a fill comes out of its bottle into its chamber',
+      (l) => acts.logFill(l, 'cyan', 'bottle-cyan', 5, AT),
+      (l, b) => [
+        (mlOf(l) - mlOf(b)).toFixed(1),
+        (bottleRemaining(l, 'bottle-cyan')!.now.value - bottleRemaining(b, 'bottle-cyan')!.now.value).toFixed(
+          1,
+        ),
+      ],
+      ['5.0', '-5.0'],
+    ],
+    [
+      'rinsed out: at most what was in it',
+      (l) => acts.emptyOut(l, 'cyan', 500, AT),
+      (l) => Math.abs(mlOf(l)) < 0.01,
+      true,
+    ],
+    ['drawn down to what stays', (l) => acts.drawDownTo(l, 'cyan', 3, AT), (l) => mlOf(l).toFixed(1), '3.0'],
+    [
+      'its own empty mass',
+      (l) => acts.knowEmptyMass(find(l.context, 'cartridge', 'cyan')!, { value: 41.234, u: 0.001 }),
+      (l) => find(l.context, 'cartridge', 'cyan')?.emptyG,
+      { value: 41.23, u: 0.01 },
+    ],
+    [
+      'filled to less from now on',
+      (l) => acts.fillTo(l, 'cyan', 'max', 88),
+      (l) => find(l.context, 'cartridge', 'cyan')?.maxG,
+      88,
+    ],
+    [
+      'a part’s mass, of one that is new to the workbook',
+      (l) => acts.partWeighs(l, 'clip', 4.5678, { id: 'clip', name: 'Clip' }),
+      (l) => find(l.context, 'tool', 'clip')?.massG,
+      { value: 4.568, u: 0.02 },
+    ],
+    [
+      'a size',
+      (l) => acts.keepSize(l, { name: 'Card', widthMm: 100, heightMm: 150 }),
+      (l) => settingsOf(l.context).sizes,
+      [{ name: 'Card', widthMm: 100, heightMm: 150 }],
+    ],
+    [
+      'a fixed day, and none',
+      () => acts.doseEvery({ ...PRINTER, doseEveryDays: 7 }, null),
+      (l) => find(l.context, 'printer', 'printer')?.doseEveryDays,
+      undefined,
+    ],
+    [
+      'a print draws',
+      () =>
+        acts.logPrint({
+          printerId: 'printer',
+          subjectId: 'any',
+          title: 'A',
+          copies: 30,
+          widthMm: 210,
+          heightMm: 297,
+        }),
+      (l, b) => mlOf(l) < mlOf(b),
+      true,
+    ],
+    [
+      'a planned print draws nothing',
+      () =>
+        acts.planPrint({
+          printerId: 'printer',
+          subjectId: 'any',
+          title: 'x'.repeat(300),
+          copies: 30,
+          widthMm: 210,
+          heightMm: 297,
+        }),
+      (l, b) => mlOf(l) - mlOf(b),
+      0,
+    ],
+    [
+      'a bottle of a new ink: the ink, the bottle, what it cost, and that it is open',
+      (l) =>
+        acts.buyBottle(l, {
+          bottleId: 'new',
+          ink: { id: 'ink-new', name: 'New cyan', shade: 'cyan', inkClass: 'pigment', gPerMl: 1.07 },
+          lot: 'L9',
+          volumeMl: 100,
+          priceMinor: 2500,
+          opened: true,
+        }),
+      (l) => [
+        find(l.context, 'ink', 'ink-new')?.density,
+        bottleRemaining(l, 'new')?.now.value,
+        l.state.bottles.get('new')?.openedAt,
+      ],
+      [{ value: 1.07, u: 0.006 }, 100, AT],
+    ],
+  ];
+
+  test.each(CASES)('%s', (_name, act, holds, is) => {
+    const [before, after] = [room(), room()];
+    doIt(after, act(after));
+    expect(holds(after, before)).toEqual(is);
+  });
+});
+
+test('two weights entered for each other are exchanged, and the log keeps what was entered', () => {
+  const ledger = room();
+  const [a] = doIt(ledger, acts.weighCartridge('cyan', g(70, ledger)));
+  const [b] = doIt(ledger, acts.weighCartridge('magenta', g(80, ledger)));
+  const taken = (fact: Fact, cartridgeId: string) => ({
+    factId: fact.id,
+    cartridgeId,
+    reading: { massG: (fact as Fact & { kind: 'weighed' }).massG },
+  });
+  doIt(ledger, acts.exchangeMasses(taken(a!, 'cyan'), taken(b!, 'magenta')));
+  expect(['cyan', 'magenta'].map((id) => state(ledger, id).lastWeighed?.massG.value)).toEqual([80, 70]);
+  expect([a, b].every((fact) => ledger.isVoided(fact!.id))).toBe(true);
+});
+
+test('a set goes in, each where its shade belongs: of two of one shade the first, and none into another’s slot', () => {
+  const ledger = Ledger.from(script([...ROOM, weigh('cyan', 85), weigh('magenta', 85)]));
+  const act = acts.putSetIn(ledger, 'printer', ['magenta', 'cyan', 'cyan']);
+  expect(act.facts).toEqual([
+    {
+      kind: 'installed',
+      printerId: 'printer',
+      into: [
+        { slotId: 'magenta', cartridgeId: 'magenta' },
+        { slotId: 'cyan', cartridgeId: 'cyan' },
+      ],
+    },
+  ]);
+  expect(acts.putSetIn(ledger, 'another', ['cyan']).facts).toMatchObject([{ into: [] }]);
+});
+
+test('a rotation weighs before it changes: what was weighed belongs to where each came from', () => {
+  const ledger = room();
+  const { facts } = acts.rotate(
+    'printer',
+    [{ slotId: 'cyan', outId: 'cyan', inId: 'magenta' }],
+    new Map([
+      ['cyan', g(60, ledger)],
+      ['other', g(1, ledger)],
+    ]),
+  );
+  expect(facts.map((fact) => [fact.kind, 'subjectId' in fact ? fact.subjectId : ''])).toEqual([
+    ['weighed', 'cyan'],
+    ['installed', ''],
+  ]);
+});
+
+test('taken back newest first, and several prints corrected at their own times', () => {
+  expect(acts.takeBack(['a', 'b']).map((fact) => fact.kind === 'voided' && fact.factId)).toEqual(['b', 'a']);
+  const ledger = room();
+  const prints = ledger.facts.filter((fact): fact is Fact & { kind: 'printed' } => fact.kind === 'printed');
+  const before = prints[0]!;
+  doIt(ledger, acts.correctPrints(prints, { paperId: 'rag' }));
+  const now = ledger.facts.filter((fact): fact is Fact & { kind: 'printed' } => fact.kind === 'printed');
+  expect(now).toHaveLength(prints.length);
+  expect(now[0]).toMatchObject({ at: before.at, title: before.title, copies: before.copies, paperId: 'rag' });
+});
+
+test('a check: what the light hides is unseen and has no gap, what is doubtful is kept with it', () => {
+  const seen = { nozzles: 0, lines: [], unsure: [], seen: true };
+  const [fact] = acts.logCheck(
+    'printer',
+    [
+      { ...seen, slotId: 'cyan', nozzles: 2, lines: [3, 4] },
+      { ...seen, slotId: 'magenta', seen: false, nozzles: 5 },
+      { ...seen, slotId: 'yellow', unsure: [7] },
+    ],
+    { light: 'white', after: 'idle' },
+  ).facts;
+  expect(fact).toMatchObject({
+    gaps: [{ slotId: 'cyan', nozzles: 2, lines: [3, 4] }],
+    unseen: ['magenta'],
+    unsure: [{ slotId: 'yellow', lines: [7] }],
+  });
+});
