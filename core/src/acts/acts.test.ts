@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { readyFacts } from '../check';
 import { bottleRemaining, cartridgeOf, find, inkNow, Ledger, readMass, settingsOf } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp as ROOM, weigh } from '../testing';
+import { define, install, print, PRINTER, script, setUp as ROOM, weigh } from '../testing';
 import { doneWords } from '../words';
 import { makeStamp, type Fact } from '../workbook';
 import * as acts from '.';
-import type { Act } from '.';
+import type { Act } from './act';
 
 const NOW = Date.parse('2026-05-01T12:00:00.000Z');
 const AT = new Date(NOW).toISOString();
@@ -63,10 +63,10 @@ describe('each act does what it says', () => {
       (l) => state(l).lastWeighed?.massG.value,
       70,
     ],
-    ['a level is ink, too', (l) => acts.seeLevel('cyan', 0.65), (l, b) => mlOf(l) < mlOf(b), true],
+    ['a level is ink, too', () => acts.seeLevel('cyan', 0.65), (l, b) => mlOf(l) < mlOf(b), true],
     [
       'faded: it is nearly at its reserve',
-      (l) => acts.atItsReserve('cyan', 'print'),
+      () => acts.atItsReserve('cyan', 'print'),
       (l, b) => mlOf(l) < mlOf(b),
       true,
     ],

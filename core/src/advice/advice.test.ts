@@ -260,7 +260,7 @@ test.each<[Trouble, string, FactDraft[], string]>([
     'coloursDrift',
     'two inks in it',
     [weigh('cyan', 60), fill('cyan', 20, { bottleId: 'bottle-magenta' })],
-    'mixedInks yes, unshaken unknown, newLot no',
+    'mixedInks yes, unshaken yes, newLot no',
   ],
   ['notSeen', 'a resetter’s chip', [], 'dirtyContacts unknown, chipProud unknown, chipSaysEmpty no'],
 ])('%s: %s', (seen, _name, facts, found) => {

@@ -1,6 +1,5 @@
-import { portProblems, type PortProblem } from '../bench';
-import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
 import {
+  lastMovedAt,
   all,
   composition,
   find,
@@ -13,9 +12,11 @@ import {
   type Book,
   type Contradiction,
 } from '../ledger';
+import { daysBetween } from '../time';
+import { portProblems, type PortProblem } from '../bench';
+import { chipOptions, type ChipOption, type SwitchOffOffer } from '../gauge';
 import { atReserve, predictUse, safeCount } from '../usage';
 import { DUE, type ChipStrategy, type Look, type Printer, type Slot } from '../workbook';
-import { DAY_MS } from '../time';
 import { cartridgeView, type CartridgeView } from './cartridgeView';
 import { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 import { meanSheet } from './meanSheet';
@@ -271,15 +272,8 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (view.weighedDaysAgo === null || view.usedDays > days)
     return say('weighIn', 'soon', { code: 'weighInDays', days });
   const shakeDays = printer.agitateDays ?? DUE.agitateDays;
-  const shaken = [state.agitatedAt, state.lastFillAt, state.lastWeighed?.at]
-    .filter((t): t is string => Boolean(t))
-    .sort()
-    .at(-1);
-  if (
-    view.body.cartridge.inkClass === 'pigment' &&
-    shaken &&
-    (Date.parse(at) - Date.parse(shaken)) / DAY_MS > shakeDays
-  )
+  const moved = lastMovedAt(state);
+  if (view.body.cartridge.inkClass === 'pigment' && moved !== null && daysBetween(moved, at) > shakeDays)
     return say('agitate', 'fine', { code: 'pigmentSettles', days: shakeDays });
   if (machine.offer === 'later' && wantsOff) why.push(offer);
   return say(uncounted ? 'byWeight' : 'goOn', 'fine');

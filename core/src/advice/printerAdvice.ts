@@ -1,3 +1,4 @@
+import { URGENCY_RANK } from './urgency';
 import { find, type Book } from '../ledger';
 import { slotView, type SlotView } from './adviceFor';
 
@@ -9,8 +10,6 @@ export interface PrinterAdvice {
   /** Standard sheets that are safe in all channels; null as soon as one of them is not known. */
   readonly safeSheets: number | null;
 }
-
-const RANK = { now: 0, soon: 1, fine: 2 } as const;
 
 /**
  * A whole printer now: the same advice for each slot as every place gives, and what follows for the printer.
@@ -36,4 +35,4 @@ export function printerAdvice(book: Book, printerId: string, at: string): Printe
 
 /** Most urgent first; among equals the one whose ink ends soonest. */
 const rank = ({ advice }: SlotView): number =>
-  RANK[advice.urgency] * 1e6 + Math.min(advice.safeSheets ?? -1, 1e5);
+  URGENCY_RANK[advice.urgency] * 1e6 + Math.min(advice.safeSheets ?? -1, 1e5);

@@ -1,10 +1,9 @@
 import {
+  massOff,
   all,
   bodyOf,
   contradictionOf,
-  CONTRADICTS_SIGMA,
   densityInside,
-  expectedMass,
   isNewAndDry,
   type CheckedBook,
 } from '../ledger';
@@ -15,8 +14,6 @@ import { isLate } from './isLate';
 type Evidence = FactOf<'weighed' | 'levelSeen' | 'sensorSignalled' | 'fadedOrRanDry' | 'gaugeRead'>;
 type EvidenceOff = Extract<FactProblem, { code: 'evidenceOff' }>;
 
-/** Less than this, ml, is never asked about. */
-const LEAST_ML = 0.5;
 /** A part explains a mass that is off by no more of its doubt than this. */
 const PART_SIGMA = 2;
 
@@ -28,32 +25,29 @@ const PART_SIGMA = 2;
  */
 export function evidenceOff(book: CheckedBook, fact: Evidence): EvidenceOff | null {
   if (book.live || fact.because !== undefined) return null;
-  return fact.kind === 'weighed' ? massOff(book, fact) : seenOff(book, fact);
+  return fact.kind === 'weighed' ? weightOff(book, fact) : seenOff(book, fact);
 }
 
-function massOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null {
+function weightOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | null {
   // In a run the fill is recorded after its weighings: only the first mass can be compared.
   if (fact.what !== 'cartridge' || (fact.purpose !== 'weighIn' && fact.purpose !== 'before')) return null;
   if (isLate(book, fact.subjectId, fact.at)) return null;
   const body = bodyOf(book.context, fact.subjectId);
-  const expected = expectedMass(book, fact.subjectId, fact.at);
-  if (!body || !expected) return null;
-  const rho = densityInside(book, body, fact.at).value;
-  const u = Math.hypot(expected.u, fact.massG.u) / rho;
-  const offMl = (fact.massG.value - expected.value) / rho;
-  if (Math.abs(offMl) <= Math.max(CONTRADICTS_SIGMA * u, LEAST_ML)) return null;
-  const expectedMl = (expected.value - body.emptyG.value) / rho;
-  const part = partOf(book, fact.massG.value - expected.value, Math.hypot(expected.u, fact.massG.u));
+  const off = massOff(book, fact.subjectId, fact.massG, fact.at);
+  if (!body || !off?.far) return null;
+  const { expectedG } = off;
+  const expectedMl = (expectedG.value - body.emptyG.value) / densityInside(book, body, fact.at).value;
+  const part = partOf(book, fact.massG.value - expectedG.value, Math.hypot(expectedG.u, fact.massG.u));
   return {
     severity: 'ask',
     code: 'evidenceOff',
     label: body.cartridge.label,
     evidence: 'mass',
     expectedMl,
-    foundMl: expectedMl + offMl,
-    u,
+    foundMl: expectedMl + off.ml,
+    u: off.u,
     ...(part ? { part } : {}),
-    reasons: isNewAndDry(book, body.cartridge.id) ? NEW_AND_DRY : offMl < 0 ? LESS : MORE,
+    reasons: isNewAndDry(book, body.cartridge.id) ? NEW_AND_DRY : off.ml < 0 ? LESS : MORE,
   };
 }
 

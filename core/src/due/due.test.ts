@@ -139,6 +139,8 @@ const pace: FactDraft[] = [
     emptyG: null,
   }),
   fill('cyan', 5),
+  // Printed away: what stands in the cartridge is no use yet.
+  weigh('cyan', 45),
 ];
 const planned: FactDraft = {
   kind: 'jobPlanned',

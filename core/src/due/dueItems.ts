@@ -1,9 +1,27 @@
+import {
+  URGENCY_RANK,
+  cartridgeLives,
+  cartridgeView,
+  printerAdvice,
+  standardDm2,
+  type CartridgeView,
+} from '../advice';
+import {
+  bottleRemaining,
+  lastMovedAt,
+  all,
+  find,
+  padMl,
+  plannedJobs,
+  settingsOf,
+  slotFor,
+  type Book,
+  type Snapshot,
+} from '../ledger';
 import { DAY_MS, MONTH_MS } from '../time';
-import { cartridgeLives, cartridgeView, printerAdvice, standardDm2, type CartridgeView } from '../advice';
 import { ordersFor } from '../plan';
 import { reprofile } from '../colour';
 import { listOf } from '../exposure';
-import { all, find, padMl, plannedJobs, settingsOf, slotFor, type Book, type Snapshot } from '../ledger';
 import { headAdvice } from '../nozzle';
 import { DUE, type FactKind } from '../workbook';
 
@@ -120,7 +138,8 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       subject,
       now + ((printer.weighInDays ?? weighInDays) - longest) * DAY_MS,
       ['weighed'],
-      longest,
+      // Days since it went in are not days since it was weighed.
+      lastWeighed(here),
     );
     const head = headAdvice(book, printer.id, at);
     if (head?.act === 'check') add('nozzleCheck', subject, now, ['nozzleChecked'], head.daysIdle);
@@ -154,10 +173,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
     const subject = ofCartridge(view);
     if (view.restUntil !== null) add('rested', subject, Date.parse(view.restUntil), ['weighed']);
     const { state: own } = view;
-    const moved = [own.agitatedAt, own.lastFillAt, own.lastWeighed?.at]
-      .filter((t): t is string => Boolean(t))
-      .sort()
-      .at(-1);
+    const moved = lastMovedAt(own);
     if (
       cartridge.inkClass === 'pigment' &&
       moved &&
@@ -189,7 +205,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
   for (const bottle of all(context, 'bottle')) {
     const opened = state.bottles.get(bottle.id);
     if (!opened?.openedAt || opened.retired) continue;
-    const left = bottle.volumeMl - opened.outMl;
+    const left = bottleRemaining(book, bottle.id)!.now.value;
     // One that is nearly empty will be used up before it is too old.
     if (left < 0.1 * bottle.volumeMl) continue;
     const name = `${find(context, 'ink', bottle.inkId)?.name ?? bottle.id}, ${bottle.lot || 'no lot'}`;
@@ -214,7 +230,8 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       add('print', { kind: 'job', id, name: job.title }, Date.parse(job.by), ['printed'], rest);
   return grouped(book, items).sort(
     (a, b) =>
-      RANK[a.urgency] - RANK[b.urgency] || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),
+      URGENCY_RANK[a.urgency] - URGENCY_RANK[b.urgency] ||
+      (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),
   );
 }
 
@@ -237,7 +254,11 @@ const TOP_UP: ReadonlySet<string> = new Set([
   'topUpThenReset',
   'replaceChip',
 ]);
-const RANK = { now: 0, soon: 1, later: 2 } as const;
+/** Days since the one that waits longest was weighed; null where one never was. */
+const lastWeighed = (here: readonly CartridgeView[]): number | null => {
+  const days = here.map(({ weighedDaysAgo }) => weighedDaysAgo);
+  return days.includes(null) ? null : Math.max(...(days as number[]));
+};
 const ofCartridge = ({ body: { cartridge } }: CartridgeView): DueItem['subject'] => ({
   kind: 'cartridge',
   id: cartridge.id,

@@ -1,9 +1,8 @@
-import { DAY_MS } from '../time';
+import { lastMovedAt, slotFor, cartridgeOf, composition, find, inkNow, mixesOf, type Book } from '../ledger';
+import { daysBetween } from '../time';
+import { DUE, DRY_ML } from '../workbook';
 import { CONSTRUCTION_DATA, noAir } from '../bench';
-import { cartridgeOf, composition, find, inkNow, mixesOf, type Book } from '../ledger';
 import { atReserve } from '../usage';
-import { DRY_ML } from '../workbook';
-
 /** What a person sees (practice 11). */
 export const TROUBLES = [
   'blankAfterRefill',
@@ -57,7 +56,6 @@ const CAUSES: Readonly<Record<Trouble, readonly TroubleCause[]>> = {
 
 const MIXED = 0.05;
 const RANK = { yes: 0, unknown: 1, no: 2 } as const;
-const SHAKEN_DAYS = 21;
 
 /**
  * From what is seen to its likely causes: those that the log confirms first, those it rules out last.
@@ -120,8 +118,9 @@ function byLog(book: Book, cartridgeId: string, cause: TroubleCause, at: string)
       );
     case 'unshaken': {
       if (cartridge.inkClass !== 'pigment') return 'no';
-      const days = state.agitatedAt ? (Date.parse(at) - Date.parse(state.agitatedAt)) / DAY_MS : null;
-      return days === null ? 'unknown' : is(days > SHAKEN_DAYS);
+      const moved = lastMovedAt(state);
+      const rest = slotFor(book.context, cartridge)?.printer.agitateDays ?? DUE.agitateDays;
+      return moved === null ? 'unknown' : is(daysBetween(moved, at) > rest);
     }
     case 'chipSaysEmpty':
       return state.chip.machine.strategy === 'selfResetting'

@@ -1,6 +1,8 @@
+import { areaDm2 } from '../area';
+import { daysBetween } from '../time';
 import { slotView } from '../advice';
 import { settingsOf, type Book } from '../ledger';
-import { rhythmOf } from './rhythm';
+import { forecastInk } from './forecastInk';
 
 /** How far a channel's ink goes, down to its reserve. */
 export interface HowFar {
@@ -21,13 +23,11 @@ export function howFar(book: Book, printerId: string, slotId: string, at: string
   const view = slotView(book, printerId, slotId, at);
   const { cartridge, advice } = view ?? {};
   if (!view || !cartridge?.ink || !advice || advice.safeSheets === null) return null;
-  const rhythm = rhythmOf(book, printerId, at);
-  const place = view.printer.slots.findIndex(({ id }) => id === slotId);
-  const perDay = rhythm?.meanMl[place] ?? 0;
+  const date = forecastInk(book, printerId, at, 0, 'rhythm')?.reserveAt.find((one) => one.slotId === slotId);
   const { widthMm, heightMm } = settingsOf(book.context).standardSheet;
   return {
-    days: perDay > 1e-6 ? Math.max(0, cartridge.ink.value - cartridge.reserveMl) / perDay : null,
+    days: date?.median ? daysBetween(at, date.median) : null,
     sheets: advice.safeSheets,
-    dm2: (advice.safeSheets * widthMm * heightMm) / 10_000,
+    dm2: areaDm2({ widthMm, heightMm }, advice.safeSheets),
   };
 }

@@ -1,5 +1,5 @@
 import { MONTH_MS } from '../time';
-import { all, bottleRemaining, factsOf, type Snapshot } from '../ledger';
+import { all, bottleRemaining, composition, factsOf, mixesOf, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { Ink } from '../workbook';
 
@@ -7,7 +7,7 @@ export interface InkSupply {
   readonly ink: Ink;
   /** In all its bottles that are not used up, ml. */
   readonly left: Uncertain;
-  /** Taken out of its bottles since the first fill, ml a month. */
+  /** Used since the first fill: out of its bottles, and not in a cartridge any more; ml a month. */
   readonly perMonth: number;
   /** How long it lasts at that; null where hardly any was taken yet. */
   readonly months: number | null;
@@ -24,6 +24,7 @@ const LEAST_PER_MONTH = 0.5;
 export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
   const { context, state } = ledger;
   const first = factsOf(ledger, 'filled')[0]?.at ?? at;
+  const inside = insideByLot(ledger, at);
   const months = Math.max(1, (Date.parse(at) - Date.parse(first)) / MONTH_MS);
   return all(context, 'ink')
     .flatMap((ink): InkSupply[] => {
@@ -33,7 +34,8 @@ export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
       let variance = 0;
       let out = 0;
       for (const { id } of bottles) {
-        out += state.bottles.get(id)?.outMl ?? 0;
+        // What was poured into cartridges and is still in them was not used: a first filling is no use.
+        out += Math.max(0, (state.bottles.get(id)?.outMl ?? 0) - (inside.get(id) ?? 0));
         if (state.bottles.get(id)?.retired) continue;
         const { now } = bottleRemaining(ledger, id)!;
         value += now.value;
@@ -50,4 +52,14 @@ export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
       ];
     })
     .sort((a, b) => (a.months ?? Infinity) - (b.months ?? Infinity) || a.left.value - b.left.value);
+}
+
+/** What is in all cartridges now, by the bottle that it came from, ml. */
+function insideByLot(ledger: Snapshot, at: string): ReadonlyMap<string, number> {
+  const inside = new Map<string, number>();
+  for (const { id } of all(ledger.context, 'cartridge'))
+    for (const mix of mixesOf(ledger, id, at))
+      for (const { lot, fraction } of composition(mix))
+        inside.set(lot, (inside.get(lot) ?? 0) + fraction * Math.max(0, mix.ml));
+  return inside;
 }

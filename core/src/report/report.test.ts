@@ -5,6 +5,8 @@ import { balance } from '../account';
 import { perDm2, printCost, printerCost, singleChanges } from '../cost';
 import { toCsv } from '../exchange';
 import {
+  all,
+  densityOfInk,
   bottleRemaining,
   factsAbout,
   inkNow,
@@ -16,7 +18,7 @@ import {
   densityInside,
   foreignFraction,
 } from '../ledger';
-import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import type { FactDraft } from '../workbook';
 import { gapWords, problemWords } from '../words';
 import { report, reportOf } from './report';
@@ -224,15 +226,24 @@ describe('now and next', () => {
     expect(meanSheet(Ledger.from([]), 'printer').areas[0]!.subjectId).toBe(ANY_SUBJECT);
   });
 
-  test('the ink that is gone soonest comes first; one that nobody takes from lasts for ever', () => {
-    const ledger = fold([fill('cyan', 30), fill('magenta', 12)]);
-    const lasts = inkLasts(ledger, '2026-04-30T12:00:00.000Z');
-    expect(lasts.map(({ ink }) => ink.shade)).toEqual(['cyan', 'magenta', 'yellow']);
-    const [cyan, , yellow] = lasts;
-    expect(cyan!.left.value).toBeCloseTo(220, 6);
-    expect(cyan!.left.u).toBeGreaterThan(0);
+  test('how fast an ink goes: what stands in a cartridge is not used yet, so a first filling is no pace', () => {
+    const rho = densityOfInk(
+      fold().context,
+      all(fold().context, 'ink').find(({ id }) => id === 'ink-cyan'),
+    ).value;
+    const filled = [
+      ...setUp,
+      define({ ...cartridge('cyan', 'cyan'), initial: 'empty' }),
+      fill('cyan', 40, { occasion: 'first' }),
+    ];
+    const [first] = inkLasts(Ledger.from(script(filled)), '2026-05-01T00:00:00.000Z');
+    expect([first!.ink.shade, first!.perMonth.toFixed(2), first!.months]).toEqual(['cyan', '0.00', null]);
+    // 30 of the 40 ml are gone, and filled up again: 30 ml in two months.
+    const used = [...filled, weigh('cyan', 41.58 + 10 * rho), fill('cyan', 30)];
+    const [cyan, , yellow] = inkLasts(Ledger.from(script(used)), '2026-05-01T00:00:00.000Z');
+    expect([cyan!.ink.shade, cyan!.left.value.toFixed(3)]).toEqual(['cyan', '180.000']);
     expect(cyan!.perMonth).toBeCloseTo(15, 0);
-    expect(cyan!.months).toBeCloseTo(220 / cyan!.perMonth, 6);
+    expect(cyan!.months).toBeCloseTo(180 / cyan!.perMonth, 6);
     expect([yellow!.perMonth, yellow!.months]).toEqual([0, null]);
     expect(inkLasts(Ledger.from([]), AT)).toEqual([]);
   });

@@ -27,7 +27,13 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
             : `${figure} standard sheets since the last change.`,
       };
     case 'weighIn':
-      return { what: `Weigh in ${name}`, why: `Last weighed ${ago}: the doubt grows with every print.` };
+      return {
+        what: `Weigh in ${name}`,
+        why:
+          figure === null
+            ? 'Some of it was never weighed: nobody knows what is in it.'
+            : `Last weighed ${ago}: the doubt grows with every print.`,
+      };
     case 'nozzleCheck':
       return {
         what: `Print a nozzle check on ${name}`,

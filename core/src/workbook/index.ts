@@ -1,3 +1,4 @@
+export { goodCopies } from './goodCopies';
 export { checkLayoutSchema, type CheckLayout, type LayoutField } from './checkLayout';
 export * from './vocabulary';
 export { blackOf } from './blackOf';

@@ -1,14 +1,14 @@
 import { useSearchParams } from 'react-router';
-import { all } from '@hiraeth/core/ledger';
+import { all, find, printerInUse } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
 
-/** The printer that a place speaks of: the one in the address, else the first. */
+/** The printer that a place speaks of: the one in the address, else the one in use. */
 export function usePrinter(): Printer | undefined {
-  const printers = all(useLedger().context, 'printer');
+  const ledger = useLedger();
   const [params] = useSearchParams();
-  return printers.find((printer) => printer.id === params.get('printer')) ?? printers[0];
+  return find(ledger.context, 'printer', params.get('printer') ?? undefined) ?? printerInUse(ledger);
 }
 
 /** To change it, where there is more than one. */

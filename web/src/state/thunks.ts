@@ -7,7 +7,8 @@ import {
   Ledger,
   reviveHeadInSlices,
   type Book,
-  type LogSnapshot } from '@hiraeth/core/ledger';
+  type LogSnapshot,
+} from '@hiraeth/core/ledger';
 import { cartridgeView, printerAdvice } from '@hiraeth/core/advice';
 import { readyFacts, type FactProblem } from '@hiraeth/core/check';
 import { explain } from '@hiraeth/core/words';
@@ -28,7 +29,8 @@ import {
   penChanged,
   progressed,
   shown,
-  type WorkbookState } from './workbookSlice';
+  type WorkbookState,
+} from './workbookSlice';
 
 export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }

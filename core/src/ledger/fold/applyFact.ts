@@ -1,6 +1,6 @@
+import { goodCopies, type Fact, type FactOf, type Ports } from '../../workbook';
 import { areaDm2 } from '../../area';
 import { append } from '../../exposure';
-import type { Fact, FactOf, Ports } from '../../workbook';
 import { bodyOf, find } from '../define/context';
 import { sparedSlots } from '../define/sparedSlots';
 import { purgeFor, switchShade } from './blacks';
@@ -481,8 +481,7 @@ function print(fold: Fold, fact: FactOf<'printed'>): void {
   const { at, subjectId, widthMm, heightMm } = fact;
   const spares = sparedSlots(fold.context, fact.printerId, fact.paperId);
   purgeFor(fold, printer, fact);
-  // Spoilt sheets, strips and targets take ink that the good ones bear; nobody is given one.
-  const copies = (fact.as ?? 'print') === 'print' ? fact.copies : 0;
+  const copies = goodCopies(fact);
   printer.timeline = append(
     printer.timeline,
     fact.demand

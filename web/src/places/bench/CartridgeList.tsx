@@ -1,6 +1,6 @@
+import { insideWords } from '@hiraeth/core/words';
 import Checkbox from '@mui/material/Checkbox';
 import { all, slotFor } from '@hiraeth/core/ledger';
-import { formatUncertain } from '@hiraeth/core/quantity';
 import type { CartridgeView } from '@hiraeth/core/advice';
 import { useLedger } from '../../state/hooks';
 import { Strip } from '../../parts/Strip';
@@ -42,9 +42,7 @@ export function CartridgeList({ views, picked, onPicked }: CartridgeListProps) {
               )}
             </span>
             <Strip view={view} />
-            <span style={{ textAlign: 'right' }}>
-              {view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}
-            </span>
+            <span style={{ textAlign: 'right' }}>{insideWords(view)}</span>
           </label>
         );
       })}

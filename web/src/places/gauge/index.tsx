@@ -1,10 +1,5 @@
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { Link } from 'react-router';
-import { COVERAGE } from '@hiraeth/core/numeric';
-import { formatUncertain } from '@hiraeth/core/quantity';
 import {
+  insideWords,
   ACT_NAMES,
   adviceTitle,
   CHIP_WHY,
@@ -12,6 +7,11 @@ import {
   reasonWords,
   STRATEGY_NAMES,
 } from '@hiraeth/core/words';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { COVERAGE } from '@hiraeth/core/numeric';
 import { counterOf, isGaugeOff } from '@hiraeth/core/ledger';
 import { printerAdvice, type SlotView } from '@hiraeth/core/advice';
 import type { Printer } from '@hiraeth/core/workbook';
@@ -127,7 +127,7 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
           <strong>{slot.name}</strong>
         )}
         <div className="soft small">
-          {cartridge?.ink ? formatUncertain(cartridge.ink, 'ml') : 'not weighed'}
+          {cartridge ? insideWords(cartridge) : 'empty slot'}
           {state ? `; ${STRATEGY_NAMES[state.chip.machine.strategy]}` : ''}
         </div>
       </div>

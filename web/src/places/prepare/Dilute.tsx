@@ -1,8 +1,7 @@
-import { DILUTION_WORDS } from '@hiraeth/core/words';
+import { DILUTION_WORDS, CAUTION_WORDS, lotName } from '@hiraeth/core/words';
 import { dilute, drawDownTo, weighDiluting } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { CAUTION_WORDS, lotName } from '@hiraeth/core/words';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { densityOfInk, find, inkOfBottle, pricePerMl, type MassReading } from '@hiraeth/core/ledger';

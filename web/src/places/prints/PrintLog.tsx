@@ -1,7 +1,8 @@
+import { goodCopies } from '@hiraeth/core/workbook';
+import { factsOf } from '@hiraeth/core/ledger';
 import Button from '@mui/material/Button';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { factsOf } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
 import { WhenSeen } from '../../parts/WhenSeen';
 import { Sums } from './Sums';
@@ -25,7 +26,7 @@ export const PrintLog = memo(function PrintLog() {
       <header>
         <h2>What was printed</h2>
         <span className="soft small">
-          {prints.reduce((sum, fact) => sum + fact.copies, 0)} prints in {prints.length} jobs
+          {prints.reduce((sum, fact) => sum + goodCopies(fact), 0)} prints in {prints.length} jobs
         </span>
         <Link className="small" to="/past/prints">
           prints of the past, from paper

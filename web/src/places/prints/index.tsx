@@ -1,8 +1,8 @@
+import { printerInUse, all } from '@hiraeth/core/ledger';
 import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { all } from '@hiraeth/core/ledger';
 import {
   blackOf,
   CLEANING_LEVELS,
@@ -29,9 +29,7 @@ export default function Prints() {
   const ledger = useLedger();
   const act = useAct();
   const printers = all(ledger.context, 'printer');
-  const [printerId, setPrinterId] = useState(
-    () => ledger.facts.findLast((fact) => fact.kind === 'printed')?.printerId ?? printers[0]?.id ?? '',
-  );
+  const [printerId, setPrinterId] = useState(() => printerInUse(ledger)?.id ?? '');
   const [cleaning, setCleaning] = useState<CleaningLevel>('light');
 
   if (printers.length === 0)

@@ -1,3 +1,4 @@
+import { printerInUse, all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
 import { planPrint } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -9,7 +10,6 @@ import {
   headReasonWords,
   notKnownWords,
 } from '@hiraeth/core/words';
-import { all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
 import { canPrint, jobOfPlanned, type Job, type JobForecast } from '@hiraeth/core/plan';
 import { demandBySlot } from '@hiraeth/core/image';
 import { formatUncertain } from '@hiraeth/core/quantity';
@@ -30,7 +30,7 @@ export function CanPrint() {
   const now = useNow();
   const printers = all(ledger.context, 'printer');
   const subjects = all(ledger.context, 'subject');
-  const [printerId, setPrinterId] = useState(printers[0]?.id ?? '');
+  const [printerId, setPrinterId] = useState(() => printerInUse(ledger)?.id ?? '');
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
   const [copies, setCopies] = useState('10');
   const [size, setSize] = useState(() => chooseSize());

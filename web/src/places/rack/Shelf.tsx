@@ -1,12 +1,11 @@
+import { insideWords, LOOK_WORDS } from '@hiraeth/core/words';
 import { putSetIn } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
-import { formatUncertain } from '@hiraeth/core/quantity';
 import { isFitToGoIn } from '@hiraeth/core/bench';
 import { isNewAndDry, slotFor } from '@hiraeth/core/ledger';
-import { LOOK_WORDS } from '@hiraeth/core/words';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
 import { clock } from '../../parts/dates';
@@ -80,7 +79,7 @@ export function Shelf() {
               <div className="strip">
                 <Strip view={view} />
               </div>
-              <div className="ink">{view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}</div>
+              <div className="ink">{insideWords(view)}</div>
               <div className="act">
                 {view.state.rejected ? (
                   <Link to={`/cartridge/${view.body.cartridge.id}`}>

@@ -1,12 +1,13 @@
-import Button from '@mui/material/Button';
-import { lazy, Suspense } from 'react';
-import { Link } from 'react-router';
-import { agoWords, adviceTitle, dueWords, notKnownWords, reasonWords } from '@hiraeth/core/words';
-import { all, isGaugeOff } from '@hiraeth/core/ledger';
-import { dueItems } from '@hiraeth/core/due';
-import { formatUncertain } from '@hiraeth/core/quantity';
-import { headHealth } from '@hiraeth/core/nozzle';
 import {
+  insideWords,
+  weighedWords,
+  adviceTitle,
+  dueWords,
+  notKnownWords,
+  reasonWords,
+} from '@hiraeth/core/words';
+import {
+  mostPressing,
   printerAdvice,
   type Advice,
   type AdviceCode,
@@ -14,6 +15,13 @@ import {
   type PrinterAdvice,
   type SlotView,
 } from '@hiraeth/core/advice';
+import Button from '@mui/material/Button';
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import { all, isGaugeOff } from '@hiraeth/core/ledger';
+import { dueItems } from '@hiraeth/core/due';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import { headHealth } from '@hiraeth/core/nozzle';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger, useNow } from '../../state/hooks';
 import { useAppSelector } from '../../state/store';
@@ -155,18 +163,6 @@ function Lead({ printer }: { readonly printer: PrinterAdvice }) {
   );
 }
 
-const RANK = { now: 0, soon: 1, fine: 2 } as const;
-
-/** The printer to look at first; one that was set up and never used comes last. */
-function mostPressing(printers: readonly PrinterAdvice[]): PrinterAdvice | null {
-  const used = printers.filter((printer) => printer.slots.some((view) => view.cartridge));
-  return (used.length > 0 ? used : printers).reduce<PrinterAdvice | null>((a, b) => {
-    if (!a?.first || !b.first) return a?.first ? a : b;
-    const [x, y] = [RANK[a.first.advice.urgency], RANK[b.first.advice.urgency]];
-    return x !== y ? (x < y ? a : b) : (a.safeSheets ?? -1) <= (b.safeSheets ?? -1) ? a : b;
-  }, null);
-}
-
 const TO_BENCH: ReadonlySet<AdviceCode> = new Set([
   'topUpNow',
   'topUpSoon',
@@ -201,15 +197,7 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
       </div>
       <div className="strip">{cartridge && <Strip view={cartridge} />}</div>
       <div className="ink">
-        {cartridge?.wetMl
-          ? `wet: ${cartridge.wetMl.toFixed(1)} ml water`
-          : cartridge?.ink
-            ? formatUncertain(cartridge.ink, 'ml')
-            : cartridge
-              ? 'not weighed'
-              : untyped
-                ? 'type unknown'
-                : 'empty slot'}
+        {cartridge ? insideWords(cartridge) : untyped ? 'type unknown' : 'empty slot'}
         <span>
           {cartridge && <GaugeWords view={cartridge} advice={advice} display={view.printer.gauge.display} />}
         </span>
@@ -232,13 +220,7 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
             {words}
           </span>
         )}
-        <span>
-          {!cartridge
-            ? ''
-            : cartridge.weighedDaysAgo === null
-              ? 'never weighed'
-              : `weighed ${agoWords(cartridge.weighedDaysAgo)}`}
-        </span>
+        <span>{cartridge ? weighedWords(cartridge) : ''}</span>
       </div>
     </div>
   );

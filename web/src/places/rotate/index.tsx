@@ -1,9 +1,8 @@
+import { insideWords, goingInWords } from '@hiraeth/core/words';
 import { resetChips, rotate } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { formatUncertain } from '@hiraeth/core/quantity';
-import { goingInWords } from '@hiraeth/core/words';
 import { readMass, type LogSnapshot, type MassReading } from '@hiraeth/core/ledger';
 import { rotationOf, type RotationPair } from '@hiraeth/core/plan';
 import { useLedger, useNow, useAct } from '../../state/hooks';
@@ -231,7 +230,7 @@ function Row({
     view ? (
       <>
         <Link to={`/cartridge/${view.body.cartridge.id}`}>{view.body.cartridge.label}</Link>{' '}
-        <span className="soft small">{view.ink ? formatUncertain(view.ink, 'ml') : 'not weighed'}</span>
+        <span className="soft small">{insideWords(view)}</span>
         {under && (isNext || swapped) && (
           <div style={{ maxWidth: 170, marginTop: 6 }}>
             <QuantityField

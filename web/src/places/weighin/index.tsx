@@ -1,3 +1,16 @@
+import { weighedWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
+import {
+  massOff,
+  all,
+  find,
+  isGaugeOff,
+  inkByWeight,
+  readMass,
+  settingsOf,
+  slotFor,
+  type LogSnapshot,
+  type MassReading,
+} from '@hiraeth/core/ledger';
 import {
   exchangeMasses,
   explainMasses,
@@ -13,19 +26,6 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { agoWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
-import {
-  all,
-  expectedMass,
-  find,
-  isGaugeOff,
-  inkByWeight,
-  readMass,
-  settingsOf,
-  slotFor,
-  type LogSnapshot,
-  type MassReading,
-} from '@hiraeth/core/ledger';
 import {
   cartridgeView,
   missingPrints,
@@ -34,7 +34,6 @@ import {
   swappedMasses,
   type CartridgeView,
 } from '@hiraeth/core/advice';
-import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain, parseQuantity, type Uncertain } from '@hiraeth/core/quantity';
 import type { Because, Printer, Slot } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
@@ -123,24 +122,20 @@ export default function WeighIn() {
     async (row: Row, reading: MassReading): Promise<boolean> => {
       const { massG } = reading;
       const { body } = row.cartridge;
-      const expected = expectedMass(ledger, body.cartridge.id, now);
+      // Against what was foretold before it: afterwards the log agrees with the scale.
+      const off = massOff(ledger, body.cartridge.id, massG, now);
       const saved = await act(weighCartridge(body.cartridge.id, reading));
       if (!saved) return false;
       const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
-      // Compared by mass: the empty mass's doubt is in both and tells nothing.
-      const off = expected ? (massG.value - expected.value) / row.cartridge.density.value : null;
-      const far =
-        expected !== null &&
-        Math.abs(massG.value - expected.value) > COVERAGE * Math.hypot(massG.u, expected.u);
       setTaken((old) =>
         new Map(old).set(row.id, {
           factId: saved[0]!.id,
           reading,
-          expected,
+          expected: off?.expectedG ?? null,
           density: row.cartridge.density.value,
-          tone: far ? 'warn' : '',
+          tone: off?.far ? 'warn' : '',
           words: ink
-            ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off).toFixed(1)} ml ${off < 0 ? 'less' : 'more'} than expected${far ? ': was everything logged?' : ''}`}`
+            ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off.ml).toFixed(1)} ml ${off.ml < 0 ? 'less' : 'more'} than expected${off.far ? ': was everything logged?' : ''}`}`
             : '',
         }),
       );
@@ -244,9 +239,7 @@ export default function WeighIn() {
                     {row.name}
                     <div className="soft small">
                       {row.slot ? '' : 'on the shelf, '}
-                      {row.cartridge.weighedDaysAgo === null
-                        ? 'never weighed'
-                        : `weighed ${agoWords(row.cartridge.weighedDaysAgo)}`}
+                      {weighedWords(row.cartridge)}
                       {row.cartridge.body.type.construction === 'twoPart' && ', head and tank together'}
                     </div>
                   </td>
