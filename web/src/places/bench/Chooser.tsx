@@ -20,13 +20,12 @@ import { changeDraw, cartridgeViews, type CartridgeView } from '@hiraeth/core/ad
 import { OCCASIONS, type Method, type Occasion } from '@hiraeth/core/workbook';
 import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { useAppDispatch, useAppSelector } from '../../state/store';
-import { keepNote } from '../../state/thunks';
+import { useAppSelector } from '../../state/store';
+import { useUnfinished } from '../../state/unfinished';
 import { Pick, QuantityField, readTyped } from '../../parts/fields';
 import { NoCartridge } from '../../parts/NoCartridge';
 import { CartridgeList } from './CartridgeList';
 import { Questions } from './Questions';
-import { BENCH_NOTE } from './useBench';
 
 /** Which cartridges, with which ink and tools: the least asked, the rest guessed from the log. */
 export function Chooser() {
@@ -35,10 +34,9 @@ export function Chooser() {
   const [params] = useSearchParams();
   const { clock } = useServices();
   const pen = useAppSelector((state) => state.workbook.pen);
-  const dispatch = useAppDispatch();
   const navigate = useNavigate();
   // A bench at rest goes on beside it.
-  const going = useAppSelector((state) => state.workbook.notes[BENCH_NOTE]) as BenchRun | undefined;
+  const [going, keep] = useUnfinished('bench');
   const asked = params.get('cartridge');
   // Several at once: a set that came out.
   const several = params.get('cartridges')?.split(',').filter(Boolean) ?? (asked ? [asked] : []);
@@ -170,7 +168,7 @@ export function Chooser() {
           at: 0,
           startedAt,
         };
-    void dispatch(keepNote(BENCH_NOTE, next)).then((kept) => kept && navigate('/bench', { replace: true }));
+    void keep(next).then((kept) => kept && navigate('/bench', { replace: true }));
   };
   return (
     <div className="sheet">

@@ -1,20 +1,17 @@
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import type { BenchRun } from '@hiraeth/core/bench';
-import { useAppDispatch, useAppSelector } from '../../state/store';
-import { keepNote } from '../../state/thunks';
+import { useUnfinished } from '../../state/unfinished';
 import { Chooser } from './Chooser';
 import { Runner } from './Runner';
-import { BENCH_NOTE } from './useBench';
 
 /**
  * A guided refill, one step at a time; a run in progress is taken up where it stood. One that rests holds nothing up: another
  * cartridge that is asked for, by its address or by a press, joins the queue beside it.
  */
 export default function Bench() {
-  const bench = useAppSelector((state) => state.workbook.notes[BENCH_NOTE]) as BenchRun | undefined;
+  const [bench, keep] = useUnfinished('bench');
   const [params, setParams] = useSearchParams();
-  const dispatch = useAppDispatch();
   const asked = (params.get('cartridges') ?? params.get('cartridge') ?? '').split(',').filter(Boolean);
   const isOpen = (run: BenchRun['queue'][number]): boolean => run.state === 'doing';
   const own = bench?.queue.findIndex((run) => isOpen(run) && asked.includes(run.cartridgeId)) ?? -1;
@@ -25,8 +22,8 @@ export default function Bench() {
   const turnsTo = bench && asked.length > 0 && !others && own >= 0 && own !== bench.at ? own : null;
   useEffect(() => {
     if (turnsTo === null || !bench) return;
-    void dispatch(keepNote(BENCH_NOTE, { ...bench, at: turnsTo }));
+    void keep({ ...bench, at: turnsTo });
     setParams({}, { replace: true });
-  }, [turnsTo, bench, dispatch, setParams]);
+  }, [turnsTo, bench, keep, setParams]);
   return bench && !adds ? <Runner run={bench} /> : <Chooser />;
 }

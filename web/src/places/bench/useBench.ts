@@ -1,5 +1,4 @@
 import { takeBack } from '@hiraeth/core/acts';
-import { useCallback } from 'react';
 import {
   advance,
   atOpenDoor,
@@ -21,11 +20,9 @@ import { useAsk } from '../../state/ask';
 import { useRecord } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch } from '../../state/store';
-import { keepNote, record } from '../../state/thunks';
+import { record } from '../../state/thunks';
+import { unfinishedNote, useUnfinished } from '../../state/unfinished';
 import { noticed } from '../../state/workbookSlice';
-
-/** Where a run in progress is kept beside the facts. */
-export const BENCH_NOTE = 'bench';
 
 export interface BenchActions {
   /** Goes on from a step, recording at once what it measured. */
@@ -55,7 +52,8 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
   const ask = useAsk();
   const run = bench.queue[bench.at]!;
 
-  const keep = useCallback((next: BenchRun | undefined) => dispatch(keepNote(BENCH_NOTE, next)), [dispatch]);
+  const [, keepBench] = useUnfinished('bench');
+  const keep = (next: BenchRun | undefined): Promise<boolean> => keepBench(next ?? null);
   const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
   const now = (): string => new Date(services.clock.now()).toISOString();
 
@@ -66,9 +64,9 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     then: (ids: readonly string[]) => BenchRun | undefined,
   ): Promise<boolean> => {
     if (bench.rehearsal || drafts.length === 0) return keep(then([]));
-    const facts = await write(drafts, text, (written) => ({
-      [BENCH_NOTE]: then(written.map((fact) => fact.id)),
-    }));
+    const facts = await write(drafts, text, (written) =>
+      unfinishedNote('bench', then(written.map((fact) => fact.id)) ?? null),
+    );
     return facts !== null;
   };
   const withRun = (changed: CartridgeRun): BenchRun => ({
@@ -112,7 +110,7 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     });
     if (written.length === 0) return void (await keep(then));
     const taken = await dispatch(
-      record(takeBack(written, 'a step back on the bench'), null, () => ({ [BENCH_NOTE]: then })),
+      record(takeBack(written, 'a step back on the bench'), null, () => unfinishedNote('bench', then)),
     );
     if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
   };

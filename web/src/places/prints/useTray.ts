@@ -1,20 +1,14 @@
 import { logByRule, logJobs, type CompletedJob } from '@hiraeth/core/acts';
-import { useCallback, useMemo } from 'react';
+import { useMemo } from 'react';
 import { sortJobs, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { useAppDispatch, useAppSelector } from '../../state/store';
-import { keepNote } from '../../state/thunks';
+import { unfinishedNote, useUnfinished, type Unfinished } from '../../state/unfinished';
 
-/** Where jobs that wait are kept beside the facts, with those that were put away. */
-const TRAY_NOTE = 'tray';
 /** Ids of jobs put away that are remembered. */
 const MOST_AWAY = 20_000;
 
-interface TrayNote {
-  readonly waiting: readonly DraftJob[];
-  readonly away: readonly string[];
-}
+type TrayNote = Unfinished['tray'];
 const EMPTY: TrayNote = { waiting: [], away: [] };
 
 /** A waiting job as the person completes it. */
@@ -32,10 +26,9 @@ export interface Tray {
 export function useTray(): Tray {
   const ledger = useLedger();
   const act = useAct();
-  const dispatch = useAppDispatch();
   const { clock } = useServices();
-  const note = (useAppSelector((state) => state.workbook.notes[TRAY_NOTE]) as TrayNote | undefined) ?? EMPTY;
-  const keep = useCallback((next: TrayNote) => dispatch(keepNote(TRAY_NOTE, next)), [dispatch]);
+  const [kept, keep] = useUnfinished('tray');
+  const note = kept ?? EMPTY;
 
   const takeIn: Tray['takeIn'] = async (jobs) => {
     const seen = new Set([...note.away, ...note.waiting.map(({ id }) => id)]);
@@ -46,7 +39,7 @@ export function useTray(): Tray {
     };
     const facts = sorted.logged.map(({ fact }) => fact);
     if (facts.length > 0) {
-      const saved = await act(logByRule(facts), () => ({ [TRAY_NOTE]: next }));
+      const saved = await act(logByRule(facts), () => unfinishedNote('tray', next));
       if (!saved) return 'Nothing was taken in.';
     } else await keep(next);
     return `${facts.length} logged by rule, ${sorted.waiting.length} wait below, ${sorted.ignored.length} put away, ${sorted.duplicates.length} known already.`;
@@ -59,7 +52,7 @@ export function useTray(): Tray {
     const done = logJobs(jobs, new Date(clock.now()).toISOString());
     if (done.facts.length === 0) return;
     const ids = new Set(jobs.map(({ job }) => job.id));
-    await act(done, () => ({ [TRAY_NOTE]: { ...note, waiting: without(ids) } }));
+    await act(done, () => unfinishedNote('tray', { ...note, waiting: without(ids) }));
   };
 
   const putAway: Tray['putAway'] = async (jobs) => {

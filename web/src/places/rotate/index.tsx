@@ -6,22 +6,14 @@ import { Link } from 'react-router';
 import { readMass, type LogSnapshot, type MassReading } from '@hiraeth/core/ledger';
 import { rotationOf, type RotationPair } from '@hiraeth/core/plan';
 import { useLedger, useNow, useAct } from '../../state/hooks';
-import { remember } from '../../state/remember';
+import { useUnfinished, type Unfinished } from '../../state/unfinished';
 import { Big } from '../../parts/Big';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 
-const KEY = 'hiraeth-rotation';
-/** What is under way, so that nothing is lost with the page. */
-interface Under {
-  readonly printerId: string;
-  readonly startedAt: number;
-  readonly swapped: readonly string[];
-  readonly masses: Readonly<Record<string, string>>;
-}
-/** Slots that stay as they are, this time. */
-const LEFT_OUT = 'hiraeth-rotation-left-out';
+type Under = NonNullable<Unfinished['rotation']['under']>;
+const NOT_BEGUN: Unfinished['rotation'] = { under: null, leftOut: [] };
 
 /** A whole set for the one that is in: one cartridge at a time, each in its slot, one priming routine at the end. */
 export default function Rotate() {
@@ -29,20 +21,17 @@ export default function Rotate() {
   const now = useNow();
   const act = useAct();
   const printer = usePrinter();
-  const [under, setUnder] = useState<Under | null>(read);
-  const [leftOut, setLeftOut] = useState<readonly string[]>(() =>
-    (remember.get(LEFT_OUT) ?? '').split(',').filter(Boolean),
-  );
-  const leaveOut = (slotIds: readonly string[]): void => {
-    setLeftOut(slotIds);
-    remember.set(LEFT_OUT, slotIds.join(','));
+  const [kept, put] = useUnfinished('rotation');
+  // What is typed is shown at once, and kept as soon as it can be.
+  const [{ under, leftOut }, setBegun] = useState(kept ?? NOT_BEGUN);
+  const begin = (next: Unfinished['rotation'] | null): void => {
+    setBegun(next ?? NOT_BEGUN);
+    void put(next);
   };
   const [cameOut, setCameOut] = useState<readonly string[]>([]);
   const rotation = printer && rotationOf(ledger, printer.id, now);
-  const keep = (next: Under | null): void => {
-    setUnder(next);
-    remember.set(KEY, next ? JSON.stringify(next) : '');
-  };
+  const keep = (next: Under | null): void => begin({ under: next, leftOut });
+  const leaveOut = (slotIds: readonly string[]): void => begin({ under, leftOut: slotIds });
   if (!printer || !rotation)
     return (
       <div className="stack">
@@ -73,9 +62,8 @@ export default function Rotate() {
     );
     if (!saved) return;
     setCameOut(done.flatMap(({ out }) => out?.body.cartridge.id ?? []));
-    keep(null);
     // Left out this time, not for ever.
-    leaveOut([]);
+    begin(null);
   };
   return (
     <div className="sheet">
@@ -319,22 +307,3 @@ const massesOf = (ledger: LogSnapshot, masses: Under['masses']): ReadonlyMap<str
       return value === null ? [] : [[id, readMass(ledger.context, value)] as const];
     }),
   );
-
-function read(): Under | null {
-  try {
-    const kept = JSON.parse(remember.get(KEY) || 'null') as Partial<Under> | null;
-    return kept &&
-      typeof kept.printerId === 'string' &&
-      Array.isArray(kept.swapped) &&
-      typeof kept.startedAt === 'number'
-      ? {
-          printerId: kept.printerId,
-          startedAt: kept.startedAt,
-          swapped: kept.swapped,
-          masses: kept.masses ?? {},
-        }
-      : null;
-  } catch {
-    return null;
-  }
-}

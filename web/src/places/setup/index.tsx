@@ -5,11 +5,20 @@ import { Link, useNavigate } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { useLedger, useAct } from '../../state/hooks';
 import { remember } from '../../state/remember';
+import { useUnfinished } from '../../state/unfinished';
 import { useServices } from '../../state/services';
 import { newDraft, PAGES, readAnswers, readDraft, type Draft, type PageId, type PageProps } from './draft';
 import { Bodies, Channels, Chip, Done, Inks, Masses, Name, NowInside, Originals, Scale, Sets } from './pages';
 
-const KEY = 'hiraeth-set-up';
+/** Where earlier builds kept the answers. */
+const EARLIER = 'hiraeth-set-up';
+function earlier(): unknown {
+  try {
+    return JSON.parse(remember.get(EARLIER) ?? 'null');
+  } catch {
+    return null;
+  }
+}
 
 const TITLES: Record<PageId, string> = {
   name: 'What is the printer called?',
@@ -46,11 +55,12 @@ export default function SetUp() {
   const { newId } = useServices();
   const navigate = useNavigate();
   const { currency } = settingsOf(ledger.context);
+  const [kept, keep] = useUnfinished('set-up');
   const [draft, setDraft] = useState<Draft>(() => {
-    const kept = readDraft(remember.get(KEY));
+    const before = readDraft(kept ?? earlier());
     // What is owned already is not asked for again.
     return {
-      ...kept,
+      ...before,
       ...(all(ledger.context, 'scale').length > 0 ? { scaleG: '' } : {}),
       ...(all(ledger.context, 'syringe').length > 0 ? { syringeMl: '' } : {}),
     };
@@ -61,9 +71,13 @@ export default function SetUp() {
   const { read, problems } = readAnswers(draft, currency);
   const put = (part: Partial<Draft>): void => {
     setShown([]);
+    answered.current = true;
     setDraft((before) => ({ ...before, ...part }));
   };
-  useEffect(() => remember.set(KEY, JSON.stringify(draft)), [draft]);
+  const answered = useRef(false);
+  useEffect(() => {
+    if (answered.current) void keep(draft);
+  }, [draft, keep]);
   useEffect(() => {
     // A question is answered from the keyboard at once.
     form.current
@@ -81,7 +95,8 @@ export default function SetUp() {
       setUp(ledger, read.input, { bottles: read.bottles, seated: draft.installed }, newId),
     );
     if (!saved) return;
-    remember.set(KEY, JSON.stringify(newDraft()));
+    answered.current = false;
+    await keep(null);
     void navigate('/');
   };
   const next = (): void => {

@@ -34,11 +34,10 @@ import {
   swappedMasses,
   type CartridgeView,
 } from '@hiraeth/core/advice';
-import { formatUncertain, parseQuantity, type Uncertain } from '@hiraeth/core/quantity';
+import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import type { Because, Printer, Slot } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
-import { useAppDispatch, useAppSelector } from '../../state/store';
-import { keepNote } from '../../state/thunks';
+import { useUnfinished, type TakenRow, type Unfinished } from '../../state/unfinished';
 import { useScaleTarget } from '../../devices/useScale';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
@@ -55,31 +54,22 @@ interface Row {
   readonly cartridge: CartridgeView;
 }
 
-interface Taken {
-  readonly factId: string;
-  readonly reading: MassReading;
-  readonly expected: Uncertain | null;
-  readonly density: number;
-  readonly words: string;
-  readonly tone: '' | 'warn';
-}
+type Taken = TakenRow;
 
-const WEIGH_IN_NOTE = 'weigh-in';
 /** A sitting: what was weighed longer ago belongs to another one. */
 const SITTING_MS = 2 * HOUR_MS;
-interface KeptWeighIn {
-  readonly at: string;
-  readonly taken: readonly (readonly [string, Taken])[];
-}
+/** Entries that a sitting may have brought beside its weights. */
+const MOST_IN_A_SITTING = 1000;
 
 /** What was weighed in this sitting, as far as it still stands in the log. */
 function takenBefore(
-  kept: KeptWeighIn | undefined,
+  kept: Unfinished['weigh-in'] | null,
   ledger: LogSnapshot,
   now: string,
 ): ReadonlyMap<string, Taken> {
   if (!kept || Date.parse(now) - Date.parse(kept.at) > SITTING_MS) return new Map();
-  return new Map(kept.taken.filter(([, { factId }]) => !ledger.isVoided(factId)));
+  const stands = new Set(ledger.facts.slice(-MOST_IN_A_SITTING).map(({ id }) => id));
+  return new Map(kept.taken.filter(([, { factId }]) => stands.has(factId)));
 }
 
 /** The whole set in slot order: a number and Enter for each, the gauge beside it. */
@@ -89,16 +79,14 @@ export default function WeighIn() {
   const act = useAct();
   const printer = usePrinter();
   const enterGauge = useGaugeEntry(printer?.id ?? '');
-  const dispatch = useAppDispatch();
-  const kept = useAppSelector((state) => state.workbook.notes[WEIGH_IN_NOTE]) as KeptWeighIn | undefined;
+  const [kept, keep] = useUnfinished('weigh-in');
   const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(() => takenBefore(kept, ledger, now));
   // What was weighed survives leaving the page: a set is weighed in one sitting, not always on one sheet.
   useEffect(() => {
-    if (taken.size > 0)
-      void dispatch(keepNote(WEIGH_IN_NOTE, { at: now, taken: [...taken] } satisfies KeptWeighIn));
+    if (taken.size > 0) void keep({ at: now, taken: [...taken] });
     // Kept as it was when something was weighed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [taken, dispatch]);
+  }, [taken, keep]);
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [back, setBack] = useState(false);
   const form = useRef<HTMLDivElement>(null);
