@@ -21,3 +21,5 @@ export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
 export { sensorReading, type Lamps, type SensorReading } from './sensorReading';
+export { teachesSwitch } from './teachesSwitch';
+export { shelfState } from './shelfState';

@@ -19,12 +19,16 @@ export interface MissingPrints {
   readonly goneMl: number;
   /** What the prints leave unexplained, in standard deviations a channel: about one where they fit. */
   readonly misfit: number;
+  /** Is that a good explanation? */
+  readonly fits: boolean;
 }
 
 /** From this probability on the model's own doubt is asked about. */
 const ASKED = 0.5;
 /** Gone by more standard deviations than this, all channels erring alike, is no chance. */
 const TOGETHER = 2.5;
+/** More than this, in standard deviations a channel, is no good explanation. */
+const MISFIT = 1.6;
 const MOST_FELL = 0.7;
 const LEAST_CHANNELS = 3;
 const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
@@ -75,7 +79,8 @@ export function missingPrints(
     if (sheets < 1) continue;
     const left = uses.reduce((sum, one) => sum + one.weight * (one.ml - sheets * one.takes) ** 2, 0);
     const misfit = Math.sqrt(left / uses.length);
-    if (!best || misfit < best.misfit) best = { subjectId: id, sheets, goneMl, misfit };
+    if (!best || misfit < best.misfit)
+      best = { subjectId: id, sheets, goneMl, misfit, fits: misfit <= MISFIT };
   }
   return best;
 }

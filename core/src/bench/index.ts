@@ -49,6 +49,7 @@ export { beginRun, dosedParts, type RunChoice } from './beginRun';
 export { beginProblems, type BeginProblem } from './beginProblems';
 export { noAir, portProblems, type PortProblem } from './portProblems';
 export { goingIn, type GoingInProblem } from './goingIn';
+export { toGo } from './toGo';
 export { isFitToGoIn } from './isFitToGoIn';
 export { atOpenDoor, type AtDoor } from './atOpenDoor';
 export { isWall } from './steps/closureOf';

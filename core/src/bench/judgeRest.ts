@@ -9,11 +9,15 @@ export interface RestVerdict {
   readonly restedG: number;
   /** ml lost in the rest; near 0 when sound. */
   readonly lostMl: number;
+  /** Sound, and so far from its kind's full mass that it is worth keeping as this body's own. */
+  readonly isOwn: boolean;
 }
 
 /** Three u of the difference, and at least this much, is a leak: a drop of condensed water is not. */
 const SIGMAS = 3;
 const LEAST_G = 0.15;
+/** A rested mass this far from the type's full mass is worth keeping, g. */
+const WORTH_G = 0.5;
 
 /**
  * What the weighing after the rest says: the mass stood still (then it is the honest full mass), or it fell and ink leaked. What
@@ -28,7 +32,16 @@ export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
   if (!rested || !full) return null;
   const fell = full.value - rested.value;
   const limit = Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));
-  return { state: fell > limit ? 'leaked' : 'sound', restedG: rested.value, lostMl: fell / rho.value };
+  const leaked = fell > limit;
+  return {
+    state: leaked ? 'leaked' : 'sound',
+    restedG: rested.value,
+    lostMl: fell / rho.value,
+    isOwn:
+      !leaked &&
+      env.body.cartridge.targetG === null &&
+      Math.abs(rested.value - env.body.type.fullG) > WORTH_G,
+  };
 }
 
 /** The mass that it went to its rest with: the last weighing of the full cartridge, less what came out by hand since. */

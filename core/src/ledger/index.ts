@@ -36,6 +36,8 @@ export { foldOnto } from './read/foldOnto';
 export { lastMovedAt } from './read/lastMovedAt';
 export { printerInUse } from './read/printerInUse';
 export { massOff, type MassOff } from './read/massOff';
+export { bottleStock } from './read/bottleStock';
+export { foreignness } from './read/foreignness';
 export { isNewAndDry } from './read/isNewAndDry';
 export { isKnown } from './fold/belief';
 export { bareLot } from './fold/chain';

@@ -14,3 +14,5 @@ export { comparePreparations, type Preparation, type PreparationInput } from './
 export { dilution, type Dilution } from './dilution';
 export { dilutionFacts } from './dilutionFacts';
 export { dryingTray, type Drying } from './dryingTray';
+export { isConverted } from './isConverted';
+export { holdsInk } from './holdsInk';

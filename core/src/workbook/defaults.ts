@@ -46,3 +46,9 @@ export const DRY_ML = 0.3;
 
 /** Rest after a fill, minutes. */
 export const REST_MINUTES = { tank: 30, sponge: 720 } as const;
+
+/** A density of ink lies between these, g/ml: outside, a decimal mark is likely wrong. */
+export const INK_DENSITY = { least: 0.7, most: 1.6 } as const;
+
+/** One u of a mass that somebody typed in without its doubt, weighed once on a kitchen-table scale, g. */
+export const TYPED_MASS_U_G = 0.05;

@@ -1,4 +1,5 @@
 import {
+  TYPED_MASS_U_G,
   CHIP_STRATEGIES,
   CLOSURES,
   CONSTRUCTIONS,
@@ -47,8 +48,6 @@ export interface FieldSpec {
 
 const shades = optionsOf(SHADES);
 const classes = optionsOf(INK_CLASSES, CLASS_NAMES);
-/** One u of a mass that was weighed once and typed, g. */
-const TYPED_MASS_U_G = 0.05;
 const uncertainFields = (
   path: string,
   label: string,

@@ -4,9 +4,6 @@ import { useState } from 'react';
 import { judgeRest, type CartridgeRun, type RunEnv } from '@hiraeth/core/bench';
 import { useAct } from '../../state/hooks';
 
-/** A rested mass this far from the type's full mass is worth keeping as this body's own, g. */
-const WORTH_G = 0.5;
-
 /** After the rest: the honest full mass, or a leak with what to do about it. */
 export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readonly env: RunEnv }) {
   const act = useAct();
@@ -21,7 +18,7 @@ export function RestedVerdict({ run, env }: { readonly run: CartridgeRun; readon
     return (
       <>
         <p>It kept its weight: {verdict.restedG.toFixed(2)} g is its honest full mass.</p>
-        {cartridge.targetG === null && Math.abs(rested - env.body.type.fullG) > WORTH_G && (
+        {verdict.isOwn && (
           <div>
             <Button variant="outlined" disabled={done} onClick={() => keep('target', rested)}>
               Aim at {rested.toFixed(2)} g with this body from now on

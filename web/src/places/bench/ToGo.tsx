@@ -1,3 +1,4 @@
+import { toGo } from '@hiraeth/core/bench';
 import { useScale } from '../../devices/useScale';
 
 /** While ink drips on a live scale: how much is still to go, from the reading itself. */
@@ -5,11 +6,12 @@ export function ToGo({ targetG, density }: { readonly targetG: number; readonly 
   const { state } = useScale();
   if (state.source === 'typed' || state.massG === null) return null;
   const ml = (targetG - state.massG) / density;
+  const where = toGo(ml);
   return (
-    <p className={ml < -0.3 ? 'bad' : ''} role="status">
-      {ml > 0.05
+    <p className={where === 'over' ? 'bad' : ''} role="status">
+      {where === 'more'
         ? `${ml.toFixed(1)} ml to go by the scale`
-        : ml < -0.3
+        : where === 'over'
           ? `${(-ml).toFixed(1)} ml over: stop`
           : 'There: stop'}
     </p>

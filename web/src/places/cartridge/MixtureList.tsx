@@ -1,4 +1,4 @@
-import { composition, priceOfMixes, slotFor } from '@hiraeth/core/ledger';
+import { foreignness, composition, priceOfMixes, slotFor } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { lotName } from '@hiraeth/core/words';
 import type { CartridgeView } from '@hiraeth/core/advice';
@@ -36,8 +36,8 @@ export function MixtureList({ view }: { readonly view: CartridgeView }) {
           </ul>
         </div>
       ))}
-      <p className={foreign > 0.02 ? 'warn' : ''}>
-        {foreign > 0.002
+      <p className={foreignness(foreign) === 'mixed' ? 'warn' : ''}>
+        {foreignness(foreign) !== 'none'
           ? `${(foreign * 100).toFixed(1)} % is not the ink it is meant for.`
           : 'Only the ink it is meant for.'}
       </p>

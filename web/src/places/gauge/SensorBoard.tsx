@@ -1,10 +1,9 @@
+import { teachesSwitch, sensorReading, type Lamps, type SlotView } from '@hiraeth/core/advice';
 import { sensorSaid, sensorSwitchesAt } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
-import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import { sensorReading, type Lamps, type SlotView } from '@hiraeth/core/advice';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
@@ -17,8 +16,6 @@ const LAMPS: readonly { readonly value: Lamps; readonly label: string }[] = [
   { value: 'both', label: '● ink   ● low' },
   { value: 'none', label: '○ ink   ○ low' },
 ];
-/** Content known no worse than this can tell where a sensor switches, ml. */
-const KNOWN_ML = 0.6;
 
 /** Float sensors as one board: a pair of lamps for each slot, each with a switch point of its own. */
 export function SensorBoard({
@@ -65,7 +62,6 @@ function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer
   const { id } = cartridge!.body.cartridge;
   const reading = sensorReading(ledger, id, lamps, now)!;
   const { ink } = cartridge!;
-  const known = ink !== null && !ink.contradiction && COVERAGE * ink.u <= KNOWN_ML;
   const changing = lamps === 'low' || lamps === 'unsteady';
   return (
     <tr>
@@ -93,7 +89,7 @@ function Row({ printer, view: { slot, cartridge } }: { readonly printer: Printer
             It did just now
           </Button>
         )}
-        {changing && known && (
+        {changing && teachesSwitch(ink) && (
           <Button
             size="small"
             aria-label={`${slot.name} switches at what is in it now`}

@@ -1,10 +1,10 @@
+import { INK_DENSITY, INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
 import { buyBottle } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CLASS_NAMES } from '@hiraeth/core/words';
-import { INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
 import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';
@@ -34,10 +34,14 @@ const bottleSchema = (currency: string) =>
       message: 'Give the ink a name, as on its label.',
       when: () => true,
     })
-    .refine(({ inkId, density }) => inkId !== NEW || density === null || (density > 0.7 && density < 1.6), {
-      path: ['density'],
-      message: 'A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.',
-    });
+    .refine(
+      ({ inkId, density }) =>
+        inkId !== NEW || density === null || (density > INK_DENSITY.least && density < INK_DENSITY.most),
+      {
+        path: ['density'],
+        message: 'A density of ink lies near 1.05 g/ml. Check the decimal mark, or leave it empty.',
+      },
+    );
 type BottleForm = z.input<ReturnType<typeof bottleSchema>>;
 type Bottle = z.output<ReturnType<typeof bottleSchema>>;
 

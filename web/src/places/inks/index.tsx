@@ -1,7 +1,7 @@
+import { bottleStock, all, bottleRemaining, densityOfInk, pricePerMl } from '@hiraeth/core/ledger';
 import { openBottle, bottleIsEmpty } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, bottleRemaining, densityOfInk, pricePerMl } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { DUE, type Bottle, type Entity, type Ink } from '@hiraeth/core/workbook';
@@ -16,9 +16,6 @@ import { BuyBottle } from './BuyBottle';
 import { DensityBench } from './DensityBench';
 import { SqueezeBench } from './SqueezeBench';
 import { WeighBottle } from './WeighBottle';
-
-/** Less of an ink than this does not fill a cartridge, ml. */
-const LOW_ML = 30;
 
 type Doing =
   | { readonly what: 'buy' }
@@ -48,7 +45,7 @@ export default function Inks() {
             <Big
               text={formatUncertain(least.left, 'ml')}
               of={`of ${least.ink.shade} left`}
-              tone={least.left.value < LOW_ML ? 'warn' : ''}
+              tone={bottleStock(least.left.value) === 'plenty' ? '' : 'warn'}
             />
             <p>
               {least.months === null
@@ -229,7 +226,7 @@ function BottleTable({
                   >
                     Correct
                   </Button>
-                  {!state?.retired && left.now.value < 15 && (
+                  {!state?.retired && bottleStock(left.now.value) === 'last' && (
                     <Button size="small" onClick={() => void act(bottleIsEmpty(bottle.id))}>
                       Used up
                     </Button>

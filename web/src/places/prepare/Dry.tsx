@@ -1,3 +1,4 @@
+import { holdsInk, DRY_TOLERANCE_G, dryingCurve, fitDrying, type DryingFit } from '@hiraeth/core/prepare';
 import { emptyOut, knowEmptyMass, weighDrying } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -9,7 +10,6 @@ import { z } from 'zod';
 import { CAUTION_WORDS, explain } from '@hiraeth/core/words';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import { DRY_TOLERANCE_G, dryingCurve, fitDrying, type DryingFit } from '@hiraeth/core/prepare';
 import type { CartridgeView } from '@hiraeth/core/advice';
 import type { MassReading } from '@hiraeth/core/ledger';
 import { useLedger, useNow, useAct } from '../../state/hooks';
@@ -58,7 +58,7 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         <b>Mind:</b> {CAUTION_WORDS.heat} {CAUTION_WORDS.vacuum} {CAUTION_WORDS.children}{' '}
         {CAUTION_WORDS.waste}
       </p>
-      {view.ink && view.ink.value > 0.5 && weighings.length === 0 && (
+      {view.ink && holdsInk(view.ink.value) && weighings.length === 0 && (
         <Rinsed insideMl={view.ink.value} onRinsed={(ml) => void act(emptyOut(ledger, id, ml, now))} />
       )}
       <p>

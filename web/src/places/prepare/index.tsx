@@ -1,3 +1,4 @@
+import { isConverted, comparePreparations, type Preparation } from '@hiraeth/core/prepare';
 import { convertTo } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -12,7 +13,6 @@ import {
   settingsOf,
 } from '@hiraeth/core/ledger';
 import { cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
-import { comparePreparations, type Preparation } from '@hiraeth/core/prepare';
 import { CONSTRUCTION_DATA, suggestBottle } from '@hiraeth/core/bench';
 import { lotName } from '@hiraeth/core/words';
 import type { Ink } from '@hiraeth/core/workbook';
@@ -60,9 +60,6 @@ export default function Prepare() {
     </div>
   );
 }
-
-/** This share of an ink is as good as all of it. */
-const ENOUGH = 0.97;
 
 function Ways({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
@@ -190,7 +187,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
           {to.inkClass !== body.cartridge.inkClass &&
             ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}
           {already > 0.005 &&
-            ` By the log ${(100 * already).toFixed(0)} % of what is inside is this ink already${already > ENOUGH ? ': just top it up' : ''}.`}
+            ` By the log ${(100 * already).toFixed(0)} % of what is inside is this ink already${isConverted(already) ? ': just top it up' : ''}.`}
         </p>
       )}
       {way === 'flushDry' && <Dry view={view} />}

@@ -1,11 +1,11 @@
+import { shelfState, cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
 import { insideWords, LOOK_WORDS } from '@hiraeth/core/words';
 import { putSetIn } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { cartridgeViews, type CartridgeView } from '@hiraeth/core/advice';
 import { isFitToGoIn } from '@hiraeth/core/bench';
-import { isNewAndDry, slotFor } from '@hiraeth/core/ledger';
+import { slotFor } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
 import { clock } from '../../parts/dates';
@@ -81,21 +81,7 @@ export function Shelf() {
               </div>
               <div className="ink">{insideWords(view)}</div>
               <div className="act">
-                {view.state.rejected ? (
-                  <Link to={`/cartridge/${view.body.cartridge.id}`}>
-                    {LOOK_WORDS[view.state.rejected.found]}
-                  </Link>
-                ) : view.restUntil ? (
-                  `Rests until ${clock(view.restUntil)}`
-                ) : view.ink && view.ink.value > 0.8 * view.targetMl ? (
-                  'Ready to go in'
-                ) : (
-                  <Link to={`/bench?cartridge=${view.body.cartridge.id}`}>
-                    {isNewAndDry(ledger, view.body.cartridge.id)
-                      ? 'Dry: fill it when its turn comes'
-                      : 'Fill it on the Bench'}
-                  </Link>
-                )}
+                <Waits view={view} />
               </div>
             </div>
           ))}
@@ -120,4 +106,24 @@ export function Shelf() {
       )}
     </>
   );
+}
+
+/** What it waits for. */
+function Waits({ view }: { readonly view: CartridgeView }) {
+  const state = shelfState(useLedger(), view);
+  const { id } = view.body.cartridge;
+  switch (state) {
+    case 'rejected':
+      return <Link to={`/cartridge/${id}`}>{LOOK_WORDS[view.state.rejected!.found]}</Link>;
+    case 'rests':
+      return `Rests until ${clock(view.restUntil!)}`;
+    case 'ready':
+      return 'Ready to go in';
+    default:
+      return (
+        <Link to={`/bench?cartridge=${id}`}>
+          {state === 'dry' ? 'Dry: fill it when its turn comes' : 'Fill it on the Bench'}
+        </Link>
+      );
+  }
 }

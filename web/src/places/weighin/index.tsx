@@ -464,7 +464,7 @@ function Afterwards({
       <p className="warn">
         All of them together fell {missing.goneMl.toFixed(1)} ml more than the log says: {missing.sheets}{' '}
         sheets of {widthMm} × {heightMm} mm of “{subject}” would explain it
-        {missing.misfit > MISFIT ? ', though not well' : ''}.
+        {missing.fits ? '' : ', though not well'}.
       </p>
       <div className="row">
         <Button
@@ -489,9 +489,6 @@ function Afterwards({
     </section>
   );
 }
-
-/** More than this, in standard deviations a channel, is no good explanation. */
-const MISFIT = 1.6;
 
 const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => ({
   factId: one.factId,

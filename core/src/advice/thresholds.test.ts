@@ -1,0 +1,98 @@
+import { describe, expect, test } from '@jest/globals';
+import { toGo } from '../bench';
+import { bottleStock, foreignness, isNewAndDry, lastMovedAt, Ledger, massOff, printerInUse } from '../ledger';
+import { holdsInk, isConverted } from '../prepare';
+import { cartridge, define, fill, print, PRINTER, script, setUp, weigh } from '../testing';
+import { cartridgeView } from './cartridgeView';
+import { shelfState } from './shelfState';
+import { teachesSwitch } from './teachesSwitch';
+
+/** Each threshold of `docs/formulas.md`, just below and just above: what a person is told changes there, and nowhere else. */
+describe('at its edge', () => {
+  test.each([
+    ['a bottle is called used up', bottleStock, [14.99, 15], ['last', 'low']],
+    ['a bottle is low', bottleStock, [29.99, 30], ['low', 'plenty']],
+    ['other ink is a trace', foreignness, [0.002, 0.0021], ['none', 'trace']],
+    ['other ink is a warning', foreignness, [0.02, 0.0201], ['trace', 'mixed']],
+    ['a drop is not to go any more', toGo, [0.05, 0.06], ['there', 'more']],
+    ['it is over: stop', toGo, [-0.3, -0.31], ['there', 'over']],
+    ['it is converted', isConverted, [0.97, 0.971], [false, true]],
+    ['there is ink to draw out', holdsInk, [0.5, 0.51], [false, true]],
+  ] as const)('%s', (_name, rule, values, are) => {
+    expect((values as readonly number[]).map((value) => rule(value))).toEqual(are);
+  });
+});
+
+const ink = { value: 20, source: 'weighed', mixes: [], contradiction: null } as never;
+test('a sensor’s switch is learnt of ink that is known to ± 0.6 ml, and of none that is contradicted', () => {
+  const known = (u: number, more: object = {}): boolean =>
+    teachesSwitch({ ...(ink as object), u, ...more } as never);
+  expect([known(0.306), known(0.307), known(0.1, { contradiction: { code: 'massOff' } })]).toEqual([
+    true,
+    false,
+    false,
+  ]);
+  expect(teachesSwitch(null)).toBe(false);
+});
+
+const AT = '2026-03-03T12:00:00.000Z';
+const room = (...facts: Parameters<typeof script>[0]): Ledger => Ledger.from(script([...setUp, ...facts]));
+const shelf = (ledger: Ledger): string => shelfState(ledger, cartridgeView(ledger, 'cyan', AT)!);
+
+test('on the shelf: rejected before all, then its rest, then full enough, else ink; dry is not empty', () => {
+  expect(shelf(room(weigh('cyan', 90)))).toBe('ready');
+  expect(shelf(room(weigh('cyan', 60)))).toBe('fill');
+  expect(shelf(room(define({ ...cartridge('cyan', 'cyan'), initial: 'empty' })))).toBe('dry');
+  expect(shelf(room(weigh('cyan', 90), { kind: 'looked', cartridgeId: 'cyan', found: 'drips' }))).toBe(
+    'rejected',
+  );
+  const resting = room(weigh('cyan', 60), fill('cyan', 20));
+  const at = (minutes: number): string =>
+    new Date(Date.parse(resting.facts.at(-1)!.at) + minutes * 60_000).toISOString();
+  const state = (minutes: number): string =>
+    shelfState(resting, cartridgeView(resting, 'cyan', at(minutes))!);
+  const rest = cartridgeView(resting, 'cyan', AT)!.body.type.restMinutes;
+  expect([state(rest - 1), state(rest)]).toEqual(['rests', expect.not.stringMatching('rests')]);
+  expect(isNewAndDry(resting, 'cyan')).toBe(false);
+});
+
+test('when it was moved: a weight, a fill, a shake and a change are all moves, and the last one counts', () => {
+  const nothing = { agitatedAt: null, lastFillAt: null, lastWeighed: null, installedAt: null };
+  expect(lastMovedAt(nothing)).toBeNull();
+  const at = (day: number): string => `2026-03-0${day}T09:00:00.000Z`;
+  const weighed = { at: at(4) } as never;
+  expect(lastMovedAt({ ...nothing, agitatedAt: at(1), lastWeighed: weighed })).toBe(at(4));
+  expect(lastMovedAt({ ...nothing, lastFillAt: at(5), lastWeighed: weighed })).toBe(at(5));
+  expect(lastMovedAt({ ...nothing, installedAt: at(6), lastFillAt: at(5) })).toBe(at(6));
+});
+
+test('the printer that is spoken of is the one that printed last, and before any print the first', () => {
+  const two = [define({ ...PRINTER, id: 'other', name: 'Other' })];
+  expect(printerInUse(room(...two))?.id).toBe('printer');
+  expect(printerInUse(room(...two, print(1), { ...print(1), printerId: 'other' } as never))?.id).toBe(
+    'other',
+  );
+  expect(printerInUse(Ledger.from([]))).toBeUndefined();
+});
+
+test('a weight is far off from three doubts on, and never by less than half a millilitre: both ways', () => {
+  const ledger = room(weigh('cyan', 80));
+  const of = (g: number, u: number) => massOff(ledger, 'cyan', { value: g, u }, AT)!;
+  const { expectedG, ml, u } = of(79, 0.02);
+  expect(ml).toBeCloseTo((79 - expectedG.value) / 1.064, 1);
+  const g = (sigmas: number): number => expectedG.value + sigmas * Math.hypot(expectedG.u, 0.02);
+  const wide = Math.hypot(expectedG.u, 0.02) / 1.064 > 0.5 / 3;
+  if (wide)
+    expect([of(g(-3.01), 0.02).far, of(g(-2.99), 0.02).far, of(g(3.01), 0.02).far]).toEqual([
+      true,
+      false,
+      true,
+    ]);
+  else
+    expect([of(expectedG.value - 0.52, 0.001).far, of(expectedG.value - 0.54, 0.001).far]).toEqual([
+      false,
+      true,
+    ]);
+  expect(u).toBeGreaterThan(0);
+  expect(massOff(room(), 'cyan', { value: 60, u: 0.1 }, AT)).toBeNull();
+});
