@@ -27,55 +27,27 @@ const outside = [
 ];
 
 /** Kinds of fact, as the schema has them. */
-const FACT_KINDS = [
-  ...readFileSync('core/src/workbook/schema.ts', 'utf8').matchAll(/\bfact\('(\w+)'/g),
-].map((match) => match[1]);
+const FACT_KINDS = [...readFileSync('core/src/workbook/schema.ts', 'utf8').matchAll(/\bfact\('(\w+)'/g)].map(
+  (match) => match[1],
+);
 
-/** Within core each folder imports only those before it; words stand above all that they speak of. */
-const ROOMS = [
-  'numeric',
-  'time',
-  'area',
-  'quantity',
-  'workbook',
-  'exposure',
-  'gauge',
-  'usage',
-  'scale',
-  'ledger',
-  'fill',
-  'prepare',
-  'ipp',
-  'jobs',
-  'image',
-  'bench',
-  'account',
-  'cost',
-  'nozzle',
-  'colour',
-  'advice',
-  'plan',
-  'due',
-  'check',
-  'report',
-  'acts',
-  'words',
-  'exchange',
-];
-const roomRules = ROOMS.map((room, i) =>
+/** Which room may use which, in core and from the web; each imports only those before it, and words stand above all that they speak of. */
+const MAY_USE = JSON.parse(readFileSync('rooms.json', 'utf8'));
+const ROOMS = Object.keys(MAY_USE.core);
+const roomRules = ROOMS.map((room) =>
   forbid(
     [`core/src/${room}/**`],
     [
       ...outside,
       '@hiraeth/*',
-      ...ROOMS.slice(i + 1).flatMap((above) => [
+      ...ROOMS.filter((other) => other !== room && !MAY_USE.core[room].includes(other)).flatMap((above) => [
         `../${above}`,
         `../${above}/*`,
         `../../${above}`,
         `../../${above}/*`,
       ]),
     ],
-    `core/${room} stands below what it would import here.`,
+    `core/${room} does not use this room: see rooms.json.`,
   ),
 );
 
@@ -83,26 +55,32 @@ const roomRules = ROOMS.map((room, i) =>
 const LAYERS = ['storage', 'workers', 'devices', 'state', 'parts', 'places', 'shell'];
 const BESIDE = ['storage', 'workers', 'devices'];
 const layerRules = LAYERS.map((layer, i) =>
-  forbidAbove(`web/src/${layer}/**`, [
-    ...LAYERS.slice(i + 1),
-    ...(BESIDE.includes(layer) ? BESIDE.filter((other) => other !== layer) : []),
-  ]),
+  forbidAbove(
+    `web/src/${layer}/**`,
+    [...LAYERS.slice(i + 1), ...(BESIDE.includes(layer) ? BESIDE.filter((other) => other !== layer) : [])],
+    MAY_USE.web[layer],
+  ),
 );
 /** A place knows no other place: what two of them need is a part. */
 const PLACES = readdirSync('web/src/places', { withFileTypes: true }).flatMap((entry) =>
   entry.isDirectory() ? [entry.name] : [],
 );
 const placeRules = PLACES.map((place) =>
-  forbidAbove(`web/src/places/${place}/**`, ['shell', ...PLACES.filter((other) => other !== place)]),
+  forbidAbove(
+    `web/src/places/${place}/**`,
+    ['shell', ...PLACES.filter((other) => other !== place)],
+    MAY_USE.web.places,
+  ),
 );
-function forbidAbove(files, above) {
+function forbidAbove(files, above, rooms) {
   return forbid(
     [files],
     [...new Set(above)]
       .flatMap((folder) => ['../', '../../', '../../../'].map((up) => `${up}${folder}`))
       .flatMap((path) => [path, `${path}/*`])
       // This rule replaces the general one for its files: web reaches into neither server nor cli.
-      .concat(['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express']),
+      .concat(['@hiraeth/server*', '@hiraeth/cli*', 'node:*', 'express'])
+      .concat(ROOMS.filter((room) => !rooms.includes(room)).map((room) => `@hiraeth/core/${room}`)),
     'This layer of the web stands below, or beside, what it would import here.',
   );
 }
