@@ -143,7 +143,7 @@ test('a density by syringe and scale: worked example 3, used everywhere from the
 
 test('a reference mass corrects the scale from then on, and dates it', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/rig');
+  await page.goto('/workbook');
   await page.getByRole('button', { name: 'Check with a reference mass' }).click();
   await weigh(page, '99.50');
   await saved(page, /shows 99.50 g for 100 g/);

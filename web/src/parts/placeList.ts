@@ -43,7 +43,7 @@ export const GROUPS = [
 /** All of them, in that order. */
 export const PLACES = GROUPS.flatMap(({ places }): readonly Place[] => places);
 
-interface Place {
+export interface Place {
   readonly to: string;
   readonly name: string;
   /** Goes there after `g`. */

@@ -10,8 +10,8 @@ import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
 import { useLedger } from '../state/hooks';
-import { GROUPS, PLACES } from '../parts/placeList';
-import { useServices } from '../state/services';
+import { GROUPS, PLACES, type Place } from '../parts/placeList';
+import { useServices, type Which } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
 import { useDueNotices } from '../state/useDueNotices';
@@ -80,7 +80,7 @@ export function Shell() {
               {GROUPS.map((group) => (
                 <div key={group.name} role="group" aria-label={group.name}>
                   <span aria-hidden="true">{group.name}</span>
-                  {group.places.map((place) => (
+                  {placesOf(group, which).map((place) => (
                     <NavLink
                       key={place.to}
                       to={place.to}
@@ -115,9 +115,7 @@ export function Shell() {
             <span style={{ marginLeft: 'auto' }} />
             {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
             <Link to="/labels">Labels</Link>
-            <Link to="/cards">Quick cards</Link>
-            <Link to="/words">Words</Link>
-            <Link to="/keys">Keys</Link>
+            <Link to="/words">Help</Link>
             <Button size="small" onClick={switchTheme}>
               {themeName === 'light' ? 'Dim the page' : 'Light page'}
             </Button>
@@ -183,6 +181,10 @@ export function Shell() {
     </AskProvider>
   );
 }
+
+/** Simulated devices stand beside one's own things only where one learns: in the demo. Its key and the bench lead there, too. */
+const placesOf = (group: (typeof GROUPS)[number], which: Which): readonly Place[] =>
+  (group.places as readonly Place[]).filter(({ to }) => to !== '/rig' || which === 'demo');
 
 /** `g`, then a letter, goes to a place; nothing while someone types. */
 function usePlaceKeys(): void {

@@ -8,6 +8,7 @@ import { numberOf, quickCard, type Caution, type LaidStep } from '@hiraeth/core/
 import { useLedger } from '../../state/hooks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Pick } from '../../parts/fields';
+import { HelpNav } from './HelpNav';
 
 /** What is done, measured or looked at; the talk between is left to the Bench. */
 const ON_CARD = new Set(['do', 'weigh', 'load', 'draw', 'check', 'rest']);
@@ -23,6 +24,7 @@ export default function Cards() {
   const card = useMemo(() => quickCard(type), [type]);
   return (
     <div className="paper">
+      <HelpNav />
       <div className="row no-print" style={{ justifyContent: 'space-between' }}>
         <Link to="/bench">To the Bench</Link>
         <Pick

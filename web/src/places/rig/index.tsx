@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { FloatSensorPanel } from './FloatSensorPanel';
-import { ReferenceCheck } from './ReferenceCheck';
 import { PhotographPanel } from './PhotographPanel';
 import { ResetterPanel } from '../../parts/ResetterPanel';
 import { SimulatedPrinterPanel } from './SimulatedPrinterPanel';
@@ -26,7 +25,9 @@ export default function Rig() {
       <ResetterPanel />
       <FloatSensorPanel />
       <PhotographPanel />
-      <ReferenceCheck />
+      <p className="soft">
+        A real scale is checked with a reference mass in <Link to="/workbook">Workbook</Link>.
+      </p>
     </div>
   );
 }

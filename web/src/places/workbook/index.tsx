@@ -13,6 +13,7 @@ import { EntityEditor } from '../../parts/EntityEditor';
 import { AddThing } from './AddThing';
 import { Files } from './Files';
 import { Log } from './Log';
+import { ReferenceCheck } from './ReferenceCheck';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -100,6 +101,7 @@ export default function WorkbookPlace() {
           );
         })}
       </section>
+      <ReferenceCheck />
       <Log />
       <section className="section">
         <header>

@@ -1,4 +1,5 @@
 import { PLACES } from '../../parts/placeList';
+import { HelpNav } from './HelpNav';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Tab, Shift Tab', 'to the next or last control'],
@@ -15,6 +16,7 @@ export default function Keys() {
   return (
     <div className="stack">
       <h1>Keys</h1>
+      <HelpNav />
       <p>
         Everything can be done with the keyboard. A scale that types its reading and Enter needs nothing else.
       </p>
