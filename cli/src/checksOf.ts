@@ -3,8 +3,7 @@ import { CHANNEL_STATE_WORDS, effectWords, HEAD_ACT_WORDS, headReasonWords } fro
 import { factsUntil } from '@hiraeth/core/report';
 import { headAdvice, headHealth } from '@hiraeth/core/nozzle';
 import type { Fact } from '@hiraeth/core/workbook';
-import type { Done } from './commands';
-import type { Options } from './main';
+import type { Done, Options } from './command';
 
 /** Each head by its nozzle checks: what is missing, what cleanings brought, what to do next. */
 export function checksOf(facts: readonly Fact[], { at }: Options): Done {

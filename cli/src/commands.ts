@@ -20,37 +20,13 @@ import { formatMoney, formatUncertain, type Uncertain } from '@hiraeth/core/quan
 import { quoteEdition } from '@hiraeth/core/cost';
 import type { Fact } from '@hiraeth/core/workbook';
 import { EXIT } from './exit';
-import type { Options } from './main';
+import type { Command, Done, Options } from './command';
 import { checksOf } from './checksOf';
 import { importOf } from './importOf';
 import { logOf } from './logOf';
 import { reportText } from './reportText';
 import { shadesOf } from './shadesOf';
 import { stepsOf } from './stepsOf';
-
-export type Command =
-  | 'report'
-  | 'check'
-  | 'forecast'
-  | 'score'
-  | 'quote'
-  | 'steps'
-  | 'checks'
-  | 'shades'
-  | 'import'
-  | 'log'
-  | 'plan';
-
-/** What a command found: as data, and for reading in a terminal. A string says what was wrong with the question. */
-export type Done =
-  | {
-      readonly data: unknown;
-      readonly text: string;
-      readonly exit?: number;
-      /** A file to be written, whole or not at all. */
-      readonly write?: { readonly file: string; readonly text: string };
-    }
-  | string;
 
 /** Every command: the same core as the screens, over an exported workbook. */
 export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options: Options) => Done>> = {

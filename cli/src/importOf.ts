@@ -11,8 +11,7 @@ import {
   type RefusedLine,
 } from '@hiraeth/core/jobs';
 import { Ledger } from '@hiraeth/core/ledger';
-import type { Done } from './commands';
-import type { Options } from './main';
+import type { Done, Options } from './command';
 
 const KINDS = ['page-log', 'jobs', 'csv'] as const;
 

@@ -17,9 +17,8 @@ import {
   type EntityOf,
   type Fact,
 } from '@hiraeth/core/workbook';
-import type { Done } from './commands';
+import type { Done, Options } from './command';
 import { EXIT } from './exit';
-import type { Options } from './main';
 
 const DOINGS = ['weigh', 'fill', 'print', 'buy', 'reset'] as const;
 

@@ -1,7 +1,8 @@
 import { isAscii, isUtf8 } from 'node:buffer';
 import { createReadStream } from 'node:fs';
 import { readFile, rename, stat, writeFile } from 'node:fs/promises';
-import { COMMANDS, type Command } from './commands';
+import type { Command, Options } from './command';
+import { COMMANDS } from './commands';
 import { EXIT } from './exit';
 import { explain } from '@hiraeth/core/words';
 import { fail, ok, type Result } from '@hiraeth/core/quantity';
@@ -135,22 +136,6 @@ async function readPhoto(options: Options, io: Io): Promise<number> {
   }
   io.stdout.write(options.json ? `${JSON.stringify(done.data, null, 2)}\n` : done.text);
   return done.exit ?? EXIT.fine;
-}
-
-/** What was asked for on the command line. */
-export interface Options {
-  readonly command: Command | 'read-check';
-  readonly file: string;
-  readonly at: string;
-  readonly from: string | null;
-  readonly to: string | null;
-  readonly json: boolean;
-  readonly words: ReadonlyMap<string, string>;
-  /** Further files, by name; and as they were read. */
-  readonly more: readonly string[];
-  readonly inputs: readonly { readonly name: string; readonly bytes: Uint8Array }[];
-  /** Milliseconds since 1970. */
-  readonly now: number;
 }
 
 const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {

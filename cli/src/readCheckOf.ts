@@ -3,7 +3,7 @@ import jpeg from 'jpeg-js';
 import { parseCheckLayout, readCheck, type Corners, type Photo } from '@hiraeth/core/image';
 import { REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
 import { EXIT } from './exit';
-import type { Done } from './commands';
+import type { Done } from './command';
 
 /** A jpeg of so many megapixels takes about a gigabyte to decode. */
 const MOST_MP = 100;

@@ -3,8 +3,7 @@ import { factsUntil } from '@hiraeth/core/report';
 import { reprofile, shadeSeries, type ShadeComparison, type ShadeSeries } from '@hiraeth/core/colour';
 import { REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from '@hiraeth/core/words';
 import type { Fact } from '@hiraeth/core/workbook';
-import type { Done } from './commands';
-import type { Options } from './main';
+import type { Done, Options } from './command';
 
 /** Measured shades against the original and the last lot, fading, and whether to profile anew. */
 export function shadesOf(facts: readonly Fact[], { at }: Options): Done {

@@ -3,8 +3,7 @@ import { beginProblemWords, stepAnswerWords, stepWords } from '@hiraeth/core/wor
 import { factsUntil } from '@hiraeth/core/report';
 import { layOut, numberOf, suggestChoice, type LaidStep } from '@hiraeth/core/bench';
 import { METHODS, OCCASIONS, type Fact } from '@hiraeth/core/workbook';
-import type { Done } from './commands';
-import type { Options } from './main';
+import type { Done, Options } from './command';
 
 /** Steps that a practised hand still has to measure or decide; the rest folds away. */
 const QUICK = new Set(['weigh', 'load', 'draw', 'decide', 'summary']);

@@ -1,4 +1,4 @@
-import type { PlainDoing } from './step';
+import type { PlainDoing } from './plainDoing';
 
 /** Looks that need an answer, in the order in which a run meets them. */
 export type CheckCode =

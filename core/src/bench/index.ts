@@ -9,6 +9,7 @@ export {
   type MethodData,
 } from './methods';
 export type { Answer, BenchRun, CartridgeRun } from './run';
+export type { PlainDoing } from './plainDoing';
 export type {
   AsideReason,
   DecideCode,
@@ -18,7 +19,6 @@ export type {
   LoadStep,
   Part,
   Mismatch,
-  PlainDoing,
   Step,
   StepId,
   StepKind,

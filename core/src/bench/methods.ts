@@ -1,7 +1,7 @@
+import type { PlainDoing } from './plainDoing';
 import type { Construction, Method, Ports, Tool } from '../workbook';
 import type { Caution } from './cautions';
 import type { Uncertain } from '../quantity';
-import type { PlainDoing } from './step';
 
 const WALLS: Uncertain = { value: 0.03, u: 0.02 };
 const SPONGE: Uncertain = { value: 0.15, u: 0.07 };

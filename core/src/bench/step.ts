@@ -1,56 +1,8 @@
+import type { PlainDoing } from './plainDoing';
 import type { Uncertain } from '../quantity';
 import type { Construction, Fate, InkClass, Method, Ports, Printer } from '../workbook';
 import type { Caution } from './cautions';
 import type { CheckAnswer, CheckCode } from './checks';
-
-/** Things to do with the hands that need nothing told but their words. */
-export type PlainDoing =
-  | 'sensor-off'
-  | 'sensor-on'
-  | 'tape-vent'
-  | 'untape-vent'
-  | 'transport-plug'
-  | 'bubbles'
-  | 'drink'
-  | 'vent-shut'
-  | 'vent-open'
-  | 'keeper-off'
-  | 'clip'
-  | 'clip-off'
-  | 'adapter'
-  | 'wipe'
-  | 'probe'
-  | 'head-open'
-  | 'head-plug'
-  | 'tank-open'
-  | 'blot'
-  | 'air-out'
-  | 'settle'
-  | 'deburr'
-  | 'plug'
-  | 'cap'
-  | 'tape-hole'
-  | 'cover'
-  | 'leave-open'
-  | 'vent'
-  | 'keeper-away'
-  | 'keeper-back'
-  | 'keeper-last'
-  | 'tap'
-  | 'chip-off'
-  | 'chip-on'
-  | 'other-chip'
-  | 'setting'
-  | 'plug-again'
-  | 'vent-again'
-  | 'stand'
-  | 'hole-open'
-  | 'hole-shut'
-  | 'drink-again'
-  | 'refit-clip'
-  | 'realign'
-  | 'contacts'
-  | 'reseat';
 
 /** Why a cartridge is put aside instead of going in. */
 export type AsideReason = 'mismatch' | 'wet' | 'really-out' | CheckCode;

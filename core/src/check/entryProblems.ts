@@ -2,7 +2,8 @@ import { DAY_MS } from '../time';
 import { advance, runFacts, type Answer, type CartridgeRun, type RunEnv, type Step } from '../bench';
 import { Trial, type CheckedBook } from '../ledger';
 import type { FactDraft } from '../workbook';
-import { checkFact, type FactProblem } from './checkFact';
+import { checkFact } from './checkFact';
+import type { FactProblem } from './factProblem';
 
 /** Facts of a run stand a moment after each other: none of them is held to be of the future. */
 /** The bench corrects these itself, at its next step. */

@@ -8,7 +8,7 @@ import {
   type CheckedBook,
 } from '../ledger';
 import type { FactOf, MassReason } from '../workbook';
-import type { FactProblem } from './checkFact';
+import type { FactProblem } from './factProblem';
 import { isLate } from './isLate';
 
 type Evidence = FactOf<'weighed' | 'levelSeen' | 'sensorSignalled' | 'fadedOrRanDry' | 'gaugeRead'>;

@@ -1,4 +1,5 @@
 export { withReason } from './withReason';
 export { readyFacts, type NotReady } from './readyFacts';
 export { entryProblems } from './entryProblems';
-export { checkFact, checkFactsBy, type FactProblem } from './checkFact';
+export { checkFact, checkFactsBy } from './checkFact';
+export type { FactProblem } from './factProblem';

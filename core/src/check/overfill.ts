@@ -1,7 +1,7 @@
 import { TOLERANCE_G } from '../fill';
 import { densestInside, densityInside, inkNow, mostInside, type Body, type CheckedBook } from '../ledger';
 import type { FactOf } from '../workbook';
-import type { FactProblem } from './checkFact';
+import type { FactProblem } from './factProblem';
 
 /** Would this fill bring the cartridge above its maximum mass, its doubt allowed for? */
 export function overfill(book: CheckedBook, body: Body, fact: FactOf<'filled'>): FactProblem | null {

@@ -1,7 +1,8 @@
 import { fail, ok, type Result } from '../quantity';
 import { Trial, type CheckedBook } from '../ledger';
 import { factSchema, type Fact } from '../workbook';
-import { checkFact, type FactProblem } from './checkFact';
+import { checkFact } from './checkFact';
+import type { FactProblem } from './factProblem';
 
 /** Why an entry was not taken: a field that no such fact has, or what the workbook says against it. */
 export type NotReady =

@@ -1,3 +1,4 @@
+import type { Pooled } from './pooled';
 import { COVERAGE, quantileOf } from '../numeric';
 import type { Exposure } from '../exposure';
 import { msOf, HOUR_MS } from '../time';
@@ -448,12 +449,6 @@ export function withGain(told: Foretold, gain: Uncertain, scatter2: number): Unc
 interface Seen {
   readonly one: Observed;
   readonly told: Foretold;
-}
-
-export interface Pooled {
-  /** Log of used over foretold, all channels together. */
-  readonly value: number;
-  readonly variance: number;
 }
 
 /** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import type { Pooled } from './fitPrinter';
+import type { Pooled } from './pooled';
 
 export type StepLabel = 'stay' | 'change' | 'wrong';
 

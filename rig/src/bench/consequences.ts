@@ -1,3 +1,5 @@
+import type { Consequence, Where } from './consequence';
+export type { Consequence, Where } from './consequence';
 import {
   CHECKS,
   CONSTRUCTION_DATA,
@@ -11,15 +13,6 @@ import {
 } from '@hiraeth/core/bench';
 import { partsOf, type PartBody } from '@hiraeth/core/ledger';
 import { IF_IGNORED } from './ifIgnored';
-
-/** Where a mistake shows: in the hands, while it rests, or at the printer. */
-export type Where = 'hands' | 'rest' | 'printer';
-
-export interface Consequence {
-  readonly where: Where;
-  readonly what: string;
-  readonly why: string;
-}
 
 /** A finger's breadth of overshoot that no body minds, g. */
 const GRACE_G = 0.3;

@@ -1,5 +1,5 @@
 import type { CheckAnswer, CheckCode } from '@hiraeth/core/bench';
-import type { Consequence } from './consequences';
+import type { Consequence } from './consequence';
 
 type Ignored = Readonly<Record<CheckCode, Partial<Readonly<Record<CheckAnswer, Consequence>>>>>;
 

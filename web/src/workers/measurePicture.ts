@@ -12,7 +12,7 @@ import {
 } from '@hiraeth/core/image';
 import { hasBothBlacks } from '@hiraeth/core/workbook';
 import type { Result } from '@hiraeth/core/quantity';
-import type { ForPrinter } from './measurePictureAside';
+import type { ForPrinter } from './forPrinter';
 
 /** Pixels taken in at once. */
 const STRIP_PX = 4_000_000;

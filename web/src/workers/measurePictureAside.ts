@@ -1,15 +1,10 @@
+import type { ForPrinter } from './forPrinter';
+export type { ForPrinter } from './forPrinter';
 import { proxy } from 'comlink';
 import type { MeasuredPicture, PictureProblem } from '@hiraeth/core/image';
 import type { Result } from '@hiraeth/core/quantity';
-import type { Slot } from '@hiraeth/core/workbook';
 import { aside } from './aside';
 import type { PictureWorker } from './picture.worker';
-
-/** Channels of a printer that a picture is measured for. */
-export interface ForPrinter {
-  readonly id: string;
-  readonly slots: readonly Slot[];
-}
 
 export type MeasurePicture = (
   file: Blob & { readonly name: string },

@@ -1,3 +1,4 @@
+import type { PlainDoing } from '../plainDoing';
 import { checked } from '../answers';
 import type { Caution } from '../cautions';
 import { CHECKS, type CheckAnswer, type CheckCode, type Remedy } from '../checks';
@@ -8,7 +9,7 @@ import { planOf } from '../planOf';
 import { pouredDensity } from '../pouredDensity';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
-import type { Lay, PlainDoing, StepId, StepOf } from '../step';
+import type { Lay, StepId, StepOf } from '../step';
 import { closesHole } from './closureOf';
 
 type Extra = Partial<Pick<StepOf<'check'>, 'requires' | 'changes' | 'waitSeconds' | 'cautions' | 'pairs'>>;

@@ -1,3 +1,4 @@
+import { CORNERS } from './corners';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
@@ -187,8 +188,6 @@ export function PhotoCheck({
     </section>
   );
 }
-
-export const CORNERS = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 
 /** As a person would type it: a dash where it cannot be told. */
 const typedOf = ({ gaps, unsure, lines }: CheckChannel): string =>

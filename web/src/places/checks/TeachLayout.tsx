@@ -6,7 +6,7 @@ import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { useAct } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
 import { TextFileButton } from '../../parts/TextFileButton';
-import { CORNERS } from './PhotoCheck';
+import { CORNERS } from './corners';
 import { MarkPhoto } from './MarkPhoto';
 
 /**

@@ -7,7 +7,7 @@ import type { PlannedPolicy, PrinterPlan } from '@hiraeth/core/plan';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useMoney, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
-import type { Simulated } from './index';
+import type { Simulated } from './simulated';
 import { Term } from '../../parts/Term';
 
 const RISKS = [0.01, 0.02, 0.05, 0.1, 0.2];

@@ -1,3 +1,4 @@
+import type { Simulated } from './simulated';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -143,15 +144,6 @@ const BY_WORDS: Record<ForecastBy, string> = {
 };
 
 const dateOf = (iso: string, at: string): string => (iso === at ? 'Now' : day(iso));
-
-export interface Simulated {
-  readonly state: 'busy' | 'failed' | 'stopped' | 'done';
-  readonly results: readonly PolicyResult[];
-  /** How far it is, 0 to 1. */
-  readonly share: number;
-  readonly stop: () => void;
-  readonly again: () => void;
-}
 
 /** The ways of changing tried on this basis, aside from the page: with how far it is, and a way to stop it. */
 function useSimulated(basis: PlanBasis | undefined): Simulated {

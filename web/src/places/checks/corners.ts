@@ -1,0 +1,1 @@
+export const CORNERS = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
