@@ -106,6 +106,31 @@ test('a printer of nine channels from nothing, by keyboard, without a mass that 
   await expect(page.getByLabel('Printer’s name')).toHaveValue('');
 });
 
+test('what was begun is its own workbook’s: there after a reload, not in the demo, and gone when the workbook is emptied', async ({
+  page,
+}) => {
+  await openOwn(page);
+  await page.goto('/set-up');
+  const name = page.getByLabel('Printer’s name');
+  await name.fill('Attic');
+  await page.reload();
+  await expect(name).toHaveValue('Attic');
+  await page.getByRole('button', { name: 'Look at the demo' }).click();
+  await expect(page.getByText('The demo print room').first()).toBeVisible();
+  await page.goto('/set-up');
+  await expect(name).toHaveValue('');
+  await page.getByRole('button', { name: 'Open my own workbook' }).click();
+  await expect(page.getByText('My own workbook')).toBeVisible();
+  await page.goto('/set-up');
+  await expect(name).toHaveValue('Attic');
+  await page.goto('/workbook');
+  await page.getByRole('button', { name: 'Empty this workbook' }).click();
+  await page.getByRole('button', { name: 'Yes, empty it' }).click();
+  await expect(page.locator('.notice').filter({ hasText: 'A new, empty workbook' })).toBeVisible();
+  await page.goto('/set-up');
+  await expect(name).toHaveValue('');
+});
+
 test('a set-up is shared without its log: beside another printer, with masses and address left out', async ({
   page,
 }) => {

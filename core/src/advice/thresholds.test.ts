@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { toGo } from '../bench';
 import { bottleStock, foreignness, isNewAndDry, lastMovedAt, Ledger, massOff, printerInUse } from '../ledger';
 import { holdsInk, isConverted } from '../prepare';
-import { cartridge, define, fill, print, PRINTER, script, setUp, weigh } from '../testing';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import { cartridgeView } from './cartridgeView';
 import { shelfState } from './shelfState';
 import { teachesSwitch } from './teachesSwitch';
@@ -76,23 +76,21 @@ test('the printer that is spoken of is the one that printed last, and before any
 });
 
 test('a weight is far off from three doubts on, and never by less than half a millilitre: both ways', () => {
-  const ledger = room(weigh('cyan', 80));
-  const of = (g: number, u: number) => massOff(ledger, 'cyan', { value: g, u }, AT)!;
-  const { expectedG, ml, u } = of(79, 0.02);
-  expect(ml).toBeCloseTo((79 - expectedG.value) / 1.064, 1);
-  const g = (sigmas: number): number => expectedG.value + sigmas * Math.hypot(expectedG.u, 0.02);
-  const wide = Math.hypot(expectedG.u, 0.02) / 1.064 > 0.5 / 3;
-  if (wide)
-    expect([of(g(-3.01), 0.02).far, of(g(-2.99), 0.02).far, of(g(3.01), 0.02).far]).toEqual([
-      true,
-      false,
-      true,
-    ]);
-  else
-    expect([of(expectedG.value - 0.52, 0.001).far, of(expectedG.value - 0.54, 0.001).far]).toEqual([
-      false,
-      true,
-    ]);
-  expect(u).toBeGreaterThan(0);
+  const ledger = room(weigh('cyan', 80), install, print(60));
+  const far = (offMl: number, u = 0.02): boolean => {
+    const { expectedG } = massOff(ledger, 'cyan', { value: 80, u }, AT)!;
+    return massOff(ledger, 'cyan', { value: expectedG.value + offMl * 1.064, u }, AT)!.far;
+  };
+  const { expectedG, u } = massOff(ledger, 'cyan', { value: 80, u: 0.02 }, AT)!;
+  expect(u).toBeCloseTo(Math.hypot(expectedG.u, 0.02) / 1.064, 2);
+  // Sixty sheets leave a doubt that three of which are more than half a millilitre.
+  expect(3 * u).toBeGreaterThan(0.6);
+  expect([far(-3.05 * u), far(-2.95 * u), far(2.95 * u), far(3.05 * u)]).toEqual([true, false, false, true]);
+  // Just weighed, a drop on the wall is no contradiction.
+  const still = room(weigh('cyan', 80));
+  const expected = massOff(still, 'cyan', { value: 80, u: 0.001 }, AT)!.expectedG;
+  const off = (ml: number): boolean =>
+    massOff(still, 'cyan', { value: expected.value + ml * 1.064, u: 0.001 }, AT)!.far;
+  expect([off(-0.45), off(-0.55), off(0.55)]).toEqual([false, true, true]);
   expect(massOff(room(), 'cyan', { value: 60, u: 0.1 }, AT)).toBeNull();
 });

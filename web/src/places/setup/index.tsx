@@ -97,6 +97,8 @@ export default function SetUp() {
     if (!saved) return;
     answered.current = false;
     await keep(null);
+    // What an earlier build kept is done with, too.
+    remember.set(EARLIER, '');
     void navigate('/');
   };
   const next = (): void => {
