@@ -209,3 +209,18 @@ test('what is done is due no longer: printed, filled, retired, weighed empty', (
   expect(after).not.toContain('print');
   expect(after).not.toContain('retire');
 });
+
+test('a weigh-in of a set in which one was never weighed says so, not that it was just weighed', () => {
+  const said = (...facts: FactDraft[]): string => {
+    const ledger = room(...facts);
+    return dueWords(due(ledger, 30).find(({ code }) => code === 'weighIn')!).why;
+  };
+  expect(said()).toMatch(/^Last weighed \d+ days ago/);
+  expect(
+    said(define({ ...cartridge('new', 'cyan'), initial: 'unknown' }), {
+      kind: 'installed',
+      printerId: 'printer',
+      into: [{ slotId: 'cyan', cartridgeId: 'new' }],
+    }),
+  ).toMatch(/never weighed/);
+});
