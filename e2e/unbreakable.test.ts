@@ -20,7 +20,7 @@ const PLACES = [
   ['/plan', 'plan'],
   ['/rig', 'rig'],
   ['/workbook', 'workbook'],
-  ['/keys', 'keys'],
+  ['/keys', 'Keys'],
 ] as const;
 
 test('a definition that would lock the workbook is refused with words, and nothing is stored', async ({

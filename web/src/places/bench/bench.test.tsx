@@ -1,3 +1,4 @@
+import { readUnfinished } from '../../state/unfinished';
 import { afterEach, expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
 import { typePreset } from '@hiraeth/core/workbook';
@@ -43,7 +44,7 @@ test('by keyboard: space goes on, backspace goes back, and the run is kept besid
   await user.type(screen.getByLabelText('Weight, g'), '60.05{Enter}');
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
   expect(facts('weighed')[1]).toMatchObject({ purpose: 'before', massG: { value: 60.05 } });
-  const kept = store.getState().workbook.notes.bench as { queue: { done: string[] }[] };
+  const kept = readUnfinished(store.getState().workbook.notes, 'bench')!;
   expect(kept.queue[0]!.done).toEqual([
     'tools',
     'shake',
@@ -64,7 +65,7 @@ test('each chamber takes its own dose; one that cannot be read stops the beginni
   await user.type(screen.getByLabelText('Dose for It: magenta, ml'), '1,5 ml');
   await user.click(screen.getByRole('button', { name: 'Begin' }));
   await waitFor(() => expect(heading()).toBe('Is everything here?'));
-  const kept = store.getState().workbook.notes.bench as { queue: { dosesMl: (number | null)[] }[] };
+  const kept = readUnfinished(store.getState().workbook.notes, 'bench')!;
   expect(kept.queue[0]!.dosesMl).toEqual([null, 1.5, null]);
 });
 
@@ -92,7 +93,7 @@ test('in a queue each cartridge keeps its own method, occasion and tools where n
   await user.click(screen.getByRole('checkbox', { name: 'Tank' }));
   await user.click(screen.getByRole('button', { name: 'Begin' }));
   await waitFor(() => expect(heading()).toBe('Is everything here?'));
-  const { queue } = store.getState().workbook.notes.bench as { queue: object[] };
+  const { queue } = readUnfinished(store.getState().workbook.notes, 'bench')!;
   expect(queue).toMatchObject([
     { method: 'spongeInjection', occasion: 'topUp', syringeId: 'fine' },
     { method: 'funnelToLine', occasion: 'first', syringeId: 'syringe' },
@@ -140,7 +141,7 @@ test('the wrong bottle is asked about before anything is open; meant so, it is s
   expect(screen.getByRole('button', { name: 'Begin' })).toBeDisabled();
   await user.click(screen.getByLabelText('It is meant so'));
   await user.click(screen.getByRole('button', { name: 'Begin' }));
-  const kept = store.getState().workbook.notes.bench as { queue: object[] };
+  const kept = readUnfinished(store.getState().workbook.notes, 'bench')!;
   expect(kept.queue).toMatchObject([{ confirmed: ['otherShade'], bottleIds: ['bottle-magenta'] }]);
 });
 

@@ -1,3 +1,4 @@
+import { readUnfinished } from '../../state/unfinished';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, expect, test } from '@jest/globals';
@@ -49,7 +50,7 @@ test('a page log: what rules make certain is logged, the rest waits; twice is on
       '0 logged by rule, 0 wait below, 0 put away, 14 known already.',
     ),
   );
-  const note = store.getState().workbook.notes.tray as { waiting: object[]; away: string[] };
+  const note = readUnfinished(store.getState().workbook.notes, 'tray')!;
   expect([note.waiting.length, note.away.length]).toEqual([10, 2]);
 });
 
