@@ -5,7 +5,7 @@ import { useAppSelector } from '../../state/store';
 export function HelpNav() {
   const which = useAppSelector((state) => state.workbook.which);
   return (
-    <nav className="row no-print" aria-label="Help">
+    <nav className="row no-print" aria-label="Help" style={{ marginBottom: 12 }}>
       <NavLink to="/words">Words</NavLink>
       <NavLink to="/cards">Quick cards</NavLink>
       <NavLink to="/keys">Keys</NavLink>
