@@ -1,5 +1,5 @@
 import { buy, logFill, logPrint, resetChips, weighCartridge, type Act } from '@hiraeth/core/acts';
-import { readyFacts } from '@hiraeth/core/check';
+import { readyFacts, withReason } from '@hiraeth/core/check';
 import { all, find, Ledger, readMass, settingsOf, type Context } from '@hiraeth/core/ledger';
 import {
   parseMoney,
@@ -10,12 +10,14 @@ import {
 } from '@hiraeth/core/quantity';
 import { doneWords, explain } from '@hiraeth/core/words';
 import {
+  BECAUSE,
   makeStamp,
   PURCHASES,
   serializeWorkbook,
   type EntityKind,
   type EntityOf,
   type Fact,
+  type MassReason,
 } from '@hiraeth/core/workbook';
 import type { Done, Options } from './command';
 import { EXIT } from './exit';
@@ -32,15 +34,21 @@ export function logOf(facts: readonly Fact[], { words, at, now }: Options): Done
   const out = words.get('--out');
   if (out === undefined) return 'Where to? Name the file by --out OUT; it may be the same one.';
   const ledger = Ledger.from(facts);
+  // A whole day that is today's ends now: it has not come further.
+  const when = at.endsWith(END_OF_DAY) && at.slice(0, 10) === isoOf(now).slice(0, 10) ? isoOf(now) : at;
   let act: Act;
+  let because: MassReason | null;
   try {
-    act = ACTS[doing](ledger, words, at);
+    act = ACTS[doing](ledger, words, when);
+    because = reasonOf(words.get('--because'));
   } catch (error) {
     if (error instanceof Unclear) return error.message;
     throw error;
   }
   const stamp = makeStamp({ now: () => now }, Math.random);
-  const stamped = stamp(act.facts.map((fact) => ({ ...fact, at: fact.at ?? at })));
+  const stamped = stamp(
+    act.facts.map((fact) => ({ ...(because ? withReason(fact, because) : fact), at: fact.at ?? when })),
+  );
   const first = readyFacts(ledger, stamped, now);
   // A question is answered with yes; what cannot be stays wrong.
   const confirmed =
@@ -61,7 +69,11 @@ export function logOf(facts: readonly Fact[], { words, at, now }: Options): Done
         : [`${ready.problem.where}: ${ready.problem.message}`];
     return {
       data: { logged: 0, problems },
-      text: [...problems, 'Nothing was written. Say --sure where it is so all the same.', ''].join('\n'),
+      text: [
+        ...problems,
+        `Nothing was written. Where it is so all the same, say --sure; for a weight that does not fit rather why: --because ${REASONS.join('|')}.`,
+        '',
+      ].join('\n'),
       exit: EXIT.problems,
     };
   }
@@ -70,9 +82,21 @@ export function logOf(facts: readonly Fact[], { words, at, now }: Options): Done
     text: `${doneWords(ledger, act.done)}\n`,
     write: {
       file: out,
-      text: serializeWorkbook([...facts, ...ready.value], new Date(now).toISOString()),
+      text: serializeWorkbook([...facts, ...ready.value], isoOf(now)),
     },
   };
+}
+
+const END_OF_DAY = 'T23:59:59.999Z';
+const isoOf = (ms: number): string => new Date(ms).toISOString();
+/** What may be said of a weight that does not fit. */
+const REASONS: readonly MassReason[] = [...BECAUSE, 'ownEmpty', 'wet', 'partOn'];
+
+function reasonOf(said: string | undefined): MassReason | null {
+  if (said === undefined) return null;
+  const reason = REASONS.find((one) => one === said);
+  if (!reason) throw new Unclear(`Why? --because ${REASONS.join('|')}.`);
+  return reason;
 }
 
 type Words = ReadonlyMap<string, string>;
@@ -100,7 +124,7 @@ const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Wor
         printerId: named(context, 'printer', words.get('--printer')).id,
         subjectId: named(context, 'subject', words.get('--subject')).id,
         title: words.get('--title') ?? 'Untitled',
-        copies: words.has('--copies') ? amount(words, '--copies', 'plain') : 1,
+        copies: words.has('--copies') ? whole(words, '--copies') : 1,
         widthMm: Number(size[1]),
         heightMm: Number(size[2]),
         ...(paper ? { paperId: paper.id } : {}),
@@ -154,6 +178,12 @@ function amount(words: Words, flag: string, kind: QuantityKind): number {
   const said = words.get(flag);
   if (said === undefined) throw new Unclear(`How much? ${flag} and a number.`);
   return read(parseQuantity(said, kind)).value;
+}
+
+function whole(words: Words, flag: string): number {
+  const count = amount(words, flag, 'plain');
+  if (!Number.isInteger(count) || count < 1) throw new Unclear(`${flag} is a whole number of at least 1.`);
+  return count;
 }
 
 function read<T>(

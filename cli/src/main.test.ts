@@ -357,6 +357,16 @@ describe('log: one entry from a script, held against the workbook as the app doe
     expect(readFileSync(out, 'utf8')).toBe('untouched');
     expect((await log('weigh', '--cartridge', 'cyan', '--g', '45', '--sure')).code).toBe(0);
     expect(last()).toMatchObject({ massG: { value: 45 } });
+    // Said why, it is asked nothing, and the reason counts.
+    expect((await log('weigh', '--cartridge', 'cyan', '--g', '45', '--because', 'spilt')).code).toBe(0);
+    expect(last()).toMatchObject({ massG: { value: 45 }, because: 'spilt' });
+  });
+
+  test('a day that is today is today until now: it is not held to be of the future', async () => {
+    const words = ['--out', out, '--do', 'weigh', '--cartridge', 'cyan', '--g', '59.5'];
+    expect((await run('log', file, '--at', '2026-04-02', ...words)).code).toBe(0);
+    expect(last()).toMatchObject({ at: '2026-04-02T00:00:00.000Z' });
+    expect((await run('log', file, '--at', '2026-04-03', ...words)).out).toMatch(/has not come yet/);
   });
 
   test.each([
@@ -366,6 +376,8 @@ describe('log: one entry from a script, held against the workbook as the app doe
     ['weigh --cartridge cyan --g sixty', /not a number/],
     ['print --printer printer --subject any --size A4', /How large\?/],
     ['buy --what bottle', /What was bought\?/],
+    ['print --printer printer --subject any --size 210x297 --copies 2.5', /whole number/],
+    ['weigh --cartridge cyan --g 60 --because whim', /Why\?/],
   ])('%s: the question says what is missing', async (words, said) => {
     const { code, err } = await log(...words.split(' '));
     expect([code, err]).toEqual([2, expect.stringMatching(said)]);

@@ -31,7 +31,7 @@ hiraeth log FILE --do fill --cartridge C --bottle B --ml 12.5 --out OUT
 hiraeth log FILE --do print --printer P --subject S --size WxH [--copies N] [--title T] [--on PAPER] --out OUT
 hiraeth log FILE --do buy --what KIND [--name N] [--price 12.50] --out OUT
 hiraeth log FILE --do reset --cartridge C --out OUT
-                                           one entry from a script, checked as the app does; --at DATE, --sure, --json
+                                           one entry from a script, checked as the app does; --at DATE, --sure, --because REASON, --json
 hiraeth read-check PHOTO --layout LAYOUT.json [--corners 'X,Y X,Y X,Y X,Y'] [--json]
                                            a photographed nozzle check: which lines are missing; PHOTO is a PNG or JPEG
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
@@ -165,6 +165,7 @@ const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {
     '--out',
     '--at',
     '--sure',
+    '--because',
     '--cartridge',
     '--bottle',
     '--scale',

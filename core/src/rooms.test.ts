@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
 
@@ -24,4 +24,20 @@ test('each room uses only those before it, and the page on the house says the sa
       ] as const,
   );
   expect(Object.fromEntries(rows)).toEqual(rooms.core);
+});
+
+test('each formula names the file that holds it', () => {
+  const formulas = readFileSync(join(root, 'docs/formulas.md'), 'utf8');
+  const owners = [...formulas.matchAll(/`((\w+)\/[\w/]+)`/g)].filter(([, , room]) =>
+    Object.hasOwn(rooms.core, room!),
+  );
+  expect(owners.length).toBeGreaterThan(40);
+  expect(
+    owners
+      .map(([, owner]) => owner!)
+      .filter(
+        (owner) =>
+          !existsSync(join(root, 'core/src', `${owner}.ts`)) && !existsSync(join(root, 'core/src', owner)),
+      ),
+  ).toEqual([]);
 });

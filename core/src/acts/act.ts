@@ -21,7 +21,7 @@ export interface Act {
 /** What a chip was told or told itself, as a person says it. */
 export type ChipDoing = 'reset' | 'resetFailed' | 'newChip' | 'off' | 'ranDry' | Signal;
 
-/** What was done. Names are looked up where it is said: a code holds ids and figures. */
+/** What was done: ids, figures, and what the person called it; other names are looked up where it is said. */
 export type Done =
   | { readonly code: 'weighed'; readonly cartridgeId: string; readonly massG: number; readonly at?: 'drying' }
   | {
@@ -98,7 +98,7 @@ export type Done =
   | { readonly code: 'sizeKept'; readonly name: string }
   | { readonly code: 'ruleKept'; readonly title: string }
   | { readonly code: 'paperTakes'; readonly paper: string; readonly black: NonNullable<Paper['black']> }
-  | { readonly code: 'putOff'; readonly dueId: string; readonly what: string }
+  | { readonly code: 'putOff' }
   | { readonly code: 'setUp'; readonly name: string; readonly channels: number }
   | { readonly code: 'describedIn'; readonly name: string }
   | { readonly code: 'added' }

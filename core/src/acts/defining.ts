@@ -1,3 +1,4 @@
+import { msOf, WEEK_MS } from '../time';
 import { all, find, settingsOf, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type {
@@ -134,12 +135,18 @@ export const takeDescription = (entities: readonly Entity[]): Act => ({
 });
 
 /**
- * Something due, put off.
+ * Something due, put off for a week from when it is due, or from now where that is past.
  *
- * @param until UTC instant
- * @param what in words, as it was shown
+ * @param due its id, and when it is due
+ * @param now UTC instant
  */
-export const putOff = (dueId: string, until: string, what: string): Act => ({
-  facts: [{ kind: 'snoozed', what: dueId, until }],
-  done: { code: 'putOff', dueId, what },
+export const putOff = (due: { readonly id: string; readonly at: string }, now: string): Act => ({
+  facts: [
+    {
+      kind: 'snoozed',
+      what: due.id,
+      until: new Date(Math.max(msOf(now), msOf(due.at)) + WEEK_MS).toISOString(),
+    },
+  ],
+  done: { code: 'putOff' },
 });

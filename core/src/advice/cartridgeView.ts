@@ -1,4 +1,4 @@
-import { DAY_MS } from '../time';
+import { daysBetween, latest } from '../time';
 import { targetOf } from '../fill';
 import {
   bodyOf,
@@ -54,10 +54,7 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
     state.lastFillAt && body.type.restMinutes > 0 && !state.seat
       ? Date.parse(state.lastFillAt) + body.type.restMinutes * 60_000
       : 0;
-  const since = [state.installedAt, weighed]
-    .filter((t): t is string => Boolean(t))
-    .sort()
-    .at(-1);
+  const since = latest([state.installedAt, weighed]);
   return {
     body,
     state,
@@ -76,8 +73,8 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
       }).targetG,
     ),
     maxMl: toMl(body.maxG),
-    weighedDaysAgo: weighed ? Math.max(0, (Date.parse(at) - Date.parse(weighed)) / DAY_MS) : null,
-    usedDays: state.seat && since ? Math.max(0, (Date.parse(at) - Date.parse(since)) / DAY_MS) : 0,
+    weighedDaysAgo: weighed ? Math.max(0, daysBetween(weighed, at)) : null,
+    usedDays: state.seat && since ? Math.max(0, daysBetween(since, at)) : 0,
     foreign: foreignFraction(book.context, mixes, body),
     restUntil: restEnd > Date.parse(at) ? new Date(restEnd).toISOString() : null,
     wetMl: state.wetMl !== null && state.wetMl > DRY_ML ? state.wetMl : null,

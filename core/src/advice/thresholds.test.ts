@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { toGo } from '../bench';
+import { judgeRest, toGo } from '../bench';
 import { bottleStock, foreignness, isNewAndDry, lastMovedAt, Ledger, massOff, printerInUse } from '../ledger';
 import { holdsInk, isConverted } from '../prepare';
-import { cartridge, define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
+import { cartridge, define, fill, install, print, PRINTER, script, setUp, SHADES, weigh } from '../testing';
 import { cartridgeView } from './cartridgeView';
+import { missingPrints } from './missingPrints';
 import { mostPressing } from './mostPressing';
 import { shelfState } from './shelfState';
 import { teachesSwitch } from './teachesSwitch';
@@ -111,4 +112,39 @@ test('the printer to look at first is the most urgent, then the one whose ink en
   expect(first(of('unused', 'now', 0, false), of('used', 'fine', 50))).toBe('used');
   expect(first(of('unused', 'now', 0, false))).toBe('unused');
   expect(first()).toBeUndefined();
+});
+
+test('a rested mass is worth keeping as its own from over half a gram on either side, never one that leaked or has a target', () => {
+  const isOwn = (restedG: number, afterG = restedG, targetG: number | null = null) =>
+    judgeRest(
+      {
+        done: ['weigh-after-1', 'weigh-rested'],
+        answers: {
+          'weigh-after-1': { kind: 'mass', massG: { value: afterG, u: 0.02 }, at: AT },
+          'weigh-rested': { kind: 'mass', massG: { value: restedG, u: 0.02 }, at: AT },
+        },
+      } as never,
+      {
+        body: { cartridge: { targetG }, type: { fullG: 90, chambers: 1 } },
+        bottleDensity: [{ value: 1.06, u: 0.01 }],
+      } as never,
+    )!.isOwn;
+  expect([isOwn(89.51), isOwn(89.49), isOwn(90.49), isOwn(90.51)]).toEqual([false, true, false, true]);
+  expect([isOwn(88, 90), isOwn(88, 88, 88)]).toEqual([false, false]);
+});
+
+test('prints that explain a set fit; where one channel fell far more than the others they are named, though not well', () => {
+  const ledger = room(...SHADES.map((id) => weigh(id, 85)), install);
+  const set = (...goneMl: readonly number[]) =>
+    SHADES.map((id, i) => ({
+      cartridgeId: id,
+      slotId: id,
+      density: 1.06,
+      expected: { value: 85, u: 0.2 },
+      found: { value: 85 - 1.06 * goneMl[i]!, u: 0.02 },
+    }));
+  const even = missingPrints(ledger, 'printer', set(4, 4, 4), AT)!;
+  const uneven = missingPrints(ledger, 'printer', set(1, 1, 10), AT)!;
+  expect([even.fits, uneven.fits]).toEqual([true, false]);
+  expect(uneven.misfit).toBeGreaterThan(even.misfit);
 });

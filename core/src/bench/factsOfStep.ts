@@ -1,4 +1,4 @@
-import { DAY_MS } from '../time';
+import { latest, DAY_MS } from '../time';
 import type { Uncertain } from '../quantity';
 import type { FactDraft, Look } from '../workbook';
 import type { RunEvent } from './advance';
@@ -207,11 +207,12 @@ function rejectedFacts(run: CartridgeRun, env: RunEnv, step: Step, at: string): 
 function leakOf(run: CartridgeRun, env: RunEnv): Uncertain | undefined {
   const rest = judgeRest(run, env);
   const rested = run.answers['weigh-rested'];
-  const from = Object.entries(run.answers)
-    .flatMap(([id, answer]) => (answer.kind === 'mass' && id !== 'weigh-rested' ? [answer.at] : []))
-    .sort()
-    .at(-1);
-  if (rest?.state !== 'leaked' || rested?.kind !== 'mass' || from === undefined) return undefined;
+  const from = latest(
+    Object.entries(run.answers).map(([id, answer]) =>
+      answer.kind === 'mass' && id !== 'weigh-rested' ? answer.at : null,
+    ),
+  );
+  if (rest?.state !== 'leaked' || rested?.kind !== 'mass' || from === null) return undefined;
   const days = Math.max(LEAST_REST_DAYS, (Date.parse(rested.at) - Date.parse(from)) / DAY_MS);
   const value = rest.lostMl / days;
   return { value, u: LEAK_U * value };

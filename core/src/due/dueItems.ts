@@ -1,3 +1,4 @@
+import { latest, DAY_MS, MONTH_MS } from '../time';
 import {
   URGENCY_RANK,
   cartridgeLives,
@@ -18,7 +19,6 @@ import {
   type Book,
   type Snapshot,
 } from '../ledger';
-import { DAY_MS, MONTH_MS } from '../time';
 import { ordersFor } from '../plan';
 import { reprofile } from '../colour';
 import { listOf } from '../exposure';
@@ -148,11 +148,8 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       if (share >= PAD_SHARE) add('padFull', subject, now, ['padReset'], share, share >= 1);
     }
     if (printer.doseEveryDays) {
-      const filled = here
-        .flatMap(({ state: own }) => own.lastFillAt ?? [])
-        .sort()
-        .at(-1);
-      const next = filled === undefined ? now : Date.parse(filled) + printer.doseEveryDays * DAY_MS;
+      const filled = latest(here.map(({ state: own }) => own.lastFillAt));
+      const next = filled === null ? now : Date.parse(filled) + printer.doseEveryDays * DAY_MS;
       add('dose', subject, next, ['filled'], printer.doseEveryDays);
     }
     for (const life of cartridgeLives(book, printer.id))

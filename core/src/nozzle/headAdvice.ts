@@ -1,4 +1,4 @@
-import { DAY_MS } from '../time';
+import { latest, DAY_MS } from '../time';
 import { noAir } from '../bench';
 import { bodyOf, cartridgeOf, find, inkNow, type Book, type InkNow } from '../ledger';
 import { atReserve } from '../usage';
@@ -81,10 +81,7 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
   const state = book.state.printers.get(printerId);
   if (!health || !printer || !state) return undefined;
   const last = health.checks.at(-1);
-  const since = [state.lastPrintAt, last?.at]
-    .filter((t): t is string => Boolean(t))
-    .sort()
-    .at(-1);
+  const since = latest([state.lastPrintAt, last?.at]);
   const daysIdle = since ? Math.max(0, (Date.parse(at) - Date.parse(since)) / DAY_MS) : null;
   const inside = insideOf(book, printer, at);
   const say: Say = (act, why, slots = []) => {
@@ -252,10 +249,8 @@ function cleaning(
   why: readonly HeadReason[],
   say: Say,
 ): HeadAdvice {
-  const lastFine = channels
-    .map(({ history }) => history.findLast(({ missing }) => missing === 0)?.at ?? '')
-    .sort()
-    .at(-1)!;
+  const lastFine =
+    latest(channels.map(({ history }) => history.findLast(({ missing }) => missing === 0)?.at)) ?? '';
   const tries = cleaningsSince(health, lastFine);
   const few = channels.every(({ missing }) => missing <= FEW);
   if (tries.length === 0) {

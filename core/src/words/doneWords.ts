@@ -77,13 +77,13 @@ function what(
         ? 'the printer draws more since then.'
         : 'this interval teaches nothing.';
     case 'missedPrints':
-      return `${done.sheets} sheets that were not logged.`;
+      return `${counted(done.sheets, 'one sheet that was', 'sheets that were')} not logged.`;
     case 'putIn':
       return `${counted(done.cartridgeIds.length, cartridge(done.cartridgeIds[0] ?? ''), 'cartridges')} in ${printer(done.printerId)}, one priming routine.`;
     case 'putBack':
-      return `${done.count} cartridges back in, one priming routine.`;
+      return `${counted(done.count, 'one cartridge', 'cartridges')} back in, one priming routine.`;
     case 'rotated':
-      return `${done.count} cartridges of ${printer(done.printerId)} rotated, one priming routine.`;
+      return `${counted(done.count, 'one cartridge', 'cartridges')} of ${printer(done.printerId)} rotated, one priming routine.`;
     case 'takenOut':
       return `${cartridge(done.cartridgeId)} is out of the printer.`;
     case 'gaugeRead':
@@ -199,7 +199,7 @@ function what(
     case 'paperTakes':
       return `${done.paper} takes ${BLACKS[done.black]}.`;
     case 'putOff':
-      return `put off for a week: ${done.what}.`;
+      return 'put off for a week.';
     case 'setUp':
       return `${done.name} with ${counted(done.channels, 'one channel', 'channels')}.`;
     case 'describedIn':

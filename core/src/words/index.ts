@@ -53,5 +53,5 @@ export {
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
 export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
 export { dueWords } from './dueWords';
-export { insideWords, weighedWords } from './insideWords';
+export { insideWords, massOffWords, weighedWords } from './insideWords';
 export { CHIP_DOING_WORDS, DILUTION_WORDS, doneWords } from './doneWords';

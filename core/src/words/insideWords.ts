@@ -1,4 +1,5 @@
 import type { CartridgeView } from '../advice';
+import type { MassOff } from '../ledger';
 import { formatUncertain } from '../quantity';
 import { agoWords } from './daysWords';
 
@@ -12,3 +13,9 @@ export function insideWords({ wetMl, ink, weighedDaysAgo }: CartridgeView): stri
 /** When it was last on the scale, in the words of every place. */
 export const weighedWords = ({ weighedDaysAgo }: Pick<CartridgeView, 'weighedDaysAgo'>): string =>
   weighedDaysAgo === null ? 'never weighed' : `weighed ${agoWords(weighedDaysAgo)}`;
+
+/** How far a weight is from what was foretold; too far to be chance, with what to look for on that side. */
+export const massOffWords = ({ ml, far }: Pick<MassOff, 'ml' | 'far'>): string =>
+  ml < 0
+    ? `${(-ml).toFixed(1)} ml less than expected${far ? ': was everything logged?' : ''}`
+    : `${ml.toFixed(1)} ml more than expected${far ? ': was a fill left out, or did something lie on the scale with it?' : ''}`;

@@ -38,7 +38,9 @@ export function fieldPicture(
         });
     }
   if (!own) return rgba;
-  const [dark, paper] = [quantileOf(values, 0.02)!, quantileOf(values, 0.9)!];
+  // A whole picture is sorted once.
+  const sorted = values.slice().sort();
+  const [dark, paper] = [quantileOf(sorted, 0.02)!, quantileOf(sorted, 0.9)!];
   values.forEach((value, i) => {
     const shown = (235 * (value - dark)) / Math.max(8, paper - dark) + 20;
     for (let k = 0; k < 3; k++) rgba[4 * i + k] = shown;

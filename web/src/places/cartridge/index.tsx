@@ -1,8 +1,5 @@
-import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
-import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
 import {
+  insideWords,
   agoWords,
   adviceTitle,
   emptyAtWords,
@@ -13,6 +10,10 @@ import {
   pullOutWords,
   STRATEGY_NAMES,
 } from '@hiraeth/core/words';
+import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
 import { bodyOf, factsAbout, find, headOf, isGaugeOff, lifeOf, partsOf, slotFor } from '@hiraeth/core/ledger';
 import { cartridgeTotals, recordsOf } from '@hiraeth/core/report';
 import { cartridgeView, emptyAt, slotView, type CartridgeView } from '@hiraeth/core/advice';
@@ -97,7 +98,7 @@ export default function CartridgePlace() {
         <div className="lead" style={{ paddingTop: 14 }}>
           <Big
             text={view.ink ? formatUncertain(view.ink, 'ml') : '–'}
-            of={view.ink ? 'inside' : 'not weighed yet'}
+            of={view.ink ? 'inside' : insideWords(view)}
           />
           <div>
             {slot && (

@@ -1,5 +1,4 @@
 import { putOff } from '@hiraeth/core/acts';
-import { WEEK_MS } from '@hiraeth/core/time';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -64,7 +63,7 @@ export function DueList() {
                 <Button
                   size="small"
                   aria-label={`Put off for a week: ${what}`}
-                  onClick={() => void act(putOff(item.id, weekAfter(at, item.at), what))}
+                  onClick={() => void act(putOff(item, at))}
                 >
                   In a week
                 </Button>
@@ -141,7 +140,3 @@ function placeOf({ code, subject }: DueItem): string {
       return `/cartridge/${subject.id}`;
   }
 }
-
-/** A week from when it is due, or from now where that is past. */
-const weekAfter = (now: string, due: string): string =>
-  new Date(Math.max(Date.parse(now), Date.parse(due)) + WEEK_MS).toISOString();

@@ -1,7 +1,7 @@
+import { goodCopies, type FactOf } from '@hiraeth/core/workbook';
 import { areaDm2 } from '@hiraeth/core/area';
 import { useMemo, useState } from 'react';
 import { find } from '@hiraeth/core/ledger';
-import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
@@ -31,8 +31,9 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
       const name = nameOf(fact);
       const sum = sums.get(name) ?? { jobs: 0, good: 0, other: 0, dm2: 0 };
       sum.jobs += 1;
-      if (fact.as === undefined || fact.as === 'print') sum.good += fact.copies;
-      else sum.other += fact.copies;
+      const good = goodCopies(fact);
+      sum.good += good;
+      sum.other += fact.copies - good;
       sum.dm2 += areaDm2(fact, fact.copies);
       sums.set(name, sum);
     }

@@ -1,4 +1,4 @@
-import { weighedWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
+import { massOffWords, weighedWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
 import {
   massOff,
   all,
@@ -122,9 +122,7 @@ export default function WeighIn() {
           expected: off?.expectedG ?? null,
           density: row.cartridge.density.value,
           tone: off?.far ? 'warn' : '',
-          words: ink
-            ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${Math.abs(off.ml).toFixed(1)} ml ${off.ml < 0 ? 'less' : 'more'} than expected${off.far ? ': was everything logged?' : ''}`}`
-            : '',
+          words: ink ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${massOffWords(off)}`}` : '',
         }),
       );
       return true;
