@@ -16,12 +16,15 @@ const common = {
 export default {
   // A busy machine types slowly; a hung test still ends.
   testTimeout: 40_000,
+  // Left to itself, Jest keeps one core for a person who edits.
+  maxWorkers: '100%',
   reporters: ['default', '<rootDir>/scripts/lib/jest-count.mjs'],
   projects: [
     {
       ...common,
       displayName: 'node',
       testEnvironment: 'node',
+      modulePathIgnorePatterns: ['<rootDir>/.stryker-tmp'],
       setupFiles: ['<rootDir>/scripts/lib/jest-seed.mjs'],
       testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'],
     },

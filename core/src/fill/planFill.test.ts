@@ -19,39 +19,105 @@ const base: FillInput = {
 test('worked example 2: 25.83 ml in loads of 19.3 and 6.5, where 1 g = 1 ml would add 27.48', () => {
   const plan = planFill(base);
   expect(plan.addMl.value).toBeCloseTo(25.83, 2);
+  // 0.0153 g of the scale is 0.0144 ml; 0.6 % of the density is 0.1457 ml.
+  expect(plan.addMl.u).toBeCloseTo(0.14635, 4);
   expect(plan.naiveMl).toBeCloseTo(27.48, 2);
   expect(plan.naiveMl - plan.addMl.value).toBeCloseTo(1.65, 2);
   expect(plan.loads.map((load) => load.ml.toFixed(1))).toEqual(['19.3', '6.5']);
-  expect(plan.loads.at(-1)!.scaleG).toBeCloseTo(90.9, 6);
+  expect(plan.loads.map((load) => load.scaleG.toFixed(2))).toEqual(['83.96', '90.90']);
+  // The last tenth by drops; nine and a bit such fills in the bottle, and what this one leaves.
+  expect(plan.lastDropsMl).toBeCloseTo(2.583, 3);
+  expect(plan.bottleFills).toBeCloseTo(9.68, 2);
+  expect(plan.bottleAfterMl).toBeCloseTo(224.17, 2);
+  expect(plan.toleranceG).toBe(0.3);
+  expect(plan.warnings).toEqual([]);
 });
 
-test.each<[string, Partial<FillInput>, Partial<{ targetG: number; by: string; warns: string[] }>]>([
-  ['an own target below the full mass', { ownTargetG: 80 }, { targetG: 80, by: 'own', warns: [] }],
-  ['an own target above the maximum', { ownTargetG: 99 }, { targetG: 90.9, warns: ['ownTargetCut'] }],
-  ['a cartridge that once leaked', { maxG: 88 }, { targetG: 88, by: 'maximum' }],
+const SPONGE: FillInput['type']['sections'][number] = {
+  name: 'sponge',
+  capacityMl: 20,
+  reachedBy: ['outletDrip', 'topSyringe'],
+};
+const TANK: typeof SPONGE = { name: 'tank', capacityMl: 27, reachedBy: ['topSyringe'] };
+
+test.each<[string, Partial<FillInput>, Partial<ReturnType<typeof planFill>> & { warns?: string[] }]>([
+  ['an own target below the full mass', { ownTargetG: 80 }, { targetG: 80, targetBy: 'own' }],
+  ['an own target of just the full mass', { ownTargetG: 90.9 }, { targetG: 90.9, targetBy: 'full' }],
+  ['an own target at the maximum', { ownTargetG: 92 }, { targetG: 90.9 }],
+  ['one above it', { ownTargetG: 92.01 }, { targetG: 90.9, warns: ['ownTargetCut'] }],
+  ['a cartridge that once leaked', { maxG: 88 }, { targetG: 88, targetBy: 'maximum' }],
+  ['a maximum of just the full mass', { maxG: 90.9 }, { targetG: 90.9, targetBy: 'full' }],
   [
     'a method that reaches only the sponge',
-    {
-      method: 'outletDrip',
-      type: {
-        fullG: 90.9,
-        capacityMl: 47,
-        sections: [
-          { name: 'sponge', capacityMl: 20, reachedBy: ['outletDrip', 'topSyringe'] },
-          { name: 'tank', capacityMl: 27, reachedBy: ['topSyringe'] },
-        ],
-      },
-    },
-    { targetG: 41.58 + 1.064 * 20, by: 'sections', warns: ['sectionLimits'] },
+    { method: 'outletDrip', type: { fullG: 90.9, capacityMl: 47, sections: [SPONGE, TANK] } },
+    { targetG: 41.58 + 1.064 * 20, targetBy: 'sections', warns: ['sectionLimits'] },
   ],
-  ['a small scale', { scale: { capacityG: 80 } }, { warns: ['scaleTooSmall'] }],
-  ['a nearly empty bottle', { bottleMl: { value: 20, u: 1 } }, { warns: ['bottleShort'] }],
-  ['a full cartridge', { massG: { value: 90.8, u: 0.02 } }, { warns: ['nothingToAdd'] }],
-])('%s', (_name, part, want) => {
+  [
+    'sections that a method reaches all, and that hold less than the full mass says',
+    { type: { fullG: 90.9, capacityMl: 47, sections: [SPONGE, { ...TANK, capacityMl: 25 }] } },
+    { targetG: 41.58 + 1.064 * 45, targetBy: 'sections' },
+  ],
+  [
+    'sections that hold more than that',
+    { type: { fullG: 90.9, capacityMl: 47, sections: [SPONGE, TANK] } },
+    { targetG: 90.9, targetBy: 'full' },
+  ],
+  // A brim of 44 ml lies 2.5 g below the full mass; one of 46.2 only 0.16 g, which is nothing.
+  [
+    'a body that holds less than its full mass says',
+    { type: { fullG: 90.9, sections: [], capacityMl: 44 } },
+    { targetG: 41.58 + 1.064 * 44, targetBy: 'sections' },
+  ],
+  ['one that holds about that', { type: { fullG: 90.9, sections: [], capacityMl: 46.2 } }, { targetG: 90.9 }],
+  ['a scale that ends at the target', { scale: { capacityG: 90.9 } }, {}],
+  ['a scale that ends below it', { scale: { capacityG: 90.8 } }, { warns: ['scaleTooSmall'] }],
+  ['no scale', { scale: null }, {}],
+  [
+    'a cartridge heavier than the scale',
+    { massG: { value: 91.8, u: 0.02 }, scale: { capacityG: 91 } },
+    { warns: ['scaleTooSmall'] },
+  ],
+  [
+    'a bottle with just enough',
+    { ownTargetG: 73.42, density: { value: 1, u: 0 }, bottleMl: { value: 10, u: 1 } },
+    { bottleAfterMl: 0, bottleFills: 1 },
+  ],
+  ['a nearly empty bottle', { bottleMl: { value: 20, u: 1 } }, { bottleAfterMl: 0, warns: ['bottleShort'] }],
+  ['no bottle', { bottleMl: null }, { bottleAfterMl: null, bottleFills: null }],
+  [
+    'a full cartridge',
+    { massG: { value: 90.9, u: 0.02 } },
+    { lastDropsMl: 0, bottleFills: null, bottleAfterMl: 250, warns: ['nothingToAdd'] },
+  ],
+  [
+    'one gram over-full',
+    { massG: { value: 91.9, u: 0.02 } },
+    { lastDropsMl: 0, bottleFills: null, bottleAfterMl: 250, toleranceG: 0.3 },
+  ],
+  ['0.29 g below', { massG: { value: 90.61, u: 0.02 } }, { warns: ['nothingToAdd'] }],
+  ['0.31 g below', { massG: { value: 90.59, u: 0.02 } }, {}],
+  ['its own tolerance', { toleranceG: 0.1 }, { toleranceG: 0.1 }],
+  // 40 g to go: 0.4 g on the scale, 1.2 g by a line that is seen.
+  ['a large fill', { ownTargetG: 90, massG: { value: 50, u: 0.02 } }, { toleranceG: 0.4 }],
+  [
+    'a large fill to a line',
+    { ownTargetG: 90, massG: { value: 50, u: 0.02 }, byLine: true },
+    { toleranceG: 1.2 },
+  ],
+])('%s', (_name, part, { warns = [], ...want }) => {
   const plan = planFill({ ...base, ...part });
-  if (want.targetG !== undefined) expect(plan.targetG).toBeCloseTo(want.targetG, 6);
-  if (want.by) expect(plan.targetBy).toBe(want.by);
-  if (want.warns) for (const code of want.warns) expect(plan.warnings.map((w) => w.code)).toContain(code);
+  expect(plan.warnings.map((w) => w.code)).toEqual(warns);
+  for (const [key, value] of Object.entries(want))
+    if (typeof value === 'number')
+      expect([key, plan[key as 'targetG']]).toEqual([key, expect.closeTo(value, 6)]);
+    else expect([key, plan[key as 'targetG']]).toEqual([key, value]);
+});
+
+test.each([
+  ['no density', { density: { value: 0, u: 0 } }, /density is above 0/],
+  ['a syringe that keeps back all it takes', { syringe: { capacityMl: 0.7, keepBackMl: 0.7 } }, /kept back/],
+] as const)('%s is refused, not divided by', (_name, part, words) => {
+  expect(() => planFill({ ...base, ...part })).toThrow(words);
 });
 
 test('loads add up, never exceed the syringe, and end at the target', () => {
@@ -76,15 +142,19 @@ test('loads add up, never exceed the syringe, and end at the target', () => {
   );
 });
 
-test('over-full: how much to draw back; within tolerance: done', () => {
-  const plan = planFill(base);
-  expect(judgeFill({ value: 91.2, u: 0.02 }, plan, base.density).state).toBe('done');
-  expect(judgeFill({ value: 92.5, u: 0.02 }, plan, base.density)).toEqual({
-    state: 'over',
-    ml: expect.closeTo(1.504, 2) as unknown as number,
-  });
-  expect(judgeFill({ value: 85, u: 0.02 }, plan, base.density).state).toBe('short');
-  expect(() => planFill({ ...base, density: { value: 0, u: 0 } })).toThrow(RangeError);
+test.each([
+  // Within 0.3 g, or twice what its own scale leaves in doubt, it is done; beyond, so many ml.
+  [90.61, 0.02, 'done', 0],
+  [90.59, 0.02, 'short', 0.291],
+  [91.19, 0.02, 'done', 0],
+  [92.5, 0.02, 'over', 1.504],
+  [85, 0.02, 'short', 5.545],
+  [91.8, 0.5, 'done', 0],
+  [92, 0.5, 'over', 1.034],
+])('%s g on a scale of %s g, where 90.9 are wanted: %s, %s ml', (value, u, state, ml) => {
+  const verdict = judgeFill({ value, u }, planFill(base), base.density);
+  expect(verdict.state).toBe(state);
+  expect(verdict.ml).toBeCloseTo(ml, 3);
 });
 
 test('whatever the body, the method and the wish: never past the maximum, never to draw in what is not short', () => {
