@@ -86,7 +86,7 @@ function forbidAbove(files, above, rooms) {
 }
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['reports/**', '.stryker-tmp/**', '**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
   ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.ts', '**/*.tsx'] })),
   {

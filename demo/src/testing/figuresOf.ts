@@ -196,7 +196,7 @@ export function figuresOf(ledger: Ledger, at: string, random: () => number, long
       const found = { value: expected.value - 2, u: 0.05 };
       return [{ cartridgeId: cartridge.id, slotId: slot.id, expected, found, density: 1.06 }];
     });
-    say(`${of}.missing`, missingPrints(ledger, id, seated as never, at));
+    say(`${of}.missing`, missingPrints(ledger, id, seated, at));
   }
 
   for (const table of ['fills', 'weighings', 'prints'] as const)
@@ -207,7 +207,7 @@ export function figuresOf(ledger: Ledger, at: string, random: () => number, long
 function put(lines: string[], where: string, what: unknown, longest: number): void {
   if (what === undefined || typeof what === 'function') return;
   if (typeof what === 'number') lines.push(`${where} = ${Number(what.toPrecision(5))}`);
-  else if (what === null || typeof what !== 'object') lines.push(`${where} = ${String(what)}`);
+  else if (what === null || typeof what !== 'object') lines.push(`${where} = ${JSON.stringify(what)}`);
   else if (what instanceof Map) put(lines, where, Object.fromEntries(what), longest);
   else if (what instanceof Set) put(lines, where, [...what], longest);
   else if (longest === 0 || (Array.isArray(what) && what.length > longest)) {
