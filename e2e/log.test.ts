@@ -103,7 +103,7 @@ test('many prints corrected at once, each at its own time; masses of the past fr
   await page.goto('/prints');
   // The grid is drawn when it comes near the screen.
   await page.getByRole('heading', { name: 'What was printed' }).scrollIntoViewIfNeeded();
-  await page.getByLabel('Select all rows').check();
+  await page.getByLabel('Choose all of them').check();
   const form = page.getByRole('form', { name: 'Correct the chosen prints' });
   await expect(form).toContainText('6 chosen');
   await form.getByLabel('Edition').fill('Winter');

@@ -20,6 +20,7 @@ import {
 import type { FactDraft, Printer, PurchaseKind } from '../workbook';
 import { accountSlowly } from './accountSlowly';
 import { AS_IT_WAS, leversOf, whatIf } from './whatIf';
+import { costOfPrints } from './costOfPrints';
 import { beforeFirstFill, type FirstFillInput } from './beforeFirstFill';
 import { leftOut } from './leftOut';
 import { lotCosts } from './lotCosts';
@@ -411,6 +412,33 @@ describe('what else a print costs, by hand', () => {
     // Half of a mean print's area: half of the waste by area, all of it by print.
     const waste = (cost.refill.minor! - cost.channels.reduce((sum, c) => sum + c.printedMinor!, 0)) / 100;
     expect(byPrint! - byArea!).toBeCloseTo(waste / 2, 4);
+  });
+
+  test('the jobs of the log cost together what was spent, and would have cost what originals would', () => {
+    const book = year();
+    const cost = printerCost(book, 'printer', AT)!;
+    const prints = book.facts.filter((fact) => fact.kind === 'printed');
+    const each = [...costOfPrints(book, [cost], prints).values()];
+    const sum = (of: (one: (typeof each)[number]) => number): number =>
+      each.reduce((total, one) => total + of(one), 0);
+    expect(each).toHaveLength(prints.length);
+    expect(sum(({ ml }) => ml)).toBeCloseTo(
+      cost.channels.reduce((ml, channel) => ml + channel.printedMl, 0),
+      6,
+    );
+    expect(sum(({ refillMinor }) => refillMinor!)).toBeCloseTo(cost.refill.minor!, 4);
+    expect(sum(({ originalMinor }) => originalMinor!) / cost.original.minor!).toBeCloseTo(1, 6);
+    // Twice the copies of half the area are the same ink; another printer's jobs are not this one's.
+    const [one] = prints;
+    const half = { ...one!, id: 'half', copies: 2 * one!.copies, widthMm: one!.widthMm / 2 };
+    const away = { ...one!, id: 'away', printerId: 'elsewhere' };
+    const found = costOfPrints(book, [cost], [one!, half, away]);
+    expect(found.get('half')!.ml).toBeCloseTo(found.get(one!.id)!.ml, 9);
+    expect(found.get('half')!.mlU).toBeCloseTo(found.get(one!.id)!.mlU, 9);
+    expect(found.has('away')).toBe(false);
+    // A picture that was measured as empty takes no ink, whatever its kind took.
+    const white = { ...one!, id: 'white', demand: SLOTS.map((slotId) => ({ slotId, mlPerDm2: 0 })) };
+    expect(costOfPrints(book, [cost], [white]).get('white')!.ml).toBeLessThan(found.get(one!.id)!.ml);
   });
 
   test('what nobody entered is named as left out', () => {

@@ -27,4 +27,5 @@ export { quoteEdition, type EditionInput, type EditionQuote } from './quoteEditi
 export { beforeFirstFill, type FirstFillEstimate, type FirstFillInput, type Range } from './beforeFirstFill';
 export { AS_IT_WAS, LEVER, leversOf, whatIf, type Lever, type Scenario, type ScenarioCost } from './whatIf';
 export { meanPrint, perDm2, printCost, type PrintCost } from './printCost';
+export { costOfPrints, type CostOfPrint } from './costOfPrints';
 export { printedIn, type PrintedArea } from './printedIn';

@@ -141,7 +141,7 @@ export function Shell() {
                 {ledger.aside[0]!.why}
                 ). Take it back, or correct what it defines:
               </span>
-              <Link to="/workbook">to the entries</Link>
+              <Link to="/workbook/log">to the entries</Link>
             </div>
           )}
           {whole && !pen && (

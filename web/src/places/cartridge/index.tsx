@@ -58,7 +58,7 @@ export default function CartridgePlace() {
           <Button variant="contained" onClick={() => setEditing(untyped)}>
             Choose its type
           </Button>
-          <Link to="/workbook">or bring the type back, in the log of entries</Link>
+          <Link to="/workbook/log">or bring the type back, in the log of entries</Link>
         </div>
         <EntityEditor entity={editing} onClose={() => setEditing(null)} />
       </div>

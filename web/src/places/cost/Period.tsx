@@ -7,96 +7,100 @@ import { useLedger, useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
 
-/** The cost by month, by what the ink went into, when the kit is paid back, and what the saving depends on. */
-export function Period({ found }: { readonly found: PeriodCost }) {
+/** The cost by month. */
+export function Months({ found }: { readonly found: PeriodCost }) {
+  const ledger = useLedger();
+  const money = useMoney();
+  return (
+    <section className="section">
+      <header>
+        <h2>Month by month</h2>
+        <Button
+          onClick={() =>
+            download(
+              `hiraeth-cost-${found.cost.to.slice(0, 10)}.csv`,
+              monthsCsv(found.months, settingsOf(ledger.context).currency),
+              'text/csv',
+            )
+          }
+        >
+          As a table (CSV)
+        </Button>
+      </header>
+      <div className="scrollx">
+        <table className="lines">
+          <thead>
+            <tr>
+              <th>Month</th>
+              <th className="n">Prints</th>
+              <th className="n">Ink drawn</th>
+              <th className="n">Refilled</th>
+              <th className="n">Originals</th>
+              <th className="n">Saved so far</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...found.months].reverse().map((month) => (
+              <tr key={month.from}>
+                <td>
+                  {monthOf(month.from)}
+                  {month.from.slice(8, 10) !== '01' && `, from ${day(month.from)}`}
+                </td>
+                <td className="n">
+                  {month.copies}
+                  {month.uncountedCopies > 0 && (
+                    <span className="soft"> and {month.uncountedCopies} of unknown ink</span>
+                  )}
+                </td>
+                <td className="n">{month.drawnMl.toFixed(0)} ml</td>
+                <td className="n">{money(month.refillMinor)}</td>
+                <td className="n">{money(month.originalMinor)}</td>
+                <td className="n">{money(month.savedSoFarMinor)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** What the ink went into, and what it cost there. */
+export function Causes({ causes }: { readonly causes: PeriodCost['causes'] }) {
   const ledger = useLedger();
   const money = useMoney();
   const subjectOf = (id: string | null): string =>
     id ? (find(ledger.context, 'subject', id)?.name ?? id) : '';
   return (
-    <>
-      <PaidBack payback={found.payback} />
-      <section className="section">
-        <header>
-          <h2>Month by month</h2>
-          <Button
-            onClick={() =>
-              download(
-                `hiraeth-cost-${found.cost.to.slice(0, 10)}.csv`,
-                monthsCsv(found.months, settingsOf(ledger.context).currency),
-                'text/csv',
-              )
-            }
-          >
-            As a table (CSV)
-          </Button>
-        </header>
-        <div className="scrollx">
-          <table className="lines">
-            <thead>
-              <tr>
-                <th>Month</th>
-                <th className="n">Prints</th>
-                <th className="n">Ink drawn</th>
-                <th className="n">Refilled</th>
-                <th className="n">Originals</th>
-                <th className="n">Saved so far</th>
+    <section className="section">
+      <header>
+        <h2>What the ink went into</h2>
+      </header>
+      <table className="lines">
+        <thead>
+          <tr>
+            <th>Cause</th>
+            <th className="n">Ink</th>
+            <th className="n">Cost</th>
+          </tr>
+        </thead>
+        <tbody>
+          {causes
+            .filter(({ ml }) => Math.abs(ml) >= 0.05)
+            .map((cause) => (
+              <tr key={`${cause.cause} ${cause.subjectId ?? ''} ${cause.level ?? ''}`}>
+                <td>
+                  {[CAUSE_WORDS[cause.cause], cause.level ?? subjectOf(cause.subjectId)]
+                    .filter(Boolean)
+                    .join(', ')}
+                </td>
+                <td className="n">{cause.ml.toFixed(1)} ml</td>
+                <td className="n">{money(cause.minor)}</td>
               </tr>
-            </thead>
-            <tbody>
-              {[...found.months].reverse().map((month) => (
-                <tr key={month.from}>
-                  <td>
-                    {monthOf(month.from)}
-                    {month.from.slice(8, 10) !== '01' && `, from ${day(month.from)}`}
-                  </td>
-                  <td className="n">
-                    {month.copies}
-                    {month.uncountedCopies > 0 && (
-                      <span className="soft"> and {month.uncountedCopies} of unknown ink</span>
-                    )}
-                  </td>
-                  <td className="n">{month.drawnMl.toFixed(0)} ml</td>
-                  <td className="n">{money(month.refillMinor)}</td>
-                  <td className="n">{money(month.originalMinor)}</td>
-                  <td className="n">{money(month.savedSoFarMinor)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      </section>
-      <section className="section">
-        <header>
-          <h2>What the ink went into</h2>
-        </header>
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Cause</th>
-              <th className="n">Ink</th>
-              <th className="n">Cost</th>
-            </tr>
-          </thead>
-          <tbody>
-            {found.causes
-              .filter(({ ml }) => Math.abs(ml) >= 0.05)
-              .map((cause) => (
-                <tr key={`${cause.cause} ${cause.subjectId ?? ''} ${cause.level ?? ''}`}>
-                  <td>
-                    {[CAUSE_WORDS[cause.cause], cause.level ?? subjectOf(cause.subjectId)]
-                      .filter(Boolean)
-                      .join(', ')}
-                  </td>
-                  <td className="n">{cause.ml.toFixed(1)} ml</td>
-                  <td className="n">{money(cause.minor)}</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
-      </section>
-      <Levers cost={found.cost} />
-    </>
+            ))}
+        </tbody>
+      </table>
+    </section>
   );
 }
 
@@ -105,7 +109,8 @@ const monthOf = (iso: string): string =>
     new Date(iso),
   );
 
-function PaidBack({ payback }: { readonly payback: Payback }) {
+/** When what was bought to last has earned its price. */
+export function PaidBack({ payback }: { readonly payback: Payback }) {
   const money = useMoney();
   if (payback.investedMinor === null || payback.investedMinor === 0 || payback.savedPerMonthMinor === null)
     return null;
@@ -134,7 +139,7 @@ function PaidBack({ payback }: { readonly payback: Payback }) {
 }
 
 /** What the saving depends on most: each thing a fifth lower and a fifth higher. */
-function Levers({ cost }: { readonly cost: PrinterCost }) {
+export function Levers({ cost }: { readonly cost: PrinterCost }) {
   const ledger = useLedger();
   const money = useMoney();
   const levers = leversOf(ledger, cost).filter(

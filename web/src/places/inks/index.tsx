@@ -1,20 +1,19 @@
-import { bottleStock, all, bottleRemaining, densityOfInk, pricePerMl } from '@hiraeth/core/ledger';
-import { openBottle, bottleIsEmpty } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { COVERAGE } from '@hiraeth/core/numeric';
-import { formatUncertain } from '@hiraeth/core/quantity';
-import { DUE, type Bottle, type Entity, type Ink } from '@hiraeth/core/workbook';
+import { Link, useParams } from 'react-router';
+import { all, bottleStock } from '@hiraeth/core/ledger';
 import { inkLasts } from '@hiraeth/core/plan';
-import { MONTH_MS } from '@hiraeth/core/time';
-import { useLedger, useMoney, useNow, useAct } from '../../state/hooks';
+import { formatUncertain } from '@hiraeth/core/quantity';
+import type { Bottle, Entity, Ink } from '@hiraeth/core/workbook';
+import { useLedger, useNow } from '../../state/hooks';
 import { Big } from '../../parts/Big';
-import { day } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
-import { Swatch } from '../../parts/Swatch';
+import { Leaves } from '../../parts/Leaves';
 import { BuyBottle } from './BuyBottle';
+import { Densities } from './Densities';
 import { DensityBench } from './DensityBench';
 import { SqueezeBench } from './SqueezeBench';
+import { Stock } from './Stock';
 import { WeighBottle } from './WeighBottle';
 
 type Doing =
@@ -24,8 +23,14 @@ type Doing =
   | { readonly what: 'weigh'; readonly bottle: Bottle }
   | null;
 
+const LEAVES = [
+  ['', 'Stock'],
+  ['densities', 'Densities and squeezes'],
+] as const;
+
 /** Inks by shade, their bottles and lots, what is left by mass, and their densities. */
 export default function Inks() {
+  const { leaf } = useParams();
   const ledger = useLedger();
   const now = useNow();
   const [doing, setDoing] = useState<Doing>(null);
@@ -34,80 +39,88 @@ export default function Inks() {
   const inks = all(ledger.context, 'ink');
   const bottles = all(ledger.context, 'bottle');
   const open = bottles.filter((bottle) => !ledger.state.bottles.get(bottle.id)?.retired);
-  const least = inkLasts(ledger, now)[0];
+  const supplies = inkLasts(ledger, now);
+  const least = supplies[0];
   const close = (): void => setDoing(null);
   return (
     <div className="sheet">
       <div>
         <h1>Inks</h1>
-        {least ? (
-          <div className="lead" style={{ paddingTop: 12 }}>
-            <Big
-              text={formatUncertain(least.left, 'ml')}
-              of={`of ${least.ink.shade} left`}
-              tone={bottleStock(least.left.value) === 'plenty' ? '' : 'warn'}
-            />
-            <p>
-              {least.months === null
-                ? `${least.ink.name} is the smallest stock. How long it lasts is known after the first fills.`
-                : `${least.ink.name} runs out first. At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`}
-            </p>
-          </div>
-        ) : (
-          <p className="soft" style={{ padding: '12px 0' }}>
-            No ink yet. Buy a bottle: name, shade, lot, volume, price.
-          </p>
-        )}
-        <div className="row">
-          <Button variant="contained" onClick={() => setDoing({ what: 'buy' })}>
-            Buy a bottle
-          </Button>
-          <Button onClick={() => setDoing({ what: 'squeeze' })}>Calibrate a squeeze or drop bottle</Button>
-          <Button onClick={() => setWithEmpty(!withEmpty)}>
-            {withEmpty ? 'Hide used-up bottles' : 'Show used-up bottles too'}
-          </Button>
-        </div>
-        {doing?.what === 'buy' && <BuyBottle onDone={close} />}
-        {doing?.what === 'squeeze' && <SqueezeBench onDone={close} />}
-        {inks.map((ink) => (
-          <section key={ink.id} className="section">
-            <header>
-              <h2>
-                <Swatch shades={[ink.shade]} />
-                {ink.name}
-              </h2>
-              <Density ink={ink} />
-              <Button size="small" onClick={() => setDoing({ what: 'density', ink })}>
-                Measure its density
-              </Button>
-              <Button size="small" onClick={() => setEditing(ink)} aria-label={`Correct ${ink.name}`}>
-                Correct
-              </Button>
-            </header>
-            {doing?.what === 'density' && doing.ink.id === ink.id && (
-              <DensityBench ink={ink} onDone={close} />
+        <Leaves of="/inks" leaves={LEAVES} />
+        {leaf === undefined ? (
+          <>
+            {least ? (
+              <div className="lead" style={{ paddingTop: 12 }}>
+                <Big
+                  text={formatUncertain(least.left, 'ml')}
+                  of={`of ${least.ink.shade} left`}
+                  tone={bottleStock(least.left.value) === 'plenty' ? '' : 'warn'}
+                />
+                <p>
+                  {least.months === null
+                    ? `${least.ink.name} is the smallest stock. How long it lasts is known after the first fills.`
+                    : `${least.ink.name} runs out first. At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`}
+                </p>
+              </div>
+            ) : (
+              <p className="soft" style={{ padding: '12px 0' }}>
+                No ink yet. Buy a bottle: name, shade, lot, volume, price.
+              </p>
             )}
-            <BottleTable
-              bottles={(withEmpty ? bottles : open).filter((bottle) => bottle.inkId === ink.id)}
-              now={now}
-              withEmpty={withEmpty}
-              onWeigh={(bottle) => setDoing({ what: 'weigh', bottle })}
+            <div className="row">
+              <Button variant="contained" onClick={() => setDoing({ what: 'buy' })}>
+                Buy a bottle
+              </Button>
+              <Button component={Link} to="/plan/orders">
+                What to order, and by when
+              </Button>
+              <Button onClick={() => setWithEmpty(!withEmpty)}>
+                {withEmpty ? 'Hide used-up bottles' : 'Show used-up bottles too'}
+              </Button>
+            </div>
+            {doing?.what === 'buy' && <BuyBottle onDone={close} />}
+            {doing?.what === 'weigh' && (
+              <WeighBottle key={doing.bottle.id} bottle={doing.bottle} onDone={close} />
+            )}
+            {inks.length > 0 && (
+              <Stock
+                inks={inks}
+                supplies={supplies}
+                bottles={withEmpty ? bottles : open}
+                now={now}
+                withEmpty={withEmpty}
+                onWeigh={(bottle) => setDoing({ what: 'weigh', bottle })}
+                onEdit={setEditing}
+              />
+            )}
+          </>
+        ) : (
+          <>
+            <div className="row">
+              <Button onClick={() => setDoing({ what: 'squeeze' })}>
+                Calibrate a squeeze or drop bottle
+              </Button>
+            </div>
+            {doing?.what === 'squeeze' && <SqueezeBench onDone={close} />}
+            {doing?.what === 'density' && <DensityBench key={doing.ink.id} ink={doing.ink} onDone={close} />}
+            <Densities
+              inks={inks}
+              onMeasure={(ink) => setDoing({ what: 'density', ink })}
               onEdit={setEditing}
             />
-            {doing?.what === 'weigh' && doing.bottle.inkId === ink.id && (
-              <WeighBottle bottle={doing.bottle} onDone={close} />
-            )}
-          </section>
-        ))}
+          </>
+        )}
       </div>
       <aside>
-        <div>
-          <h2>What is left</h2>
-          <p>
-            A bottle that is weighed now and then knows what is in it. One that is not counts what the log
-            took out of its nominal volume.
-          </p>
-        </div>
+        {leaf === undefined && (
+          <div>
+            <h2>What is left</h2>
+            <p>
+              A bottle that is weighed now and then knows what is in it. One that is not counts what the log
+              took out of its nominal volume.
+            </p>
+          </div>
+        )}
         <div>
           <h2>Density</h2>
           <p>
@@ -124,119 +137,6 @@ export default function Inks() {
         </div>
       </aside>
       <EntityEditor entity={editing} onClose={() => setEditing(null)} />
-    </div>
-  );
-}
-
-function Density({ ink }: { readonly ink: Ink }) {
-  const ledger = useLedger();
-  const density = densityOfInk(ledger.context, ink);
-  const measured = ledger.context.densities.has(ink.id);
-  return (
-    <span className="soft small">
-      {density.value.toFixed(3)} ± {(COVERAGE * density.u).toFixed(3)} g/ml,{' '}
-      {measured ? 'measured' : ink.density ? 'stated by its maker' : 'usual for its class'}
-    </span>
-  );
-}
-
-function BottleTable({
-  bottles,
-  now,
-  withEmpty,
-  onWeigh,
-  onEdit,
-}: {
-  readonly bottles: readonly Bottle[];
-  readonly now: string;
-  readonly withEmpty: boolean;
-  readonly onWeigh: (bottle: Bottle) => void;
-  readonly onEdit: (entity: Entity) => void;
-}) {
-  const ledger = useLedger();
-  const act = useAct();
-  const money = useMoney();
-  const rows = bottles
-    .map((bottle) => ({
-      bottle,
-      state: ledger.state.bottles.get(bottle.id),
-      left: bottleRemaining(ledger, bottle.id)!,
-    }))
-    .filter(({ left, state }) => withEmpty || (left.now.value > 1 && !state?.retired));
-  if (rows.length === 0) return <p className="soft small">No bottle of it has ink left.</p>;
-  return (
-    <div className="scrollx">
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>Lot</th>
-            <th className="n">Left</th>
-            <th className="n">Of</th>
-            <th className="n">Price</th>
-            <th className="n">A ml</th>
-            <th>Opened</th>
-            <th>
-              <span className="visually-hidden">Do</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ bottle, state, left }) => {
-            const months = state?.openedAt ? (Date.parse(now) - Date.parse(state.openedAt)) / MONTH_MS : 0;
-            return (
-              <tr key={bottle.id}>
-                <td>{bottle.lot || 'no lot'}</td>
-                <td className="n">
-                  <strong>{formatUncertain(left.now, 'ml')}</strong>
-                  <span className="soft small">
-                    {' '}
-                    {left.now.source === 'weighed' ? 'weighed' : 'by the log'}
-                  </span>
-                  {left.gapMl !== null && Math.abs(left.gapMl) > COVERAGE * left.gapU && (
-                    <div className="warn small">
-                      {left.gapMl > 0
-                        ? `${left.gapMl.toFixed(1)} ml more gone than the log knows`
-                        : `${(-left.gapMl).toFixed(1)} ml more left than the log knows`}
-                    </div>
-                  )}
-                </td>
-                <td className="n">{bottle.volumeMl} ml</td>
-                <td className="n">{money(bottle.priceMinor)}</td>
-                <td className="n">{money(pricePerMl(bottle), 3)}</td>
-                <td>
-                  {state?.openedAt ? (
-                    <span className={months > DUE.bottleMonths ? 'warn' : ''}>
-                      {day(state.openedAt)}
-                      {months > DUE.bottleMonths ? ': old, check it' : ''}
-                    </span>
-                  ) : (
-                    <Button size="small" onClick={() => void act(openBottle(bottle.id))}>
-                      Open it
-                    </Button>
-                  )}
-                </td>
-                <td className="n">
-                  <Button size="small" onClick={() => onWeigh(bottle)} aria-label={`Weigh lot ${bottle.lot}`}>
-                    Weigh
-                  </Button>
-                  <Button
-                    size="small"
-                    onClick={() => onEdit(bottle)}
-                    aria-label={`Correct lot ${bottle.lot}`}
-                  >
-                    Correct
-                  </Button>
-                  {!state?.retired && bottleStock(left.now.value) === 'last' && (
-                    <Button size="small" onClick={() => void act(bottleIsEmpty(bottle.id))}>
-                      Used up
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
     </div>
   );
 }

@@ -86,7 +86,7 @@ export default function Labels() {
       </div>
       {labels.length === 0 && (
         <p>
-          None yet: <Link to="/workbook">set it up first</Link>.
+          None yet: <Link to="/workbook/things">set it up first</Link>.
         </p>
       )}
       <p className="soft small no-print">

@@ -128,7 +128,7 @@ function placeOf({ code, subject }: DueItem): string {
     case 'bottleOld':
       return '/inks';
     case 'padFull':
-      return '/workbook';
+      return '/workbook/things';
     case 'order':
       return '/plan/orders';
     case 'print':

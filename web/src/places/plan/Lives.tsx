@@ -31,7 +31,7 @@ export function Lives({ printer }: { readonly printer: Printer }) {
         {!known && (
           <>
             How many fills such bodies bear can be entered with their type in the{' '}
-            <Link to="/workbook">workbook</Link>.
+            <Link to="/workbook/things">workbook</Link>.
           </>
         )}
       </p>

@@ -1,7 +1,7 @@
 import type { Simulated } from './simulated';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import {
   MINUTES,
   PLAN_DEFAULTS,
@@ -16,6 +16,7 @@ import { useHour, useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
+import { Leaves } from '../../parts/Leaves';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Term } from '../../parts/Term';
 import { Ahead } from './Ahead';
@@ -30,10 +31,18 @@ import { SecondSetPanel } from './SecondSetPanel';
 import { Sittings } from './Sittings';
 import { Weighing } from './Weighing';
 
+const LEAVES = [
+  ['', 'Next'],
+  ['ahead', 'Months ahead'],
+  ['ways', 'Ways of changing'],
+  ['weighing', 'When to weigh'],
+] as const;
+
 /** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
 export default function Plan() {
   const ledger = useLedger();
   const at = useHour();
+  const { leaf } = useParams();
   const printer = usePrinter();
   const [by, setBy] = useState<ForecastBy>('both');
   const [risk, setRisk] = useState(PLAN_DEFAULTS.allowedRisk);
@@ -41,7 +50,7 @@ export default function Plan() {
     () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by, allowedRisk: risk }),
     [ledger, printer, at, by, risk],
   );
-  const simulated = useSimulated(basis);
+  const simulated = useSimulated(leaf === 'ways' ? basis : undefined);
   if (!printer)
     return (
       <div className="stack">
@@ -75,63 +84,85 @@ export default function Plan() {
   return (
     <div className="sheet">
       <div>
-        <h1>Plan</h1>
-        <div className="lead" style={{ paddingTop: 12 }}>
-          <Big
-            text={first ? dateOf(first.median!, at) : 'Not known'}
-            of={slot ? `${slot.name}${unknown > 0 ? ', of what is known' : ''}` : ''}
-            testId="first-reserve"
-          />
-          <p>
-            {first ? (
-              <>
-                The first to come to its <Term of="reserve" />, {BY_WORDS[by]}:{' '}
-                {first.median === at
-                  ? 'nothing should be printed before it is seen to.'
-                  : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
-              </>
-            ) : (
-              <>
-                No cartridge in it was weighed yet, or so little is used that none comes to its reserve:{' '}
-                <Link to="/weigh-in">weigh in</Link> to see when.
-              </>
-            )}
-            {unknown > 0 &&
-              ` How far ${unknown === 1 ? 'one channel goes' : `${unknown} channels go`} is not known: see below.`}
-          </p>
+        <div className="row headline">
+          <h1>Plan</h1>
+          <PrinterPick />
         </div>
-        <PrinterPick />
-        <DueList />
-        <Sittings printer={printer} at={at} />
-        <Ahead printer={printer} basis={basis} by={by} onBy={setBy} />
-        <Fan printer={printer} basis={basis} by={by} />
-        <Policies plan={plan} printer={printer} simulated={simulated} risk={risk} onRisk={setRisk} />
-        <SecondSetPanel plan={plan} printer={printer} />
-        <Weighing printer={printer} at={at} />
-        <Doses key={printer.id} printer={printer} at={at} />
+        <Leaves of="/plan" leaves={LEAVES} />
+        {leaf === undefined && (
+          <div className="lead" style={{ paddingTop: 12 }}>
+            <Big
+              text={first ? dateOf(first.median!, at) : 'Not known'}
+              of={slot ? `${slot.name}${unknown > 0 ? ', of what is known' : ''}` : ''}
+              testId="first-reserve"
+            />
+            <p>
+              {first ? (
+                <>
+                  The first to come to its <Term of="reserve" />, {BY_WORDS[by]}:{' '}
+                  {first.median === at
+                    ? 'nothing should be printed before it is seen to.'
+                    : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
+                </>
+              ) : (
+                <>
+                  No cartridge in it was weighed yet, or so little is used that none comes to its reserve:{' '}
+                  <Link to="/weigh-in">weigh in</Link> to see when.
+                </>
+              )}
+              {unknown > 0 &&
+                ` How far ${unknown === 1 ? 'one channel goes' : `${unknown} channels go`} is not known: see the months ahead.`}
+            </p>
+          </div>
+        )}
+        {leaf === undefined ? (
+          <>
+            <DueList />
+            <Sittings printer={printer} at={at} />
+          </>
+        ) : leaf === 'ahead' ? (
+          <>
+            <Ahead printer={printer} basis={basis} by={by} onBy={setBy} />
+            <Fan printer={printer} basis={basis} by={by} />
+          </>
+        ) : leaf === 'ways' ? (
+          <>
+            <Policies plan={plan} printer={printer} simulated={simulated} risk={risk} onRisk={setRisk} />
+            <SecondSetPanel plan={plan} printer={printer} />
+            <Doses key={printer.id} printer={printer} at={at} />
+          </>
+        ) : (
+          <Weighing printer={printer} at={at} />
+        )}
       </div>
       <aside>
-        <Buy orders={[...plan.buy, ...plan.alsoBuy]} />
-        <div>
-          <h2>Waste pad</h2>
-          <p>
-            {plan.pad.inMl.toFixed(0)} ml since it was last emptied
-            {plan.pad.capacityMl === null
-              ? '. Enter what it holds in the workbook to see when it is full.'
-              : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}. A qualified technician renews it.`}
-          </p>
-        </div>
-        <Lives printer={printer} />
-        <Foretold ledger={ledger} printerId={printer.id} />
-        <div>
-          <h2>What it goes by</h2>
-          <p>
-            The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
-            from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed
-            or topped up early enough that a line runs dry in no more than {100 * risk} % of years.{' '}
-            {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
-          </p>
-        </div>
+        {leaf === undefined && (
+          <>
+            <Buy orders={[...plan.buy, ...plan.alsoBuy]} />
+            <div>
+              <h2>Waste pad</h2>
+              <p>
+                {plan.pad.inMl.toFixed(0)} ml since it was last emptied
+                {plan.pad.capacityMl === null
+                  ? '. Enter what it holds in the workbook to see when it is full.'
+                  : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}. A qualified technician renews it.`}
+              </p>
+            </div>
+            <Lives printer={printer} />
+          </>
+        )}
+        {(leaf === undefined || leaf === 'weighing') && <Foretold ledger={ledger} printerId={printer.id} />}
+        {(leaf === 'ahead' || leaf === 'ways') && (
+          <div>
+            <h2>What it goes by</h2>
+            <p>
+              The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
+              from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is
+              changed or topped up early enough that a line runs dry in no more than {100 * risk} % of years.{' '}
+              {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
+            </p>
+          </div>
+        )}
       </aside>
     </div>
   );

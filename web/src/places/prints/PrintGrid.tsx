@@ -1,113 +1,197 @@
 import Button from '@mui/material/Button';
-import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
-import { useMemo, useState } from 'react';
-import { find } from '@hiraeth/core/ledger';
-import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
+import Checkbox from '@mui/material/Checkbox';
+import TextField from '@mui/material/TextField';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { costOfPrints, printerCost } from '@hiraeth/core/cost';
+import { all } from '@hiraeth/core/ledger';
+import { formatUncertain } from '@hiraeth/core/quantity';
 import type { FactOf } from '@hiraeth/core/workbook';
-import { useLedger } from '../../state/hooks';
+import { moment } from '../../parts/dates';
+import { useHour, useLedger, useMoney } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
-import { moment } from '../../parts/dates';
 import { Correct } from './Correct';
+import { printRows, sortedRows, type PrintRow, type Sorting, type SortKey } from './printRows';
 
-type Print = FactOf<'printed'>;
+const COLUMNS: readonly { readonly key: SortKey; readonly name: string; readonly kind?: 'n' | 'wide' }[] = [
+  { key: 'at', name: 'When' },
+  { key: 'title', name: 'Title' },
+  { key: 'copies', name: 'Copies', kind: 'n' },
+  { key: 'size', name: 'Size, mm', kind: 'n' },
+  { key: 'subject', name: 'Subject' },
+  { key: 'paper', name: 'Paper', kind: 'wide' },
+  { key: 'printer', name: 'Printer', kind: 'wide' },
+  { key: 'ink', name: 'Ink', kind: 'n' },
+  { key: 'cost', name: 'Cost', kind: 'n' },
+  { key: 'original', name: 'Originals', kind: 'n' },
+];
+const ROW_PX = 46;
 
-const NONE: GridRowSelectionModel = { type: 'include', ids: new Set() };
-
-/** The print log as a sortable, filterable grid that draws only the rows in sight; several are corrected or taken back at once. */
-export default function PrintGrid({ prints }: { readonly prints: readonly Print[] }) {
+/**
+ * The print log: what each job took and cost, and what originals would have; sorted and searched by any of it, only the rows in
+ * sight drawn; several are corrected or taken back at once.
+ */
+export default function PrintGrid({ prints }: { readonly prints: readonly FactOf<'printed'>[] }) {
   const ledger = useLedger();
+  const at = useHour();
   const dispatch = useAppDispatch();
-  const [selection, setSelection] = useState(NONE);
-  const chosen = useMemo(
-    () =>
-      prints.filter(({ id }) =>
-        selection.type === 'include' ? selection.ids.has(id) : !selection.ids.has(id),
-      ),
-    [prints, selection],
-  );
-  const columns = useMemo<GridColDef<Print>[]>(
-    () => [
-      { field: 'at', headerName: 'When', width: 158, valueFormatter: (value: string) => moment(value) },
-      {
-        field: 'title',
-        headerName: 'Title',
-        flex: 1,
-        minWidth: 140,
-        valueGetter: (value: string, row) =>
-          row.as && row.as !== 'print' ? `${value} (${PRINT_KIND_NAMES[row.as]})` : value,
-      },
-      { field: 'edition', headerName: 'Edition', width: 110 },
-      { field: 'copies', headerName: 'Copies', type: 'number', width: 76, disableColumnMenu: true },
-      {
-        field: 'size',
-        headerName: 'Size, mm',
-        width: 96,
-        disableColumnMenu: true,
-        valueGetter: (_value, row) => `${row.widthMm} × ${row.heightMm}`,
-      },
-      {
-        field: 'subjectId',
-        headerName: 'Subject',
-        flex: 0.9,
-        minWidth: 120,
-        valueGetter: (value: string) => find(ledger.context, 'subject', value)?.name ?? value,
-      },
-      {
-        field: 'paperId',
-        headerName: 'Paper',
-        flex: 0.7,
-        minWidth: 90,
-        valueGetter: (value?: string) => (value && find(ledger.context, 'paper', value)?.name) ?? '',
-      },
-      {
-        field: 'printerId',
-        headerName: 'Printer',
-        flex: 0.7,
-        minWidth: 110,
-        valueGetter: (value: string) => find(ledger.context, 'printer', value)?.name ?? value,
-      },
-    ],
-    [ledger],
-  );
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [sorting, setSorting] = useState<Sorting>({ by: 'at', down: true });
+  const [text, setText] = useState('');
+  const asked = useDeferredValue(text);
+  const rows = useMemo(() => {
+    const costs = all(ledger.context, 'printer').flatMap(({ id }) => printerCost(ledger, id, at) ?? []);
+    return printRows(ledger.context, prints, costOfPrints(ledger, costs, prints));
+  }, [ledger, prints, at]);
+  const shown = useMemo(() => sortedRows(rows, sorting, asked), [rows, sorting, asked]);
+  const picked = useMemo(() => prints.filter(({ id }) => chosen.has(id)), [prints, chosen]);
+  const window = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => window.current,
+    estimateSize: () => ROW_PX,
+    overscan: 12,
+    initialRect: { width: 800, height: 420 },
+  });
+  const drawn = virtual.getVirtualItems();
+  const above = drawn[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (drawn.at(-1)?.end ?? 0);
+  const allChosen = shown.length > 0 && shown.every(({ id }) => chosen.has(id));
+  const choose = (ids: readonly string[], on: boolean): void =>
+    setChosen((before) => {
+      const next = new Set(before);
+      for (const id of ids)
+        if (on) next.add(id);
+        else next.delete(id);
+      return next;
+    });
   return (
     <>
-      {chosen.length > 0 && (
+      {picked.length > 0 && (
         <Correct
-          prints={chosen}
-          onDone={() => setSelection(NONE)}
+          prints={picked}
+          onDone={() => setChosen(new Set())}
           takeBack={
             <Button
               onClick={() => {
-                void dispatch(undo(chosen.map(({ id }) => id)));
-                setSelection(NONE);
+                void dispatch(undo(picked.map(({ id }) => id)));
+                setChosen(new Set());
               }}
             >
-              Take back {chosen.length === 1 ? 'this one' : `these ${chosen.length}`}
+              Take back {picked.length === 1 ? 'this one' : `these ${picked.length}`}
             </Button>
           }
         />
       )}
-      <div style={{ height: 420 }}>
-        <DataGrid
-          rows={prints}
-          columns={columns}
-          density="standard"
-          rowHeight={46}
-          showToolbar
-          checkboxSelection
-          disableRowSelectionOnClick
-          rowSelectionModel={selection}
-          onRowSelectionModelChange={setSelection}
-          pageSizeOptions={[25, 50, 100]}
-          initialState={{
-            pagination: { paginationModel: { pageSize: 50 } },
-            columns: { columnVisibilityModel: { edition: false } },
-          }}
-          localeText={{ checkboxSelectionSelectRow: 'Choose this print' }}
-          sx={{ border: 0, '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 } }}
+      <div className="row">
+        <TextField
+          size="small"
+          type="search"
+          label="Find in the log"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
         />
+        <span className="soft small" role="status">
+          {shown.length < rows.length ? `${shown.length} of ${rows.length} jobs` : ''}
+        </span>
+      </div>
+      <div className="window" ref={window} tabIndex={0} role="region" aria-label="The log of prints">
+        <table className="lines grid" aria-rowcount={shown.length + 1}>
+          <thead>
+            <tr aria-rowindex={1}>
+              <th>
+                <Checkbox
+                  size="small"
+                  checked={allChosen}
+                  indeterminate={!allChosen && picked.length > 0}
+                  onChange={(_event, on) =>
+                    choose(
+                      shown.map(({ id }) => id),
+                      on,
+                    )
+                  }
+                  slotProps={{ input: { 'aria-label': 'Choose all of them' } }}
+                />
+              </th>
+              {COLUMNS.map(({ key, name, kind }) => (
+                <th
+                  key={key}
+                  className={kind}
+                  aria-sort={sorting.by !== key ? 'none' : sorting.down ? 'descending' : 'ascending'}
+                >
+                  <button
+                    type="button"
+                    className="sort"
+                    onClick={() =>
+                      setSorting({
+                        by: key,
+                        down: sorting.by === key ? !sorting.down : kind === 'n' || key === 'at',
+                      })
+                    }
+                  >
+                    {name}
+                    <span aria-hidden="true">{sorting.by !== key ? '' : sorting.down ? ' ↓' : ' ↑'}</span>
+                  </button>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
+            {drawn.map(({ index }) => (
+              <Row
+                key={shown[index]!.id}
+                row={shown[index]!}
+                index={index}
+                measure={virtual.measureElement}
+                chosen={chosen.has(shown[index]!.id)}
+                onChoose={choose}
+              />
+            ))}
+            {below > 0 && <tr aria-hidden="true" style={{ height: below }} />}
+          </tbody>
+        </table>
       </div>
     </>
+  );
+}
+
+function Row({
+  row,
+  index,
+  measure,
+  chosen,
+  onChoose,
+}: {
+  readonly row: PrintRow;
+  readonly index: number;
+  readonly measure: (row: HTMLTableRowElement | null) => void;
+  readonly chosen: boolean;
+  readonly onChoose: (ids: readonly string[], on: boolean) => void;
+}) {
+  const money = useMoney();
+  const { cost } = row;
+  return (
+    <tr ref={measure} data-index={index} aria-rowindex={index + 2}>
+      <td>
+        <Checkbox
+          size="small"
+          checked={chosen}
+          onChange={(_event, on) => onChoose([row.id], on)}
+          slotProps={{ input: { 'aria-label': `Choose ${row.title}, ${moment(row.at)}` } }}
+        />
+      </td>
+      <td className="when">{moment(row.at)}</td>
+      <td>{row.title}</td>
+      <td className="n">{row.copies}</td>
+      <td className="n">{row.size}</td>
+      <td>{row.subject}</td>
+      <td className="wide">{row.paper}</td>
+      <td className="wide">{row.printer}</td>
+      <td className="n">{cost ? formatUncertain({ value: cost.ml, u: cost.mlU }, 'ml') : '–'}</td>
+      <td className="n">{money(cost?.refillMinor)}</td>
+      <td className="n soft">{money(cost?.originalMinor)}</td>
+    </tr>
   );
 }

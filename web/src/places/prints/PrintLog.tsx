@@ -4,7 +4,6 @@ import Button from '@mui/material/Button';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLedger } from '../../state/hooks';
-import { WhenSeen } from '../../parts/WhenSeen';
 import { Sums } from './Sums';
 
 const PrintGrid = lazy(() => import('./PrintGrid'));
@@ -12,7 +11,6 @@ const PrintGrid = lazy(() => import('./PrintGrid'));
 /** So many of the newest are laid out at first: those of ten years take a while. */
 const SHOWN = 2000;
 
-const GRID_PX = 420;
 const LAYING_OUT = <p className="soft">Laying out the log …</p>;
 
 /** Every print in the log, newest first, in a grid that loads when it is first shown. */
@@ -36,19 +34,17 @@ export const PrintLog = memo(function PrintLog() {
       {prints.length === 0 ? (
         <p className="soft">Nothing yet.</p>
       ) : (
-        <WhenSeen height={GRID_PX} before={LAYING_OUT}>
-          <Suspense fallback={LAYING_OUT}>
-            <PrintGrid prints={shown} />
-            {shown.length < prints.length && (
-              <p className="small">
-                The newest {shown.length} jobs.{' '}
-                <Button size="small" onClick={() => setAll(true)}>
-                  All {prints.length} of them
-                </Button>
-              </p>
-            )}
-          </Suspense>
-        </WhenSeen>
+        <Suspense fallback={LAYING_OUT}>
+          <PrintGrid prints={shown} />
+          {shown.length < prints.length && (
+            <p className="small">
+              The newest {shown.length} jobs.{' '}
+              <Button size="small" onClick={() => setAll(true)}>
+                All {prints.length} of them
+              </Button>
+            </p>
+          )}
+        </Suspense>
       )}
     </section>
   );

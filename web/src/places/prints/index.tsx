@@ -2,7 +2,7 @@ import { printerInUse, all } from '@hiraeth/core/ledger';
 import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import {
   blackOf,
   CLEANING_LEVELS,
@@ -13,23 +13,30 @@ import {
 } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
-import { WhenSeen } from '../../parts/WhenSeen';
+import { Leaves } from '../../parts/Leaves';
+import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { LogPrint } from './LogPrint';
 import { PrintLog } from './PrintLog';
 import { ToPrint } from './ToPrint';
 import { SettingChanged } from './SettingChanged';
 import { TrayPanel } from './TrayPanel';
 
-const CHARTS_PX = 900;
+const LEAVES = [
+  ['', 'To print, and printed'],
+  ['log', 'The log'],
+  ['takes', 'What it takes'],
+] as const;
 const DRAWING = <p className="soft">Drawing what it takes …</p>;
 const UseCharts = lazy(() => import('./UseCharts'));
 
 /** Log what was printed; what each print takes is learnt from it. */
 export default function Prints() {
+  const { leaf } = useParams();
   const ledger = useLedger();
   const act = useAct();
   const printers = all(ledger.context, 'printer');
   const [printerId, setPrinterId] = useState(() => printerInUse(ledger)?.id ?? '');
+  const shown = usePrinter();
   const [cleaning, setCleaning] = useState<CleaningLevel>('light');
 
   if (printers.length === 0)
@@ -48,42 +55,50 @@ export default function Prints() {
     <div>
       <div>
         <h1>Prints</h1>
-        <LogPrint printerId={printerId} onPrinter={setPrinterId} />
-        <ToPrint />
-        <section className="section" aria-label="What the printer did besides">
-          <header>
-            <h2>What it did besides</h2>
-          </header>
-          <div className="row">
-            <Pick<CleaningLevel>
-              label="Head cleaning"
-              value={cleaning}
-              options={CLEANING_LEVELS.map((level) => ({
-                value: level,
-                label: {
-                  light: 'light',
-                  deep: 'deep',
-                  group: 'one group',
-                  recharge: 'whole lines recharged',
-                }[level],
-              }))}
-              onPick={setCleaning}
-            />
-            <Button variant="outlined" onClick={() => void act(cleanHead(printerId, cleaning))}>
-              Log a cleaning
-            </Button>
-            <Button onClick={() => void act(movePrinter(printerId))}>It was moved</Button>
-            <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
-            <SettingChanged printerId={printerId} />
-          </div>
-        </section>
-        <TrayPanel />
-        <PrintLog />
-        <WhenSeen height={CHARTS_PX} before={DRAWING}>
-          <Suspense fallback={DRAWING}>
-            <UseCharts printerId={printerId} />
-          </Suspense>
-        </WhenSeen>
+        <Leaves of="/prints" leaves={LEAVES} />
+        {leaf === undefined ? (
+          <>
+            <LogPrint printerId={printerId} onPrinter={setPrinterId} />
+            <ToPrint />
+            <section className="section" aria-label="What the printer did besides">
+              <header>
+                <h2>What it did besides</h2>
+              </header>
+              <div className="row">
+                <Pick<CleaningLevel>
+                  label="Head cleaning"
+                  value={cleaning}
+                  options={CLEANING_LEVELS.map((level) => ({
+                    value: level,
+                    label: {
+                      light: 'light',
+                      deep: 'deep',
+                      group: 'one group',
+                      recharge: 'whole lines recharged',
+                    }[level],
+                  }))}
+                  onPick={setCleaning}
+                />
+                <Button variant="outlined" onClick={() => void act(cleanHead(printerId, cleaning))}>
+                  Log a cleaning
+                </Button>
+                <Button onClick={() => void act(movePrinter(printerId))}>It was moved</Button>
+                <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
+                <SettingChanged printerId={printerId} />
+              </div>
+            </section>
+            <TrayPanel />
+          </>
+        ) : leaf === 'log' ? (
+          <PrintLog />
+        ) : (
+          <>
+            <PrinterPick />
+            <Suspense fallback={DRAWING}>
+              <UseCharts printerId={shown?.id ?? printerId} />
+            </Suspense>
+          </>
+        )}
       </div>
     </div>
   );

@@ -26,7 +26,7 @@ export default function Rig() {
       <FloatSensorPanel />
       <PhotographPanel />
       <p className="soft">
-        A real scale is checked with a reference mass in <Link to="/workbook">Workbook</Link>.
+        A real scale is checked with a reference mass in <Link to="/workbook/things">Workbook</Link>.
       </p>
     </div>
   );

@@ -198,7 +198,7 @@ export default function OneSheet() {
         />
       </div>
       <p className="soft small">All of it can be corrected later, in Workbook.</p>
-      <FormEnd submit="Set it up" onCancel={() => void navigate('/workbook')} />
+      <FormEnd submit="Set it up" onCancel={() => void navigate('/workbook/things')} />
     </form>
   );
 }

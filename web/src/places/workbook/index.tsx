@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store';
 import { bringIn, openWorkbook } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { EntityEditor } from '../../parts/EntityEditor';
+import { Leaves } from '../../parts/Leaves';
 import { AddThing } from './AddThing';
 import { Files } from './Files';
 import { Log } from './Log';
@@ -27,8 +28,15 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'jobRule', name: 'Rules for jobs' },
 ];
 
+const LEAVES = [
+  ['', 'Files'],
+  ['things', 'What is owned'],
+  ['log', 'Every entry'],
+] as const;
+
 /** The workbook itself: its files, what is owned, and every entry in it. */
 export default function WorkbookPlace() {
+  const { leaf } = useParams();
   const ledger = useLedger();
   const dispatch = useAppDispatch();
   const { clock, makeDemo } = useServices();
@@ -55,78 +63,87 @@ export default function WorkbookPlace() {
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
-      <Files />
-      <section className="section">
-        <header>
-          <h2>What is owned</h2>
-        </header>
-        <div className="row">
-          <Button variant="contained" component={Link} to="/set-up">
-            Set up a printer
-          </Button>
-          <Button component={Link} to="/set-up/description">
-            Share a set-up
-          </Button>
-          <AddThing onAdded={setEditing} />
-          <Button onClick={() => setEditing(settings)}>Defaults of the workbook</Button>
-        </div>
-        {KINDS.map(({ kind, name }) => {
-          const things = all(ledger.context, kind) as Entity[];
-          return things.length === 0 ? null : (
-            <details key={kind} className="sum" open={kind === 'printer'}>
-              <summary>
-                <span>{name}</span>
-                <span>{things.length}</span>
-              </summary>
-              <table className="lines">
-                <tbody>
-                  {things.map((entity) => (
-                    <tr key={entity.id}>
-                      <td>{entityName(ledger, entity)}</td>
-                      <td className="soft">{about(entity)}</td>
-                      <td className="n">
-                        <Button
-                          size="small"
-                          onClick={() => setEditing(entity)}
-                          aria-label={`Correct ${entityName(ledger, entity)}`}
-                        >
-                          Correct
-                        </Button>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </details>
-          );
-        })}
-      </section>
-      <ReferenceCheck />
-      <Log />
-      <section className="section">
-        <header>
-          <h2>Begin anew</h2>
-        </header>
-        <div className="row">
-          <Button color="warning" onClick={() => setClearing(true)}>
-            {which === 'demo' ? 'Reset the demo' : 'Empty this workbook'}
-          </Button>
-          <Button onClick={() => void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo'))}>
-            {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
-          </Button>
-        </div>
-        {clearing && (
-          <p className="warn" role="alert">
-            {which === 'demo'
-              ? 'What you tried in the demo will be gone.'
-              : 'Every entry of your workbook will be gone from this browser. Export it first.'}{' '}
-            <Button color="error" onClick={() => void startAnew()}>
-              Yes, {which === 'demo' ? 'reset it' : 'empty it'}
-            </Button>
-            <Button onClick={() => setClearing(false)}>No</Button>
-          </p>
-        )}
-      </section>
+      <Leaves of="/workbook" leaves={LEAVES} />
+      {leaf === undefined ? (
+        <>
+          <Files />
+          <section className="section">
+            <header>
+              <h2>Begin anew</h2>
+            </header>
+            <div className="row">
+              <Button color="warning" onClick={() => setClearing(true)}>
+                {which === 'demo' ? 'Reset the demo' : 'Empty this workbook'}
+              </Button>
+              <Button onClick={() => void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo'))}>
+                {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+              </Button>
+            </div>
+            {clearing && (
+              <p className="warn" role="alert">
+                {which === 'demo'
+                  ? 'What you tried in the demo will be gone.'
+                  : 'Every entry of your workbook will be gone from this browser. Export it first.'}{' '}
+                <Button color="error" onClick={() => void startAnew()}>
+                  Yes, {which === 'demo' ? 'reset it' : 'empty it'}
+                </Button>
+                <Button onClick={() => setClearing(false)}>No</Button>
+              </p>
+            )}
+          </section>
+        </>
+      ) : leaf === 'things' ? (
+        <>
+          <section className="section">
+            <header>
+              <h2>What is owned</h2>
+            </header>
+            <div className="row">
+              <Button variant="contained" component={Link} to="/set-up">
+                Set up a printer
+              </Button>
+              <Button component={Link} to="/set-up/description">
+                Share a set-up
+              </Button>
+              <AddThing onAdded={setEditing} />
+              <Button onClick={() => setEditing(settings)}>Defaults of the workbook</Button>
+            </div>
+            {KINDS.map(({ kind, name }) => {
+              const things = all(ledger.context, kind) as Entity[];
+              return things.length === 0 ? null : (
+                <details key={kind} className="sum" open={kind === 'printer'}>
+                  <summary>
+                    <span>{name}</span>
+                    <span>{things.length}</span>
+                  </summary>
+                  <table className="lines">
+                    <tbody>
+                      {things.map((entity) => (
+                        <tr key={entity.id}>
+                          <td>{entityName(ledger, entity)}</td>
+                          <td className="soft">{about(entity)}</td>
+                          <td className="n">
+                            <Button
+                              size="small"
+                              onClick={() => setEditing(entity)}
+                              aria-label={`Correct ${entityName(ledger, entity)}`}
+                            >
+                              Correct
+                            </Button>
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                </details>
+              );
+            })}
+          </section>
+          <ReferenceCheck />
+        </>
+      ) : (
+        <Log />
+      )}
       <EntityEditor entity={editing} onClose={() => setEditing(null)} />
     </div>
   );

@@ -1,0 +1,156 @@
+import { areaDm2 } from '@hiraeth/core/area';
+import { Link } from 'react-router';
+import {
+  lacksMuch,
+  meanPrint,
+  perDm2,
+  sellersFigure,
+  type PeriodCost,
+  type PrinterCost,
+} from '@hiraeth/core/cost';
+import { settingsOf } from '@hiraeth/core/ledger';
+import type { Uncertain } from '@hiraeth/core/quantity';
+import { unknownInkWords } from '@hiraeth/core/words';
+import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
+import { Big } from '../../parts/Big';
+import { day } from '../../parts/dates';
+
+/** What a print costs: the one number, what originals would have cost, and the few figures that everything else is of. */
+export function Lead({ found, whole }: { readonly found: PeriodCost; readonly whole: boolean }) {
+  const { cost } = found;
+  const money = useMoney();
+  const interval = useMoneyInterval();
+  const perPrint = meanPrint(cost, 'refill');
+  return (
+    <>
+      <div className="lead" style={{ paddingTop: 12 }}>
+        <Big
+          text={perPrint ? interval(perPrint) : 'Not known'}
+          of={perPrint ? 'a print' : ''}
+          testId="per-print"
+        />
+        {cost.openPrices.length > 0 && (
+          <p className="warn small">
+            Left out, since nobody knows what it cost: {cost.openPrices.join(', ')}.
+          </p>
+        )}
+        <p>
+          {!cost.inkKnown ? (
+            'No cartridge’s ink was known by then: how much these prints took cannot be told.'
+          ) : cost.copies === 0 ? (
+            'Nothing was printed in this period.'
+          ) : cost.savedMinor === null ? (
+            <>
+              {cost.unpriced.length > 0 ? (
+                <>
+                  The price of the ink in {cost.unpriced.join(', ')} is not known: enter what its bottle cost
+                  in <Link to="/inks">Inks</Link>.
+                </>
+              ) : (
+                <>
+                  No comparison yet: no price for {cost.missing.join(', ')}. Enter what an original costs in{' '}
+                  <Link to="/workbook/things">Workbook</Link>.
+                </>
+              )}
+            </>
+          ) : (
+            <>
+              Originals would have cost <strong>{money(meanPrint(cost, 'original')?.value)}</strong>.{' '}
+              {cost.savedMinor < 0
+                ? 'Not paid back yet: '
+                : whole
+                  ? 'Saved so far: '
+                  : 'Saved in this period: '}
+              <strong>{money(Math.abs(cost.savedMinor))}</strong>
+              {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
+            </>
+          )}{' '}
+          {cost.copies > 0 && `${cost.copies} prints, ${(cost.areaDm2 / 100).toFixed(1)} m².`}
+        </p>
+      </div>
+      {cost.inkKnown && <UnknownInk cost={cost} />}
+    </>
+  );
+}
+
+/** The figures that everything else is of, refilled beside originals. */
+export function Figures({ found, whole }: { readonly found: PeriodCost; readonly whole: boolean }) {
+  const { cost } = found;
+  const ledger = useLedger();
+  const money = useMoney();
+  const interval = useMoneyInterval();
+  const refillDm2 = perDm2(cost, 'refill');
+  const originalDm2 = perDm2(cost, 'original');
+  const { standardSheet: standard } = settingsOf(ledger.context);
+  const sheetDm2 = areaDm2(standard);
+  const sellers = sellersFigure(ledger, cost, sheetDm2);
+  return (
+    <table className="lines">
+      <thead>
+        <tr>
+          <th>{cost.copies} prints</th>
+          <th className="n">Refilled</th>
+          <th className="n">Originals</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <td>
+            A standard sheet ({standard.widthMm} × {standard.heightMm} mm)
+          </td>
+          <td className="n">{interval(scaled(refillDm2, sheetDm2))}</td>
+          <td className="n">{interval(scaled(originalDm2, sheetDm2))}</td>
+        </tr>
+        <tr>
+          <td>A square metre</td>
+          <td className="n">{interval(scaled(refillDm2, 100))}</td>
+          <td className="n">{interval(scaled(originalDm2, 100))}</td>
+        </tr>
+        <tr>
+          <td>
+            The same sheet as sellers reckon it <span className="soft small">ink on paper alone</span>
+          </td>
+          <td className="n soft">{money(sellers.refill, 3)}</td>
+          <td className="n soft">{money(sellers.original, 3)}</td>
+        </tr>
+        <tr>
+          <td>A millilitre of ink</td>
+          <td className="n">{money(cost.refillPerMl, 3)}</td>
+          <td className="n">{money(cost.originalPerMl, 3)}</td>
+        </tr>
+        <tr className="total">
+          <td>{whole ? 'To date' : 'In this period'}</td>
+          <td className="n">{money(cost.inkKnown ? cost.refill.minor : null)}</td>
+          <td className="n">
+            {cost.savedMinor === null || !cost.inkKnown ? '–' : money(cost.original.minor)}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
+  amount && { value: amount.value * by, u: amount.u * by };
+
+/** Prints and channels that the figures cannot hold; loud where they would change them. */
+function UnknownInk({ cost }: { readonly cost: PrinterCost }) {
+  const lines = unknownInkWords(cost, day);
+  if (lines.length === 0) return null;
+  return (
+    <ul
+      className={`plain ${lacksMuch(cost) ? 'warn' : 'soft small'}`}
+      style={{ paddingBottom: 14 }}
+      data-testid="unknown-ink"
+    >
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+      {cost.channels.some((channel) => !channel.inkKnown) && (
+        <li>
+          <Link to="/weigh-in">Weigh in</Link>: what it took until now is reckoned back from its first weight.
+        </li>
+      )}
+    </ul>
+  );
+}
