@@ -1,5 +1,5 @@
 const FIELDS = /^(INPUT|TEXTAREA|SELECT)$/;
-const LETTER = /^[a-z?]$/i;
+const LETTER = /^[a-z?/]$/i;
 const CONTROLS = /^(BUTTON|A)$/;
 
 /** A field into which a weight goes and nothing was typed yet: a letter cannot be meant for it. */

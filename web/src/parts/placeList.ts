@@ -1,5 +1,14 @@
+export interface Place {
+  readonly to: string;
+  readonly name: string;
+  /** Goes there after `g`. */
+  readonly key: string;
+  /** Addresses of its leaves that are not below its own. */
+  readonly also?: readonly string[];
+}
+
 /** The places by what one does there, as they stand at the head of the page. */
-export const GROUPS = [
+export const GROUPS: readonly { readonly name: string; readonly places: readonly Place[] }[] = [
   {
     name: 'now',
     places: [
@@ -10,42 +19,43 @@ export const GROUPS = [
   {
     name: 'at the bench',
     places: [
-      { to: '/bench', name: 'Bench', key: 'b' },
-      { to: '/weigh-in', name: 'Weigh-in', key: 'i' },
-      { to: '/prepare', name: 'Prepare', key: 'e' },
-      { to: '/gauge', name: 'Gauge', key: 'u' },
+      { to: '/bench', name: 'Bench', key: 'b', also: ['/prepare', '/rotate'] },
+      { to: '/weigh-in', name: 'Weigh-in', key: 'i', also: ['/gauge', '/past/masses'] },
     ],
   },
   {
     name: 'printing',
     places: [
-      { to: '/prints', name: 'Prints', key: 'p' },
-      { to: '/checks', name: 'Checks', key: 'h' },
+      { to: '/prints', name: 'Prints', key: 'p', also: ['/past/prints'] },
+      { to: '/checks', name: 'Checks', key: 'h', also: ['/shades'] },
     ],
   },
-  {
-    name: 'colour',
-    places: [
-      { to: '/inks', name: 'Inks', key: 'k' },
-      { to: '/shades', name: 'Shades', key: 's' },
-    ],
-  },
+  { name: 'ink', places: [{ to: '/inks', name: 'Inks', key: 'k' }] },
   { name: 'money', places: [{ to: '/cost', name: 'Cost', key: 'c' }] },
-  {
-    name: 'keep',
-    places: [
-      { to: '/workbook', name: 'Workbook', key: 'o' },
-      { to: '/rig', name: 'Rig', key: 'g' },
-    ],
-  },
+  { name: 'keep', places: [{ to: '/workbook', name: 'Workbook', key: 'o', also: ['/set-up', '/labels'] }] },
+];
+
+/** Leaves of a place whose address is their own. */
+export const BENCH_LEAVES = [
+  ['/bench', 'Refill'],
+  ['/prepare', 'Prepare and convert'],
+  ['/rotate', 'One set for the other'],
+] as const;
+export const WEIGH_IN_LEAVES = [
+  ['/weigh-in', 'By weight'],
+  ['/gauge', 'What the gauge says'],
+  ['/past/masses', 'Weights from paper'],
+] as const;
+export const CHECK_LEAVES = [
+  ['/checks', 'Nozzles'],
+  ['/shades', 'Shades'],
 ] as const;
 
-/** All of them, in that order. */
-export const PLACES = GROUPS.flatMap(({ places }): readonly Place[] => places);
-
-export interface Place {
-  readonly to: string;
-  readonly name: string;
-  /** Goes there after `g`. */
-  readonly key: string;
-}
+/** All that a key leads to: the places, and what stands behind them. */
+export const PLACES: readonly Place[] = [
+  ...GROUPS.flatMap(({ places }) => places),
+  { to: '/prepare', name: 'Prepare', key: 'e' },
+  { to: '/gauge', name: 'Gauge', key: 'u' },
+  { to: '/shades', name: 'Shades', key: 's' },
+  { to: '/rig', name: 'Rig', key: 'g' },
+];

@@ -10,8 +10,9 @@ import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
 import { useLedger } from '../state/hooks';
-import { GROUPS, PLACES, type Place } from '../parts/placeList';
-import { useServices, type Which } from '../state/services';
+import { Find } from '../parts/find/Find';
+import { GROUPS, PLACES } from '../parts/placeList';
+import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
 import { useDueNotices } from '../state/useDueNotices';
@@ -80,12 +81,15 @@ export function Shell() {
               {GROUPS.map((group) => (
                 <div key={group.name} role="group" aria-label={group.name}>
                   <span aria-hidden="true">{group.name}</span>
-                  {placesOf(group, which).map((place) => (
+                  {group.places.map((place) => (
                     <NavLink
                       key={place.to}
                       to={place.to}
                       end={place.to === '/'}
                       title={`Key: g, then ${place.key}`}
+                      className={({ isActive }) =>
+                        isActive || place.also?.some((to) => pathname.startsWith(to)) ? 'active' : ''
+                      }
                     >
                       {place.name}
                     </NavLink>
@@ -114,6 +118,7 @@ export function Shell() {
             </Button>
             <span style={{ marginLeft: 'auto' }} />
             {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
+            <Find />
             <Link to="/labels">Labels</Link>
             <Link to="/words">Help</Link>
             <Button size="small" onClick={switchTheme}>
@@ -181,10 +186,6 @@ export function Shell() {
     </AskProvider>
   );
 }
-
-/** Simulated devices stand beside one's own things only where one learns: in the demo. Its key and the bench lead there, too. */
-const placesOf = (group: (typeof GROUPS)[number], which: Which): readonly Place[] =>
-  (group.places as readonly Place[]).filter(({ to }) => to !== '/rig' || which === 'demo');
 
 /** `g`, then a letter, goes to a place; nothing while someone types. */
 function usePlaceKeys(): void {

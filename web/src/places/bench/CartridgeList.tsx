@@ -22,11 +22,7 @@ export function CartridgeList({ views, picked, onPicked }: CartridgeListProps) {
         const { cartridge } = view.body;
         const on = picked.includes(cartridge.id);
         return (
-          <label
-            key={cartridge.id}
-            className="rackrow"
-            style={{ gridTemplateColumns: '44px 250px minmax(120px, 1fr) 130px', cursor: 'pointer' }}
-          >
+          <label key={cartridge.id} className="rackrow choice">
             <Checkbox
               checked={on}
               onChange={() =>

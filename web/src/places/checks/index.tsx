@@ -20,6 +20,8 @@ import { LogCheck } from './LogCheck';
 import { LookTable } from './LookTable';
 import { PhotoCheck } from './PhotoCheck';
 import { Trouble } from './Trouble';
+import { Leaves } from '../../parts/Leaves';
+import { CHECK_LEAVES } from '../../parts/placeList';
 
 /** Does every nozzle print? What was missing at each look, what cleanings brought, and what to do next. */
 export default function Checks() {
@@ -51,6 +53,7 @@ export default function Checks() {
       <div>
         <div className="stack">
           <h1>Checks</h1>
+          <Leaves leaves={CHECK_LEAVES} />
           <PrinterPick />
         </div>
         <Answer health={health} advice={advice} />

@@ -32,33 +32,35 @@ export function BySubject({ cost }: { readonly cost: PrinterCost }) {
             onPick={setSize}
           />
         </header>
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Subject</th>
-              <th className="n">Ink</th>
-              <th className="n">Refilled</th>
-              <th className="n">A single one</th>
-              <th className="n">Originals</th>
-            </tr>
-          </thead>
-          <tbody>
-            {all(ledger.context, 'subject')
-              .filter((subject) => cost.printed.some((area) => area.subjectId === subject.id))
-              .map((subject) => {
-                const one = printCost(ledger, cost, subject.id, dm2Of(size));
-                return (
-                  <tr key={subject.id}>
-                    <td>{subject.name}</td>
-                    <td className="n">{formatUncertain(one.ml, 'ml')}</td>
-                    <td className="n">{interval(one.refill)}</td>
-                    <td className="n soft">{singleRange(one)}</td>
-                    <td className="n">{interval(one.original)}</td>
-                  </tr>
-                );
-              })}
-          </tbody>
-        </table>
+        <div className="scrollx">
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>Subject</th>
+                <th className="n">Ink</th>
+                <th className="n">Refilled</th>
+                <th className="n">A single one</th>
+                <th className="n">Originals</th>
+              </tr>
+            </thead>
+            <tbody>
+              {all(ledger.context, 'subject')
+                .filter((subject) => cost.printed.some((area) => area.subjectId === subject.id))
+                .map((subject) => {
+                  const one = printCost(ledger, cost, subject.id, dm2Of(size));
+                  return (
+                    <tr key={subject.id}>
+                      <td>{subject.name}</td>
+                      <td className="n">{formatUncertain(one.ml, 'ml')}</td>
+                      <td className="n">{interval(one.refill)}</td>
+                      <td className="n soft">{singleRange(one)}</td>
+                      <td className="n">{interval(one.original)}</td>
+                    </tr>
+                  );
+                })}
+            </tbody>
+          </table>
+        </div>
       </section>
       <p className="small">
         What each job in the log took and cost stands <Link to="/prints/log">with the job</Link>.

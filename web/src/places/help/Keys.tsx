@@ -2,6 +2,7 @@ import { PLACES } from '../../parts/placeList';
 import { HelpNav } from './HelpNav';
 
 const KEYS: readonly (readonly [string, string])[] = [
+  ['/', 'find anything: a cartridge, a lot, a print, a word, a day, or what to do'],
   ['Tab, Shift Tab', 'to the next or last control'],
   ['w', 'to the scale’s field at the foot of the page'],
   ['Enter', 'takes what was typed'],

@@ -10,7 +10,7 @@ export default function Words() {
       <p>Where one of these stands with a dotted line under it, pointing at it says the same.</p>
       <dl className="words">
         {Object.entries(GLOSSARY).map(([key, { word, meaning }]) => (
-          <div key={key}>
+          <div key={key} id={key}>
             <dt>{word}</dt>
             <dd>{meaning}</dd>
           </div>

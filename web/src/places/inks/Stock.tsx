@@ -105,8 +105,6 @@ export function Stock({
                       </div>
                     )}
                   </td>
-                  <td className="n">{bottle.volumeMl} ml</td>
-                  <td className="n">{money(bottle.priceMinor)}</td>
                   <td className="n" title={`${money(bottle.priceMinor)} for ${bottle.volumeMl} ml`}>
                     {money(pricePerMl(bottle), 3)}
                   </td>

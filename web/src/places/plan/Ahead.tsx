@@ -49,70 +49,78 @@ export function Ahead({
           />
         )}
       </header>
-      <table className="lines ahead">
-        <thead>
-          <tr>
-            <th>Channel</th>
-            <th>
-              <span className="visually-hidden">On the next half year</span>
-            </th>
-            <th className="n">About</th>
-            <th className="n">Nine in ten</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((date) => {
-            const slot = printer.slots.find(({ id }) => id === date.slotId)!;
-            return (
-              <tr key={date.slotId}>
-                <td>
-                  <Swatch shades={slot.shades} /> {slot.name}
-                </td>
-                <td>
-                  <svg
-                    viewBox={`0 0 ${WIDTH} ${ROW}`}
-                    width="100%"
-                    height={ROW}
-                    aria-hidden="true"
-                    preserveAspectRatio="none"
-                  >
-                    <line x1={0} y1={ROW / 2} x2={WIDTH} y2={ROW / 2} className="ahead-line" />
-                    {date.median && date.low && (
-                      <>
-                        <rect
-                          x={x(date.low)}
-                          y={3}
-                          width={Math.max(2, (date.high ? x(date.high) : WIDTH) - x(date.low))}
-                          height={ROW - 6}
-                          className="ahead-span"
-                        />
-                        {date.median < end && (
-                          <rect x={x(date.median) - 2} y={0} width={4} height={ROW} className="ahead-mark" />
-                        )}
-                      </>
-                    )}
-                  </svg>
-                </td>
-                <td className="n">
-                  {date.median === basis.at
-                    ? 'now'
-                    : date.median
-                      ? day(date.median)
-                      : date.notKnown
-                        ? 'not known'
-                        : 'not in ten years'}
-                </td>
-                <td className="n soft">
-                  {date.notKnown !== null && notKnownWords(date.notKnown)}
-                  {date.median !== null &&
-                    date.median !== basis.at &&
-                    `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="scrollx">
+        <table className="lines ahead">
+          <thead>
+            <tr>
+              <th>Channel</th>
+              <th>
+                <span className="visually-hidden">On the next half year</span>
+              </th>
+              <th className="n">About</th>
+              <th className="n">Nine in ten</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((date) => {
+              const slot = printer.slots.find(({ id }) => id === date.slotId)!;
+              return (
+                <tr key={date.slotId}>
+                  <td>
+                    <Swatch shades={slot.shades} /> {slot.name}
+                  </td>
+                  <td>
+                    <svg
+                      viewBox={`0 0 ${WIDTH} ${ROW}`}
+                      width="100%"
+                      height={ROW}
+                      aria-hidden="true"
+                      preserveAspectRatio="none"
+                    >
+                      <line x1={0} y1={ROW / 2} x2={WIDTH} y2={ROW / 2} className="ahead-line" />
+                      {date.median && date.low && (
+                        <>
+                          <rect
+                            x={x(date.low)}
+                            y={3}
+                            width={Math.max(2, (date.high ? x(date.high) : WIDTH) - x(date.low))}
+                            height={ROW - 6}
+                            className="ahead-span"
+                          />
+                          {date.median < end && (
+                            <rect
+                              x={x(date.median) - 2}
+                              y={0}
+                              width={4}
+                              height={ROW}
+                              className="ahead-mark"
+                            />
+                          )}
+                        </>
+                      )}
+                    </svg>
+                  </td>
+                  <td className="n">
+                    {date.median === basis.at
+                      ? 'now'
+                      : date.median
+                        ? day(date.median)
+                        : date.notKnown
+                          ? 'not known'
+                          : 'not in ten years'}
+                  </td>
+                  <td className="n soft">
+                    {date.notKnown !== null && notKnownWords(date.notKnown)}
+                    {date.median !== null &&
+                      date.median !== basis.at &&
+                      `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

@@ -57,42 +57,44 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
         )}
       </p>
       {plan.rhythms.length > 1 && (
-        <table className="lines" style={{ maxWidth: 720 }}>
-          <thead>
-            <tr>
-              <th>Weighed</th>
-              <th className="n">Changes a year</th>
-              <th className="n">Ink drawn a year</th>
-              <th className="n">A missing entry shows after</th>
-              <th>
-                <span className="visually-hidden">Choose it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {plan.rhythms.map((row) => (
-              <tr key={row.everyDays ?? 'changes'} className={row === plan.best ? 'total' : ''}>
-                <td>{rhythmName(row)}</td>
-                <td className="n">{row.changes.toFixed(1)}</td>
-                <td className="n">{row.ml.toFixed(0)} ml</td>
-                <td className="n">{row.unseenDays.toFixed(0)} days</td>
-                <td className="n">
-                  {days(row) === now ? (
-                    <span className="soft small">due by this</span>
-                  ) : (
-                    <Button
-                      size="small"
-                      aria-label={`Be due by: ${rhythmName(row)}`}
-                      onClick={() => void act(weighInEvery(printer, days(row)))}
-                    >
-                      Be due by this
-                    </Button>
-                  )}
-                </td>
+        <div className="scrollx">
+          <table className="lines" style={{ maxWidth: 720 }}>
+            <thead>
+              <tr>
+                <th>Weighed</th>
+                <th className="n">Changes a year</th>
+                <th className="n">Ink drawn a year</th>
+                <th className="n">A missing entry shows after</th>
+                <th>
+                  <span className="visually-hidden">Choose it</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {plan.rhythms.map((row) => (
+                <tr key={row.everyDays ?? 'changes'} className={row === plan.best ? 'total' : ''}>
+                  <td>{rhythmName(row)}</td>
+                  <td className="n">{row.changes.toFixed(1)}</td>
+                  <td className="n">{row.ml.toFixed(0)} ml</td>
+                  <td className="n">{row.unseenDays.toFixed(0)} days</td>
+                  <td className="n">
+                    {days(row) === now ? (
+                      <span className="soft small">due by this</span>
+                    ) : (
+                      <Button
+                        size="small"
+                        aria-label={`Be due by: ${rhythmName(row)}`}
+                        onClick={() => void act(weighInEvery(printer, days(row)))}
+                      >
+                        Be due by this
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </section>
   );

@@ -147,29 +147,31 @@ export function Dilute({
         </form>
       )}
       {rounds.length > 0 && (
-        <table className="lines" style={{ maxWidth: 560 }}>
-          <caption className="visually-hidden">Rounds so far</caption>
-          <thead>
-            <tr>
-              <th>Round</th>
-              <th className="n">Was left inside</th>
-              <th className="n">New ink in</th>
-              <th className="n">Drawn out</th>
-              <th>Known by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rounds.map((one, i) => (
-              <tr key={i}>
-                <td>{i + 1}</td>
-                <td className="n">{formatUncertain(one.residualMl, 'ml')}</td>
-                <td className="n">{formatUncertain(one.addedMl, 'ml')}</td>
-                <td className="n">{one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'}</td>
-                <td>{one.by === 'weight' ? 'its weight' : 'the syringe'}</td>
+        <div className="scrollx">
+          <table className="lines" style={{ maxWidth: 560 }}>
+            <caption className="visually-hidden">Rounds so far</caption>
+            <thead>
+              <tr>
+                <th>Round</th>
+                <th className="n">Was left inside</th>
+                <th className="n">New ink in</th>
+                <th className="n">Drawn out</th>
+                <th>Known by</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rounds.map((one, i) => (
+                <tr key={i}>
+                  <td>{i + 1}</td>
+                  <td className="n">{formatUncertain(one.residualMl, 'ml')}</td>
+                  <td className="n">{formatUncertain(one.addedMl, 'ml')}</td>
+                  <td className="n">{one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'}</td>
+                  <td>{one.by === 'weight' ? 'its weight' : 'the syringe'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       <p className="soft small">
         With {lotName(ledger, bottleId)} each round costs{' '}

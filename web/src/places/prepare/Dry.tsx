@@ -72,34 +72,36 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
       {weighings.length > 0 && <Verdict fit={fit} at={at} view={view} />}
       {fit.ok && fit.value.tauMinutes.value > 0 && <DryingChart fit={fit.value} at={at} />}
       {weighings.length > 0 && (
-        <table className="lines" style={{ maxWidth: 560 }}>
-          <thead>
-            <tr>
-              <th>When</th>
-              <th className="n">Weight</th>
-              <th>
-                <span className="visually-hidden">Do</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {weighings.map((fact) => (
-              <tr key={fact.id}>
-                <td>{moment(fact.at)}</td>
-                <td className="n">{formatUncertain(fact.massG, 'g')}</td>
-                <td className="n">
-                  <Button
-                    size="small"
-                    onClick={() => void dispatch(undo([fact.id]))}
-                    aria-label={`Take back ${fact.massG.value.toFixed(2)} g`}
-                  >
-                    Take back
-                  </Button>
-                </td>
+        <div className="scrollx">
+          <table className="lines" style={{ maxWidth: 560 }}>
+            <thead>
+              <tr>
+                <th>When</th>
+                <th className="n">Weight</th>
+                <th>
+                  <span className="visually-hidden">Do</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {weighings.map((fact) => (
+                <tr key={fact.id}>
+                  <td>{moment(fact.at)}</td>
+                  <td className="n">{formatUncertain(fact.massG, 'g')}</td>
+                  <td className="n">
+                    <Button
+                      size="small"
+                      onClick={() => void dispatch(undo([fact.id]))}
+                      aria-label={`Take back ${fact.massG.value.toFixed(2)} g`}
+                    >
+                      Take back
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </section>
   );

@@ -39,53 +39,55 @@ export function DryingTray() {
         <h2>On the drying tray</h2>
         <span className="soft small">The rail below takes the weight of the one that is marked.</span>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th scope="col">Cartridge</th>
-            <th scope="col">Last weight</th>
-            <th scope="col">Water inside</th>
-            <th scope="col">Ready</th>
-          </tr>
-        </thead>
-        <tbody>
-          {tray.map((one) => {
-            const last = one.weighings.at(-1);
-            const view = cartridgeView(ledger, one.cartridgeId, now);
-            return (
-              <tr key={one.cartridgeId}>
-                <th scope="row">
-                  <label>
-                    <input
-                      type="radio"
-                      name="drying"
-                      checked={one.cartridgeId === id}
-                      onChange={() => setChosen(one.cartridgeId)}
-                      aria-label={`Weigh ${one.label} next`}
-                    />{' '}
-                    <Swatch shades={find(ledger.context, 'cartridge', one.cartridgeId)?.shades ?? []} />
-                  </label>
-                  <Link to={`/prepare/${one.cartridgeId}`}>{one.label}</Link>
-                </th>
-                <td>{last ? formatUncertain(last.massG, 'g') : 'not weighed yet'}</td>
-                <td>
-                  {one.waterMl === null ? 'not known' : `${one.waterMl.toFixed(1)} ml`}
-                  {view && one.waterMl !== null && one.state !== 'dry'
-                    ? `, ${Math.round((100 * one.waterMl) / Math.max(1, view.body.type.capacityMl))} %`
-                    : ''}
-                </td>
-                <td className={one.state === 'dry' ? '' : 'warn'}>
-                  {one.state === 'dry'
-                    ? 'dry enough'
-                    : one.readyAt
-                      ? `about ${clock(one.readyAt)}`
-                      : 'weigh it again in half an hour'}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="scrollx">
+        <table className="lines">
+          <thead>
+            <tr>
+              <th scope="col">Cartridge</th>
+              <th scope="col">Last weight</th>
+              <th scope="col">Water inside</th>
+              <th scope="col">Ready</th>
+            </tr>
+          </thead>
+          <tbody>
+            {tray.map((one) => {
+              const last = one.weighings.at(-1);
+              const view = cartridgeView(ledger, one.cartridgeId, now);
+              return (
+                <tr key={one.cartridgeId}>
+                  <th scope="row">
+                    <label>
+                      <input
+                        type="radio"
+                        name="drying"
+                        checked={one.cartridgeId === id}
+                        onChange={() => setChosen(one.cartridgeId)}
+                        aria-label={`Weigh ${one.label} next`}
+                      />{' '}
+                      <Swatch shades={find(ledger.context, 'cartridge', one.cartridgeId)?.shades ?? []} />
+                    </label>
+                    <Link to={`/prepare/${one.cartridgeId}`}>{one.label}</Link>
+                  </th>
+                  <td>{last ? formatUncertain(last.massG, 'g') : 'not weighed yet'}</td>
+                  <td>
+                    {one.waterMl === null ? 'not known' : `${one.waterMl.toFixed(1)} ml`}
+                    {view && one.waterMl !== null && one.state !== 'dry'
+                      ? `, ${Math.round((100 * one.waterMl) / Math.max(1, view.body.type.capacityMl))} %`
+                      : ''}
+                  </td>
+                  <td className={one.state === 'dry' ? '' : 'warn'}>
+                    {one.state === 'dry'
+                      ? 'dry enough'
+                      : one.readyAt
+                        ? `about ${clock(one.readyAt)}`
+                        : 'weigh it again in half an hour'}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

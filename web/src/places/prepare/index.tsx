@@ -24,6 +24,8 @@ import { Dilute } from './Dilute';
 import { Dry } from './Dry';
 import { DryingTray } from './DryingTray';
 import { Mix } from './Mix';
+import { Leaves } from '../../parts/Leaves';
+import { BENCH_LEAVES } from '../../parts/placeList';
 
 const NAMES: Record<Preparation['way'], string> = {
   flushDry: 'Flush and dry',
@@ -42,6 +44,7 @@ export default function Prepare() {
   return (
     <div className="stack">
       <h1>Prepare a cartridge for another ink</h1>
+      <Leaves leaves={BENCH_LEAVES} />
       <p className="soft" style={{ maxWidth: '70ch' }}>
         A partly used cartridge of one ink refilled with another gives a mixture. Flushing costs time,
         diluting costs ink, mixing costs certainty: choose by what you need.
@@ -130,54 +133,56 @@ function Ways({ view }: { readonly view: CartridgeView }) {
       )}
       {ways.length > 0 && to && (
         <div className="scrollx">
-          <table className="lines">
-            <caption className="visually-hidden">Three ways to convert</caption>
-            <thead>
-              <tr>
-                <th>{ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first'}</th>
-                <th className="n">New ink lost</th>
-                <th className="n">Money</th>
-                <th className="n">Hours</th>
-                <th className="n">New ink in the first fill</th>
-                <th>
-                  <span className="visually-hidden">Do</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {ways.map((option) => (
-                <tr key={option.way}>
-                  <td>
-                    <strong>{NAMES[option.way]}</strong>
-                    <div className="soft small">
-                      {option.way === 'flushDry'
-                        ? 'rinse clear, dry, weigh until it is dry'
-                        : option.way === 'dilute'
-                          ? option.rounds > 0
-                            ? `${option.rounds} × ${option.addMl.toFixed(1)} ml in, shake, draw out`
-                            : 1 - option.purity <= wishedOld! / 100
-                              ? 'draw out; it needs no round'
-                              : 'too small for this wish: allow more old ink'
-                          : 'top up, and let it change over'}
-                    </div>
-                  </td>
-                  <td className="n">{option.newInkLostMl.toFixed(1)} ml</td>
-                  <td className="n">{money(option.minor)}</td>
-                  <td className="n">{option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'}</td>
-                  <td className="n">{(100 * option.purity).toFixed(1)} %</td>
-                  <td className="n">
-                    <Button
-                      variant={way === option.way ? 'contained' : 'outlined'}
-                      onClick={() => setWay(option.way)}
-                      aria-label={`Choose: ${NAMES[option.way]}`}
-                    >
-                      Choose
-                    </Button>
-                  </td>
+          <div className="scrollx">
+            <table className="lines">
+              <caption className="visually-hidden">Three ways to convert</caption>
+              <thead>
+                <tr>
+                  <th>{ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first'}</th>
+                  <th className="n">New ink lost</th>
+                  <th className="n">Money</th>
+                  <th className="n">Hours</th>
+                  <th className="n">New ink in the first fill</th>
+                  <th>
+                    <span className="visually-hidden">Do</span>
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {ways.map((option) => (
+                  <tr key={option.way}>
+                    <td>
+                      <strong>{NAMES[option.way]}</strong>
+                      <div className="soft small">
+                        {option.way === 'flushDry'
+                          ? 'rinse clear, dry, weigh until it is dry'
+                          : option.way === 'dilute'
+                            ? option.rounds > 0
+                              ? `${option.rounds} × ${option.addMl.toFixed(1)} ml in, shake, draw out`
+                              : 1 - option.purity <= wishedOld! / 100
+                                ? 'draw out; it needs no round'
+                                : 'too small for this wish: allow more old ink'
+                            : 'top up, and let it change over'}
+                      </div>
+                    </td>
+                    <td className="n">{option.newInkLostMl.toFixed(1)} ml</td>
+                    <td className="n">{money(option.minor)}</td>
+                    <td className="n">{option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'}</td>
+                    <td className="n">{(100 * option.purity).toFixed(1)} %</td>
+                    <td className="n">
+                      <Button
+                        variant={way === option.way ? 'contained' : 'outlined'}
+                        onClick={() => setWay(option.way)}
+                        aria-label={`Choose: ${NAMES[option.way]}`}
+                      >
+                        Choose
+                      </Button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </div>
       )}
       {to && (

@@ -3,6 +3,7 @@ import Checkbox from '@mui/material/Checkbox';
 import TextField from '@mui/material/TextField';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { costOfPrints, printerCost } from '@hiraeth/core/cost';
 import { all } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
@@ -38,7 +39,8 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
   const dispatch = useAppDispatch();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [sorting, setSorting] = useState<Sorting>({ by: 'at', down: true });
-  const [text, setText] = useState('');
+  const [params] = useSearchParams();
+  const [text, setText] = useState(params.get('find') ?? '');
   const asked = useDeferredValue(text);
   const rows = useMemo(() => {
     const costs = all(ledger.context, 'printer').flatMap(({ id }) => printerCost(ledger, id, at) ?? []);

@@ -88,28 +88,30 @@ export function SimulatedPrinterPanel() {
             <Button onClick={() => void call({ do: 'topUp', slot: Number(slot) })}>Fill it up</Button>
             <Button onClick={() => void call({ do: 'reset', slot: Number(slot) })}>Reset its chip</Button>
           </div>
-          <table className="lines" style={{ maxWidth: 760 }}>
-            <thead>
-              <tr>
-                <th>Channel</th>
-                <th className="n">It believes</th>
-                <th className="n">Really inside</th>
-                <th>It says</th>
-                <th className="n">Nozzles missing</th>
-              </tr>
-            </thead>
-            <tbody>
-              {panel.slots.map((s, i) => (
-                <tr key={s.name}>
-                  <td>{s.name}</td>
-                  <td className="n">{s.level === null ? 'unknown' : `${Math.round(s.level * 100)} %`}</td>
-                  <td className="n">{s.inkMl === null ? 'none' : `${s.inkMl.toFixed(1)} ml`}</td>
-                  <td>{s.phase ? PHASES[s.phase] : ''}</td>
-                  <td className="n">{panel.gaps[i]}</td>
+          <div className="scrollx">
+            <table className="lines" style={{ maxWidth: 760 }}>
+              <thead>
+                <tr>
+                  <th>Channel</th>
+                  <th className="n">It believes</th>
+                  <th className="n">Really inside</th>
+                  <th>It says</th>
+                  <th className="n">Nozzles missing</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {panel.slots.map((s, i) => (
+                  <tr key={s.name}>
+                    <td>{s.name}</td>
+                    <td className="n">{s.level === null ? 'unknown' : `${Math.round(s.level * 100)} %`}</td>
+                    <td className="n">{s.inkMl === null ? 'none' : `${s.inkMl.toFixed(1)} ml`}</td>
+                    <td>{s.phase ? PHASES[s.phase] : ''}</td>
+                    <td className="n">{panel.gaps[i]}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
           <p className="soft small">
             {panel.sheets} sheets; waste pad {Math.round(panel.padShare * 100)} % full. Each change primes all
             nine channels.

@@ -11,6 +11,8 @@ import { Big } from '../../parts/Big';
 import { QuantityField, readTyped } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
+import { Leaves } from '../../parts/Leaves';
+import { BENCH_LEAVES } from '../../parts/placeList';
 
 type Under = NonNullable<Unfinished['rotation']['under']>;
 const NOT_BEGUN: Unfinished['rotation'] = { under: null, leftOut: [] };
@@ -69,6 +71,7 @@ export default function Rotate() {
     <div className="sheet">
       <div>
         <h1>Rotate a set</h1>
+        <Leaves leaves={BENCH_LEAVES} />
         <div className="lead" style={{ paddingTop: 12 }}>
           <Big
             text={mine ? `${done.length} of ${going.length}` : String(going.length)}
@@ -140,34 +143,36 @@ export default function Rotate() {
             </div>
           </>
         )}
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Slot</th>
-              <th>Comes out</th>
-              <th>Goes in</th>
-              <th>
-                <span className="visually-hidden">Swap</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rotation.pairs.map((pair) => (
-              <Row
-                key={pair.slot.id}
-                pair={pair}
-                under={mine}
-                isNext={pair === next}
-                isOut={leftOut.includes(pair.slot.id)}
-                onOut={(out) =>
-                  leaveOut(out ? [...leftOut, pair.slot.id] : leftOut.filter((id) => id !== pair.slot.id))
-                }
-                onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
-                onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
-              />
-            ))}
-          </tbody>
-        </table>
+        <div className="scrollx">
+          <table className="lines">
+            <thead>
+              <tr>
+                <th>Slot</th>
+                <th>Comes out</th>
+                <th>Goes in</th>
+                <th>
+                  <span className="visually-hidden">Swap</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rotation.pairs.map((pair) => (
+                <Row
+                  key={pair.slot.id}
+                  pair={pair}
+                  under={mine}
+                  isNext={pair === next}
+                  isOut={leftOut.includes(pair.slot.id)}
+                  onOut={(out) =>
+                    leaveOut(out ? [...leftOut, pair.slot.id] : leftOut.filter((id) => id !== pair.slot.id))
+                  }
+                  onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
+                  onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
         {mine && (
           <div className="row">
             <Button variant="contained" disabled={done.length === 0 || unread} onClick={() => void finish()}>

@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { factWords } from '@hiraeth/core/words';
 import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
-import { moment } from '../../parts/dates';
+import { moment, toLocalField } from '../../parts/dates';
 
 const PAGE = 30;
 
@@ -15,7 +17,19 @@ export function Log() {
   const ledger = useDeferredValue(useLedger());
   const dispatch = useAppDispatch();
   const [shown, setShown] = useState(PAGE);
-  const facts = useMemo(() => [...ledger.log].sort((a, b) => (a.id < b.id ? 1 : -1)), [ledger]);
+  const [params] = useSearchParams();
+  const [asked, setAsked] = useState({ day: params.get('day') ?? '', text: params.get('find') ?? '' });
+  const wanted = useDeferredValue(asked);
+  const facts = useMemo(() => {
+    const words = wanted.text.toLowerCase().split(/\s+/).filter(Boolean);
+    return [...ledger.log]
+      .filter(
+        (fact) =>
+          (wanted.day === '' || toLocalField(fact.at).slice(0, 10) === wanted.day) &&
+          (words.length === 0 || holds(`${factWords(ledger, fact)} ${fact.note ?? ''}`, words)),
+      )
+      .sort((a, b) => (a.id < b.id ? 1 : -1));
+  }, [ledger, wanted]);
   const page = useMemo(() => facts.slice(0, shown), [facts, shown]);
   /** What the entries of this page took back: a map of all would hold the page up. */
   const taken = useMemo(() => {
@@ -28,6 +42,26 @@ export function Log() {
         <h2>Every entry</h2>
         <span className="soft small">newest first; nothing is ever overwritten</span>
       </header>
+      <div className="row">
+        <TextField
+          size="small"
+          type="search"
+          label="Find in the entries"
+          value={asked.text}
+          onChange={(event) => setAsked({ ...asked, text: event.target.value })}
+        />
+        <TextField
+          size="small"
+          type="date"
+          label="Of this day"
+          value={asked.day}
+          onChange={(event) => setAsked({ ...asked, day: event.target.value })}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <span className="soft small" role="status">
+          {facts.length < ledger.log.length ? `${facts.length} of ${ledger.log.length} entries` : ''}
+        </span>
+      </div>
       <table className="lines">
         <thead>
           <tr>
@@ -66,6 +100,11 @@ export function Log() {
       : 'Took an entry back';
   }
 }
+
+const holds = (text: string, words: readonly string[]): boolean => {
+  const said = text.toLowerCase();
+  return words.every((word) => said.includes(word));
+};
 
 function Line({
   words,
