@@ -1,4 +1,6 @@
 const common = {
+  // Where npm run mutate keeps its changed copies.
+  modulePathIgnorePatterns: ['<rootDir>/.stryker-tmp'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [
@@ -24,7 +26,6 @@ export default {
       ...common,
       displayName: 'node',
       testEnvironment: 'node',
-      modulePathIgnorePatterns: ['<rootDir>/.stryker-tmp'],
       setupFiles: ['<rootDir>/scripts/lib/jest-seed.mjs'],
       testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'],
     },

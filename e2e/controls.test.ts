@@ -33,7 +33,7 @@ test('a scale that types never presses a button, and never chooses in a list: it
   // Where a weight is asked it is taken, whatever had the focus.
   await expect(step(page)).not.toHaveText(/Weigh it as it is/);
   await expect(page.locator('.notice')).toContainText('60.01 g');
-  await page.goto('/workbook');
+  await page.goto('/workbook/things');
   const list = page.getByLabel('What to add');
   await list.focus();
   await page.keyboard.type('7');
@@ -50,9 +50,10 @@ test('choosing is not writing: arrows and picks leave the log as it is until a b
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });
-  await page.goto('/workbook');
+  await page.goto('/workbook/things');
   await page.getByLabel('What to add').selectOption({ label: 'a scale' });
   expect(await countFacts(page)).toBe(before);
+  await page.goto('/workbook/things');
   await page.getByLabel('What to add').selectOption({ label: 'a scale' });
   await page.getByRole('button', { name: 'Add it' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -69,7 +70,7 @@ test('the keyboard’s focus is seen on every control, in both themes, and never
   const looked = new Set<string>();
   for (const theme of ['Dim the page', 'Light page']) {
     await page.getByRole('button', { name: theme }).click();
-    for (const path of ['/', '/bench', '/gauge', '/workbook', '/cost', '/plan', '/prints']) {
+    for (const path of ['/', '/bench', '/gauge', '/workbook/things', '/cost/edition', '/plan', '/prints']) {
       await page.goto(path);
       await expect(step(page)).toBeVisible();
       // Off until it is asked for: the same page, without what shows the focus.
@@ -124,7 +125,7 @@ test('the keyboard’s focus is seen on every control, in both themes, and never
   await page.getByRole('button', { name: 'Save the note for cyan' }).press('Enter');
   await saved(page);
   expect(await inHand(page)).not.toBe('BODY');
-  await page.goto('/workbook');
+  await page.goto('/workbook/things');
   await page.getByRole('button', { name: 'Add it' }).focus();
   await page.goBack();
   await expect(step(page)).toBeVisible();

@@ -22,6 +22,35 @@ const room = script([
   print(4),
 ]);
 
+const EVERYWHERE = [
+  '/',
+  '/bench',
+  '/weigh-in',
+  '/gauge',
+  '/cartridge/nine-a-cy',
+  '/inks',
+  '/inks/densities',
+  '/prints',
+  '/prints/log',
+  '/cost',
+  '/cost/sums',
+  '/cost/months',
+  '/cost/subjects',
+  '/cost/edition',
+  '/plan',
+  '/plan/ahead',
+  '/plan/ways',
+  '/plan/weighing',
+  '/checks',
+  '/shades',
+  '/prepare/nine-a-cy',
+  '/rotate',
+  '/rig',
+  '/workbook',
+  '/workbook/things',
+  '/workbook/log',
+];
+
 test('a queue of two: each keeps its own place, one out of the printer at a time', async ({ page }) => {
   await openWith(page, room);
   await page.goto('/bench');
@@ -107,18 +136,17 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   await form.getByLabel('Kind of picture').fill('Deep cool');
   await form.getByRole('button', { name: 'Log the print' }).click();
   await saved(page, /1 × Panorama/);
-  // Far down, it is laid out when it is come to.
-  await page.getByRole('heading', { name: 'What was printed' }).scrollIntoViewIfNeeded();
-  await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toBeVisible();
   await page.getByLabel('Head cleaning').selectOption({ label: 'deep' });
   await page.getByRole('button', { name: 'Log a cleaning' }).click();
   await saved(page, /head cleaning/);
+  await page.getByRole('link', { name: 'The log' }).click();
+  await expect(page.getByRole('cell', { name: '1200 × 400' })).toBeVisible();
   await page
     .getByRole('row', { name: /Panorama/ })
-    .getByLabel('Choose this print')
+    .getByLabel(/^Choose Panorama/)
     .check();
   await page.getByRole('button', { name: 'Take back this one' }).click();
-  await expect(page.getByRole('gridcell', { name: '1200 × 400' })).toHaveCount(0);
+  await expect(page.getByRole('cell', { name: '1200 × 400' })).toHaveCount(0);
   const book = parseWorkbook((await exportWorkbook(page)).text);
   expect(book.ok && book.value.facts.filter((fact) => fact.kind === 'voided')).toHaveLength(1);
 });
@@ -175,6 +203,7 @@ test('the own workbook is emptied only after a second word; the demo stays besid
 test('cost on the demo: each figure opens into the sum it came from', async ({ page }) => {
   await page.goto('/cost');
   await expect(page.getByTestId('per-print')).toBeVisible();
+  await page.getByRole('link', { name: 'The sums' }).click();
   for (const title of [
     'Refilled, to date',
     'Originals for the same prints',
@@ -200,6 +229,9 @@ test('cost on the demo: each figure opens into the sum it came from', async ({ p
     ),
   ).toBeVisible();
   await page.getByLabel('Printer').selectOption({ label: 'Penhallow Six' });
+  // The printer that was chosen holds on every leaf.
+  await page.getByRole('link', { name: 'A print', exact: true }).click();
+  await expect(page.getByLabel('Printer')).toContainText('Penhallow Six');
   await expect(page.getByRole('row', { name: /^A square metre/ })).toContainText('£');
   await noAxeFindings(page);
 });
@@ -207,7 +239,8 @@ test('cost on the demo: each figure opens into the sum it came from', async ({ p
 test('what an edition takes and costs, when the kit is paid back, and where the money went', async ({
   page,
 }) => {
-  await page.goto('/cost');
+  await page.goto('/cost/edition');
+  const leaf = (name: string) => page.getByRole('link', { name, exact: true }).click();
   const edition = page.getByRole('region', { name: 'Price an edition' });
   await expect(edition.getByTestId('edition')).toContainText(/£\d+\.\d\d ± £\d/);
   const before = await edition.getByTestId('edition').innerText();
@@ -217,9 +250,6 @@ test('what an edition takes and costs, when the kit is paid back, and where the 
   await edition.getByLabel('Copies').fill('none');
   await expect(edition).toContainText('A whole number from 1 to 9999.');
   await expect(edition.getByTestId('edition')).toHaveCount(0);
-  await expect(page.getByTestId('payback')).toContainText(/After \d+\.\d months/);
-  await expect(page.getByRole('row', { name: /^Cleaning, deep/ })).toContainText('ml');
-  await expect(page.getByRole('row', { name: /^Price of originals/ })).toContainText('£');
   // Kept as it was said, on a sheet of its own.
   await edition.getByLabel('Edition').fill('Low tide');
   await edition.getByLabel('Copies').fill('36');
@@ -240,6 +270,11 @@ test('what an edition takes and costs, when the kit is paid back, and where the 
   const total = /£[\d.]+/.exec(await edition.getByTestId('edition').innerText())![0];
   await edition.getByRole('button', { name: 'Keep this quote' }).click();
   await saved(page, /“Low tide” stays priced/);
+  await leaf('Where it goes');
+  await expect(page.getByRole('row', { name: /^Cleaning, deep/ })).toContainText('ml');
+  await leaf('What if');
+  await expect(page.getByTestId('payback')).toContainText(/After \d+\.\d months/);
+  await expect(page.getByRole('row', { name: /^Price of originals/ })).toContainText('£');
   // A scenario, dragged by its keys.
   const then = page.getByRole('region', { name: 'What if' });
   const refilled = await then.getByTestId('then-Refilled').innerText();
@@ -248,6 +283,7 @@ test('what an edition takes and costs, when the kit is paid back, and where the 
   await expect(then.getByTestId('then-Refilled')).not.toHaveText(refilled);
   await then.getByRole('button', { name: 'As it was' }).click();
   await expect(then.getByTestId('then-Refilled')).toHaveText(refilled);
+  await leaf('Price an edition');
   await edition.getByRole('link', { name: 'Low tide' }).click();
   await expect(page.getByRole('heading', { name: 'Low tide' })).toBeVisible();
   await expect(page.getByText(total).first()).toBeVisible();
@@ -260,13 +296,14 @@ test('the plan says what comes to its reserve first, which way of changing is be
 }) => {
   await page.goto('/plan');
   await expect(page.getByTestId('first-reserve')).toContainText(/20\d\d/);
+  await expect(page.getByRole('listitem').filter({ hasText: 'Marram pigment grey' }).first()).toContainText(
+    / by /,
+  );
+  await page.getByRole('link', { name: 'Ways of changing' }).click();
   await expect(page.getByTestId('best-policy')).toContainText(/a year less lost to priming/, {
     timeout: 20_000,
   });
   await expect(page.getByRole('row', { name: /^One by one, as each signals/ })).toContainText(' ml');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Marram pigment grey' }).first()).toContainText(
-    / by /,
-  );
   await page.getByLabel('Printer').selectOption({ label: 'Penhallow Six' });
   await expect(page.getByText('not now: needs a second set').first()).toBeVisible({ timeout: 20_000 });
   await page.reload();
@@ -292,12 +329,14 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
     ]).map((fact, i) => ({ ...fact, at: new Date(Date.parse(fact.at) + i * 12 * 3_600_000).toISOString() })),
   );
   await page.clock.setFixedTime(new Date('2026-03-28T12:00:00Z'));
-  await page.goto('/plan');
+  await page.goto('/plan/ahead');
   await expect(page.getByRole('img', { name: /^magenta: from \d+ ml/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Ways of changing' }).click();
   await page
     .getByRole('button', { name: 'Go by: Rotate the set at the first signal' })
     .click({ timeout: 30_000 });
   await saved(page, /what is due follows it/);
+  await page.getByRole('link', { name: 'Next', exact: true }).click();
   await page
     .getByRole('region', { name: 'Due' })
     .getByRole('link', { name: /^Rotate the set of/ })
@@ -324,27 +363,20 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
   ]);
 });
 
-test('on a tablet held upright nothing is cut off sideways', async ({ page }) => {
-  await page.setViewportSize({ width: 900, height: 1200 });
-  for (const path of [
-    '/',
-    '/bench',
-    '/weigh-in',
-    '/gauge',
-    '/cartridge/nine-a-cy',
-    '/inks',
-    '/prints',
-    '/cost',
-    '/plan',
-    '/prepare/nine-a-cy',
-    '/rig',
-    '/workbook',
-  ]) {
-    await page.goto(path);
-    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-    const over = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect([path, over]).toEqual([path, 0]);
+test('nothing is cut off sideways, on a tablet held upright or a phone', async ({ page }) => {
+  test.setTimeout(120_000);
+  for (const width of [900, 390]) {
+    await page.setViewportSize({ width, height: 1000 });
+    for (const path of EVERYWHERE) {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+      const over = await page.evaluate(() => {
+        // The sheet scrolls within its page; the document never does.
+        const { scrollWidth, clientWidth } = document.querySelector('.page')!;
+        const { scrollHeight, clientHeight } = document.documentElement;
+        return [scrollWidth - clientWidth, scrollHeight - clientHeight];
+      });
+      expect([path, width, ...over]).toEqual([path, width, 0, 0]);
+    }
   }
 });

@@ -189,7 +189,9 @@ export async function chooseFile(page: Page, name: string, content: string | Buf
 /** @param rules these alone; otherwise all */
 export async function noAxeFindings(page: Page, rules: readonly string[] = []): Promise<void> {
   // Only what it finds is asked for; nothing has to be loaded first, since all of it ships with the app.
-  const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'], preload: false });
+  const axe = new AxeBuilder({ page })
+    .setLegacyMode()
+    .options({ resultTypes: ['violations'], preload: false });
   const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   expect(
     violations.map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 140)).join(' | ')}`),

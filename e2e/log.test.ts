@@ -100,9 +100,7 @@ test('many prints corrected at once, each at its own time; masses of the past fr
 }) => {
   await page.clock.setFixedTime(new Date('2026-02-17T12:00:00Z'));
   await openWith(page, room);
-  await page.goto('/prints');
-  // The grid is drawn when it comes near the screen.
-  await page.getByRole('heading', { name: 'What was printed' }).scrollIntoViewIfNeeded();
+  await page.goto('/prints/log');
   await page.getByLabel('Choose all of them').check();
   const form = page.getByRole('form', { name: 'Correct the chosen prints' });
   await expect(form).toContainText('6 chosen');

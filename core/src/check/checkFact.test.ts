@@ -97,6 +97,43 @@ test.each<[string, FactDraft, string | null, RegExp | null]>([
   if (words) expect(explain(problems[0]!)).toMatch(words);
 });
 
+test.each([
+  // A clock may be a little ahead of the one that judges it; a day is a mistake, or another clock.
+  [-1, null],
+  [0, null],
+  [2, null],
+  [60 * 24, 'future'],
+])('a fact that comes %d minutes after now: %s', (minutes, code) => {
+  const ledger = Ledger.from(script([...setUp, install]));
+  const [fact] = script([weigh('cyan', 63.42)], '2026-05-31T09:00:00.000Z');
+  const at = new Date(NOW + minutes * 60_000).toISOString();
+  expect(checkFact(ledger, { ...fact!, at }, NOW)[0]?.code ?? null).toBe(code);
+});
+
+test('ink into one that was retired is asked about', () => {
+  const gone: FactDraft = { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' };
+  const codes = (...more: FactDraft[]): string[] => {
+    const ledger = Ledger.from(script([...setUp, weigh('cyan', 50), ...more]));
+    const [fact] = script([fill('cyan', 5)], '2026-05-31T09:00:00.000Z');
+    return checkFact(ledger, fact!, NOW).map(({ code }) => code);
+  };
+  expect([codes(), codes(gone)]).toEqual([[], ['retired']]);
+});
+
+test('facts of one run stand by their own weighing: a fill is not held against the room that was before', () => {
+  const fat = fill('cyan', 44);
+  const codes = (run: string | undefined): string[] => {
+    const ledger = Ledger.from(
+      script([...setUp, weigh('cyan', 80)]).map((fact) => ({ ...fact, run: 'one' }) as typeof fact),
+    );
+    const [fact] = script([fat], '2026-03-01T10:00:00.000Z');
+    return checkFact(ledger, { ...fact!, ...(run ? { run } : {}) }, NOW).map(({ code }) => code);
+  };
+  expect(codes('one')).toEqual([]);
+  for (const run of [undefined, 'another'])
+    expect(codes(run)).toEqual([expect.stringMatching(/full|Full|fill/)]);
+});
+
 test('CSV: cells that begin like formulas are defused, quotes and marks survive', () => {
   const ledger = Ledger.from(
     script([

@@ -441,6 +441,18 @@ describe('what else a print costs, by hand', () => {
     expect(costOfPrints(book, [cost], [white]).get('white')!.ml).toBeLessThan(found.get(one!.id)!.ml);
   });
 
+  test('what was bought at a price that nobody knows is named, and nothing else', () => {
+    const bought = (name: string, priceMinor: number | null): FactDraft => ({
+      kind: 'purchased',
+      what: 'chips',
+      name,
+      priceMinor,
+    });
+    const open = (...more: FactDraft[]) => printerCost(year(more), 'printer', AT)!.openPrices;
+    expect(open(bought('Chips', 900))).toEqual([]);
+    expect(open(bought('Chips', 900), bought('Old chips', null))).toEqual(['Old chips']);
+  });
+
   test('what nobody entered is named as left out', () => {
     expect(leftOut(year(), 'printer')).toEqual([
       'chips',

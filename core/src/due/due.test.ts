@@ -198,6 +198,21 @@ test.each<[string, FactDraft[], string, number, RegExp]>([
   expect([put(day + 1), put(day + 10)]).toEqual([on(day + 9), null]);
 });
 
+test('an empty mass that is only its kind’s is asked for by one of them that is still in use', () => {
+  const kind = define({ ...TYPE, emptyG: { value: 41.58, u: 0.7 } });
+  const bare = (id: string) => define(cartridge(id, id, { emptyG: null }));
+  const asked = (...more: FactDraft[]) =>
+    due(room(kind, ...more), 0.5)
+      .filter(({ code }) => code === 'weighEmpty')
+      .map(({ subject }) => subject);
+  // Those of the room were weighed empty one by one: they speak for their like.
+  expect(asked()).toEqual([]);
+  const unknown = ['cyan', 'magenta', 'yellow'].map(bare);
+  expect(asked(...unknown)).toEqual([{ kind: 'cartridge', id: 'cyan', name: 'Test tank' }]);
+  const gone: FactDraft = { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' };
+  expect(asked(...unknown, gone)).toEqual([{ kind: 'cartridge', id: 'magenta', name: 'Test tank' }]);
+});
+
 test('what is done is due no longer: printed, filled, retired, weighed empty', () => {
   const ledger = room(planned, define({ ...TYPE, bears: 1 }), fill('cyan', 1));
   const codes = () => due(ledger, 5.5).map(({ code }) => code);

@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addExposure, drewInk, jobExposure, NO_EXPOSURE, timesExposure, type Exposure } from './exposure';
+import {
+  addExposure,
+  drewInk,
+  imageExposure,
+  jobExposure,
+  NO_EXPOSURE,
+  timesExposure,
+  type Exposure,
+} from './exposure';
 import { append, emptyLog, listOf } from './log';
 import { clipStretch, exposureDuring, positionAt, type Drawing, type Timeline } from './timeline';
 
@@ -28,6 +36,11 @@ const exposure: fc.Arbitrary<Exposure> = fc
       light: fc.integer({ min: 0, max: 3 }),
       deep: fc.integer({ min: 0, max: 1 }),
       change: fc.integer({ min: 0, max: 2 }),
+      group: fc.integer({ min: 0, max: 2 }),
+      recharge: fc.integer({ min: 0, max: 2 }),
+      switched: fc.integer({ min: 0, max: 2 }),
+      imageMl: fc.integer({ min: 0, max: 9 }),
+      imageSquares: fc.integer({ min: 0, max: 81 }),
       idleDays: fc.integer({ min: 0, max: 30 }),
     }),
   )
@@ -56,7 +69,21 @@ describe('exposures', () => {
         const same = timesExposure(one, n, 'same');
         const different = timesExposure(one, n, 'different');
         expect(areaOf(same)).toBeCloseTo(n * areaOf(one), 9);
-        expect(same.light).toBe(n * one.light);
+        for (const count of [
+          'imageMl',
+          'light',
+          'deep',
+          'group',
+          'recharge',
+          'change',
+          'switched',
+          'idleDays',
+        ] as const)
+          expect([count, same[count], different[count]]).toEqual([count, n * one[count], n * one[count]]);
+        expect([same.imageSquares, different.imageSquares]).toEqual([
+          n * n * one.imageSquares,
+          n * one.imageSquares,
+        ]);
         one.areas.forEach(({ squares }, i) => {
           expect(same.areas[i]!.squares).toBe(n * n * squares);
           expect(different.areas[i]!.squares).toBe(n * squares);
@@ -64,6 +91,7 @@ describe('exposures', () => {
       }),
     );
     expect(timesExposure(jobExposure('a', 4), 3, 'same')).toEqual(jobExposure('a', 12));
+    expect(timesExposure(imageExposure(0.5), 3, 'same')).toEqual(imageExposure(1.5));
   });
 
   test('days alone draw nothing through the outlet', () => {

@@ -207,12 +207,43 @@ describe('a chip’s whole life', () => {
   });
 });
 
+test.each<[ChipStrategy, boolean, 'already' | 'planned', ChipPhase, SwitchOffOffer]>([
+  // An original that will be switched off counts until it is, and its offer comes; one that is off counts no more.
+  ['switchedOff', true, 'already', 'off', 'taken'],
+  ['switchedOff', true, 'planned', 'counting', 'later'],
+  ['resetter', true, 'already', 'counting', 'later'],
+  // The printer offers it for originals only.
+  ['resetter', false, 'already', 'counting', 'never'],
+])(
+  'a chip to be %s, an original %s, %s off: it is %s, the offer %s',
+  (strategy, original, off, phase, offer) => {
+    expect(newChip(strategy, original, RULE, off)).toMatchObject({ phase, offer });
+  },
+);
+
+test('a chip that resets itself says what comes first: declare it empty, fill it, put it back', () => {
+  const why = (...events: ChipEvent[]) =>
+    chipOptions(
+      events.reduce((state, event) => chipStep(state, event, RULE), newChip('selfResetting', false, RULE)),
+      RULE,
+    ).find(({ act }) => act === 'reseat');
+  expect(why()).toMatchObject({ allowed: false, why: 'mustDeclareFirst' });
+  expect(why(sig('stops'))).toMatchObject({ allowed: false, why: 'fillFirst' });
+  expect(why(sig('stops'), filled)).toMatchObject({ allowed: true, why: 'declaredEmpty' });
+});
+
 test('worked example 6, and what margins do', () => {
   const at = (k: number) => emptyAtReading({ value: 47, u: 0 }, 54, 3.5, { value: k, u: 0 });
   expect(at(1).reading.value).toBeCloseTo(0.194, 3);
   expect(at(0.94).reading.value).toBeCloseTo(0.143, 3);
-  const doubtful = emptyAtReading({ value: 47, u: 0.6 }, 54, 3.5, { value: 1, u: 0.05 });
-  expect(doubtful.actAt).toBeGreaterThan(doubtful.reading.value);
+  // By hand: span 43.5/(0.94·54) = 0.8570; u² = (0.6/50.76)² + (0.8570·0.05/0.94)² = 0.04708²; acted at 1.645 of it above.
+  const doubtful = emptyAtReading({ value: 47, u: 0.6 }, 54, 3.5, { value: 0.94, u: 0.05 });
+  expect(doubtful.reading.u).toBeCloseTo(0.04709, 4);
+  expect(doubtful.actAt).toBeCloseTo(0.143 + 1.645 * 0.04709, 3);
+  expect(emptyAtReading({ value: 20, u: 0 }, 54, 3.5, { value: 1, u: 0 }, 0.5).reading.value).toBeCloseTo(
+    0.1944,
+    4,
+  );
   // A part-full cartridge that was reset, and one larger than its chip.
   expect(emptyAtReading({ value: 20, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeGreaterThan(0.6);
   expect(emptyAtReading({ value: 80, u: 0 }, 54, 3.5, { value: 1, u: 0 }).reading.value).toBeLessThan(0);

@@ -145,6 +145,21 @@ test('a real answer: ten inks and a waste box, unknown is no figure, the supply 
     0.27,
   ]);
   expect(report.message).toBe('Yellow Ink is empty.');
+  // 'none' is how a printer says that nothing is the matter: no reason of its own.
+  const saying = (...reasons: string[]) =>
+    markersOf({
+      ...back.value,
+      groups: back.value.groups.map((group) => ({
+        ...group,
+        attributes: group.attributes.map((attribute) =>
+          attribute.name === 'printer-state-reasons'
+            ? { ...attribute, values: reasons.map((value) => ({ ...attribute.values[0]!, value })) as never }
+            : attribute,
+        ),
+      })),
+    }).reasons;
+  expect(report.reasons).not.toContain('none');
+  expect([saying('none'), saying('media-low', 'none')]).toEqual([[], ['media-low']]);
   expect(encodeIpp(back.value)).toEqual(capture);
   const without = {
     ...back.value,
@@ -203,4 +218,6 @@ test('a sensible guess maps markers to slots by shade, leaves waste out, and fal
 test('text in UTF-8 both ways; broken bytes become a mark', () => {
   fc.assert(fc.property(fc.string({ unit: 'grapheme' }), (s) => fromUtf8(Uint8Array.from(toUtf8(s))) === s));
   expect(fromUtf8(Uint8Array.of(0x41, 0xff, 0xc3, 0x42))).toBe('A\ufffd\ufffdB');
+  // A byte that only goes on, with none to go on from, is one mark, and takes no other with it.
+  expect(fromUtf8(Uint8Array.of(0x80, 0x41, 0xe2, 0x82))).toBe('\ufffdA\ufffd\ufffd');
 });

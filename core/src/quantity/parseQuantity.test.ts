@@ -23,6 +23,17 @@ test.each([
 });
 
 test.each([
+  ['63.42', 0.01],
+  ['63', 1],
+  ['0.1 kg', 100],
+  ['2.2 oz', 2.835],
+  ['1.234,5', 0.1],
+])('%s was given to %d g: a person’s rounding is part of its doubt', (text, step) => {
+  const parsed = parseQuantity(text, 'mass');
+  expect(parsed.ok && parsed.value.step).toBeCloseTo(step, 3);
+});
+
+test.each([
   ['', 'empty'],
   ['abc', 'notANumber'],
   ['12 ml', 'wrongUnit'],

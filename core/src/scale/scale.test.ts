@@ -28,6 +28,26 @@ test.each<[string, number, boolean | null]>([
 });
 
 test.each([
+  // The doubt of a reading begins with the step that its last digit shows, in grams.
+  ['63.42 g', 0.01],
+  ['63.4', 0.1],
+  ['63 g', 1],
+  ['0.0634 kg', 0.1],
+  ['63420 mg', 0.001],
+  ['2.20 oz', 0.2835],
+])('%s was read in steps of %d g', (line, step) => {
+  const reading = parseScaleLine(line);
+  expect(reading.kind === 'mass' && reading.stepG).toBeCloseTo(step, 4);
+});
+
+test('what is no reading is told as far as it can be read, not by the mile', () => {
+  for (const line of [`.42 ${'x'.repeat(400)}`, `63.42 g ${'much '.repeat(90)}`, `1 2 ${'3'.repeat(90)}`]) {
+    const reading = parseScaleLine(line);
+    expect(reading.kind === 'noise' && reading.text.length).toBe(60);
+  }
+});
+
+test.each([
   ['---OL---', 'overload'],
   ['OVERLOAD', 'overload'],
   ['ST,OL,', 'overload'],

@@ -125,6 +125,15 @@ describe('joined with what the chip counted', () => {
     expect(joined.u).toBeLessThan(told.u);
   });
 
+  test('by hand: each counts by its precision, and all doubts of the count add up', () => {
+    const counter = { k: 0.9, variance: 0.01, noise: 0.05 };
+    const joined = withCount({ value: 4, u: 0.5 }, { value: 5, u: 0.3 }, { ...COUNTER_PRIOR, ...counter });
+    // 4.5 ml, its variance 25·0.01 + (0.9·0.3)² + 0.05·5 = 0.5729; against 0.25.
+    const share = 0.25 / (0.25 + 0.5729);
+    expect(joined.value).toBeCloseTo(4 + share * 0.5, 6);
+    expect(joined.u).toBeCloseTo(Math.sqrt((0.25 * 0.5729) / (0.25 + 0.5729)), 6);
+  });
+
   test.each([
     ['nothing counted', null, 4],
     ['a count of nothing', { value: 0, u: 0.2 }, 4],

@@ -35,21 +35,60 @@ export const GROUPS: readonly { readonly name: string; readonly places: readonly
   { name: 'keep', places: [{ to: '/workbook', name: 'Workbook', key: 'o', also: ['/set-up', '/labels'] }] },
 ];
 
-/** Leaves of a place whose address is their own. */
-export const BENCH_LEAVES = [
-  ['/bench', 'Refill'],
-  ['/prepare', 'Prepare and convert'],
-  ['/rotate', 'One set for the other'],
-] as const;
-export const WEIGH_IN_LEAVES = [
-  ['/weigh-in', 'By weight'],
-  ['/gauge', 'What the gauge says'],
-  ['/past/masses', 'Weights from paper'],
-] as const;
-export const CHECK_LEAVES = [
-  ['/checks', 'Nozzles'],
-  ['/shades', 'Shades'],
-] as const;
+/**
+ * The leaves of a place, the answer first and what one thinks over behind it: address (below the place's own, or one of its
+ * own) and name.
+ */
+export const LEAVES = {
+  '/plan': [
+    ['', 'Next'],
+    ['ahead', 'Months ahead'],
+    ['ways', 'Ways of changing'],
+    ['weighing', 'When to weigh'],
+  ],
+  '/bench': [
+    ['', 'Refill'],
+    ['/prepare', 'Prepare and convert'],
+    ['/rotate', 'One set for the other'],
+  ],
+  '/weigh-in': [
+    ['', 'By weight'],
+    ['/gauge', 'What the gauge says'],
+    ['/past/masses', 'Weights from paper'],
+  ],
+  '/prints': [
+    ['', 'To print, and printed'],
+    ['log', 'The log'],
+    ['takes', 'What it takes'],
+  ],
+  '/checks': [
+    ['', 'Nozzles'],
+    ['/shades', 'Shades'],
+  ],
+  '/inks': [
+    ['', 'Stock'],
+    ['densities', 'Densities and squeezes'],
+  ],
+  '/cost': [
+    ['', 'A print'],
+    ['sums', 'The sums'],
+    ['where', 'Where it goes'],
+    ['months', 'Months'],
+    ['subjects', 'By subject'],
+    ['edition', 'Price an edition'],
+    ['what-if', 'What if'],
+  ],
+  '/workbook': [
+    ['', 'Files'],
+    ['things', 'What is owned'],
+    ['log', 'Every entry'],
+  ],
+} as const;
+export type WithLeaves = keyof typeof LEAVES;
+
+/** Where a leaf of a place stands. */
+export const leafAddress = (of: string, to: string): string =>
+  to === '' || to.startsWith('/') ? to || of : `${of}/${to}`;
 
 /** All that a key leads to: the places, and what stands behind them. */
 export const PLACES: readonly Place[] = [

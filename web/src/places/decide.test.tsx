@@ -200,7 +200,7 @@ describe('other costs, quotes and scenarios', () => {
   });
 
   test('what if: a scenario stands beside what was, and goes back to it; what was left out is named', async () => {
-    const { user } = await renderApp(<Cost />, used(), AT);
+    const { user } = await renderApp(<Cost />, used(), AT, '/cost/what-if');
     const what = screen.getByRole('region', { name: 'What if' });
     const refilled = (): string => within(what).getByTestId('then-Refilled').textContent;
     const before = refilled();
@@ -212,6 +212,7 @@ describe('other costs, quotes and scenarios', () => {
     expect(within(what).getByText('200 %')).toBeInTheDocument();
     await user.click(within(what).getByRole('button', { name: 'As it was' }));
     expect(refilled()).toBe(before);
+    await user.click(screen.getByRole('link', { name: 'A print' }));
     expect(screen.getByTestId('left-out')).toHaveTextContent(
       'working time; the printer or its head: wear; paper',
     );
@@ -221,10 +222,11 @@ describe('other costs, quotes and scenarios', () => {
 });
 
 test('prints of unknown ink stand beside the cost and its months, not in them', async () => {
-  await renderApp(<Cost />, script([print(7), ...setUp, ...used()]), AT);
+  const { user } = await renderApp(<Cost />, script([print(7), ...setUp, ...used()]), AT);
   expect(screen.getByTestId('unknown-ink')).toHaveTextContent(
     /^7 prints are left out, the last of 1 Mar 2026: .* never weighed\.$/,
   );
+  await user.click(screen.getByRole('link', { name: 'Months' }));
   expect(screen.getByText(/^and 7 of unknown ink$/)).toBeInTheDocument();
 });
 
@@ -237,7 +239,7 @@ test('a channel that was never weighed is named, and has no use a dm²', async (
     print(20),
     ...weighed.map((id) => weigh(id, 80)),
   ]);
-  await renderApp(<Cost />, room, AT);
+  const { user } = await renderApp(<Cost />, room, AT);
   expect(screen.getByTestId('unknown-ink')).toHaveTextContent(
     'yellow is left out: its cartridge was never weighed.',
   );
@@ -245,6 +247,7 @@ test('a channel that was never weighed is named, and has no use a dm²', async (
   // As the way out promises.
   const then = Ledger.from([...room, ...script([weigh('yellow', 60)], AT)]);
   expect(printerCost(then, 'printer', '2026-03-11T10:00:00.000Z')!.unweighed).toEqual([]);
+  await user.click(screen.getByRole('link', { name: 'The sums' }));
   const [cyan, yellow] = ['cyan', 'yellow'].map((name) =>
     within(screen.getByText('Channel by channel').closest('details')!)
       .getByRole('cell', { name })

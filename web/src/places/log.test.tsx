@@ -374,11 +374,16 @@ test('Plan: what waits in its order, when to weigh, a dose that is chosen, order
   const waits = within(screen.getByRole('region', { name: 'What waits to be printed' }));
   expect(waits.getByTestId('day-plan')).toHaveTextContent('All in one sitting, with the ink that is there.');
   expect(waits.getByText('20 × Boats')).toBeInTheDocument();
+  const leaf = (name: string) => user.click(screen.getByRole('link', { name }));
+  await leaf('Months ahead');
   await user.selectOptions(screen.getByLabelText('Foretold by'), 'jobs');
+  await leaf('Next');
   expect(
     screen.getByText(/The first to come to its reserve|No cartridge in it was weighed/),
   ).toBeInTheDocument();
+  await leaf('When to weigh');
   expect(screen.getByTestId('weigh-verdict')).toHaveTextContent(/Weigh at the next change, not before/);
+  await leaf('Ways of changing');
   const doses = within(screen.getByRole('region', { name: 'A small top-up on a fixed day' }));
   await user.click(doses.getByRole('button', { name: 'Go by this' }));
   await waitFor(() => expect(facts('defined').at(-1)!.entity).toMatchObject({ doseEveryDays: 14 }));
@@ -391,6 +396,7 @@ test('Plan: what waits in its order, when to weigh, a dose that is chosen, order
   const again = within(await screen.findByRole('region', { name: 'A second set' }));
   await user.selectOptions(again.getByLabelText('As'), 'empties');
   expect(again.getByTestId('second-set')).toHaveTextContent('Enter what one cartridge costs.');
+  await leaf('Next');
   await user.click(screen.getByRole('button', { name: 'Copy the list' }));
   expect(await navigator.clipboard.readText()).toMatch(/^Ink \w+, 250 ml: by \d/);
 });

@@ -11,7 +11,7 @@ import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
 import { useLedger } from '../state/hooks';
 import { Find } from '../parts/find/Find';
-import { GROUPS, PLACES } from '../parts/placeList';
+import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
@@ -35,6 +35,13 @@ const ASIDES: readonly (readonly [string, string])[] = [
   ['/slip', 'Slip'],
   ['/keys', 'Keys'],
 ];
+
+/** Leaves stand under the name of their place. */
+const LEAF_TITLES = new Map<string, string>(
+  Object.entries(LEAVES).flatMap(([of, leaves]) =>
+    leaves.slice(1).map(([to, name]) => [leafAddress(of, to), name] as const),
+  ),
+);
 
 const TourBand = lazy(() => import('../places/help/TourBand'));
 
@@ -60,7 +67,9 @@ export function Shell() {
   useEffect(() => {
     const place = PLACES.find((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)));
     const aside = ASIDES.find(([to]) => pathname.startsWith(to));
-    document.title = `${aside?.[1] ?? place?.name ?? 'No such sheet'} · Hiraeth`;
+    const leaf = LEAF_TITLES.get(pathname);
+    const name = aside?.[1] ?? place?.name ?? 'No such sheet';
+    document.title = `${leaf && leaf !== name ? `${leaf} · ${name}` : name} · Hiraeth`;
   }, [pathname]);
   usePlaceKeys();
   usePrinterPolling();

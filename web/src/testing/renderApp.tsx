@@ -79,9 +79,11 @@ export async function renderApp(
   const store = makeStore(services);
   await store.dispatch(openWorkbook('own'));
   if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));
-  const router = createMemoryRouter([{ path: '*', element: <AskProvider>{children}</AskProvider> }], {
-    initialEntries: [path],
-  });
+  const element = <AskProvider>{children}</AskProvider>;
+  const router = createMemoryRouter(
+    ['/:place/:leaf?', '*'].map((path) => ({ path, element })),
+    { initialEntries: [path] },
+  );
   render(
     <Provider store={store}>
       <ServicesContext value={services}>

@@ -27,7 +27,7 @@ export default function FindDialog({ onClose }: { readonly onClose: () => void }
         // What one comes to do stands before what only bears the word.
         boostDocument: (_id, _term, stored) => (stored?.what === 'word' ? 0.5 : 1),
         prefix: true,
-        fuzzy: (term) => (term.length > 3 ? 0.2 : false),
+        fuzzy: (term) => (term.length > 3 ? 0.3 : false),
         combineWith: 'AND',
       },
       storeFields: ['what'],

@@ -27,7 +27,6 @@ import { NoCartridge } from '../../parts/NoCartridge';
 import { CartridgeList } from './CartridgeList';
 import { Questions } from './Questions';
 import { Leaves } from '../../parts/Leaves';
-import { BENCH_LEAVES } from '../../parts/placeList';
 
 /** Which cartridges, with which ink and tools: the least asked, the rest guessed from the log. */
 export function Chooser() {
@@ -176,7 +175,7 @@ export function Chooser() {
     <div className="sheet">
       <div className="stack">
         <h1>{going ? 'What will you refill meanwhile?' : 'What will you refill?'}</h1>
-        <Leaves leaves={BENCH_LEAVES} />
+        <Leaves of="/bench" />
         {going && (
           <p>
             <Link to="/bench">Back to what is in hand</Link>; it waits where it stood.

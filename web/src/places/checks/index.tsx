@@ -21,7 +21,6 @@ import { LookTable } from './LookTable';
 import { PhotoCheck } from './PhotoCheck';
 import { Trouble } from './Trouble';
 import { Leaves } from '../../parts/Leaves';
-import { CHECK_LEAVES } from '../../parts/placeList';
 
 /** Does every nozzle print? What was missing at each look, what cleanings brought, and what to do next. */
 export default function Checks() {
@@ -53,7 +52,7 @@ export default function Checks() {
       <div>
         <div className="stack">
           <h1>Checks</h1>
-          <Leaves leaves={CHECK_LEAVES} />
+          <Leaves of="/checks" />
           <PrinterPick />
         </div>
         <Answer health={health} advice={advice} />

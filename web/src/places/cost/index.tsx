@@ -20,16 +20,6 @@ import { WhatIf } from './WhatIf';
 import { WhereItGoes } from './WhereItGoes';
 import { WorthIt } from './WorthIt';
 
-const LEAVES = [
-  ['', 'A print'],
-  ['sums', 'The sums'],
-  ['where', 'Where it goes'],
-  ['months', 'Months'],
-  ['subjects', 'By subject'],
-  ['edition', 'Price an edition'],
-  ['what-if', 'What if'],
-] as const;
-
 /** What a print really costs, refill against original: the answer on the first leaf, and what stands behind it on the others. */
 export default function Cost() {
   const ledger = useLedger();
@@ -70,7 +60,7 @@ export default function Cost() {
             Print this page
           </Button>
         </div>
-        <Leaves of="/cost" leaves={LEAVES} />
+        <Leaves of="/cost" />
         {leaf === undefined && <Lead found={found} whole={whole} />}
         {leaf === undefined ? (
           <>

@@ -25,7 +25,6 @@ import { OneIsEmpty } from './OneIsEmpty';
 import { SensorBoard } from './SensorBoard';
 import { Signals } from './Signals';
 import { Leaves } from '../../parts/Leaves';
-import { WEIGH_IN_LEAVES } from '../../parts/placeList';
 
 /** What the printer believes, what is really there, and which step is still open. */
 export default function Gauge() {
@@ -46,7 +45,7 @@ export default function Gauge() {
     <div className="sheet">
       <div className="stack" style={{ alignContent: 'start' }}>
         <h1>Gauge</h1>
-        <Leaves leaves={WEIGH_IN_LEAVES} />
+        <Leaves of="/weigh-in" />
         {first && <Lead view={first} />}
         <PrinterPick />
         <OneIsEmpty printer={printer} />

@@ -23,11 +23,6 @@ type Doing =
   | { readonly what: 'weigh'; readonly bottle: Bottle }
   | null;
 
-const LEAVES = [
-  ['', 'Stock'],
-  ['densities', 'Densities and squeezes'],
-] as const;
-
 /** Inks by shade, their bottles and lots, what is left by mass, and their densities. */
 export default function Inks() {
   const { leaf } = useParams();
@@ -46,7 +41,7 @@ export default function Inks() {
     <div className="sheet">
       <div>
         <h1>Inks</h1>
-        <Leaves of="/inks" leaves={LEAVES} />
+        <Leaves of="/inks" />
         {leaf === undefined ? (
           <>
             {least ? (

@@ -31,13 +31,6 @@ import { SecondSetPanel } from './SecondSetPanel';
 import { Sittings } from './Sittings';
 import { Weighing } from './Weighing';
 
-const LEAVES = [
-  ['', 'Next'],
-  ['ahead', 'Months ahead'],
-  ['ways', 'Ways of changing'],
-  ['weighing', 'When to weigh'],
-] as const;
-
 /** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
 export default function Plan() {
   const ledger = useLedger();
@@ -88,7 +81,7 @@ export default function Plan() {
           <h1>Plan</h1>
           <PrinterPick />
         </div>
-        <Leaves of="/plan" leaves={LEAVES} />
+        <Leaves of="/plan" />
         {leaf === undefined && (
           <div className="lead" style={{ paddingTop: 12 }}>
             <Big

@@ -42,9 +42,9 @@ describe('the plan', () => {
   });
 
   test('the first to come to its reserve is the largest thing; every channel has its span', async () => {
-    await renderApp(<Plan />, used(8), AT);
-    await tried();
+    const { user } = await renderApp(<Plan />, used(8), AT);
     expect(screen.getByTestId('first-reserve')).toHaveTextContent(/\d+ \w{3} 2026/);
+    await user.click(screen.getByRole('link', { name: 'Months ahead' }));
     for (const shade of SHADES)
       expect(screen.getByRole('row', { name: new RegExp(`^${shade}.* to `) })).toHaveTextContent(/2026/);
   });
@@ -69,7 +69,7 @@ describe('the plan', () => {
   test('the trying of the ways says how far it is, can be stopped, and begun again', async () => {
     const held: ((share: number) => void)[] = [];
     const never = new Promise<never>(() => undefined);
-    const { user } = await renderApp(<Plan />, used(8), AT, '/', {
+    const { user } = await renderApp(<Plan />, used(8), AT, '/plan/ways', {
       simulate: (_input, onProgress) => {
         held.push(onProgress);
         return never;
@@ -84,7 +84,7 @@ describe('the plan', () => {
   });
 
   test('each way of changing is told, the one to use first, and those that are not open say why', async () => {
-    await renderApp(<Plan />, used(8), AT);
+    await renderApp(<Plan />, used(8), AT, '/plan/ways');
     await tried();
     expect(screen.getAllByText('not now: needs a second set')).toHaveLength(3);
     const single = screen.getByRole('row', { name: /^One by one, as each signals/ });
@@ -94,13 +94,11 @@ describe('the plan', () => {
 
   test('it says how well it foretold, and before any weighing that it goes by the usual', async () => {
     await renderApp(<Plan />, used(8), AT);
-    await tried();
     expect(screen.getByTestId('foretold')).toHaveTextContent(/Of 24 forecasts .* \d+ % held/);
   });
 
   test('the ink to order is listed with its day; a pad without a size asks for it', async () => {
     await renderApp(<Plan />, used(8), AT);
-    await tried();
     for (const shade of SHADES)
       expect(screen.getByText(`Ink ${shade}`).parentElement).toHaveTextContent(/ by /);
     expect(screen.getByText(/Enter what it holds in the workbook/)).toBeVisible();
@@ -141,7 +139,7 @@ describe('before the first fill', () => {
 
 describe('the cost of an edition', () => {
   test('follows what is typed, and never shows a price for what cannot be read', async () => {
-    const { user } = await renderApp(<Cost />, used(8), AT);
+    const { user } = await renderApp(<Cost />, used(8), AT, '/cost/edition');
     const edition = screen.getByRole('region', { name: 'Price an edition' });
     const price = (): string => within(edition).getByTestId('edition').textContent;
     expect(within(edition).getByRole('columnheader', { name: '27 sheets take' })).toBeVisible();
@@ -165,17 +163,22 @@ describe('the cost of an edition', () => {
     const { user } = await renderApp(<Cost />, used(8), '2026-05-20T12:00:00.000Z');
     const total = (words: RegExp) => screen.getByRole('row', { name: words }).textContent;
     const ever = total(/^To date/);
-    expect(screen.getByRole('row', { name: /^Any .* to £/ })).toBeVisible();
     await user.selectOptions(screen.getByLabelText('Period'), '3');
     expect(total(/^In this period/)).not.toContain(ever.replace('To date', ''));
+    await user.click(screen.getByRole('link', { name: 'By subject' }));
+    expect(screen.getByRole('row', { name: /^Any .* to £/ })).toBeVisible();
+    // The period that was chosen holds on every leaf.
+    await user.click(screen.getByRole('link', { name: 'Months' }));
     expect(screen.queryByRole('row', { name: /^January 2026/ })).toBeNull();
     expect(screen.getByRole('row', { name: /^March 2026/ })).toBeVisible();
   });
 
   test('months and causes are listed, what was bought to last not without a purchase', async () => {
-    await renderApp(<Cost />, used(8), AT);
+    const { user } = await renderApp(<Cost />, used(8), AT, '/cost/months');
     expect(screen.getByRole('row', { name: /^January 2026/ })).toHaveTextContent(/£/);
+    await user.click(screen.getByRole('link', { name: 'Where it goes' }));
     expect(screen.getByRole('row', { name: /^Prints, Any/ })).toHaveTextContent(/ ml.*£/);
+    await user.click(screen.getByRole('link', { name: 'What if' }));
     expect(screen.getByRole('row', { name: /^Price of originals/ })).toBeVisible();
     expect(screen.queryByTestId('payback')).toBeNull();
   });

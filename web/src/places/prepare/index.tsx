@@ -25,7 +25,6 @@ import { Dry } from './Dry';
 import { DryingTray } from './DryingTray';
 import { Mix } from './Mix';
 import { Leaves } from '../../parts/Leaves';
-import { BENCH_LEAVES } from '../../parts/placeList';
 
 const NAMES: Record<Preparation['way'], string> = {
   flushDry: 'Flush and dry',
@@ -44,7 +43,7 @@ export default function Prepare() {
   return (
     <div className="stack">
       <h1>Prepare a cartridge for another ink</h1>
-      <Leaves leaves={BENCH_LEAVES} />
+      <Leaves of="/bench" />
       <p className="soft" style={{ maxWidth: '70ch' }}>
         A partly used cartridge of one ink refilled with another gives a mixture. Flushing costs time,
         diluting costs ink, mixing costs certainty: choose by what you need.

@@ -21,11 +21,6 @@ import { ToPrint } from './ToPrint';
 import { SettingChanged } from './SettingChanged';
 import { TrayPanel } from './TrayPanel';
 
-const LEAVES = [
-  ['', 'To print, and printed'],
-  ['log', 'The log'],
-  ['takes', 'What it takes'],
-] as const;
 const DRAWING = <p className="soft">Drawing what it takes …</p>;
 const UseCharts = lazy(() => import('./UseCharts'));
 
@@ -55,7 +50,7 @@ export default function Prints() {
     <div>
       <div>
         <h1>Prints</h1>
-        <Leaves of="/prints" leaves={LEAVES} />
+        <Leaves of="/prints" />
         {leaf === undefined ? (
           <>
             <LogPrint printerId={printerId} onPrinter={setPrinterId} />

@@ -12,7 +12,6 @@ import { QuantityField, readTyped } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { Leaves } from '../../parts/Leaves';
-import { BENCH_LEAVES } from '../../parts/placeList';
 
 type Under = NonNullable<Unfinished['rotation']['under']>;
 const NOT_BEGUN: Unfinished['rotation'] = { under: null, leftOut: [] };
@@ -71,7 +70,7 @@ export default function Rotate() {
     <div className="sheet">
       <div>
         <h1>Rotate a set</h1>
-        <Leaves leaves={BENCH_LEAVES} />
+        <Leaves of="/bench" />
         <div className="lead" style={{ paddingTop: 12 }}>
           <Big
             text={mine ? `${done.length} of ${going.length}` : String(going.length)}

@@ -17,7 +17,6 @@ import { Ramps } from './Ramps';
 import { ProfileForm } from './ProfileForm';
 import { TestPlan } from './TestPlan';
 import { Leaves } from '../../parts/Leaves';
-import { CHECK_LEAVES } from '../../parts/placeList';
 
 /** Is the colour still the colour? Originals against refill, lot against lot, fading, and whether to profile anew. */
 export default function Shades() {
@@ -50,7 +49,7 @@ export default function Shades() {
     <div className="sheet">
       <div>
         <h1>Shades</h1>
-        <Leaves leaves={CHECK_LEAVES} />
+        <Leaves of="/checks" />
         <div className="row" style={{ paddingTop: 14 }}>
           <PrinterPick onPick={() => setChosen(null)} />
           {all.length > 1 && (

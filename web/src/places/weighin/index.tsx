@@ -44,7 +44,6 @@ import { Swatch } from '../../parts/Swatch';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { Term } from '../../parts/Term';
 import { Leaves } from '../../parts/Leaves';
-import { WEIGH_IN_LEAVES } from '../../parts/placeList';
 
 /** One cartridge to be weighed: in its slot, or on the shelf. */
 interface Row {
@@ -184,7 +183,7 @@ export default function WeighIn() {
     <div className="sheet">
       <div className="stack" ref={form}>
         <h1>Weigh-in</h1>
-        <Leaves leaves={WEIGH_IN_LEAVES} />
+        <Leaves of="/weigh-in" />
         <div className="lead">
           <div className="big">
             {done} of {rows.length}

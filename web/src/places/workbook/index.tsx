@@ -28,12 +28,6 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'jobRule', name: 'Rules for jobs' },
 ];
 
-const LEAVES = [
-  ['', 'Files'],
-  ['things', 'What is owned'],
-  ['log', 'Every entry'],
-] as const;
-
 /** The workbook itself: its files, what is owned, and every entry in it. */
 export default function WorkbookPlace() {
   const { leaf } = useParams();
@@ -63,7 +57,7 @@ export default function WorkbookPlace() {
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
-      <Leaves of="/workbook" leaves={LEAVES} />
+      <Leaves of="/workbook" />
       {leaf === undefined ? (
         <>
           <Files />
