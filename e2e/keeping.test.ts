@@ -134,7 +134,7 @@ test('everything recorded can be taken back, and the taking back too', async ({ 
   await expect(big).not.toHaveText(before);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(big).toHaveText(before);
-  await page.goto('/workbook');
+  await page.goto('/workbook/log');
   await page.getByRole('button', { name: /^Take back: Took back/ }).click();
   await expect(page.getByText('Taken back.')).toBeVisible();
   await page.goto('/cartridge/cyan');

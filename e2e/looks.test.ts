@@ -196,8 +196,9 @@ test('jobs arrive from the simulated printer: what rules know is logged, the res
   await ask.click();
   // The printer is one for all tests: others may have printed at it before.
   await expect(panel.getByRole('status')).toContainText(/[2-9] logged by rule, [1-9]\d* wait below/);
-  await page.getByRole('heading', { name: 'What was printed' }).scrollIntoViewIfNeeded();
-  await expect(page.getByRole('gridcell', { name: 'Harbour at night 7' }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'The log' }).click();
+  await expect(page.getByRole('cell', { name: 'Harbour at night 7' }).first()).toBeVisible();
+  await page.goBack();
   const row = panel.getByRole('listitem', { name: 'Invitation, both sides' }).first();
   await row.getByLabel('Subject').selectOption({ label: 'Labels and packing slips' });
   await row.focus();

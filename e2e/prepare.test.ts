@@ -126,8 +126,11 @@ test('just mix: the mixture over the next fills, then filled', async ({ page }) 
 
 test('a density by syringe and scale: worked example 3, used everywhere from then on', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/inks');
-  await page.getByRole('button', { name: 'Measure its density' }).first().click();
+  await page.goto('/inks/densities');
+  await page
+    .getByRole('button', { name: /^Measure the density of/ })
+    .first()
+    .click();
   for (const g of ['5.31', '10.66', '15.93', '21.27']) await weigh(page, g);
   await expect(page.locator('.big').filter({ hasText: '1.0630' })).toContainText('± 0.0092 g/ml');
   await expect(
@@ -138,12 +141,12 @@ test('a density by syringe and scale: worked example 3, used everywhere from the
   await page.getByLabel('Through the origin (no dead volume)').uncheck();
   await page.getByRole('button', { name: 'Use this density' }).click();
   await saved(page);
-  await expect(page.getByText('1.063 ± 0.009 g/ml, measured')).toBeVisible();
+  await expect(page.getByRole('row', { name: /1\.063 ± 0\.009 measured/ })).toBeVisible();
 });
 
 test('a reference mass corrects the scale from then on, and dates it', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/workbook');
+  await page.goto('/workbook/things');
   await page.getByRole('button', { name: 'Check with a reference mass' }).click();
   await weigh(page, '99.50');
   await saved(page, /shows 99.50 g for 100 g/);

@@ -27,7 +27,7 @@ test('a definition that would lock the workbook is refused with words, and nothi
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/inks');
+  await page.goto('/inks/densities');
   await page.getByRole('button', { name: 'Correct' }).first().click();
   const form = page.getByRole('dialog');
   await form.getByLabel('Density by its maker, g/ml', { exact: true }).fill('0');

@@ -124,7 +124,7 @@ test('facts of one run stand by their own weighing: a fill is not held against t
   const fat = fill('cyan', 44);
   const codes = (run: string | undefined): string[] => {
     const ledger = Ledger.from(
-      script([...setUp, weigh('cyan', 80)]).map((fact) => ({ ...fact, run: 'one' }) as typeof fact),
+      script([...setUp, weigh('cyan', 80)]).map((fact) => ({ ...fact, run: 'one' })),
     );
     const [fact] = script([fat], '2026-03-01T10:00:00.000Z');
     return checkFact(ledger, { ...fact!, ...(run ? { run } : {}) }, NOW).map(({ code }) => code);

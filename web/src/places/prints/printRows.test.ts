@@ -3,7 +3,7 @@ import { newContextForTest, print, script } from '@hiraeth/core/testing';
 import type { FactDraft } from '@hiraeth/core/workbook';
 import { printRows, sortedRows, type SortKey } from './printRows';
 
-const job = (part: object): FactDraft => ({ ...print(1), ...part }) as FactDraft;
+const job = (part: object): FactDraft => ({ ...print(1), ...part });
 const facts = script([
   job({ title: 'Tide 10', copies: 2, widthMm: 100, heightMm: 100 }),
   job({ title: 'tide 9', edition: 'tide 9, large', copies: 10, widthMm: 300, heightMm: 400 }),
