@@ -127,6 +127,7 @@ test('the tour leads from place to place, and a word says what it means', async 
 test('find: one key to a cartridge, to what is to be done, and to a day’s entries', async ({ page }) => {
   await page.goto('/');
   const ask = page.getByRole('combobox', { name: 'Find' });
+  await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
   await page.keyboard.press('/');
   await ask.fill('refill light cyan b');
   await noAxeFindings(page);

@@ -12,20 +12,27 @@ import { dueWords } from '../words';
  * @param name of the print room
  */
 export function dueCalendar(items: readonly DueItem[], at: string, name: string): string {
-  const calendar = ical({ name, prodId: { company: 'Hiraeth', product: 'Due', language: 'EN' } });
+  const calendar = ical({ name: seen(name), prodId: { company: 'Hiraeth', product: 'Due', language: 'EN' } });
   for (const item of items) {
     const { what, why } = dueWords(item);
     const due = [item.snoozedUntil ?? item.at, at].sort().at(-1)!;
     const day = new Date(`${due.slice(0, 10)}T00:00:00.000Z`);
     calendar.createEvent({
-      id: `${item.id.replace(/[^A-Za-z0-9/.-]/g, '_')}@hiraeth`,
+      id: `${identity(item.id)}@hiraeth`,
       start: day,
       end: new Date(day.getTime() + DAY_MS),
       allDay: true,
-      summary: what,
-      description: why,
+      summary: seen(what),
+      description: seen(why),
       stamp: new Date(at),
     });
   }
   return calendar.toString();
 }
+
+/** Letters, digits and / . - stand for themselves, everything else for its code: two things never have one identity. */
+const identity = (id: string): string =>
+  id.replace(/[^A-Za-z0-9/.-]/gu, (letter) => `_${letter.codePointAt(0)!.toString(16)}_`);
+
+/** A name that holds breaks or characters that are not seen would end a line of the file. */
+const seen = (text: string): string => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim();

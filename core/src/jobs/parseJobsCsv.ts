@@ -101,7 +101,9 @@ export function parseJobsCsv(
   rows.forEach((row, i) => {
     const cell = (field: CsvField): string => {
       const column = mapping.columns[field];
-      return column === undefined ? '' : (row[header.indexOf(column)] ?? '').trim();
+      const text = column === undefined ? '' : (row[header.indexOf(column)] ?? '');
+      // The apostrophe with which a table is kept from reckoning with a text is no part of it.
+      return text.replace(/^'(?=\s*[=+\-@])/, '').trim();
     };
     const refuse = (reason: RefusedLine['reason']): void => {
       if (refused.length < MOST_REFUSED)
