@@ -1,5 +1,6 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { deflateSync } from 'node:zlib';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { inkNow, Ledger } from '@hiraeth/core/ledger';
@@ -156,6 +157,24 @@ test('quote prices an edition, as data and in words', async () => {
   expect(text.out).toMatch(/cyan +\d+\.\d+ ± \d+\.\d+ ml, have \d+\.\d ml/);
 });
 
+/** A PNG that says it has this size, with so many bytes packed into it. */
+function sayingPng(name: string, sidePx: number, bytes: number): string {
+  const image = Buffer.from(
+    encode({ width: 1, height: 1, data: new Uint8Array([9, 9, 9]), channels: 3, depth: 8 }),
+  );
+  const packed = deflateSync(Buffer.alloc(bytes));
+  const at = image.indexOf('IDAT') - 4;
+  const chunk = Buffer.alloc(12 + packed.length);
+  chunk.writeUInt32BE(packed.length, 0);
+  chunk.write('IDAT', 4, 'ascii');
+  packed.copy(chunk, 8);
+  image.writeUInt32BE(sidePx, 16);
+  image.writeUInt32BE(sidePx, 20);
+  const path = join(dir, name);
+  writeFileSync(path, Buffer.concat([image.subarray(0, at), chunk, image.subarray(-12)]));
+  return path;
+}
+
 test('read-check counts the lines of a photographed check; what cannot be read says why', async () => {
   const width = 900;
   const height = 675;
@@ -191,9 +210,14 @@ test('read-check counts the lines of a photographed check; what cannot be read s
     data: new Uint8Array(16_200).fill(250),
   } as const;
   writeFileSync(blank, encode(white));
+  const huge = sayingPng('huge.png', 60_000, 100);
+  const bomb = sayingPng('bomb.png', 40, 200_000_000);
   for (const [argv, exit, words] of [
     [[blank, '--layout', layout], 1, /four corners/],
     [[file, '--layout', layout], 3, /no PNG or JPEG/],
+    // Said to be 3.6 gigapixels; and some kilobytes that would unpack to two hundred megabytes.
+    [[huge, '--layout', layout], 3, /60000 × 60000 pixels. Save a smaller copy/],
+    [[bomb, '--layout', layout], 3, /no PNG or JPEG/],
     [[jpg, '--layout', file], 3, /layout cannot be used/],
     [[jpg], 2, /Which layout\?/],
     [[jpg, '--layout', layout, '--corners', '1,2 3'], 3, /--corners are four points/],

@@ -1,12 +1,22 @@
 import { decode as decodePng } from 'fast-png';
 import jpeg from 'jpeg-js';
-import { parseCheckLayout, readCheck, type Corners, type Photo } from '@hiraeth/core/image';
+import { inflateSync } from 'node:zlib';
+import {
+  parseCheckLayout,
+  pictureHead,
+  readCheck,
+  type Corners,
+  type Photo,
+  type PictureHead,
+} from '@hiraeth/core/image';
 import { REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
 import { EXIT } from './exit';
 import type { Done } from './command';
 
-/** A jpeg of so many megapixels takes about a gigabyte to decode. */
+/** A picture of so many megapixels takes about a gigabyte to decode; a check needs a tenth of it. */
 const MOST_MP = 100;
+/** The chunk of a PNG that holds its pixels. */
+const IDAT = 0x49444154;
 
 /**
  * A photographed nozzle check, read by its printer's layout.
@@ -21,7 +31,10 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
   const marked = corners === undefined ? undefined : cornersOf(corners);
   if (marked === null)
     return '--corners are four points in pixels, from the top left on, such as "10,12 900,15 905,700 8,690".';
-  const pixels = decoded(photo);
+  const head = pictureHead(photo);
+  if (head && head.widthPx * head.heightPx > MOST_MP * 1e6)
+    return `The photograph says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: ${MOST_MP} million are more than enough.`;
+  const pixels = head && decoded(photo, head);
   if (!pixels) return 'The photograph is no PNG or JPEG that can be read. Save it as one of these.';
   const found = readCheck(pixels, read.value, marked);
   const data = { ...found, channels: found.channels };
@@ -45,9 +58,27 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
   };
 }
 
-function decoded(bytes: Uint8Array): Photo | null {
+/** Holds no more than its header says: what is packed into a file of a few kilobytes may be many gigabytes. */
+function isBounded(bytes: Uint8Array, { rowBytes, heightPx }: PictureHead): boolean {
+  const packed: Uint8Array[] = [];
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let i = 8; i + 12 <= bytes.length;) {
+    const length = view.getUint32(i);
+    if (view.getUint32(i + 4) === IDAT) packed.push(bytes.subarray(i + 8, i + 8 + length));
+    i += 12 + length;
+  }
   try {
-    if (bytes[0] === 0xff && bytes[1] === 0xd8) {
+    // Interlaced, each of its passes rounds its rows up.
+    inflateSync(Buffer.concat(packed), { maxOutputLength: 2 * rowBytes * heightPx + 64 });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+function decoded(bytes: Uint8Array, head: PictureHead): Photo | null {
+  try {
+    if (head.kind === 'jpeg') {
       const { width, height, data } = jpeg.decode(bytes, {
         useTArray: true,
         maxResolutionInMP: MOST_MP,
@@ -55,6 +86,7 @@ function decoded(bytes: Uint8Array): Photo | null {
       });
       return { width, height, rgba: data };
     }
+    if (!isBounded(bytes, head)) return null;
     const { width, height, channels, depth, data, palette } = decodePng(bytes);
     if (depth !== 8 && depth !== 16) return null;
     const rgba = new Uint8ClampedArray(4 * width * height).fill(255);

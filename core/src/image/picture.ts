@@ -2,7 +2,8 @@ import type { ChannelDemand } from './imageDemand';
 import type { RgbSpace } from './rgbSpace';
 
 /** Why a file's picture cannot be measured. */
-export type PictureProblem = 'notPicture' | 'broken' | 'cmyk' | 'oneBit' | 'depth' | 'tooLarge' | 'onePiece';
+export type PictureProblem =
+  'notPicture' | 'broken' | 'cmyk' | 'oneBit' | 'depth' | 'tooLarge' | 'onePiece' | 'tooManyPieces';
 
 /** What was found in a picture; the picture itself is not kept. */
 export interface MeasuredPicture {

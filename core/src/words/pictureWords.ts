@@ -8,6 +8,7 @@ export const PICTURE_PROBLEM_WORDS: Readonly<Record<PictureProblem, string>> = {
   oneBit: 'It has one bit a pixel, only black and white. Export it in grey or RGB.',
   depth: 'Its pixels have neither 8 nor 16 bit. Export it with 8 or 16 bit a colour.',
   tooLarge: 'It is larger than 400 megapixels. Export a smaller copy: what it takes per dm² is the same.',
+  tooManyPieces: 'It is stored in pieces of a few pixels each. Save it with strips or larger tiles.',
   onePiece:
     'Its rows are stored in one piece too large to be read at once. Save it with strips or tiles, or a smaller copy.',
 };

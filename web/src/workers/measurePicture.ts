@@ -21,6 +21,10 @@ const MOST_PX = 400_000_000;
 const MOST_DECODED_PX = 200_000_000;
 /** A piece of a TIFF that is decoded at once, bytes. */
 const MOST_PIECE = 700_000_000;
+/** Longer is no picture. */
+const MOST_SIDE_PX = 1_000_000;
+/** As strips of a row, a picture of a hundred megapixels has some twelve thousand. */
+const MOST_PIECES = 500_000;
 const SMALL = 120;
 
 type Kind = 'png' | 'jpeg' | 'webp' | 'tiff';
@@ -222,7 +226,10 @@ const PHOTOMETRIC = { whiteIsZero: 0, palette: 3, mask: 4, separated: 5, ycc: 6,
 async function tiffPixels(image: GeoTIFFImage, onProgress: (share: number) => void): Promise<Pixels> {
   const [width, height] = [image.getWidth(), image.getHeight()];
   if (!(width > 0) || !(height > 0)) throw new Refused('broken');
-  if (width * height > MOST_PX) throw new Refused('tooLarge');
+  if (width * height > MOST_PX || Math.max(width, height) > MOST_SIDE_PX) throw new Refused('tooLarge');
+  // Pieces of a pixel or two: each is looked up and unpacked by itself.
+  const pieces = Math.ceil(width / image.getTileWidth()) * Math.ceil(height / image.getTileHeight());
+  if (!(pieces <= MOST_PIECES)) throw new Refused('tooManyPieces');
   const photometric = Number(image.fileDirectory.getValue('PhotometricInterpretation') ?? 1);
   if (photometric === PHOTOMETRIC.separated || photometric === PHOTOMETRIC.lab) throw new Refused('cmyk');
   const samples = image.getSamplesPerPixel();

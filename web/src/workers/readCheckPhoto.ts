@@ -1,4 +1,11 @@
-import { fieldPicture, readCheck, type Corners, type Photo, type ReadCheck } from '@hiraeth/core/image';
+import {
+  fieldPicture,
+  pictureHead,
+  readCheck,
+  type Corners,
+  type Photo,
+  type ReadCheck,
+} from '@hiraeth/core/image';
 import type { CheckLayout } from '@hiraeth/core/workbook';
 
 /** A field as a small picture, in white light and in its own. */
@@ -18,6 +25,9 @@ export interface CheckPhoto {
 }
 
 const VIEW = 260;
+/** Before a JPEG's frame stand its thumbnail and profile. */
+const HEAD_BYTES = 4_000_000;
+const MOST_PX = 100_000_000;
 
 /**
  * Decodes a photograph in the browser, and reads the check in it.
@@ -52,6 +62,11 @@ export async function readCheckPhoto(
 }
 
 async function decoded(file: Blob): Promise<Photo> {
+  const head = pictureHead(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()));
+  if (head && head.widthPx * head.heightPx > MOST_PX)
+    throw new Error(
+      `This picture says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: 100 million are more than enough.`,
+    );
   let bitmap: ImageBitmap;
   try {
     bitmap = await createImageBitmap(file);
