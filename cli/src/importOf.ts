@@ -1,4 +1,4 @@
-import { decodeIpp } from '@hiraeth/core/ipp';
+import { decodeIpp, MAX_JOBS_BYTES } from '@hiraeth/core/ipp';
 import { explain, jobProblemWords, REFUSAL_WORDS } from '@hiraeth/core/words';
 import { factSchema, makeStamp, serializeWorkbook, textOf, type Fact } from '@hiraeth/core/workbook';
 import {
@@ -79,7 +79,7 @@ function readJobs(
   format: string | undefined,
 ): ReadJobs | string {
   if (kind === 'jobs') {
-    const decoded = decodeIpp(bytes);
+    const decoded = decodeIpp(bytes, MAX_JOBS_BYTES);
     return decoded.ok ? jobsOf(decoded.value) : 'it is no answer of a print system (IPP).';
   }
   const text = textOf(bytes, TextDecoder, 'western');

@@ -5,6 +5,7 @@ import {
   markersOf,
   markersRequest,
   MAX_IPP_BYTES,
+  MAX_JOBS_BYTES,
   type IppMessage,
   type MarkerReport,
 } from '@hiraeth/core/ipp';
@@ -43,12 +44,45 @@ export const askPrinter = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Pro
     report: markersOf(message),
   }));
 
-/** Asks one printer, or a queue, for the jobs that it has done; bounded likewise. */
-export const askJobs = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<JobsAnswer> =>
-  exchange(printer, jobsRequest(printer.uri, nextId()), timeoutMs, (message) => ({
-    ok: true,
-    ...jobsOf(message),
-  }));
+/** Jobs of one answer; a queue of years is asked for page by page. */
+const PAGE = 250;
+const MOST_JOBS = 20_000;
+
+/**
+ * Asks one printer, or a queue, for all the jobs that it has done: in pages, by `first-index` where it knows that, else once
+ * more for as many as there may be. Bounded in time, size and number.
+ *
+ * @param timeoutMs for each page
+ */
+export async function askJobs(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<JobsAnswer> {
+  const ask = (limit: number, first: number) =>
+    exchange(
+      printer,
+      jobsRequest(printer.uri, nextId(), limit, first),
+      timeoutMs,
+      (message) => ({ ok: true as const, ...jobsOf(message) }),
+      MAX_JOBS_BYTES,
+    );
+  const jobs = new Map<string, ReadJobs['jobs'][number]>();
+  let refused: ReadJobs['refused'] = [];
+  for (let first = 1; first <= MOST_JOBS; first += PAGE) {
+    const page = await ask(PAGE, first);
+    // What has come stays of use: the next time begins with the newest again.
+    if (!page.ok) return first === 1 ? page : { ok: true, jobs: [...jobs.values()], refused };
+    const before = jobs.size;
+    for (const job of page.jobs) if (!jobs.has(job.id)) jobs.set(job.id, job);
+    const isFull = page.jobs.length + page.refused.length >= PAGE;
+    const isNew = jobs.size > before || page.jobs.length === 0;
+    if (first === 1 || isNew) refused = [...refused, ...page.refused];
+    if (!isFull) break;
+    if (!isNew) {
+      const whole = await ask(MOST_JOBS, 1);
+      if (whole.ok) return { ok: true, jobs: whole.jobs, refused: whole.refused };
+      break;
+    }
+  }
+  return { ok: true, jobs: [...jobs.values()], refused };
+}
 
 const nextId = (): number => (requestIds = (requestIds % 0x7ffffffe) + 1);
 
@@ -57,6 +91,7 @@ function exchange<T extends { readonly ok: true }>(
   question: IppMessage,
   timeoutMs: number,
   read: (message: IppMessage) => T,
+  most = MAX_IPP_BYTES,
 ): Promise<T | BridgeRefusal> {
   const url = new URL(printer.uri.replace(/^ipp:/, 'http:'));
   const body = encodeIpp(question);
@@ -104,12 +139,12 @@ function exchange<T extends { readonly ok: true }>(
         let size = 0;
         response.on('data', (chunk: Buffer) => {
           size += chunk.length;
-          if (size > MAX_IPP_BYTES)
+          if (size > most)
             return no('tooLong', 'sends a far too long answer. Is this address really the printer’s?');
           chunks.push(chunk);
         });
         response.on('end', () => {
-          const decoded = decodeIpp(Buffer.concat(chunks));
+          const decoded = decodeIpp(Buffer.concat(chunks), most);
           if (!decoded.ok)
             return no(
               'garbage',

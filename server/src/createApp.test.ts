@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
+import { askJobs } from './bridge';
 import { createApp, makeSimulator, readPrinters } from './index';
 
 const dist = mkdtempSync(join(tmpdir(), 'dist-'));
@@ -200,4 +201,38 @@ test('jobs of the simulated printer: what it printed, asked through the bridge, 
   } finally {
     await new Promise((done) => host.close(done));
   }
+});
+
+describe('a queue of years', () => {
+  const asked = async (count: number, pages: boolean) => {
+    const { router, desk } = makeSimulator(1, () => Date.UTC(2026, 2, 5, 10));
+    Object.assign(desk, { pages });
+    const [model] = desk.jobs;
+    desk.jobs.length = 0;
+    for (let id = 1; id <= count; id++) desk.jobs.push({ ...model!, id, name: `Job ${id}` });
+    const host = createServer(createApp({ dist, hosts: ['127.0.0.1'], simulator: router }));
+    await new Promise<void>((ready) => host.listen(0, '127.0.0.1', ready));
+    try {
+      const { port } = host.address() as AddressInfo;
+      const answer = await askJobs({ id: 'it', name: 'Nine', uri: `ipp://127.0.0.1:${port}/ipp/print` });
+      return answer.ok ? answer.jobs.map(({ title }) => title) : [answer.code];
+    } finally {
+      await new Promise((done) => host.close(done));
+    }
+  };
+  const newestFirst = (count: number): string[] =>
+    Array.from({ length: count }, (_, i) => `Job ${count - i}`);
+
+  test.each([
+    [249, true],
+    [250, true],
+    [251, true],
+    [1100, true],
+    // One that always begins with the newest is asked for all at once.
+    [249, false],
+    [250, false],
+    [1100, false],
+  ])('%d jobs, page by page %s: each comes in once, none is missing', async (count, pages) => {
+    expect(await asked(count, pages)).toEqual(newestFirst(count));
+  });
 });

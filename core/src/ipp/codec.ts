@@ -60,10 +60,11 @@ export const IPP_TAG = {
   member: 0x4a,
 } as const;
 
-/** Attributes and nesting beyond these are an attack, not a printer. */
-const MOST_ATTRIBUTES = 2000;
+/** An attribute takes some bytes: how many there are is bounded by the message's own length. Nesting beyond this is an attack. */
 const MOST_DEPTH = 8;
 export const MAX_IPP_BYTES = 262_144;
+/** What a queue has done comes in longer messages: some hundred bytes a job. */
+export const MAX_JOBS_BYTES = 16_777_216;
 
 /**
  * Reads an IPP message (RFC 8010). It is read whole or not at all; a tag that is not known keeps its bytes.
@@ -80,7 +81,6 @@ export function decodeIpp(bytes: Uint8Array, most = MAX_IPP_BYTES): Result<IppMe
     const code = reader.short();
     const requestId = reader.int();
     const groups: IppGroup[] = [];
-    let count = 0;
     for (;;) {
       let tag = reader.byte();
       if (tag === IPP_GROUP.end) break;
@@ -91,7 +91,6 @@ export function decodeIpp(bytes: Uint8Array, most = MAX_IPP_BYTES): Result<IppMe
         tag = reader.peek();
         if (tag <= 0x0f) break;
         reader.byte();
-        if (++count > MOST_ATTRIBUTES) throw new Malformed(reader.at, 'too many attributes');
         const name = reader.text(reader.short());
         const value = reader.value(tag, 0);
         const last = attributes[attributes.length - 1];
@@ -204,8 +203,7 @@ class Reader {
   private collection(depth: number): IppValue {
     if (depth > MOST_DEPTH) throw new Malformed(this.at, 'collections are nested too deep');
     const members: { name: string; values: IppValue[] }[] = [];
-    for (let count = 0; ; count++) {
-      if (count > MOST_ATTRIBUTES) throw new Malformed(this.at, 'too many members');
+    for (;;) {
       const tag = this.byte();
       const nameLength = this.short();
       if (nameLength !== 0) throw new Malformed(this.at, 'a member has no name of its own');

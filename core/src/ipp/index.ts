@@ -4,6 +4,7 @@ export {
   IPP_GROUP,
   IPP_TAG,
   MAX_IPP_BYTES,
+  MAX_JOBS_BYTES,
   type IppAttribute,
   type IppGroup,
   type IppMessage,

@@ -144,7 +144,7 @@ describe('jobs asked over IPP', () => {
 
   const job = (...attributes: IppAttribute[]) => {
     const message = {
-      ...jobsRequest('ipp://h/printers/q', 1),
+      ...jobsRequest('ipp://h/printers/q', 1, 100),
       code: 0,
       groups: [{ tag: IPP_GROUP.job, attributes }],
     };
@@ -203,7 +203,23 @@ describe('jobs asked over IPP', () => {
     expect(job({ name: 'job-state', values: [{ type: 'enum', value: 5 }] }).refused).toMatchObject([
       { reason: 'notFinished' },
     ]);
-    expect(job(int('job-impressions-completed', 0)).refused).toMatchObject([{ reason: 'nothingPrinted' }]);
+    const state = (value: number): IppAttribute => ({ name: 'job-state', values: [{ type: 'enum', value }] });
+    const none = int('job-impressions-completed', 0);
+    expect(job(none).refused).toMatchObject([{ reason: 'nothingPrinted' }]);
+    expect(job(state(7), none).refused).toMatchObject([{ reason: 'nothingPrinted' }]);
+    // A raw queue counts nothing of what it passed on: the job is there, its count is not.
+    expect(job(state(9), none)).toMatchObject({
+      jobs: [{ impressions: null, state: 'completed' }],
+      refused: [],
+    });
+  });
+
+  test.each([0, -3, 2_000_000_000])('copies said to be %d are not known, the job is', (copies) => {
+    expect(job(int('copies', copies)).jobs).toMatchObject([{ copies: null }]);
+  });
+
+  test('said twice, the first holds', () => {
+    expect(job(int('copies', 3), int('copies', 9)).jobs).toMatchObject([{ copies: 3 }]);
   });
 });
 

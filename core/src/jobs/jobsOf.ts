@@ -17,17 +17,22 @@ const ASKED = [
   'time-at-completed',
   'date-time-at-completed',
 ];
-/** So many jobs are asked for at once. */
-const LIMIT = 500;
-
-/** A Get-Jobs request for what a queue has done. */
-export const jobsRequest = (uri: string, requestId: number): IppMessage =>
+/**
+ * A Get-Jobs request for what a queue has done, the newest first.
+ *
+ * @param limit how many at most
+ * @param first the place of the first of them, from 1; printers that do not know `first-index` begin at the newest all the same
+ */
+export const jobsRequest = (uri: string, requestId: number, limit: number, first = 1): IppMessage =>
   ippRequest(0x000a, uri, requestId, ASKED, [
-    { name: 'limit', values: [{ type: 'integer', value: LIMIT }] },
+    { name: 'limit', values: [{ type: 'integer', value: limit }] },
+    ...(first > 1 ? [{ name: 'first-index', values: [{ type: 'integer', value: first } as const] }] : []),
     { name: 'which-jobs', values: [{ type: 'text', tag: IPP_TAG.keyword, value: 'completed' }] },
   ]);
 
 const STATES: Readonly<Record<number, DraftJob['state']>> = { 7: 'cancelled', 8: 'aborted', 9: 'completed' };
+const COMPLETED = 9;
+const MOST_COPIES = 100_000;
 /** Seconds since 1970 are at least this; smaller ones count from the printer's own start. */
 const EPOCH_SECONDS = 946_684_800;
 
@@ -43,7 +48,8 @@ export function jobsOf(message: IppMessage): ReadJobs {
   message.groups
     .filter((group) => group.tag === IPP_GROUP.job)
     .forEach((group, i) => {
-      const of = new Map(group.attributes.map((attribute) => [attribute.name, attribute]));
+      // Said twice, the first holds.
+      const of = new Map([...group.attributes].reverse().map((attribute) => [attribute.name, attribute]));
       const title = tidyTitle(textOf(of.get('job-name')) ?? '');
       const number = numberOf(of.get('job-id'));
       const uuid = textOf(of.get('job-uuid'))?.replace(/^urn:uuid:/, '') ?? null;
@@ -53,9 +59,11 @@ export function jobsOf(message: IppMessage): ReadJobs {
       const refuse = (reason: RefusedLine['reason']): void =>
         void refused.push({ line: i + 1, text: `${queue} ${number ?? '?'} ${title}`.slice(0, 200), reason });
       if (stateNumber !== null && stateNumber < 7) return refuse('notFinished');
-      const impressions =
+      const counted =
         numberOf(of.get('job-impressions-completed')) ?? numberOf(of.get('job-media-sheets-completed'));
-      if (impressions === 0) return refuse('nothingPrinted');
+      // A raw queue passes on what it cannot count: done, and none, is not known; broken off, and none, is none.
+      if (counted === 0 && stateNumber !== COMPLETED) return refuse('nothingPrinted');
+      const impressions = countOf(counted);
       const at = completedAt(of);
       const media = textOf(of.get('media')) ?? '';
       const size = mediaSize(media) ?? sizeOfCollection(of.get('media-col'));
@@ -67,7 +75,7 @@ export function jobsOf(message: IppMessage): ReadJobs {
         uuid,
         title,
         user: textOf(of.get('job-originating-user-name')) ?? '',
-        copies: numberOf(of.get('copies')),
+        copies: countOf(numberOf(of.get('copies'))),
         impressions,
         media,
         widthMm: size?.widthMm ?? null,
@@ -78,6 +86,10 @@ export function jobsOf(message: IppMessage): ReadJobs {
     });
   return { jobs, refused };
 }
+
+/** A count that a sheet can have: fewer than one, or absurdly many, is not known. */
+const countOf = (count: number | null): number | null =>
+  count !== null && count >= 1 && count <= MOST_COPIES ? count : null;
 
 const textOf = (attribute: IppAttribute | undefined): string | null => {
   const value = attribute?.values[0];

@@ -37,6 +37,8 @@ export interface IppJob {
 export interface IppDesk {
   readonly printer: SimulatedPrinter;
   readonly jobs: IppJob[];
+  /** It knows `first-index`; false: it always begins with the newest, as many do. */
+  readonly pages?: boolean;
   /** Seconds since it was switched on, at least 1. */
   readonly upSeconds: () => number;
   /** Milliseconds since 1970. */
@@ -54,7 +56,7 @@ const FORMATS = [
 const JOB_ML = 0.11;
 const DEFAULT_MEDIA = 'iso_a3_297x420mm';
 /** Jobs that are remembered. */
-const MOST_JOBS = 200;
+const MOST_JOBS = 20_000;
 
 const text = (tag: number, value: string): IppValue => ({ type: 'text', tag, value });
 const keyword = (value: string): IppValue => text(IPP_TAG.keyword, value);
@@ -145,13 +147,14 @@ export function answerIpp(desk: IppDesk, request: IppMessage, uri: string): IppM
       // Everything is printed at once: only completed jobs are ever there.
       const which = one('which-jobs');
       const limit = Number(one('limit') ?? MOST_JOBS);
+      const first = desk.pages === false ? 1 : Number(one('first-index') ?? 1);
       const mine = one('requesting-user-name');
       const jobs =
         which === 'completed'
           ? [...desk.jobs]
               .reverse()
               .filter((j) => one('my-jobs') === undefined || j.user === mine)
-              .slice(0, limit)
+              .slice(first - 1, first - 1 + limit)
           : [];
       return reply(
         STATUS.ok,
