@@ -27,6 +27,7 @@ export {
 export {
   logByRule,
   logJobs,
+  sheetsOf,
   logMissed,
   logPrint,
   planPrint,

@@ -61,9 +61,15 @@ export function printPlanned(planned: PlannedJob, copies: number, spoilt: boolea
   };
 }
 
+/** How many sheets a job had: as it was counted, else as the person says; null: nobody knows. */
+export const sheetsOf = (job: DraftJob, as: Pick<CompletedJob, 'copies'>): number | null =>
+  job.impressions ?? job.copies ?? as.copies ?? null;
+
 /** A job of the print system as the person completed it. */
 export interface CompletedJob extends JobGuess {
   readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
+  /** Sheets, where the print system could not count them. */
+  readonly copies?: number | null;
 }
 
 /**
@@ -76,7 +82,7 @@ export function logJobs(
   at: string,
 ): Act {
   const facts = jobs.flatMap(({ job, as }): FactDraft[] => {
-    const fact = jobFact(job, as, as.size);
+    const fact = jobFact(job, as, as.size, sheetsOf(job, as));
     return fact ? [{ ...fact, at: job.at ?? at }] : [];
   });
   return { facts, done: { code: 'jobsLogged', count: facts.length } };

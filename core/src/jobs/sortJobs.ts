@@ -100,8 +100,8 @@ export function jobFact(
   size: { readonly widthMm: number; readonly heightMm: number } | null = job.widthMm && job.heightMm
     ? { widthMm: job.widthMm, heightMm: job.heightMm }
     : null,
+  copies: number | null = job.impressions ?? job.copies,
 ): FactDraft | null {
-  const copies = job.impressions ?? job.copies;
   if (!printerId || !subjectId || !size || !copies) return null;
   return {
     kind: 'printed',

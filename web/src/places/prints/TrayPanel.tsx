@@ -1,4 +1,4 @@
-import { keepRule } from '@hiraeth/core/acts';
+import { keepRule, sheetsOf } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
@@ -6,7 +6,7 @@ import type { DraftJob, JobGuess } from '@hiraeth/core/jobs';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';
-import { Pick } from '../../parts/fields';
+import { Pick, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { TakeIn } from './TakeIn';
 import { useTray, type Completed } from './useTray';
@@ -69,7 +69,7 @@ export function TrayPanel() {
 }
 
 const isWhole = (job: DraftJob, as: Completed): boolean =>
-  Boolean(as.printerId && as.subjectId && as.size && (job.impressions ?? job.copies));
+  Boolean(as.printerId && as.subjectId && as.size && sheetsOf(job, as));
 
 interface RowProps {
   readonly job: DraftJob;
@@ -87,7 +87,9 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
   const named = (kind: 'printer' | 'subject' | 'paper') =>
     all(context, kind).map(({ id, name }) => ({ value: id, label: name }));
   const whole = isWhole(job, as);
-  const count = job.impressions ?? job.copies;
+  const told = job.impressions ?? job.copies;
+  const count = sheetsOf(job, as);
+  const [sheets, setSheets] = useState('');
   const rule = (): void =>
     void act(
       keepRule({
@@ -115,8 +117,8 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
           {job.title || 'Untitled'}
         </strong>
         <span className="soft small">
-          {job.at ? moment(job.at) : 'no date'} · {job.queue || 'no queue'} · {count ?? '?'}{' '}
-          {count === 1 ? 'sheet' : 'sheets'}
+          {job.at ? moment(job.at) : 'no date'} · {job.queue || 'no queue'} · {count ?? 'count not known'}{' '}
+          {count === null ? '' : count === 1 ? 'sheet' : 'sheets'}
           {as.size ? `, ${as.size.widthMm} × ${as.size.heightMm} mm` : ''}
           {job.state === 'cancelled' ? ' · cancelled half-way' : ''}
         </span>
@@ -148,6 +150,17 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
             onPick={(next) => {
               setSize(next);
               onGiven({ size: chosenSize(next) });
+            }}
+          />
+        )}
+        {told === null && (
+          <WholeField
+            label="Sheets"
+            value={sheets}
+            least={1}
+            onText={(text) => {
+              setSheets(text);
+              onGiven({ copies: readWhole(text, 1) });
             }}
           />
         )}

@@ -114,3 +114,23 @@ test('a file that is neither, or cannot be read, is said so, and nothing is take
   await waitFor(() => expect(facts('printed')).toHaveLength(2));
   expect(screen.queryByText(/could not be read/)).toBeNull();
 });
+
+test('a job that nobody counted waits for its number of sheets, also where a rule knows all the rest', async () => {
+  const { user, facts } = await renderApp(<Prints />, room, AT);
+  const table = 'Title;Date;Size;Printer\nSea.jpg;24.11.2026;A3;photo10\n';
+  await user.upload(screen.getByLabelText('File of jobs'), file(table, 'history.csv'));
+  await user.click(await screen.findByRole('button', { name: 'Take in 1 jobs' }));
+  const row = within(await within(panel()).findByRole('listitem', { name: 'Sea.jpg' }));
+  expect(facts('printed')).toEqual([]);
+  expect(row.getByText(/count not known/)).toBeInTheDocument();
+  expect(row.getByRole('button', { name: 'Log it' })).toBeDisabled();
+  for (const wrong of ['0', '2.5', 'many']) {
+    await user.clear(row.getByLabelText('Sheets'));
+    await user.type(row.getByLabelText('Sheets'), wrong);
+    expect(row.getByRole('button', { name: 'Log it' })).toBeDisabled();
+  }
+  await user.clear(row.getByLabelText('Sheets'));
+  await user.type(row.getByLabelText('Sheets'), '4');
+  await user.click(row.getByRole('button', { name: 'Log it' }));
+  await waitFor(() => expect(facts('printed')).toMatchObject([{ title: 'Sea.jpg', copies: 4 }]));
+});
