@@ -71,6 +71,11 @@ export function Shell() {
     const name = aside?.[1] ?? place?.name ?? 'No such sheet';
     document.title = `${leaf && leaf !== name ? `${leaf} · ${name}` : name} · Hiraeth`;
   }, [pathname]);
+  useEffect(() => {
+    // On a phone the places are one line: the one where one is, is in sight.
+    for (const on of document.querySelectorAll('.head nav a.active, .leaves a.active'))
+      on.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [pathname]);
   usePlaceKeys();
   usePrinterPolling();
   useDueNotices();
