@@ -47,14 +47,15 @@ const VIEWS: readonly {
     then: (page) => page.getByRole('button', { name: 'Choose: Dilute and draw out' }).click(),
   },
   { name: 'inks', path: '/inks' },
-  { name: 'prints', path: '/prints' },
+  { name: 'prints', path: '/prints/log' },
   { name: 'checks', path: '/checks' },
   { name: 'shades', path: '/shades' },
   { name: 'paper', path: '/bench/steps?cartridge=six-one-cy' },
   { name: 'cost', path: '/cost' },
+  { name: 'plan', path: '/plan' },
   {
-    name: 'plan',
-    path: '/plan',
+    name: 'plan-ways',
+    path: '/plan/ways',
     then: (page) => page.getByText(/a year less lost/).waitFor(),
   },
   { name: 'rig', path: '/rig' },
@@ -68,7 +69,6 @@ const VIEWS: readonly {
       for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Next' }).click();
     },
   },
-  { name: 'card', path: '/cards' },
 ];
 
 mkdirSync(out, { recursive: true });
