@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const PORT = 4791;
+const PORT = Number(process.env.HIRAETH_PORT ?? 4791);
 
 export default defineConfig({
   testDir: 'e2e',

@@ -138,6 +138,16 @@ test('find: one key to a cartridge, to what is to be done, and to a day’s entr
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Of this day')).toHaveValue('2025-11-14');
   await expect(page.getByRole('status').filter({ hasText: /^\d+ of \d+ entries$/ })).toBeVisible();
+  // From there to another day, and to a word where it stands.
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await ask.fill('15.11.2025');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Of this day')).toHaveValue('2025-11-15');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await ask.fill('reserve');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('reserve', { exact: true })).toBeInViewport();
+  await page.goBack();
   await page.getByLabel('Find in the entries').fill('no such thing');
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(0);
   // Left with nothing chosen, nothing has moved; and a slash typed in a field is a slash.

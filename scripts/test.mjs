@@ -8,6 +8,8 @@ const counts = join('test-results', 'counts');
 rmSync(counts, { recursive: true, force: true });
 let passed = 0;
 let failed = 0;
+/** Seconds, and what took them. */
+const slow = [];
 
 async function step(name, argv, counted) {
   console.log(`\n— ${name} —`);
@@ -21,6 +23,7 @@ async function step(name, argv, counted) {
       .on('error', () => resolve(1));
   });
   const count = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passed: 0, failed: 0 };
+  slow.push(...(count.slow ?? []));
   if (counted) {
     passed += count.passed;
     failed += count.failed;
@@ -40,5 +43,8 @@ await step(
 );
 await step('playwright', [bin('@playwright/test/cli.js'), 'test'], true);
 
+console.log('\n— the slowest ten —');
+for (const [seconds, name] of slow.sort(([a], [b]) => b - a).slice(0, 10))
+  console.log(`${seconds.toFixed(0).padStart(5)} s  ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -7,3 +7,4 @@ export { scaleUncertainty } from './scaleUncertainty';
 export { inkByMass } from './inkByMass';
 export { decimalsFor, formatUncertain } from './formatUncertain';
 export { formatMoney, minorPerMajor } from './formatMoney';
+export { formatMoneyAbout } from './formatMoneyAbout';

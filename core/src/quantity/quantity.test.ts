@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { formatMoney, minorPerMajor } from './formatMoney';
+import { formatMoneyAbout } from './formatMoneyAbout';
 import { formatUncertain } from './formatUncertain';
 import { inkByMass } from './inkByMass';
 import { msOf } from '../time';
@@ -124,4 +125,18 @@ test('an instant of a fact is the same time as the platform reads', () => {
   );
   expect(msOf('2026-11-24T10:30:00+01:00')).toBe(Date.UTC(2026, 10, 24, 9, 30));
   expect(msOf('soon')).toBeNaN();
+});
+
+test.each([
+  // Pence of a sum that is known to some tens of pounds would be a promise.
+  [171_843, 4400, 'GBP', '£1,720'],
+  [171_843, 999, 'GBP', '£1,718'],
+  [171_843, 99, 'GBP', '£1,718.40'],
+  [171_843, 9, 'GBP', '£1,718.43'],
+  [171_843, 0, 'GBP', '£1,718.43'],
+  [-171_843, 4400, 'GBP', '-£1,720'],
+  [400, 4400, 'GBP', '£0'],
+  [1543, 200, 'JPY', '¥1,500'],
+])('%d known to %d of %s is about %s', (minor, half, currency, words) => {
+  expect(formatMoneyAbout(minor, half, currency, 'en-GB').replace('JP¥', '¥')).toBe(words);
 });

@@ -1,6 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import MiniSearch from 'minisearch';
 import { useMemo, useState } from 'react';
@@ -57,11 +58,16 @@ export default function FindDialog({ onClose }: { readonly onClose: () => void }
       onClose={onClose}
       fullWidth
       maxWidth="sm"
-      aria-label="Find"
+      aria-labelledby="find-title"
       sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
+      slotProps={{ paper: { sx: { overflow: 'visible' } } }}
     >
-      <DialogContent sx={{ minHeight: 120, pt: 3 }}>
+      <DialogTitle id="find-title" className="visually-hidden">
+        Find
+      </DialogTitle>
+      <DialogContent sx={{ minHeight: 120, pt: 3, overflow: 'visible' }}>
         <Autocomplete<Findable>
+          disablePortal
           open={text.trim() !== ''}
           options={found}
           filterOptions={(options) => options}

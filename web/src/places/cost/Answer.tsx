@@ -9,7 +9,8 @@ import {
   type PrinterCost,
 } from '@hiraeth/core/cost';
 import { settingsOf } from '@hiraeth/core/ledger';
-import type { Uncertain } from '@hiraeth/core/quantity';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { formatMoneyAbout, type Uncertain } from '@hiraeth/core/quantity';
 import { unknownInkWords } from '@hiraeth/core/words';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
@@ -21,6 +22,14 @@ export function Lead({ found, whole }: { readonly found: PeriodCost; readonly wh
   const money = useMoney();
   const interval = useMoneyInterval();
   const perPrint = meanPrint(cost, 'refill');
+  const { currency } = settingsOf(useLedger().context);
+  /** A saving is a difference of two sums: it is known no better than both. */
+  const savedAbout = ({ savedMinor, refill, refillU, original, originalU }: PrinterCost): string =>
+    formatMoneyAbout(
+      Math.abs(savedMinor ?? 0),
+      COVERAGE * Math.hypot((refill.minor ?? 0) * refillU, (original.minor ?? 0) * originalU),
+      currency,
+    );
   return (
     <>
       <div className="lead" style={{ paddingTop: 12 }}>
@@ -61,7 +70,7 @@ export function Lead({ found, whole }: { readonly found: PeriodCost; readonly wh
                 : whole
                   ? 'Saved so far: '
                   : 'Saved in this period: '}
-              <strong>{money(Math.abs(cost.savedMinor))}</strong>
+              <strong>about {savedAbout(cost)}</strong>
               {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
             </>
           )}{' '}

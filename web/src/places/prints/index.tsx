@@ -2,7 +2,7 @@ import { printerInUse, all } from '@hiraeth/core/ledger';
 import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import {
   blackOf,
   CLEANING_LEVELS,
@@ -27,6 +27,7 @@ const UseCharts = lazy(() => import('./UseCharts'));
 /** Log what was printed; what each print takes is learnt from it. */
 export default function Prints() {
   const { leaf } = useParams();
+  const { search } = useLocation();
   const ledger = useLedger();
   const act = useAct();
   const printers = all(ledger.context, 'printer');
@@ -85,7 +86,7 @@ export default function Prints() {
             <TrayPanel />
           </>
         ) : leaf === 'log' ? (
-          <PrintLog />
+          <PrintLog key={search} />
         ) : (
           <>
             <PrinterPick />

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
@@ -31,6 +31,7 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
 /** The workbook itself: its files, what is owned, and every entry in it. */
 export default function WorkbookPlace() {
   const { leaf } = useParams();
+  const { search } = useLocation();
   const ledger = useLedger();
   const dispatch = useAppDispatch();
   const { clock, makeDemo } = useServices();
@@ -136,7 +137,7 @@ export default function WorkbookPlace() {
           <ReferenceCheck />
         </>
       ) : (
-        <Log />
+        <Log key={search} />
       )}
       <EntityEditor entity={editing} onClose={() => setEditing(null)} />
     </div>
