@@ -65,7 +65,7 @@ export default function FindDialog({ onClose }: { readonly onClose: () => void }
       <DialogTitle id="find-title" className="visually-hidden">
         Find
       </DialogTitle>
-      <DialogContent sx={{ minHeight: 120, pt: 3, overflow: 'visible' }}>
+      <DialogContent sx={{ '&&': { minHeight: 120, pt: 3, overflow: 'visible' } }}>
         <Autocomplete<Findable>
           disablePortal
           open={text.trim() !== ''}
