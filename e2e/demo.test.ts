@@ -1,47 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { noAxeFindings, sayWhy } from './helpers';
-
-/** Every place shows something true at once; what it shows is asked for here. */
-const PLACES: readonly (readonly [string, RegExp])[] = [
-  ['/', /standard sheets are safe|ml/],
-  ['/bench', /What will you refill\?/],
-  ['/weigh-in', /0 of 9/],
-  ['/cartridge/nine-b-gy', /Its life/],
-  ['/prepare/nine-a-lc', /Dilute and draw out/],
-  ['/gauge', /is empty/],
-  ['/inks', /ml of .* left/],
-  ['/inks/densities', /stated by its maker/],
-  ['/prints', /What it did besides/],
-  ['/prints/log', /prints in \d+ jobs/],
-  ['/prints/takes', /What it takes/],
-  ['/cost', /Saved so far/],
-  ['/cost/sums', /Does the ink add up/],
-  ['/cost/where', /What the ink went into/],
-  ['/cost/months', /Month by month/],
-  ['/cost/subjects', /A single one/],
-  ['/cost/edition', /Price an edition/],
-  ['/cost/what-if', /What the saving depends on/],
-  ['/plan', /The first to come to its reserve/],
-  ['/plan/ahead', /Nine in ten/],
-  ['/plan/ways', /A small top-up on a fixed day/],
-  ['/plan/weighing', /Changes a year/],
-  ['/checks', /lines missing/],
-  ['/shades', /mean ΔE00/],
-  ['/labels', /Photo black A/],
-  ['/rotate?printer=nine', /cartridges to go in/],
-  ['/rig', /Simulated devices/],
-  ['/workbook', /Export/],
-  ['/workbook/things', /Penhallow Nine/],
-  ['/workbook/log', /Every entry/],
-  ['/keys', /to the scale’s field/],
-  ['/words', /never to be used/],
-  ['/cards', /A top-up: syringe from the top/],
-  ['/set-up', /What is the printer called/],
-  ['/set-up/description', /Share one/],
-  ['/plan/orders', /by \d/],
-  ['/past/masses', /days first/],
-  ['/past/fills', /days first/],
-];
+import { PLACES } from './places';
 
 test.describe('the demo: every place says something true, and the checker finds nothing in either theme', () => {
   test.describe.configure({ mode: 'parallel' });

@@ -12,6 +12,7 @@ import {
   weigh as weighed,
 } from '@hiraeth/core/testing';
 import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
+import { PLACES } from './places';
 
 const room = script([
   ...setUp,
@@ -21,35 +22,6 @@ const room = script([
   install,
   print(4),
 ]);
-
-const EVERYWHERE = [
-  '/',
-  '/bench',
-  '/weigh-in',
-  '/gauge',
-  '/cartridge/nine-a-cy',
-  '/inks',
-  '/inks/densities',
-  '/prints',
-  '/prints/log',
-  '/cost',
-  '/cost/sums',
-  '/cost/months',
-  '/cost/subjects',
-  '/cost/edition',
-  '/plan',
-  '/plan/ahead',
-  '/plan/ways',
-  '/plan/weighing',
-  '/checks',
-  '/shades',
-  '/prepare/nine-a-cy',
-  '/rotate',
-  '/rig',
-  '/workbook',
-  '/workbook/things',
-  '/workbook/log',
-];
 
 test('a queue of two: each keeps its own place, one out of the printer at a time', async ({ page }) => {
   await openWith(page, room);
@@ -364,10 +336,10 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
 });
 
 test('nothing is cut off sideways, on a tablet held upright or a phone', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(240_000);
   for (const width of [900, 390]) {
     await page.setViewportSize({ width, height: 1000 });
-    for (const path of EVERYWHERE) {
+    for (const path of PLACES.map(([to]) => to)) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
       // Once its own letters are there: those that stand in for them are wider.

@@ -47,6 +47,8 @@ export const askPrinter = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Pro
 /** Jobs of one answer; a queue of years is asked for page by page. */
 const PAGE = 250;
 const MOST_JOBS = 20_000;
+/** All pages together take no longer than so many that are slow. */
+const PAGES = 6;
 
 /**
  * Asks one printer, or a queue, for all the jobs that it has done: in pages, by `first-index` where it knows that, else once
@@ -63,25 +65,30 @@ export async function askJobs(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): 
       (message) => ({ ok: true as const, ...jobsOf(message) }),
       MAX_JOBS_BYTES,
     );
-  const jobs = new Map<string, ReadJobs['jobs'][number]>();
-  let refused: ReadJobs['refused'] = [];
-  for (let first = 1; first <= MOST_JOBS; first += PAGE) {
+  const ends = Date.now() + PAGES * timeoutMs;
+  const seen = new Set<string>();
+  const jobs: ReadJobs['jobs'][number][] = [];
+  const refused: ReadJobs['refused'][number][] = [];
+  /** Takes in what is new of a page, and says whether anything was. */
+  const take = (page: ReadJobs): boolean => {
+    const before = seen.size;
+    const isNew = (key: string): boolean => seen.size < seen.add(key).size;
+    jobs.push(...page.jobs.filter(({ id }) => isNew(`job ${id}`)));
+    refused.push(...page.refused.filter(({ text, reason }) => isNew(`${reason} ${text}`)));
+    return seen.size > before;
+  };
+  for (let first = 1; first <= MOST_JOBS && Date.now() < ends; first += PAGE) {
     const page = await ask(PAGE, first);
     // What has come stays of use: the next time begins with the newest again.
-    if (!page.ok) return first === 1 ? page : { ok: true, jobs: [...jobs.values()], refused };
-    const before = jobs.size;
-    for (const job of page.jobs) if (!jobs.has(job.id)) jobs.set(job.id, job);
-    const isFull = page.jobs.length + page.refused.length >= PAGE;
-    const isNew = jobs.size > before || page.jobs.length === 0;
-    if (first === 1 || isNew) refused = [...refused, ...page.refused];
-    if (!isFull) break;
-    if (!isNew) {
-      const whole = await ask(MOST_JOBS, 1);
-      if (whole.ok) return { ok: true, jobs: whole.jobs, refused: whole.refused };
-      break;
-    }
+    if (!page.ok) return first === 1 ? page : { ok: true, jobs, refused };
+    const goesOn = take(page);
+    if (page.jobs.length + page.refused.length < PAGE) break;
+    if (goesOn) continue;
+    const whole = await ask(MOST_JOBS, 1);
+    if (whole.ok) take(whole);
+    break;
   }
-  return { ok: true, jobs: [...jobs.values()], refused };
+  return { ok: true, jobs, refused };
 }
 
 const nextId = (): number => (requestIds = (requestIds % 0x7ffffffe) + 1);

@@ -27,7 +27,6 @@ export {
 export {
   logByRule,
   logJobs,
-  sheetsOf,
   logMissed,
   logPrint,
   planPrint,

@@ -1,5 +1,5 @@
 import { printOfPlanned, type PlannedJob } from '../ledger';
-import { jobFact, type DraftJob, type JobGuess } from '../jobs';
+import { jobFact, sheetsOf, type DraftJob, type JobGuess } from '../jobs';
 import type { DraftOf, EntityOf, FactDraft, FactOf, Paper } from '../workbook';
 import type { Act } from './act';
 
@@ -61,10 +61,6 @@ export function printPlanned(planned: PlannedJob, copies: number, spoilt: boolea
   };
 }
 
-/** How many sheets a job had: as it was counted, else as the person says; null: nobody knows. */
-export const sheetsOf = (job: DraftJob, as: Pick<CompletedJob, 'copies'>): number | null =>
-  job.impressions ?? job.copies ?? as.copies ?? null;
-
 /** A job of the print system as the person completed it. */
 export interface CompletedJob extends JobGuess {
   readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
@@ -82,7 +78,7 @@ export function logJobs(
   at: string,
 ): Act {
   const facts = jobs.flatMap(({ job, as }): FactDraft[] => {
-    const fact = jobFact(job, as, as.size, sheetsOf(job, as));
+    const fact = jobFact(job, as, as.size, sheetsOf(job, as.copies));
     return fact ? [{ ...fact, at: job.at ?? at }] : [];
   });
   return { facts, done: { code: 'jobsLogged', count: facts.length } };

@@ -688,6 +688,15 @@ describe('prints whose ink nobody knows', () => {
     expect(prints.reduce((sum, { copies }) => sum + copies, 0)).toBe(100);
   });
 
+  test('nor has one of them a cost in the log: those that have one are together the cost', () => {
+    const prints = withBefore.facts.filter((fact) => fact.kind === 'printed');
+    const each = costOfPrints(withBefore, [cost], prints);
+    expect(each.get(prints[0]!.id)).toMatchObject({ refillMinor: null, originalMinor: null });
+    expect(each.get(prints[0]!.id)!.ml).toBeGreaterThan(0);
+    const known = prints.slice(1).map(({ id }) => each.get(id)!.refillMinor!);
+    expect(known.reduce((sum, minor) => sum + minor, 0)).toBeCloseTo(cost.refill.minor!, 4);
+  });
+
   test('what is saved a month is reckoned from the first print that counts', () => {
     const facts = script([...room(), ...start, ...drawn], FROM);
     const longAgo = script([print(300)], '2021-03-01T09:00:00.000Z');

@@ -3,7 +3,7 @@ export { demandBySlot } from './demandBySlot';
 export { demandPicture } from './demandPicture';
 export { FULL_ML_PER_DM2, imageDemand, type ChannelDemand } from './imageDemand';
 export { nearestSubject, type NearSubject } from './nearestSubject';
-export { pictureHead, type PictureHead } from './pictureHead';
+export { HEAD_BYTES, pictureHead, type PictureHead } from './pictureHead';
 export { profileColours, profileDescription } from './profileDescription';
 export { linearLight, RGB_SPACES, spaceOfProfile, type RgbSpace } from './rgbSpace';
 export { separate } from './separate';

@@ -3,10 +3,16 @@ export interface PictureHead {
   readonly kind: 'png' | 'jpeg';
   readonly widthPx: number;
   readonly heightPx: number;
+  /** Values of a pixel: one for grey, three for colours, four for inks; with a PNG's alpha. */
+  readonly samples: number;
+  /** Of each value. */
+  readonly bits: number;
   /** Bytes of one row of a PNG as it lies in the file, its filter's byte with it; 0 for a JPEG. */
   readonly rowBytes: number;
 }
 
+/** So far into a file its header is looked for: before a JPEG's frame stand its profile and thumbnail. */
+export const HEAD_BYTES = 4_000_000;
 /** Segments before a JPEG's frame: a camera writes some dozens. */
 const MOST_SEGMENTS = 2000;
 const SAMPLES: Readonly<Record<number, number>> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 };
@@ -25,7 +31,7 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
     const samples = SAMPLES[bytes[25]!];
     const bits = bytes[24]!;
     if (widthPx === 0 || heightPx === 0 || !samples || ![1, 2, 4, 8, 16].includes(bits)) return null;
-    return { kind: 'png', widthPx, heightPx, rowBytes: 1 + Math.ceil((widthPx * samples * bits) / 8) };
+    return { kind: 'png', widthPx, heightPx, samples, bits, rowBytes: 1 + Math.ceil((widthPx * samples * bits) / 8) };
   }
   if (bytes.length < 4 || view.getUint16(0) !== 0xffd8) return null;
   for (let i = 2, n = 0; i + 9 < bytes.length && bytes[i] === 0xff && n < MOST_SEGMENTS; n++) {
@@ -40,7 +46,8 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
     if (length < 2 || marker === 0xda || marker === 0xd9) return null;
     if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) {
       const [heightPx, widthPx] = [view.getUint16(i + 5), view.getUint16(i + 7)];
-      return widthPx === 0 || heightPx === 0 ? null : { kind: 'jpeg', widthPx, heightPx, rowBytes: 0 };
+      const head = { kind: 'jpeg', widthPx, heightPx, samples: bytes[i + 9]!, bits: bytes[i + 4]!, rowBytes: 0 } as const;
+      return widthPx === 0 || heightPx === 0 ? null : head;
     }
     i += 2 + length;
   }

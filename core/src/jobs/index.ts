@@ -10,6 +10,6 @@ export {
   type CsvMapping,
   type CsvProblem,
 } from './parseJobsCsv';
-export { jobFact, sortJobs, type JobGuess, type SortedJobs } from './sortJobs';
+export { jobFact, sheetsOf, sortJobs, type JobGuess, type SortedJobs } from './sortJobs';
 export { dateOrder, type DateOrder } from './dateOrder';
 export { tableDate } from './tableDate';

@@ -63,7 +63,7 @@ export function sortJobs(
     }
     known.add(job);
     const { guess, ignore } = ruleFor(context, job);
-    const count = job.impressions ?? job.copies;
+    const count = sheetsOf(job);
     if (ignore || count === 0) {
       sorted.ignored.push(job);
       continue;
@@ -89,6 +89,10 @@ export function sortJobs(
   return sorted;
 }
 
+/** How many sheets a job had: as it was counted, else as somebody says; null: nobody knows. */
+export const sheetsOf = (job: DraftJob, said: number | null = null): number | null =>
+  job.impressions ?? job.copies ?? said;
+
 /**
  * A job as a print of the log.
  *
@@ -100,7 +104,7 @@ export function jobFact(
   size: { readonly widthMm: number; readonly heightMm: number } | null = job.widthMm && job.heightMm
     ? { widthMm: job.widthMm, heightMm: job.heightMm }
     : null,
-  copies: number | null = job.impressions ?? job.copies,
+  copies: number | null = sheetsOf(job),
 ): FactDraft | null {
   if (!printerId || !subjectId || !size || !copies) return null;
   return {

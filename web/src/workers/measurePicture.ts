@@ -2,7 +2,9 @@ import exifr from 'exifr';
 import { fromBlob, type GeoTIFFImage } from 'geotiff';
 import {
   ColourCount,
+  HEAD_BYTES,
   imageDemand,
+  pictureHead,
   profileColours,
   profileDescription,
   spaceOfProfile,
@@ -61,9 +63,7 @@ export async function measurePicture(
     const tiff = kind === 'tiff' ? await (await fromBlob(file)).getImage(0) : null;
     const said = await (tiff ? tiffTags(tiff) : tagsOf(file));
     const pixels =
-      kind === 'tiff'
-        ? await tiffPixels(tiff!, onProgress)
-        : await browserPixels(file, kind, head, onProgress);
+      kind === 'tiff' ? await tiffPixels(tiff!, onProgress) : await browserPixels(file, onProgress);
     const named = said.profile === null ? null : spaceOfProfile(said.profile);
     const space: RgbSpace = pixels.converted ? 'srgb' : (named ?? 'srgb');
     return {
@@ -159,18 +159,11 @@ function printSize({ widthPx, heightPx }: Pixels, dpi: number | null): MeasuredP
   return { widthMm: mm(widthPx), heightMm: mm(heightPx) };
 }
 
-async function browserPixels(
-  file: Blob,
-  kind: Kind,
-  head: Uint8Array,
-  onProgress: (share: number) => void,
-): Promise<Pixels> {
-  if (kind === 'png') {
-    const view = new DataView(head.buffer);
-    if (view.getUint32(16) * view.getUint32(20) > MOST_DECODED_PX) throw new Refused('tooLarge');
-    if (head[24] === 1) throw new Refused('oneBit');
-  }
-  if (kind === 'jpeg') await checkJpeg(file);
+async function browserPixels(file: Blob, onProgress: (share: number) => void): Promise<Pixels> {
+  const head = pictureHead(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()));
+  if (head && head.widthPx * head.heightPx > MOST_DECODED_PX) throw new Refused('tooLarge');
+  if (head?.bits === 1) throw new Refused('oneBit');
+  if (head?.kind === 'jpeg' && head.samples === 4) throw new Refused('cmyk');
   const bitmap = await createImageBitmap(file);
   const { width, height } = bitmap;
   if (width * height > MOST_DECODED_PX) throw new Refused('tooLarge');
@@ -202,23 +195,6 @@ function contextOf(width: number, height: number): OffscreenCanvasRenderingConte
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('no canvas');
   return context;
-}
-
-/** A JPEG's frame says its size and how many inks or colours it has. */
-async function checkJpeg(file: Blob): Promise<void> {
-  const bytes = new Uint8Array(await file.slice(0, 4_000_000).arrayBuffer());
-  for (let i = 2; i + 9 < bytes.length && bytes[i] === 0xff;) {
-    const marker = bytes[i + 1]!;
-    const length = (bytes[i + 2]! << 8) | bytes[i + 3]!;
-    const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
-    if (isFrame) {
-      const px = ((bytes[i + 5]! << 8) | bytes[i + 6]!) * ((bytes[i + 7]! << 8) | bytes[i + 8]!);
-      if (px > MOST_DECODED_PX) throw new Refused('tooLarge');
-      if (bytes[i + 9] === 4) throw new Refused('cmyk');
-      return;
-    }
-    i += 2 + length;
-  }
 }
 
 const PHOTOMETRIC = { whiteIsZero: 0, palette: 3, mask: 4, separated: 5, ycc: 6, lab: 8 } as const;

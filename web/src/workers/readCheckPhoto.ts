@@ -1,5 +1,6 @@
 import {
   fieldPicture,
+  HEAD_BYTES,
   pictureHead,
   readCheck,
   type Corners,
@@ -25,8 +26,6 @@ export interface CheckPhoto {
 }
 
 const VIEW = 260;
-/** Before a JPEG's frame stand its thumbnail and profile. */
-const HEAD_BYTES = 4_000_000;
 const MOST_PX = 100_000_000;
 
 /**

@@ -86,7 +86,7 @@ export function OverTime({
   const each = minorPerMajor(currency);
   return (
     <Chart
-      label={`Cost by month over ${months.length} months, refilled beside originals${last.savedSoFarMinor === null ? '' : `; saved so far ${(last.savedSoFarMinor / each).toFixed(2)} ${currency}`}. The same as a table below.`}
+      label={`Cost by month over ${months.length} months, refilled beside originals${last.savedSoFarMinor === null ? '' : `; saved so far ${(last.savedSoFarMinor / each).toFixed(2)} ${currency}`}. The same as a table under Months.`}
       option={option}
       height={250}
       file="hiraeth-cost"

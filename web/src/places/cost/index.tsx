@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { periodCost } from '@hiraeth/core/cost';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { useHour, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { Leaves } from '../../parts/Leaves';
+import { useLeaf } from '../../parts/useLeaf';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { About } from './About';
 import { Figures, Lead } from './Answer';
@@ -24,7 +25,7 @@ import { WorthIt } from './WorthIt';
 export default function Cost() {
   const ledger = useLedger();
   const at = useHour();
-  const { leaf } = useParams();
+  const leaf = useLeaf('/cost');
   const id = usePrinter()?.id ?? '';
   const [period, setPeriod] = useState<PeriodKey>('all');
   // One period, one instant: every sum on the page is cut from the same account.
@@ -61,8 +62,8 @@ export default function Cost() {
           </Button>
         </div>
         <Leaves of="/cost" />
-        {leaf === undefined && <Lead found={found} whole={whole} />}
-        {leaf === undefined ? (
+        {leaf === null && <Lead found={found} whole={whole} />}
+        {leaf === null ? (
           <>
             <Figures found={found} whole={whole} />
             <OverTime months={found.months} payback={found.payback} currency={currency} />
@@ -91,7 +92,7 @@ export default function Cost() {
           </>
         )}
       </div>
-      {leaf === undefined && <About cost={cost} />}
+      {leaf === null && <About cost={cost} />}
     </div>
   );
 }

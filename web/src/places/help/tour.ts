@@ -14,11 +14,11 @@ export const TOUR: readonly { readonly to: string; readonly look: string }[] = [
   },
   {
     to: '/prints',
-    look: 'Prints: they log themselves from the print system, or by one key. What each kind of picture takes from each channel was learnt from the weigh-ins.',
+    look: 'Prints: they log themselves from the print system, or by one key. What each job took and cost stands in the log; what each kind of picture takes was learnt from the weigh-ins.',
   },
   {
     to: '/plan',
-    look: 'The Plan: which channel comes to its reserve first and when, in which order to print what waits, and which way of changing cartridges wastes least.',
+    look: 'The Plan: which channel comes to its reserve first and when, in which order to print what waits, and, a leaf on, which way of changing cartridges wastes least.',
   },
   {
     to: '/cost',

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { all, bottleStock } from '@hiraeth/core/ledger';
 import { inkLasts } from '@hiraeth/core/plan';
 import { formatUncertain } from '@hiraeth/core/quantity';
@@ -9,6 +9,7 @@ import { useLedger, useNow } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Leaves } from '../../parts/Leaves';
+import { useLeaf } from '../../parts/useLeaf';
 import { BuyBottle } from './BuyBottle';
 import { Densities } from './Densities';
 import { DensityBench } from './DensityBench';
@@ -25,7 +26,7 @@ type Doing =
 
 /** Inks by shade, their bottles and lots, what is left by mass, and their densities. */
 export default function Inks() {
-  const { leaf } = useParams();
+  const leaf = useLeaf('/inks');
   const ledger = useLedger();
   const now = useNow();
   const [doing, setDoing] = useState<Doing>(null);
@@ -42,7 +43,7 @@ export default function Inks() {
       <div>
         <h1>Inks</h1>
         <Leaves of="/inks" />
-        {leaf === undefined ? (
+        {leaf === null ? (
           <>
             {least ? (
               <div className="lead" style={{ paddingTop: 12 }}>
@@ -107,7 +108,7 @@ export default function Inks() {
         )}
       </div>
       <aside>
-        {leaf === undefined && (
+        {leaf === null && (
           <div>
             <h2>What is left</h2>
             <p>

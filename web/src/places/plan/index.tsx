@@ -1,7 +1,7 @@
 import type { Simulated } from './simulated';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import {
   MINUTES,
   PLAN_DEFAULTS,
@@ -17,6 +17,7 @@ import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { Leaves } from '../../parts/Leaves';
+import { useLeaf } from '../../parts/useLeaf';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Term } from '../../parts/Term';
 import { Ahead } from './Ahead';
@@ -35,7 +36,7 @@ import { Weighing } from './Weighing';
 export default function Plan() {
   const ledger = useLedger();
   const at = useHour();
-  const { leaf } = useParams();
+  const leaf = useLeaf('/plan');
   const printer = usePrinter();
   const [by, setBy] = useState<ForecastBy>('both');
   const [risk, setRisk] = useState(PLAN_DEFAULTS.allowedRisk);
@@ -43,7 +44,7 @@ export default function Plan() {
     () => printer && planBasis(ledger, printer.id, at, { ...PLAN_DEFAULTS, by, allowedRisk: risk }),
     [ledger, printer, at, by, risk],
   );
-  const simulated = useSimulated(leaf === 'ways' ? basis : undefined);
+  const simulated = useSimulated(basis);
   if (!printer)
     return (
       <div className="stack">
@@ -82,7 +83,7 @@ export default function Plan() {
           <PrinterPick />
         </div>
         <Leaves of="/plan" />
-        {leaf === undefined && (
+        {leaf === null && (
           <div className="lead" style={{ paddingTop: 12 }}>
             <Big
               text={first ? dateOf(first.median!, at) : 'Not known'}
@@ -108,7 +109,7 @@ export default function Plan() {
             </p>
           </div>
         )}
-        {leaf === undefined ? (
+        {leaf === null ? (
           <>
             <DueList />
             <Sittings printer={printer} at={at} />
@@ -129,7 +130,7 @@ export default function Plan() {
         )}
       </div>
       <aside>
-        {leaf === undefined && (
+        {leaf === null && (
           <>
             <Buy orders={[...plan.buy, ...plan.alsoBuy]} />
             <div>
@@ -144,7 +145,7 @@ export default function Plan() {
             <Lives printer={printer} />
           </>
         )}
-        {(leaf === undefined || leaf === 'weighing') && <Foretold ledger={ledger} printerId={printer.id} />}
+        {(leaf === null || leaf === 'weighing') && <Foretold ledger={ledger} printerId={printer.id} />}
         {(leaf === 'ahead' || leaf === 'ways') && (
           <div>
             <h2>What it goes by</h2>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import type { Fact } from '@hiraeth/core/workbook';
-import { fill, install, print, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
+import { define, fill, install, print, PRINTER, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
 import Cost from '../cost';
 import Plan from './index';
@@ -102,6 +102,13 @@ describe('the plan', () => {
     for (const shade of SHADES)
       expect(screen.getByText(`Ink ${shade}`).parentElement).toHaveTextContent(/ by /);
     expect(screen.getByText(/Enter what it holds in the workbook/)).toBeVisible();
+  });
+
+  test('a pad of a known size says when it is full, on the first leaf; a leaf that is not there is the first', async () => {
+    const sized = define({ ...PRINTER, padCapacityMl: 60 });
+    await renderApp(<Plan />, [...used(8), ...script([sized], '2026-03-02T09:00:00.000Z')], AT, '/plan/nowhere');
+    expect(screen.getByTestId('first-reserve')).toBeVisible();
+    expect(await screen.findByText(/of 60 ml; full about \d+ \w{3} 20\d\d/)).toBeVisible();
   });
 });
 

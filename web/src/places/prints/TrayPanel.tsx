@@ -1,8 +1,8 @@
-import { keepRule, sheetsOf } from '@hiraeth/core/acts';
+import { keepRule } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
-import type { DraftJob, JobGuess } from '@hiraeth/core/jobs';
+import { sheetsOf, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';
@@ -69,7 +69,7 @@ export function TrayPanel() {
 }
 
 const isWhole = (job: DraftJob, as: Completed): boolean =>
-  Boolean(as.printerId && as.subjectId && as.size && sheetsOf(job, as));
+  Boolean(as.printerId && as.subjectId && as.size && sheetsOf(job, as.copies));
 
 interface RowProps {
   readonly job: DraftJob;
@@ -87,8 +87,8 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
   const named = (kind: 'printer' | 'subject' | 'paper') =>
     all(context, kind).map(({ id, name }) => ({ value: id, label: name }));
   const whole = isWhole(job, as);
-  const told = job.impressions ?? job.copies;
-  const count = sheetsOf(job, as);
+  const told = sheetsOf(job);
+  const count = sheetsOf(job, as.copies);
   const [sheets, setSheets] = useState('');
   const rule = (): void =>
     void act(

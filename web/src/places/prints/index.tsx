@@ -2,7 +2,7 @@ import { printerInUse, all } from '@hiraeth/core/ledger';
 import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
-import { Link, useLocation, useParams } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import {
   blackOf,
   CLEANING_LEVELS,
@@ -14,6 +14,7 @@ import {
 import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { Leaves } from '../../parts/Leaves';
+import { useLeaf } from '../../parts/useLeaf';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { LogPrint } from './LogPrint';
 import { PrintLog } from './PrintLog';
@@ -26,7 +27,7 @@ const UseCharts = lazy(() => import('./UseCharts'));
 
 /** Log what was printed; what each print takes is learnt from it. */
 export default function Prints() {
-  const { leaf } = useParams();
+  const leaf = useLeaf('/prints');
   const { search } = useLocation();
   const ledger = useLedger();
   const act = useAct();
@@ -52,7 +53,7 @@ export default function Prints() {
       <div>
         <h1>Prints</h1>
         <Leaves of="/prints" />
-        {leaf === undefined ? (
+        {leaf === null ? (
           <>
             <LogPrint printerId={printerId} onPrinter={setPrinterId} />
             <ToPrint />

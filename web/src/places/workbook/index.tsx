@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link, useLocation, useParams } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
@@ -11,6 +11,7 @@ import { bringIn, openWorkbook } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Leaves } from '../../parts/Leaves';
+import { useLeaf } from '../../parts/useLeaf';
 import { AddThing } from './AddThing';
 import { Files } from './Files';
 import { Log } from './Log';
@@ -30,7 +31,7 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
 
 /** The workbook itself: its files, what is owned, and every entry in it. */
 export default function WorkbookPlace() {
-  const { leaf } = useParams();
+  const leaf = useLeaf('/workbook');
   const { search } = useLocation();
   const ledger = useLedger();
   const dispatch = useAppDispatch();
@@ -59,7 +60,7 @@ export default function WorkbookPlace() {
     <div className="stack">
       <h1>{settings.name}</h1>
       <Leaves of="/workbook" />
-      {leaf === undefined ? (
+      {leaf === null ? (
         <>
           <Files />
           <section className="section">

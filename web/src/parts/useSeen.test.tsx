@@ -1,18 +1,19 @@
 import { afterEach, expect, test } from '@jest/globals';
+import { useRef } from 'react';
 import { act, render, screen } from '@testing-library/react';
 import { InTurn } from './InTurn';
-import { WhenSeen } from './WhenSeen';
+import { useSeen } from './useSeen';
 
 const real = globalThis.IntersectionObserver;
 afterEach(() => {
   globalThis.IntersectionObserver = real;
 });
 
-const heavy = (
-  <WhenSeen height={400} before={<p>wait</p>}>
-    <p>heavy</p>
-  </WhenSeen>
-);
+function Heavy() {
+  const place = useRef<HTMLDivElement>(null);
+  return <div ref={place}>{useSeen(place) ? 'heavy' : 'wait'}</div>;
+}
+const heavy = <Heavy />;
 
 test('what is far down waits until it comes near, and then stays', () => {
   let tell: IntersectionObserverCallback = () => undefined;
