@@ -106,7 +106,12 @@ describe('the plan', () => {
 
   test('a pad of a known size says when it is full, on the first leaf; a leaf that is not there is the first', async () => {
     const sized = define({ ...PRINTER, padCapacityMl: 60 });
-    await renderApp(<Plan />, [...used(8), ...script([sized], '2026-03-02T09:00:00.000Z')], AT, '/plan/nowhere');
+    await renderApp(
+      <Plan />,
+      [...used(8), ...script([sized], '2026-03-02T09:00:00.000Z')],
+      AT,
+      '/plan/nowhere',
+    );
     expect(screen.getByTestId('first-reserve')).toBeVisible();
     expect(await screen.findByText(/of 60 ml; full about \d+ \w{3} 20\d\d/)).toBeVisible();
   });

@@ -2,6 +2,7 @@ import type { CostOfPrint } from '@hiraeth/core/cost';
 import { find, type Context } from '@hiraeth/core/ledger';
 import type { FactOf } from '@hiraeth/core/workbook';
 import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
+import { holdsWords } from '../../parts/holdsWords';
 
 /** A job of the log as a row: its words beside the fact, so that it can be sorted and found by what is read. */
 export interface PrintRow {
@@ -72,12 +73,10 @@ export function sortedRows(
   { by, down }: Sorting,
   text: string,
 ): readonly PrintRow[] {
-  const asked = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = rows.filter((row) => {
-    const said =
-      `${row.title} ${row.subject} ${row.paper} ${row.printer} ${row.size} ${row.at.slice(0, 10)}`.toLowerCase();
-    return asked.every((word) => said.includes(word));
-  });
+  const holds = holdsWords(text);
+  const found = rows.filter((row) =>
+    holds(`${row.title} ${row.subject} ${row.paper} ${row.printer} ${row.size} ${row.at.slice(0, 10)}`),
+  );
   return found.sort((a, b) => {
     const [x, y] = [keyOf(a, by), keyOf(b, by)];
     if (x == null || y == null) return x == null ? (y == null ? 0 : 1) : -1;

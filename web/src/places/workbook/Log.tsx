@@ -2,12 +2,14 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import type { LogSnapshot } from '@hiraeth/core/ledger';
 import { factWords } from '@hiraeth/core/words';
 import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { moment, toLocalField } from '../../parts/dates';
+import { holdsWords } from '../../parts/holdsWords';
 
 const PAGE = 30;
 
@@ -20,22 +22,24 @@ export function Log() {
   const [params] = useSearchParams();
   const [asked, setAsked] = useState({ day: params.get('day') ?? '', text: params.get('find') ?? '' });
   const wanted = useDeferredValue(asked);
+  const newestFirst = useMemo(() => [...ledger.log].sort((a, b) => (a.id < b.id ? 1 : -1)), [ledger]);
   const facts = useMemo(() => {
-    const words = wanted.text.toLowerCase().split(/\s+/).filter(Boolean);
-    return [...ledger.log]
-      .filter(
-        (fact) =>
-          (wanted.day === '' || toLocalField(fact.at).slice(0, 10) === wanted.day) &&
-          (words.length === 0 || holds(`${factWords(ledger, fact)} ${fact.note ?? ''}`, words)),
-      )
-      .sort((a, b) => (a.id < b.id ? 1 : -1));
-  }, [ledger, wanted]);
+    const { day, text } = wanted;
+    const holds = holdsWords(text);
+    // Only where words are looked for: a map of all would hold the page up.
+    const byId = text.trim() === '' ? null : new Map(newestFirst.map((fact) => [fact.id, fact]));
+    return newestFirst.filter(
+      (fact) =>
+        (day === '' || toLocalField(fact.at).slice(0, 10) === day) &&
+        (!byId || holds(`${wordsOf(ledger, fact, byId)} ${fact.note ?? ''}`)),
+    );
+  }, [ledger, newestFirst, wanted]);
   const page = useMemo(() => facts.slice(0, shown), [facts, shown]);
-  /** What the entries of this page took back: a map of all would hold the page up. */
+  /** What the entries of this page took back, wherever it stands. */
   const taken = useMemo(() => {
     const ids = new Set(page.map((fact) => (fact.kind === 'voided' ? fact.factId : null)));
-    return new Map(facts.filter(({ id }) => ids.has(id)).map((fact) => [fact.id, fact]));
-  }, [facts, page]);
+    return new Map(ledger.log.filter(({ id }) => ids.has(id)).map((fact) => [fact.id, fact]));
+  }, [ledger, page]);
   return (
     <section className="section">
       <header>
@@ -76,7 +80,7 @@ export function Log() {
           {page.map((fact) => (
             <Line
               key={fact.id}
-              words={wordsOf(fact)}
+              words={wordsOf(ledger, fact, taken)}
               at={fact.at}
               gone={ledger.isVoided(fact.id)}
               onBack={() => void dispatch(undo([fact.id]))}
@@ -91,20 +95,15 @@ export function Log() {
       )}
     </section>
   );
-
-  function wordsOf(fact: Fact): string {
-    if (fact.kind !== 'voided') return factWords(ledger, fact);
-    const other = taken.get(fact.factId);
-    return other
-      ? `Took back: ${other.kind === 'voided' ? 'a taking back' : factWords(ledger, other)}`
-      : 'Took an entry back';
-  }
 }
 
-const holds = (text: string, words: readonly string[]): boolean => {
-  const said = text.toLowerCase();
-  return words.every((word) => said.includes(word));
-};
+function wordsOf(ledger: LogSnapshot, fact: Fact, byId: ReadonlyMap<string, Fact>): string {
+  if (fact.kind !== 'voided') return factWords(ledger, fact);
+  const other = byId.get(fact.factId);
+  return other
+    ? `Took back: ${other.kind === 'voided' ? 'a taking back' : factWords(ledger, other)}`
+    : 'Took an entry back';
+}
 
 function Line({
   words,
