@@ -51,12 +51,15 @@ export default function Cost() {
   const { cost } = found;
   const { currency } = settingsOf(ledger.context);
   return (
-    <div className="sheet">
+    <div className={leaf === null ? 'sheet' : undefined}>
       <div>
         <div className="row headline">
           <h1>Cost</h1>
           <PrinterPick />
-          <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />
+          {/* An edition goes by all so far. */}
+          {leaf !== 'edition' && (
+            <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />
+          )}
           <Button className="no-print" onClick={() => window.print()}>
             Print this page
           </Button>
