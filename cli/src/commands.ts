@@ -7,6 +7,7 @@ import {
   taxWords,
   spokenReport,
   type SpokenReport,
+  wrongIntervalWords,
 } from '@hiraeth/core/words';
 import { factsUntil, reportAndBook } from '@hiraeth/core/report';
 import {
@@ -78,7 +79,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
           ),
           ...missing.map(
             (one) =>
-              `  ${one.from.slice(0, 10)} to ${one.to.slice(0, 10)}: something was not logged (${Math.round(100 * one.probability)} %)`,
+              `  ${one.from.slice(0, 10)} to ${one.to.slice(0, 10)}: ${wrongIntervalWords(one.ratio)} (${Math.round(100 * one.probability)} %)`,
           ),
         ]),
       ]),

@@ -457,7 +457,7 @@ export const ABERLANW: StudioScenario = {
     overfill: { cartridgeId: 'nine-a-cy', overMl: 2.1 },
     resetWithoutTopUp: { cartridgeId: 'nine-b-gy', afterDay: 110 },
     mixture: { cartridgeId: 'nine-a-lc', inkId: 'marram-pigment-cy', ml: 4, afterDay: 240 },
-    notLogged: { printerId: 'nine', fromDay: 340, days: 7 },
+    notLogged: { printerId: 'nine', fromDay: 328, days: 7 },
     idle: { printerId: 'six', fromDay: 290, days: 30 },
   },
 };

@@ -22,7 +22,7 @@ import { makeDemo } from './index';
 
 const AT = '2026-11-24T18:00:00.000Z';
 
-test('nine top-ups in a queue, following the shown figures: nothing is asked that need not be, and at most 45 presses', () => {
+test('nine top-ups in a queue, following the shown figures: nothing is asked that need not be, and each takes four presses beside its further syringes', () => {
   const ledger = Ledger.from(makeDemo(AT).facts);
   let now = Date.parse(AT) + 60_000;
   const iso = (): string => new Date(now).toISOString();
@@ -34,6 +34,7 @@ test('nine top-ups in a queue, following the shown figures: nothing is asked tha
   );
   const asked: string[] = [];
   let presses = 2;
+  let further = 0;
   queue.forEach((start, at) => {
     let run = start;
     for (let i = 0; i < 80; i++) {
@@ -52,6 +53,8 @@ test('nine top-ups in a queue, following the shown figures: nothing is asked tha
       // It goes back at once, as one does whose outlet drips.
       const answer: Answer =
         step.id === 'where' ? { kind: 'choice', choice: 'install' } : plannedAnswer(run, env, step, iso());
+      // What one syringe does not hold is drawn up again: as often as it takes.
+      if (/^load-\d+-[1-9]/.test(step.id)) further += 1;
       if (stopsQuick(step) && step.kind !== 'weigh') presses += 1;
       expect(panOf(run, env).massG.value).toBeGreaterThanOrEqual(0);
       const problems = entryProblems(ledger, run, env, step, answer, now);
@@ -72,7 +75,7 @@ test('nine top-ups in a queue, following the shown figures: nothing is asked tha
     queue[at] = { ...run, state: 'done' };
   });
   expect(asked).toEqual([]);
-  expect(presses).toBeLessThanOrEqual(45);
+  expect(presses - further).toBeLessThanOrEqual(2 + 4 * 9);
   // Every one of them stands in its slot again, and is full.
   for (const run of queue) expect(ledger.state.cartridges.get(run.cartridgeId)!.seat).not.toBeNull();
 });

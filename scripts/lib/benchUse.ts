@@ -9,6 +9,10 @@ const RHYTHMS = [7, 14, 28];
 const ASKED_STEADY = ['6.5', '5.6', '5.5'];
 const ASKED_CHANGED = ['7', '6', '8'];
 const ASKED_LOST = ['90', '85', '80'];
+/** One channel loses a fifth of a gram a day from here on; the scale is zeroed wrong once. */
+const LEAK_DAY = 182;
+const LEAK = { channel: 3, day: LEAK_DAY, mlPerDay: 0.19 };
+const ASKED_LEAK = ['6', '6', '7'];
 /** Apart from those used while building. */
 const FIRST_SEED = 90_001;
 
@@ -45,7 +49,29 @@ export function benchUse(seeds: number): Record<string, string>[] {
       falsely += plain.missing.length + plain.changes.length;
     }
     const percent = (part: number, of: number): string => ((100 * part) / of).toFixed(1);
+    const leak = leakOf(seeds, days);
+    const zeroed = sumOf(seeds, { days, zeroed: { day: CHANGE_DAY, g: 2 } }, 0.5);
+    const apart = sumOf(seeds, { days, apart: 2.5 }, 0.5);
+    const row = (world: string, sum: Sum, asked: string): Record<string, string> => ({
+      world: `${world}, ${days} days`,
+      'error, %': percent(sum.off, sum.used),
+      'asked, %': asked,
+      'oracle, %': percent(sum.oracle, sum.used),
+      'pen and paper, %': sum.paper > 0 ? percent(sum.paper, sum.used) : '',
+      'inside, %': `${percent(sum.inside, sum.count)} (above ${percent(sum.above, sum.count)}, below ${percent(sum.below, sum.count)})`,
+    });
     return [
+      row('a channel that leaks, itself', leak.sum, `≤ ${ASKED_LEAK[r]!}`),
+      {
+        world: `a leak is named, ${days} days`,
+        'error, %': '',
+        'asked, %': '≥ 90 within three',
+        'oracle, %': '',
+        'pen and paper, %': '',
+        'inside, %': `${percent(leak.within3, seeds)} within three, ${percent(leak.named, seeds)} in the end; of others ${leak.falsely}`,
+      },
+      row('zeroed wrong by 2 g once', zeroed, '≤ 6'),
+      row('subjects 2.5 times apart', apart, ['≤ 7', '≤ 6.5', '≤ 6.4'][r]!),
       {
         world: `steady, ${days} days`,
         'error, %': percent(steady.off, steady.used),
@@ -72,6 +98,40 @@ export function benchUse(seeds: number): Record<string, string>[] {
       },
     ];
   });
+}
+
+/** The leaking channel from its fourth weigh-in on, and how soon it is named. */
+function leakOf(
+  seeds: number,
+  days: number,
+): { readonly sum: Sum; readonly within3: number; readonly named: number; readonly falsely: number } {
+  const sum: Sum = { off: 0, oracle: 0, paper: 0, used: 0, inside: 0, above: 0, below: 0, count: 0 };
+  const slotId = `s${LEAK.channel}`;
+  const first = Math.ceil(LEAK_DAY / days);
+  let within3 = 0;
+  let named = 0;
+  let falsely = 0;
+  for (let i = 0; i < seeds; i++) {
+    const year = simulateYear({ days, seed: FIRST_SEED + i, leak: LEAK });
+    const isNamed = ({ leaks }: PrinterModel): boolean =>
+      leaks.some((leak) => leak.slotId === slotId && leak.probability > 0.8);
+    if (isNamed(fit(year, (first + 3) * CHANNELS))) within3 += 1;
+    const model = fit(year);
+    if (isNamed(model)) named += 1;
+    falsely += model.leaks.filter((leak) => leak.slotId !== slotId && leak.probability > 0.8).length;
+    model.records.forEach((record, r) => {
+      if (record.slotId !== slotId || r < (first + 3) * CHANNELS) return;
+      const { used, foretold } = record;
+      sum.off += Math.abs(foretold.value - used.value);
+      sum.oracle += Math.abs(year.oracle[r]! - used.value);
+      sum.used += used.value;
+      sum.count += 1;
+      if (record.inside) sum.inside += 1;
+      else if (used.value > foretold.value) sum.above += 1;
+      else sum.below += 1;
+    });
+  }
+  return { sum, within3, named, falsely };
 }
 
 const fit = (year: SimulatedYear, end = year.observed.length): PrinterModel =>

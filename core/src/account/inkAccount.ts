@@ -24,6 +24,7 @@ import {
   type Flow,
   type Mix,
   type Seat,
+  timelineIn,
 } from '../ledger';
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
 import type { Because, Slot } from '../workbook';
@@ -192,7 +193,7 @@ class Sheet {
       this.takeFlow(startOf(before, spreadOver(state.known.mixes, before, lot), lot), place);
     }
     for (const flow of open.flows) if (known || flow.cause === 'filled') this.takeFlow(flow, place);
-    if (known) this.takeDraws(open.draws, null, open.beyondMl);
+    if (known) this.takeDraws(cartridgeId, open.draws, null, open.beyondMl);
     if (known && place && place.printerId === this.printerId) {
       const end = this.endOf(place.slotId);
       end.inkVar += open.belief.inkVar;
@@ -264,7 +265,7 @@ class Sheet {
   private takeClosed(cartridgeId: string, closed: Closed, home: Seat | null): void {
     if (closed.end === 'weighed') {
       for (const flow of closed.flows) this.takeFlow(flow, home);
-      this.takeDraws(closed.draws, closed, 0);
+      this.takeDraws(cartridgeId, closed.draws, closed, 0);
       return;
     }
     // Not weighed at both ends: how much was drawn is what the models say today.
@@ -280,8 +281,8 @@ class Sheet {
                 mixes: ml > 0 ? spreadOver(closed.start.mixes, ml, lot) : closed.start.mixes,
               },
         happenings: closed.happenings,
-        timelineOf: (id) => this.book.state.printers.get(id)?.timeline,
-        foretell: foretellBy(this.book),
+        timelineOf: (id) => timelineIn(this.book.context, this.book.state, id),
+        foretell: foretellBy(this.book, cartridgeId),
         bareLot: lot,
         densityU: 0,
       });
@@ -296,7 +297,7 @@ class Sheet {
       this.takeFlow(startOf(closed.start.belief.ml, closed.start.mixes, lot), seat);
     if (closed.end === 'emptied' && !knew) return;
     for (const flow of walked.flows) this.takeFlow(flow, seat);
-    this.takeDraws(walked.draws, null, walked.beyondMl);
+    this.takeDraws(cartridgeId, walked.draws, null, walked.beyondMl);
     const left = walked.belief.ml - (closed.end === 'found' ? closed.ml : 0);
     const lots = lotsOf(walked.mixes, left, lot);
     if (Math.abs(left) > 1e-9)
@@ -341,12 +342,13 @@ class Sheet {
 
   /** Splits what was drawn at the edges of periods and by cause, as the learnt use says. */
   private takeDraws(
+    cartridgeId: string,
     draws: readonly Draw[],
     closed: Extract<Closed, { end: 'weighed' }> | null,
     beyondMl: number,
   ): void {
     if (!draws.some(({ stretch }) => stretch.printerId === this.printerId)) return;
-    const timeline = this.book.state.printers.get(this.printerId)?.timeline;
+    const timeline = timelineIn(this.book.context, this.book.state, this.printerId);
     if (!timeline) return;
     let drawnMl = 0;
     for (const { ml } of draws) drawnMl += ml;
@@ -354,7 +356,7 @@ class Sheet {
     for (const { stretch, exposure, ml, blend } of draws) {
       if (stretch.printerId !== this.printerId) continue;
       this.coverage.add(stretch.slotId, stretch.fromPosition, stretch.toPosition);
-      const whole = this.parts(stretch, exposure);
+      const whole = this.parts(cartridgeId, stretch, exposure);
       const told = mlOf(whole);
       // What nobody logged is drawn beside what the log explains, in the same measure over the stay.
       const share = drawnMl > 1e-12 ? ml / drawnMl : 1 / draws.length;
@@ -366,7 +368,8 @@ class Sheet {
       const logged = ml - beyond;
       const scale = told > 1e-12 ? logged / told : 0;
       for (const { at, piece, part } of this.pieces(stretch)) {
-        const parts = piece === stretch ? whole : this.parts(piece, exposureDuring(timeline, piece));
+        const parts =
+          piece === stretch ? whole : this.parts(cartridgeId, piece, exposureDuring(timeline, piece));
         const column = this.column(stretch.slotId, at);
         for (const one of parts) column.add(one, one.ml * scale, blend);
         const rest =
@@ -379,8 +382,8 @@ class Sheet {
     }
   }
 
-  private parts(stretch: Stretch, exposure: Draw['exposure']): UsePart[] {
-    return partsOfUse(this.model, stretch.slotId, exposure);
+  private parts(cartridgeId: string, stretch: Stretch, exposure: Draw['exposure']): UsePart[] {
+    return partsOfUse(this.model, stretch.slotId, exposure, { cartridgeId, at: stretch.to });
   }
 
   /** The stretch cut at the edges of the periods, each piece with its share of the time. */

@@ -10,6 +10,7 @@ import type {
   PurchaseKind,
   Signal,
   Tool,
+  WeighInCause,
 } from '../workbook';
 
 /** What somebody does, as the facts that say it, and what was done as a code: words are made of it where it is shown. */
@@ -39,6 +40,9 @@ export type Done =
     }
   | { readonly code: 'massesExchanged'; readonly cartridgeIds: readonly [string, string] }
   | { readonly code: 'massesExplained'; readonly because: Because }
+  | { readonly code: 'ruledOut'; readonly cause: WeighInCause }
+  | { readonly code: 'zeroCorrected'; readonly count: number; readonly g: number }
+  | { readonly code: 'cleaningsLogged'; readonly count: number }
   | { readonly code: 'missedPrints'; readonly sheets: number }
   | { readonly code: 'putIn'; readonly printerId: string; readonly cartridgeIds: readonly string[] }
   | { readonly code: 'putBack'; readonly count: number }

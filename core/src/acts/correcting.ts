@@ -12,18 +12,22 @@ export interface TakenMass {
 
 /** Two weights that were entered for each other: both are taken back and entered the other way about. */
 export const exchangeMasses = (a: TakenMass, b: TakenMass): Act => ({
-  facts: [...anew(a, b.reading, null), ...anew(b, a.reading, null)],
+  facts: [...weighAnew(a, b.reading, null), ...weighAnew(b, a.reading, null)],
   done: { code: 'massesExchanged', cartridgeIds: [a.cartridgeId, b.cartridgeId] },
 });
 
 /** Why the masses of a whole set are off: each is entered anew with it, so that the use is learnt, or left alone, by it. */
 export const explainMasses = (masses: readonly TakenMass[], because: Because): Act => ({
-  facts: masses.flatMap((mass) => anew(mass, mass.reading, because)),
+  facts: masses.flatMap((mass) => weighAnew(mass, mass.reading, because)),
   done: { code: 'massesExplained', because },
 });
 
 /** Taken back, and entered again. */
-const anew = ({ factId, cartridgeId }: TakenMass, reading: MassReading, because: Because | null) =>
+export const weighAnew = (
+  { factId, cartridgeId }: TakenMass,
+  reading: MassReading,
+  because: Because | null,
+) =>
   [
     { kind: 'voided', factId, reason: 'corrected' },
     {

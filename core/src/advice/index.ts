@@ -20,6 +20,7 @@ export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
+export { weighInCauses, type Teller, type WeighInCauses } from './weighInCauses';
 export { sensorReading, type Lamps, type SensorReading } from './sensorReading';
 export { teachesSwitch } from './teachesSwitch';
 export { shelfState } from './shelfState';

@@ -14,6 +14,7 @@ import { goingIn } from '../bench';
 import { entityBounds, entityRule, type Fact, type FactOf, type MassReason } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
+import { oddPrint } from './oddPrint';
 import { overfill } from './overfill';
 import { referenceFields } from './referenceFields';
 
@@ -120,6 +121,10 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
       pushIf(problems, evidenceOff(ledger, fact));
       break;
     }
+    case 'printed':
+    case 'jobPlanned':
+      pushIf(problems, oddPrint(ledger, fact));
+      break;
     case 'levelSeen':
     case 'sensorSignalled':
     case 'fadedOrRanDry':

@@ -57,6 +57,15 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'switchOffNotOffered'; readonly slot: string; readonly lost: boolean }
   | { readonly code: 'resetWithoutTopUp'; readonly label: string }
   | ({ readonly label: string } & GoingInProblem)
+  | {
+      /** A print unlike all that its printer ever printed. */
+      readonly code: 'oddPrint';
+      readonly how: 'small' | 'large' | 'wide' | 'many';
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly copies: number;
+      readonly widestMm: number;
+    }
   | { readonly code: 'alreadyVoided' }
   | { readonly code: 'stillNeeded'; readonly name: string; readonly count: number }
   | { readonly code: 'cannotFold'; readonly why: string }

@@ -205,3 +205,40 @@ describe('a list that only grows', () => {
     );
   });
 });
+
+describe('a printer that cleans by itself when it stands', () => {
+  const day = (n: number): string => new Date(Date.UTC(2026, 0, 1) + n * 86_400_000).toISOString();
+  const printed = (n: number) =>
+    ({ type: 'job', at: day(n), subjectId: 'a', dm2: 4, copies: 1, widthMm: 200, heightMm: 200 }) as const;
+  const timeline = [printed(0), printed(2), printed(20)].reduce(
+    (log, one) => append(log, one),
+    emptyLog<ReturnType<typeof printed>>(),
+  );
+  const rest = { afterDays: 5, level: 'light' } as const;
+  const during = (from: number, to: number, positions: readonly [number, number]) =>
+    exposureDuring(
+      { ...timeline, rest },
+      { slotId: 's', from: day(from), to: day(to), fromPosition: positions[0], toPosition: positions[1] },
+    ).light;
+
+  test.each([
+    ['prints two days apart leave it no rest', 0, 2, [0, 2], 0],
+    ['eighteen days from 2 to 20: on the 7th, 12th and 17th', 0, 20.5, [0, 3], 3],
+    ['taken out on the 6th: it had not yet', 0, 6.9, [0, 2], 0],
+    ['put in on the 8th: the one on the 7th was not its ink', 8, 20.5, [2, 3], 2],
+    ['a stay of nothing but rest, from day 9 to 13', 9, 13, [2, 2], 1],
+    ['since the last print, up to today', 20.5, 31, [3, 3], 2],
+  ] as const)('%s', (_, from, to, positions, count) => {
+    expect(during(from, to, positions)).toBe(count);
+  });
+
+  test('two stays one after the other met as many as one of both', () => {
+    for (const cut of [3, 7, 7.5, 11.9, 12, 16])
+      expect(during(2.5, cut, [2, 2]) + during(cut, 20.5, [2, 3])).toBe(during(2.5, 20.5, [2, 3]));
+  });
+
+  test('one that was not told to does nothing by itself', () => {
+    const stay = { slotId: 's', from: day(0), to: day(20.5), fromPosition: 0, toPosition: 3 };
+    expect(exposureDuring(timeline, stay).light).toBe(0);
+  });
+});

@@ -13,6 +13,7 @@ export {
   exposureDuring,
   positionAt,
   type Drawing,
+  type Rest,
   type Stretch,
   type Timeline,
 } from './timeline';

@@ -35,7 +35,16 @@ export type Drawing =
   | { readonly type: 'switch'; readonly at: string; readonly slotId: string };
 
 /** All that drew ink from a printer, in order of time; a place in it says how far a cartridge has come along. */
-export type Timeline = Log<Drawing>;
+export interface Timeline extends Log<Drawing> {
+  /** What the printer does by itself when it stands; absent: nothing. */
+  readonly rest?: Rest | undefined;
+}
+
+/** A cleaning by itself, each time that so many days have gone by since anything was drawn. */
+export interface Rest {
+  readonly afterDays: number;
+  readonly level: CleaningLevel;
+}
 
 /** A stay of a cartridge in a slot, from one place of the printer's timeline to another. */
 export interface Stretch {
@@ -63,9 +72,32 @@ export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'print
   const drawn = drawnBetween(timeline, fromPosition, Math.min(toPosition, timeline.length), slotId);
   const idleDays = Math.max(0, (msOf(stretch.to) - msOf(stretch.from)) / DAY_MS);
   if (idleDays === 0) return drawn;
+  const own = timeline.rest ? ownCleanings(timeline, timeline.rest, stretch) : 0;
+  if (own > 0) return { ...drawn, idleDays, [timeline.rest!.level]: drawn[timeline.rest!.level] + own };
   // Written out: this is done at every weighing, and a spread is slow.
   const { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched } = drawn;
   return { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched, idleDays };
+}
+
+/** How often the printer cleaned by itself during a stretch: whenever it stood for so many days, and again after as many. */
+function ownCleanings(
+  { items, length }: Timeline,
+  { afterDays }: Rest,
+  { from, to, fromPosition, toPosition }: Omit<Stretch, 'printerId'>,
+): number {
+  if (!(afterDays > 0)) return 0;
+  const every = afterDays * DAY_MS;
+  const [begin, end] = [msOf(from), msOf(to)];
+  let count = 0;
+  let since = fromPosition > 0 && items[fromPosition - 1] ? msOf(items[fromPosition - 1]!.at) : begin;
+  for (let i = fromPosition; i <= Math.min(toPosition, length); i++) {
+    const next = i < Math.min(toPosition, length) ? msOf(items[i]!.at) : end;
+    // Those at begin + k·every that lie within this gap, after the stretch began.
+    if (next > since)
+      count += Math.floor((next - since) / every) - Math.max(0, Math.floor((begin - since) / every));
+    since = Math.max(since, next);
+  }
+  return Math.max(0, count);
 }
 
 function drawnBetween(timeline: Timeline, from: number, to: number, slotId: string): Exposure {

@@ -28,7 +28,11 @@ describe('what a picture says of itself before it is decoded', () => {
   test.each([
     // Sixty thousand a side: 3.6 gigapixels in a file of some bytes. It is known before anything is unpacked.
     ['a PNG of 60,000 a side', png(60_000, 60_000), { widthPx: 60_000, heightPx: 60_000, rowBytes: 180_001 }],
-    ['16 bit with alpha', png(10, 4, 16, 6), { widthPx: 10, heightPx: 4, samples: 4, bits: 16, rowBytes: 81 }],
+    [
+      '16 bit with alpha',
+      png(10, 4, 16, 6),
+      { widthPx: 10, heightPx: 4, samples: 4, bits: 16, rowBytes: 81 },
+    ],
     ['one bit, rounded up', png(9, 4, 1, 0), { rowBytes: 3 }],
     ['a palette', png(10, 4, 8, 3), { rowBytes: 11 }],
     ['a JPEG', jpeg(frame(640, 480)), { kind: 'jpeg', widthPx: 640, heightPx: 480, samples: 3, bits: 8 }],

@@ -31,7 +31,14 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
     const samples = SAMPLES[bytes[25]!];
     const bits = bytes[24]!;
     if (widthPx === 0 || heightPx === 0 || !samples || ![1, 2, 4, 8, 16].includes(bits)) return null;
-    return { kind: 'png', widthPx, heightPx, samples, bits, rowBytes: 1 + Math.ceil((widthPx * samples * bits) / 8) };
+    return {
+      kind: 'png',
+      widthPx,
+      heightPx,
+      samples,
+      bits,
+      rowBytes: 1 + Math.ceil((widthPx * samples * bits) / 8),
+    };
   }
   if (bytes.length < 4 || view.getUint16(0) !== 0xffd8) return null;
   for (let i = 2, n = 0; i + 9 < bytes.length && bytes[i] === 0xff && n < MOST_SEGMENTS; n++) {
@@ -46,7 +53,14 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
     if (length < 2 || marker === 0xda || marker === 0xd9) return null;
     if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) {
       const [heightPx, widthPx] = [view.getUint16(i + 5), view.getUint16(i + 7)];
-      const head = { kind: 'jpeg', widthPx, heightPx, samples: bytes[i + 9]!, bits: bytes[i + 4]!, rowBytes: 0 } as const;
+      const head = {
+        kind: 'jpeg',
+        widthPx,
+        heightPx,
+        samples: bytes[i + 9]!,
+        bits: bytes[i + 4]!,
+        rowBytes: 0,
+      } as const;
       return widthPx === 0 || heightPx === 0 ? null : head;
     }
     i += 2 + length;

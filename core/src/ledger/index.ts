@@ -109,3 +109,4 @@ export {
   type Labelled,
   type Scanned,
 } from './read/labelCode';
+export { timelineIn } from './define/timelineIn';

@@ -1,6 +1,6 @@
 import { exposureDuring, NO_EXPOSURE, positionAt } from '../exposure';
 import { gaugeReadingU } from '../gauge';
-import { all, counterOf, find, Ledger, modelOf, type Book } from '../ledger';
+import { all, counterOf, find, Ledger, modelOf, type Book, timelineIn } from '../ledger';
 import { COVERAGE } from '../numeric';
 import type { Uncertain } from '../quantity';
 import { predictUse, withCount } from '../usage';
@@ -60,7 +60,7 @@ function channelsOf(
   to: string,
 ): ChannelForecast[] {
   const model = modelOf(book, printer.id)!;
-  const timeline = book.state.printers.get(printer.id)?.timeline;
+  const timeline = timelineIn(book.context, book.state, printer.id);
   const counts = countsOf(book, facts, printer, to);
   return printer.slots.map((slot) => {
     const during = (a: string, b: string) =>

@@ -1,6 +1,6 @@
 import { DAY_MS } from '../time';
 import { addExposure, exposureDuring, NO_EXPOSURE, positionAt, type Exposure } from '../exposure';
-import { find, modelOf, type Book } from '../ledger';
+import { find, modelOf, type Book, timelineIn } from '../ledger';
 import { drawOf, predictUse, type PrinterModel } from '../usage';
 import { CLEANING_LEVELS, type Printer } from '../workbook';
 
@@ -62,6 +62,7 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
   const end = Date.parse(at);
   const days = Math.min(RHYTHM_DAYS, Math.floor((end - Date.parse(state.firstAt)) / DAY_MS));
   if (days < LEAST_DAYS || state.jobs === 0) return null;
+  const timeline = timelineIn(book.context, book.state, printerId)!;
   const dayUse: number[][] = [];
   const dayArea: number[] = [];
   const sums = printer.slots.map((): Exposure => NO_EXPOSURE);
@@ -74,7 +75,7 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
     dayUse.push(
       printer.slots.map((slot, s) => {
         const exposure = {
-          ...exposureDuring(state.timeline, { slotId: slot.id, fromPosition, toPosition, from, to }),
+          ...exposureDuring(timeline, { slotId: slot.id, fromPosition, toPosition, from, to }),
           change: 0,
         };
         sums[s] = addExposure(sums[s]!, exposure);

@@ -53,7 +53,7 @@ export function dryingTray(book: Book, facts: readonly Fact[], at: string): Dryi
       const dry = Boolean(byMass) || (fit.ok && fit.value.dryEnough);
       const readyAt =
         fit.ok && !dry && Number.isFinite(fit.value.readyAt.minutes)
-          ? new Date(start + fit.value.readyAt.minutes * 60_000).toISOString()
+          ? new Date(start + (fit.value.weighAgainAt ?? fit.value.readyAt.minutes) * 60_000).toISOString()
           : null;
       const soon = new Date(
         (last ? Date.parse(last.at) : Date.parse(at)) + (last ? HALF_HOUR_MS : 0),

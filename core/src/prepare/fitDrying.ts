@@ -1,5 +1,5 @@
 import { fail, ok, type Result, type Uncertain } from '../quantity';
-import { studentT } from '../numeric';
+import { ONE_SIDED, studentT } from '../numeric';
 
 export interface DryingReading {
   readonly minutes: number;
@@ -17,14 +17,17 @@ export interface DryingFit {
   readonly covariance: readonly (readonly number[])[];
   /** Minutes (on the readings' clock) at which it is within the tolerance; null when it never will be. */
   readonly readyAt: { readonly minutes: number; readonly from: number; readonly to: number };
+  /** Surely (95 %) within twice the tolerance of a known dry mass; else it stood still for hours as well. */
   readonly dryEnough: boolean;
+  /** Minutes (on the readings' clock) from which one more weighing would tell; null where none is wanted for that. */
+  readonly weighAgainAt: number | null;
   /** Water still inside at the last reading, g (about ml), not below 0. */
   readonly leftG: Uncertain;
   readonly used: readonly DryingReading[];
   readonly notes: readonly DryingNote[];
 }
 
-export type DryingNote = 'sorted' | 'rewetted' | 'belowDryMass';
+export type DryingNote = 'sorted' | 'rewetted' | 'belowDryMass' | 'weighLater';
 
 export type DryingProblem =
   | { readonly code: 'dryingNotNumbers' }
@@ -33,6 +36,10 @@ export type DryingProblem =
   | { readonly code: 'dryingRises' }
   | { readonly code: 'dryingNoDecay' };
 
+/** Water that is bound in a sponge, or behind a wall, leaves so slowly that a curve of two hours takes it for the cartridge. */
+const STANDS_MINUTES = 6 * 60;
+/** Falling by less than this over that time is standing still, g. */
+const STANDS_G = 0.06;
 /** Dry within this much of the dry mass, g. */
 export const DRY_TOLERANCE_G = 0.15;
 
@@ -113,6 +120,10 @@ export function fitDrying(
     studentT(scatter > sigma ** 2 ? Math.max(1, freedom) : Infinity) * Math.sqrt(Math.max(0, readyVar));
   const dryNow = known ?? { value: dry, u: u(2) };
   const leftNow = Math.max(0, last.g - dryNow.value);
+  const seemsDry = leftNow <= toleranceG;
+  const surely = known !== null && leftNow + ONE_SIDED * Math.hypot(sigma, known.u) <= 2 * toleranceG;
+  const dryEnough = seemsDry && (surely || stood(used, sigma));
+  if (seemsDry && !dryEnough) notes.push('weighLater');
   return ok({
     dryG: dryNow,
     dryKnown: known !== null,
@@ -124,11 +135,21 @@ export function fitDrying(
       from: first.minutes + Math.max(0, ready - half),
       to: first.minutes + Math.max(0, ready + half),
     },
-    dryEnough: leftNow <= toleranceG,
+    dryEnough,
+    weighAgainAt: seemsDry && !dryEnough ? last.minutes + STANDS_MINUTES : null,
     leftG: { value: leftNow, u: Math.hypot(sigma, dryNow.u) },
     used,
     notes,
   });
+}
+
+/** Has it weighed the same for hours? */
+function stood(used: readonly DryingReading[], sigma: number): boolean {
+  const last = used[used.length - 1]!;
+  return used.some(
+    ({ minutes, g }) =>
+      last.minutes - minutes >= STANDS_MINUTES && g - last.g <= Math.max(STANDS_G, 2 * sigma * Math.SQRT2),
+  );
 }
 
 function already(
@@ -146,6 +167,7 @@ function already(
     covariance: covarianceOf([], 0, known),
     readyAt: { minutes: last.minutes, from: last.minutes, to: last.minutes },
     dryEnough: true,
+    weighAgainAt: null,
     leftG: { value: Math.max(0, last.g - known.value), u: Math.hypot(sigma, known.u) },
     used,
     notes,

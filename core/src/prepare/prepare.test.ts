@@ -1,4 +1,4 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { COVERAGE } from '../numeric';
 import { explain } from '../words';
@@ -56,6 +56,51 @@ test('order, re-wetting, dryness and a mass below the dry one are handled and sa
   expect(dry.ok && [dry.value.dryEnough, dry.value.leftG.value.toFixed(2)]).toEqual([true, '0.02']);
   const below = fitDrying(at([0, 18], [60, 17.0], [120, 16.5]), 16.82);
   expect(below.ok && below.value.notes).toEqual(['belowDryMass']);
+});
+
+describe('a curve that has come to its end', () => {
+  /** Free water with its own pace, bound water with a slow one; and a first stretch at a constant rate. */
+  const rooms = Array.from({ length: 60 }, (_, i) => {
+    const normal = normals(100 + i);
+    const bound = 0.4 + 0.02 * (i % 30);
+    const slow = 400 + 20 * (i % 10);
+    const mass = (minutes: number): number =>
+      16.8 + 4 * Math.exp(-minutes / (50 + i)) + (i % 3 === 0 ? 0 : bound * Math.exp(-minutes / slow));
+    const readings = (minutes: readonly number[]) =>
+      minutes.map((at) => ({ minutes: at, g: mass(at) + 0.02 * normal() }));
+    return { mass, readings };
+  });
+
+  test('is not called dry while more than 0.3 g of bound water may be inside: it asks for a weighing hours later', () => {
+    let wet = 0;
+    for (const { mass, readings } of rooms) {
+      const minutes = [0, 40, 80, 120, 180, 240, 300, 360];
+      for (let n = 4; n <= minutes.length; n++) {
+        const fit = fitDrying(readings(minutes.slice(0, n)), null);
+        if (fit.ok && fit.value.dryEnough && mass(minutes[n - 1]!) > 17.1) wet += 1;
+        if (fit.ok && fit.value.notes.includes('weighLater'))
+          expect(fit.value.weighAgainAt).toBe(minutes[n - 1]! + 360);
+      }
+    }
+    expect(wet / rooms.length).toBeLessThanOrEqual(0.05);
+  });
+
+  test('and is, once it stood still from one evening to the next morning', () => {
+    const plain = rooms.filter((_, i) => i % 3 === 0);
+    const dry = plain.filter(({ readings }) => {
+      const fit = fitDrying(readings([0, 40, 80, 120, 180, 240, 300, 600, 1000]), null);
+      return fit.ok && fit.value.dryEnough;
+    });
+    expect(dry.length).toBeGreaterThanOrEqual(plain.length - 1);
+  });
+
+  test('of a known dry mass one weighing within the tolerance is enough; of one that only its kind tells it is not', () => {
+    const end = at([0, 21.36], [45, 19.58], [90, 18.55], [150, 17.76], [420, 16.86]);
+    const told = fitDrying(end, { value: 16.82, u: 0.03 });
+    const guessed = fitDrying(end, { value: 16.82, u: 0.35 });
+    expect(told.ok && told.value.dryEnough).toBe(true);
+    expect(guessed.ok && [guessed.value.dryEnough, guessed.value.notes]).toEqual([false, ['weighLater']]);
+  });
 });
 
 test('drying curves with noise are recovered; the ready time and the curve itself lie in their intervals nine times in ten or more', () => {

@@ -8,6 +8,7 @@ import {
   type Book,
   type Closed,
   type Flow,
+  timelineIn,
 } from '../ledger';
 
 /** What went through one cartridge up to now, ml. */
@@ -38,7 +39,7 @@ export function cartridgeTotals(book: Book, cartridgeId: string, at: string): Ca
   const drawn = (draws: readonly { readonly ml: number }[]): number =>
     draws.reduce((ml, draw) => ml + draw.ml, 0);
   for (const closed of listOf(state.closed)) {
-    const { flows, draws } = closed.end === 'weighed' ? closed : rewalk(book, closed);
+    const { flows, draws } = closed.end === 'weighed' ? closed : rewalk(book, cartridgeId, closed);
     take(flows, drawn(draws));
   }
   const open = openWalk(book, cartridgeId, at);
@@ -46,12 +47,12 @@ export function cartridgeTotals(book: Book, cartridgeId: string, at: string): Ca
   return sum;
 }
 
-const rewalk = (book: Book, closed: Exclude<Closed, { end: 'weighed' }>) =>
+const rewalk = (book: Book, cartridgeId: string, closed: Exclude<Closed, { end: 'weighed' }>) =>
   walk({
     start: closed.start,
     happenings: closed.happenings,
-    timelineOf: (id) => book.state.printers.get(id)?.timeline,
-    foretell: foretellBy(book),
+    timelineOf: (id) => timelineIn(book.context, book.state, id),
+    foretell: foretellBy(book, cartridgeId),
     bareLot: 'unknown',
     densityU: 0,
   });

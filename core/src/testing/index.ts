@@ -1,3 +1,4 @@
 export * from './bench';
 export * from './context';
 export * from './run';
+export { knownRoom } from './knownRoom';

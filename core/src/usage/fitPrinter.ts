@@ -1,25 +1,41 @@
 import type { Pooled } from './pooled';
 import { COVERAGE, quantileOf } from '../numeric';
 import type { Exposure } from '../exposure';
-import { msOf, HOUR_MS } from '../time';
+import { DAY_MS, msOf, HOUR_MS } from '../time';
 import type { Uncertain } from '../quantity';
 import { COUNTER_PRIOR, learnCounter, type Counter } from '../gauge';
-import type { Because } from '../workbook';
+import type { Because, WeighInCause } from '../workbook';
 import {
   copyChannel,
   foretellChannel,
   learnChannel,
   newChannel,
+  subjectCoefficient,
+  termCoefficient,
   type Channel,
   type Foretold,
 } from './channel';
-import { SCATTER_PRIOR, SHARED_SCATTER, type Draws } from './features';
+import { SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws } from './features';
+import {
+  CauseFilter,
+  LEAK,
+  NO_SHIFT,
+  type Cause,
+  type CauseRow,
+  type CausesCode,
+  type LeakBelief,
+  type IfLeaking,
+  type Shift,
+  type Taught,
+} from './causes';
 import { GainFilter, type GainCode, type GainStep } from './gain';
 
 /** Evidence of use in one slot, between two moments at which the ink was known. */
 export interface Observed {
   readonly factId: string;
   readonly slotId: string;
+  /** Which cartridge stood in it; absent: always the same. */
+  readonly cartridgeId?: string;
   readonly from: string;
   readonly to: string;
   readonly exposure: Exposure;
@@ -31,11 +47,20 @@ export interface Observed {
 }
 
 /** What may change what a printer draws from all channels at once, and is known to have happened. */
-export interface Renewal {
+export interface Renewed {
   /** UTC instant. */
   readonly at: string;
   readonly what: 'head' | 'setting';
 }
+/** A cause that somebody who was there rules out: until the next weigh-in, a leak of a cartridge for good. */
+export interface Denial {
+  readonly at: string;
+  readonly what: 'denied';
+  readonly cause: WeighInCause;
+  readonly cartridgeId?: string;
+}
+/** What is known of a printer beside its weigh-ins, in order of time. */
+export type Renewal = Renewed | Denial;
 
 /** How an interval was foretold from all that came before it, beside what the evidence then said. */
 export interface ForecastRecord {
@@ -86,6 +111,14 @@ export interface PrinterModel {
     readonly probability: number;
     readonly ratio: number;
   } | null;
+  /** The last weigh-in's interval, UTC instants; null before one. */
+  readonly lastSpan: { readonly from: string; readonly to: string } | null;
+  /** What may be behind the last weigh-in, the likeliest first; none before one. */
+  readonly causes: readonly Cause[];
+  /** Cartridges that seem to leak at rest. */
+  readonly leaks: readonly LeakBelief[];
+  /** Cleanings a day that nobody logs. */
+  readonly unseenCleanings: number;
   /** Log-standard deviation of what pictures of one kind take. */
   readonly scatter: number;
   readonly records: readonly ForecastRecord[];
@@ -104,6 +137,8 @@ const LEAST_SCATTER = 0.03;
 const MOST_SCATTER = 0.8;
 /** Beyond this a single channel disagrees with all others: its entry is wrong, or it leaks. */
 const ODD_SIGMA = 5;
+/** Before so many weigh-ins a channel goes by what such printers usually take: a miss says that this one differs. */
+const LEARNT_FROM = 2;
 
 /**
  * Learns a printer's use from its weigh-ins, in order of time. Each channel is a Bayesian linear regression; the pooled ratio
@@ -130,6 +165,7 @@ export function fitPrinter(
 interface Standing {
   readonly filter: GainFilter;
   readonly learner: Learner;
+  readonly causes: CauseFilter;
   readonly records: number;
 }
 
@@ -142,6 +178,7 @@ interface Span {
 interface StandingCode {
   readonly filter: GainCode;
   readonly learner: LearnerCode;
+  readonly causes: CausesCode;
 }
 
 /** A fit as plain data, to go on from elsewhere: the observations behind it are not in it, but for the last weigh-in's. */
@@ -149,6 +186,7 @@ export interface FittingCode extends StandingCode {
   readonly spans: readonly Span[];
   readonly pools: readonly (Pooled | null)[];
   readonly group: readonly Observed[];
+  readonly found: readonly Cause[];
   readonly before: StandingCode;
   readonly taken: number;
 }
@@ -164,6 +202,10 @@ export class Fitting {
   private records: ForecastRecord[] = [];
   private groupOf: number[] = [];
   private filter = new GainFilter();
+  private causes = new CauseFilter();
+  /** By weigh-in: how each channel was learnt. */
+  private taught: (readonly Taught[])[] = [];
+  private found: readonly Cause[] = [];
   private learner: Learner;
   private last: Standing;
   private taken = 0;
@@ -188,6 +230,9 @@ export class Fitting {
     other.records = [...this.records];
     other.groupOf = [...this.groupOf];
     other.filter = this.filter.copy();
+    other.causes = this.causes.copy();
+    other.taught = [...this.taught];
+    other.found = this.found;
     other.learner = this.learner.copy();
     other.last = this.last;
     other.taken = this.taken;
@@ -199,7 +244,8 @@ export class Fitting {
   /** All that is needed to go on elsewhere, for `revive`. */
   keep(): FittingCode {
     return {
-      ...codeOf({ filter: this.filter, learner: this.learner }),
+      ...codeOf(this.standing()),
+      found: this.found,
       spans: this.spans,
       pools: this.pools,
       group: this.groups.at(-1) ?? [],
@@ -216,9 +262,13 @@ export class Fitting {
     fitting.pools = [...code.pools];
     fitting.groups = code.spans.map((_, i) => (i === count - 1 ? [...code.group] : []));
     fitting.filter = GainFilter.revive(code.filter);
+    fitting.causes = CauseFilter.revive(code.causes);
+    fitting.found = code.found;
+    fitting.taught = code.spans.map(() => []);
     fitting.learner = Learner.revive(draws, code.learner);
     fitting.last = {
       filter: GainFilter.revive(code.before.filter),
+      causes: CauseFilter.revive(code.before.causes),
       learner: Learner.revive(draws, code.before.learner),
       records: 0,
     };
@@ -258,21 +308,30 @@ export class Fitting {
       if (group === fresh.at(-1)) this.last = this.standing();
       this.groups.push(group);
       const span = spanOf(group);
-      const renewed = renewedBetween(renewals, this.spans.at(-1)?.to ?? '', span.to);
+      const since = this.spans.at(-1)?.to ?? '';
+      const renewed = renewedBetween(renewals, since, span.to);
+      for (const one of deniedBetween(renewals, since, span.to)) this.causes.deny(one.cause, one.cartridgeId);
       this.spans.push(renewed > 0 ? { ...span, renewed: true } : span);
       const index = this.groups.length - 1;
       const seen = this.learner.foretellAll(group);
       const gain = this.filter.next(renewed);
       const { scatter2 } = this.learner;
       for (const { one, told } of seen) {
-        const byUse = withGain(told, gain, scatter2);
+        const known = this.causes.expected(
+          cartridgeOf(one),
+          daysOf(one),
+          gain.value * this.learner.cleaning(one),
+        );
+        const byUse = withShift(withGain(told, gain, scatter2), known);
         this.records.push(recordOf(one, withCount(byUse, one.counted, this.learner.counter(one.slotId))));
         this.groupOf.push(index);
       }
-      const pooled = poolOf(seen, scatter2);
+      const taught = this.lookForCauses(seen, gain, span.from);
+      this.taught.push(taught);
+      const pooled = poolOf(seen, scatter2, taught);
       this.pools.push(pooled);
       const step = renewed > 0 ? this.filter.take(pooled, renewed) : this.filter.take(pooled);
-      if (step) this.learner.learn(seen, step);
+      if (step) this.learner.learn(seen, step, taught);
       else {
         // The likeliest story of the past is another now: it is learnt anew by that story.
         if (this.forgotten > 0) {
@@ -282,12 +341,44 @@ export class Fitting {
         this.learner = new Learner(this.slotIds, this.draws);
         const steps = this.filter.steps();
         for (let i = 0; i <= index; i++) {
-          this.learner.learn(this.learner.foretellAll(this.groups[i]!), steps[i]!);
+          this.learner.learn(this.learner.foretellAll(this.groups[i]!), steps[i]!, this.taught[i]!);
           if (i % SLICE === SLICE - 1) yield;
         }
       }
       if (index % SLICE === SLICE - 1) yield;
     }
+  }
+
+  /** What of each channel's use is none of its prints, by the causes of this weigh-in. */
+  private lookForCauses(seen: readonly Seen[], gain: Uncertain, from: string): readonly Taught[] {
+    const { learner, causes } = this;
+    const asked = seen.filter(
+      ({ one }) => !explained(one.because) && learner.intervalsOf(one.slotId) >= LEARNT_FROM,
+    );
+    const rows = asked.map(({ one, told }): CauseRow => {
+      const g2 = gain.value ** 2;
+      const jobs = learner.scatter2 * told.jobs;
+      return {
+        slotId: one.slotId,
+        cartridgeId: cartridgeOf(one),
+        days: daysOf(one),
+        toldMl: gain.value * told.ml,
+        usedMl: one.used.value,
+        own: g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + told.images) + one.used.u ** 2,
+        alike: Math.sqrt(0.5 * g2 * told.coefficients),
+        shared: Math.sqrt(g2 * SHARED_SCATTER * jobs + (gain.u * told.ml) ** 2),
+        cleaningMl: gain.value * learner.cleaning(one),
+        perDm2: learner.perDm2(one.slotId, gain.value),
+        dm2: new Map(one.exposure.areas.map(({ subjectId, dm2 }) => [subjectId, dm2])),
+        ifLeaking: learner.ifLeaking(one, gain.value),
+      };
+    });
+    const { causes: found, taught } = causes.take(rows, from);
+    this.found = found;
+    return seen.map((row) => {
+      const i = asked.indexOf(row);
+      return i < 0 ? NOTHING_TAUGHT : taught[i]!;
+    });
   }
 
   /** @param renewals all that are known: one since the last weigh-in leaves the gain open */
@@ -297,6 +388,9 @@ export class Fitting {
     const wrong = filter.probabilities('wrong');
     const changed = filter.probabilities('change');
     const { channels, counters } = learner.copy();
+    const denied = spans.length > 0 ? deniedBetween(renewals, spans.at(-1)!.to, LAST) : [];
+    const causes = this.causes.copy();
+    for (const { cause, cartridgeId } of denied) causes.deny(cause, cartridgeId);
     return {
       channels,
       counters,
@@ -309,6 +403,10 @@ export class Fitting {
           : [],
       ),
       doubt: doubtOf(spans, pools, wrong, changed),
+      lastSpan: spans.at(-1) ?? null,
+      causes: withoutDenied(this.found, denied),
+      leaks: causes.leaking,
+      unseenCleanings: causes.unseenPerDay,
       scatter: Math.sqrt(learner.scatter2),
       records: this.records.map((record, i) =>
         steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
@@ -318,17 +416,24 @@ export class Fitting {
   }
 
   private standing(): Standing {
-    return { filter: this.filter.copy(), learner: this.learner.copy(), records: this.records.length };
+    return {
+      filter: this.filter.copy(),
+      causes: this.causes.copy(),
+      learner: this.learner.copy(),
+      records: this.records.length,
+    };
   }
 
   /** Back to where the fit stood before the last weigh-in. */
   private back(): void {
-    const { filter, learner, records } = this.last;
+    const { filter, causes, learner, records } = this.last;
     this.filter = filter.copy();
+    this.causes = causes.copy();
     this.learner = learner.copy();
     this.records.length = records;
     this.groupOf.length = records;
     this.pools.length = this.groups.length;
+    this.taught.length = this.groups.length;
   }
 }
 
@@ -338,8 +443,22 @@ const LAST = '9999-12-31T00:00:00.000Z';
 function renewedBetween(renewals: readonly Renewal[], after: string, until: string): number {
   let most = 0;
   for (const { at, what } of renewals)
-    if (at >= after && at < until && RENEWS[what] > most) most = RENEWS[what];
+    if (what !== 'denied' && at >= after && at < until && RENEWS[what] > most) most = RENEWS[what];
   return most;
+}
+
+const deniedBetween = (renewals: readonly Renewal[], after: string, until: string): readonly Denial[] =>
+  renewals.filter((one): one is Denial => one.what === 'denied' && one.at >= after && one.at < until);
+
+/** What is left when some of it is ruled out. */
+function withoutDenied(causes: readonly Cause[], denied: readonly Denial[]): readonly Cause[] {
+  if (denied.length === 0) return causes;
+  const left = causes.filter(
+    ({ code, cartridgeId }) =>
+      !denied.some((one) => one.cause === code && (one.cartridgeId ?? cartridgeId) === cartridgeId),
+  );
+  const sum = left.reduce((all, { probability }) => all + probability, 0);
+  return left.map((cause) => ({ ...cause, probability: cause.probability / Math.max(1e-12, sum) }));
 }
 
 /** Weigh-ins learnt between two chances to pause. */
@@ -445,6 +564,15 @@ export function withGain(told: Foretold, gain: Uncertain, scatter2: number): Unc
   };
 }
 
+const cartridgeOf = ({ cartridgeId, slotId }: Observed): string => cartridgeId ?? slotId;
+const daysOf = ({ from, to }: Observed): number => Math.max(0.04, (msOf(to) - msOf(from)) / DAY_MS);
+
+/** What is foretold, with what comes on top of it. */
+export const withShift = ({ value, u }: Uncertain, { ml, variance }: Shift): Uncertain => ({
+  value: Math.max(0, value + ml),
+  u: Math.sqrt(u * u + variance),
+});
+
 /** Evidence beside what its channel was foretold to draw, apart from the printer's gain. */
 interface Seen {
   readonly one: Observed;
@@ -452,15 +580,19 @@ interface Seen {
 }
 
 /** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */
-function poolOf(seen: readonly Seen[], scatter2: number): Pooled | null {
-  const rows = seen.flatMap(({ one, told }) => {
+function poolOf(seen: readonly Seen[], scatter2: number, taught: readonly Taught[]): Pooled | null {
+  const rows = seen.flatMap(({ one, told }, i) => {
     if (explained(one.because) || !(told.ml > 0.05)) return [];
     const own =
-      (told.coefficients + (1 - SHARED_SCATTER) * scatter2 * told.jobs + told.images + one.used.u ** 2) /
+      (told.coefficients +
+        (1 - SHARED_SCATTER) * scatter2 * told.jobs +
+        told.images +
+        one.used.u ** 2 +
+        taught[i]!.shift.variance) /
       told.ml ** 2;
     return [
       {
-        y: Math.log(Math.max(one.used.value, 0.02 * told.ml) / told.ml),
+        y: Math.log(Math.max(one.used.value - taught[i]!.shift.ml, 0.02 * told.ml) / told.ml),
         own: Math.max(own, 1e-5),
         coefficients: told.coefficients / told.ml ** 2,
         jobs: told.jobs / told.ml ** 2,
@@ -491,14 +623,16 @@ function poolOf(seen: readonly Seen[], scatter2: number): Pooled | null {
   };
 }
 
-const codeOf = ({ filter, learner }: Pick<Standing, 'filter' | 'learner'>): StandingCode => ({
+const codeOf = ({ filter, learner, causes }: Standing): StandingCode => ({
   filter: filter.keep(),
+  causes: causes.keep(),
   learner: learner.keep(),
 });
 
 interface LearnerCode {
   readonly channels: ReadonlyMap<string, Channel>;
   readonly counters: ReadonlyMap<string, Counter>;
+  readonly leaking: ReadonlyMap<string, Channel>;
   readonly weight: number;
   readonly sum: number;
 }
@@ -507,6 +641,8 @@ interface LearnerCode {
 class Learner {
   readonly channels: Map<string, Channel>;
   readonly counters = new Map<string, Counter>();
+  /** Beliefs in which a cartridge leaks at rest, since that was first suspected. */
+  private readonly leaking = new Map<string, Channel>();
   private weight = SCATTER_WEIGHT;
   private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
 
@@ -523,17 +659,78 @@ class Learner {
   }
 
   keep(): LearnerCode {
-    const { channels, counters, weight, sum } = this;
-    return { channels, counters, weight, sum };
+    const { channels, counters, leaking, weight, sum } = this;
+    return { channels, counters, leaking, weight, sum };
   }
 
-  static revive(draws: Draws, { channels, counters, weight, sum }: LearnerCode): Learner {
+  static revive(draws: Draws, { channels, counters, leaking, weight, sum }: LearnerCode): Learner {
     const other = new Learner([], draws);
     for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
     for (const [id, counter] of counters) other.counters.set(id, counter);
+    for (const [id, channel] of leaking) other.leaking.set(id, copyChannel(channel));
     other.weight = weight;
     other.sum = sum;
     return other;
+  }
+
+  /** How a channel would be foretold if its cartridge leaked since that was first suspected, ml as the printer draws now. */
+  ifLeaking(one: Observed, gain: number): IfLeaking {
+    const leaking = this.leaking.get(cartridgeOf(one)) ?? opened(this.channel(one.slotId));
+    const told = foretellChannel(leaking, one.exposure, this.draws);
+    const rest = termCoefficient(leaking, 'idleDays');
+    return {
+      toldMl: gain * told.ml,
+      own:
+        gain ** 2 * (told.coefficients + (1 - SHARED_SCATTER) * this.scatter2 * told.jobs + told.images) +
+        one.used.u ** 2,
+      perDay: {
+        value: gain * Math.max(0, rest.value - termCoefficient(this.channel(one.slotId), 'idleDays').value),
+        u: gain * rest.u,
+      },
+    };
+  }
+
+  /** A suspected leak has a belief of its own, in which standing may take more; found, its channel goes on from that one. */
+  private followLeak(
+    one: Observed,
+    leak: Taught['leak'],
+    { used, noise }: { readonly used: number; readonly noise: number },
+  ): void {
+    const id = cartridgeOf(one);
+    if (leak === null) {
+      this.leaking.delete(id);
+      return;
+    }
+    const channel = this.channel(one.slotId);
+    const followed = (leak === 'goesOn' && this.leaking.get(id)) || opened(channel);
+    if (leak === 'found') {
+      const before = this.leaking.get(id);
+      if (before) this.channels.set(one.slotId, closed(before, channel));
+      this.leaking.delete(id);
+      return;
+    }
+    learnChannel(followed, one.exposure, Math.max(0, used), noise, this.draws);
+    this.leaking.set(id, followed);
+  }
+
+  intervalsOf(slotId: string): number {
+    return this.channel(slotId).intervals;
+  }
+
+  /** One light cleaning of this channel, ml, apart from the gain. */
+  cleaning({ slotId }: Observed): number {
+    return termCoefficient(this.channel(slotId), 'light').value;
+  }
+
+  /** One dm² of each kind of picture that it met, ml. */
+  perDm2(slotId: string, gain: number): ReadonlyMap<string, number> {
+    const channel = this.channel(slotId);
+    return new Map(
+      [...channel.subjects.keys()].map((id) => [
+        id,
+        gain * subjectCoefficient(channel, id, this.draws).value,
+      ]),
+    );
   }
 
   counter(slotId: string): Counter {
@@ -552,8 +749,11 @@ class Learner {
     }));
   }
 
-  /** @param seen one weigh-in, each channel once, foretold by what is known so far */
-  learn(seen: readonly Seen[], step: GainStep): void {
+  /**
+   * @param seen one weigh-in, each channel once, foretold by what is known so far
+   * @param taught what its causes say of each
+   */
+  learn(seen: readonly Seen[], step: GainStep, taught: readonly Taught[]): void {
     for (const { one } of seen)
       if (one.counted && countsFor(one.because))
         this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));
@@ -562,13 +762,19 @@ class Learner {
     const scatter2 = this.scatter2;
     let spread = 0;
     let information = 0;
-    for (const { one, told } of seen) {
+    for (const [i, { one, told }] of seen.entries()) {
       if (explained(one.because)) continue;
+      const { shift, ifLeaking, leak } = taught[i]!;
       const channel = this.channel(one.slotId);
-      const used = one.used.value / gain;
-      const known = told.coefficients + (one.used.u / gain) ** 2 + told.images + (told.ml * step.gainU) ** 2;
+      const used = (one.used.value - shift.ml) / gain;
+      const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
+      const known = told.coefficients + seenVariance + told.images + (told.ml * step.gainU) ** 2;
       const variance = known + scatter2 * told.jobs;
       const innovation = used - told.ml;
+      this.followLeak(one, leak, {
+        used: (one.used.value - ifLeaking.ml) / gain,
+        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.images,
+      });
       // An entry gone wrong in one channel teaches nothing.
       if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
       if (told.jobs > 0 && variance > 0) {
@@ -581,7 +787,7 @@ class Learner {
         channel,
         one.exposure,
         Math.max(0, used),
-        (one.used.u / gain) ** 2 + scatter2 * told.jobs + told.images,
+        seenVariance + scatter2 * told.jobs + told.images,
         this.draws,
       );
     }
@@ -599,6 +805,27 @@ class Learner {
     return channel;
   }
 }
+
+const IDLE = TERMS.indexOf('idleDays');
+
+/** The same belief, but that standing may take as much as a leak does. */
+function opened(channel: Channel): Channel {
+  const open = copyChannel(channel);
+  open.mean[IDLE]! += LEAK.value;
+  open.cov[IDLE]![IDLE]! += LEAK.u ** 2;
+  return open;
+}
+
+/** A leak's own belief, with what standing takes besides as it was known before. */
+function closed(leaking: Channel, { mean, cov }: Channel): Channel {
+  const shut = copyChannel(leaking);
+  for (let i = 0; i < shut.mean.length; i++) shut.cov[i]![IDLE] = shut.cov[IDLE]![i] = 0;
+  shut.mean[IDLE] = mean[IDLE]!;
+  shut.cov[IDLE]![IDLE] = cov[IDLE]![IDLE]!;
+  return shut;
+}
+
+const NOTHING_TAUGHT: Taught = { shift: NO_SHIFT, ifLeaking: NO_SHIFT, leak: null };
 
 function changesOf(
   steps: readonly GainStep[],

@@ -23,3 +23,4 @@ export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePa
 export { atReserve } from './atReserve';
 export { queueUse, type PictureJob, type QueueUse } from './queueUse';
 export { runsDry, safeCount } from './safeCount';
+export type { Cause, LeakBelief } from './causes';

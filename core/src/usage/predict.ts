@@ -2,7 +2,8 @@ import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
 import { predictPrior, TERMS, type Draws, type Term } from './features';
-import { withGain, type PrinterModel } from './fitPrinter';
+import { LEAKS_FROM, type LeakBelief } from './causes';
+import { withGain, withShift, type PrinterModel } from './fitPrinter';
 
 /**
  * What a channel is foretold to draw: `gain·Σ x·c`, with the coefficients' doubt, the jobs' scatter `Σ (s·c·area)²` (copies
@@ -10,10 +11,42 @@ import { withGain, type PrinterModel } from './fitPrinter';
  *
  * @param model fitted from the printer's weigh-ins
  * @param slotId which channel
+ * What goes besides is on top: a leak that was found, and cleanings that nobody logs.
+ *
  * @param exposure what it goes through
+ * @param cartridgeId which one stands in it; absent: the one that was weighed there last
  * @returns ml, never below 0, with u
  */
-export function predictUse(model: PrinterModel, slotId: string, exposure: Exposure): Uncertain {
+export function predictUse(
+  model: PrinterModel,
+  slotId: string,
+  exposure: Exposure,
+  cartridgeId?: string,
+): Uncertain {
+  const use = useByLog(model, slotId, exposure);
+  const { idleDays } = exposure;
+  if (!(idleDays > 0)) return use;
+  const leak = leakIn(model, slotId, cartridgeId);
+  const count = model.unseenCleanings * idleDays;
+  if (!leak && count === 0) return use;
+  const cleaning = count > 0 ? drawOf(model, slotId, 'light').value : 0;
+  const { value, u } = leak ? leak.mlPerDay : { value: 0, u: 0 };
+  const p = leak?.probability ?? 0;
+  return withShift(use, {
+    ml: p * value * idleDays + count * cleaning,
+    variance: (p * u ** 2 + p * (1 - p) * value ** 2) * idleDays ** 2 + count * cleaning ** 2,
+  });
+}
+
+/** A leak at rest that was found in the cartridge of a slot. */
+const leakIn = (model: PrinterModel, slotId: string, cartridgeId?: string): LeakBelief | undefined =>
+  model.leaks.find(
+    (leak) =>
+      leak.probability > LEAKS_FROM &&
+      (cartridgeId === undefined ? leak.slotId === slotId : leak.cartridgeId === cartridgeId),
+  );
+
+function useByLog(model: PrinterModel, slotId: string, exposure: Exposure): Uncertain {
   const channel = model.channels.get(slotId);
   if (!channel || channel.intervals === 0) {
     const others = byOthers(model, exposure);
@@ -58,7 +91,7 @@ const timesGain = (coefficient: Uncertain, gain: Uncertain): Uncertain => ({
 
 /** One cause's part of what a channel draws. */
 export interface UsePart {
-  readonly cause: 'printed' | 'cleaned' | 'change' | 'switched' | 'idle';
+  readonly cause: 'printed' | 'cleaned' | 'change' | 'switched' | 'idle' | 'leaked';
   /** For `printed`; null for pictures of measured demand. */
   readonly subjectId: string | null;
   /** For `cleaned`. */
@@ -69,9 +102,15 @@ export interface UsePart {
 /**
  * The parts of what a channel is foretold to draw, by cause: they add up to the whole.
  *
+ * @param of which cartridge it was, and when it ended: a leak counts from when it was first suspected
  * @returns parts above 0 ml
  */
-export function partsOfUse(model: PrinterModel, slotId: string, exposure: Exposure): UsePart[] {
+export function partsOfUse(
+  model: PrinterModel,
+  slotId: string,
+  exposure: Exposure,
+  of?: { readonly cartridgeId: string; readonly at: string },
+): UsePart[] {
   const channel = channelOf(model, slotId);
   const known = channel.intervals > 0;
   const gain = model.gain.value;
@@ -89,7 +128,18 @@ export function partsOfUse(model: PrinterModel, slotId: string, exposure: Exposu
     const ml = gain * x * termCoefficient(channel, term).value;
     if (ml > 0) parts.push(partOfTerm(term, ml));
   }
-  return parts;
+  const { idleDays } = exposure;
+  const leak = of && leakIn(model, slotId, of.cartridgeId);
+  if (leak && of.at > leak.since && idleDays > 0)
+    parts.push({
+      cause: 'leaked',
+      subjectId: null,
+      level: null,
+      ml: leak.probability * leak.mlPerDay.value * idleDays,
+    });
+  const cleaned = model.unseenCleanings * idleDays * drawOf(model, slotId, 'light').value;
+  if (cleaned > 0) parts.push(partOfTerm('light', cleaned));
+  return parts.filter(({ ml }) => ml > 0);
 }
 
 function partOfTerm(term: Term, ml: number): UsePart {
@@ -123,6 +173,10 @@ export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel
   changes: [],
   missing: [],
   doubt: null,
+  lastSpan: null,
+  causes: [],
+  leaks: [],
+  unseenCleanings: 0,
   scatter: 0.25,
   records: [],
   intervals: 0,

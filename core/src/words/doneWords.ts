@@ -1,3 +1,4 @@
+import { CAUSE_NAMES } from './causeWords';
 import type { ChipDoing, Done, PastKind } from '../acts';
 import { find, type Book } from '../ledger';
 import type { Dilution } from '../prepare';
@@ -112,6 +113,12 @@ function what(
       return `lot ${lot(done.bottleId)} is used up.`;
     case 'bottleOpened':
       return `lot ${lot(done.bottleId)} is open.`;
+    case 'ruledOut':
+      return `ruled out, ${CAUSE_NAMES[done.cause]}.`;
+    case 'zeroCorrected':
+      return `${counted(done.count, 'one mass', 'masses')} corrected by ${(-done.g).toFixed(2)} g.`;
+    case 'cleaningsLogged':
+      return `${counted(done.count, 'one head cleaning', 'head cleanings')}.`;
     case 'cleaned':
       return 'a head cleaning.';
     case 'printerMoved':

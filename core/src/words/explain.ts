@@ -23,6 +23,26 @@ const THING_WORDS: ReadonlyMap<string, string> = new Map([
 export const outOfBoundsWords = ({ value, least, most, unit }: OutOfBounds): string =>
   `${value} ${unit} is ${value > most ? `more than ${most}` : `less than ${least}`} ${unit}: no such thing has that. Check the decimal mark and the unit.`;
 
+function oddPrintWords({
+  how,
+  widthMm,
+  heightMm,
+  copies,
+  widestMm,
+}: Extract<FactProblem, { code: 'oddPrint' }>): string {
+  const size = `${widthMm} × ${heightMm} mm`;
+  switch (how) {
+    case 'small':
+      return `${size} is far smaller than anything that was printed here. Sizes are in millimetres: check the unit, or confirm it.`;
+    case 'large':
+      return `${size} is far larger than anything that was printed here. Sizes are in millimetres: check the figures, or confirm it.`;
+    case 'wide':
+      return `${size} is wider than anything that went through this printer (${widestMm} mm). Check which printer it was, and the figures, or confirm it.`;
+    case 'many':
+      return `${copies} copies of ${size} are more than several of the busiest days here. Check the count, or confirm it.`;
+  }
+}
+
 /**
  * A problem in plain words: what is likely wrong, and what to do.
  *
@@ -43,6 +63,8 @@ export function explain(problem: Problem): string {
         : `“${problem.unit}” does not fit here. Enter the bare number.`;
     case 'negativeMoney':
       return 'An amount of money cannot be below zero. Enter what was paid.';
+    case 'oddPrint':
+      return oddPrintWords(problem);
     case 'unknownThing':
       return `This speaks of ${THING_WORDS.get(problem.what) ?? `a ${problem.what}`} (${problem.id}) that the workbook does not know. Set it up in Workbook first, or import the file that defines it.`;
     case 'future':

@@ -1,3 +1,4 @@
+import { CAUSE_NAMES } from './causeWords';
 import { find, settingsOf, type Book } from '../ledger';
 import { COVERAGE } from '../numeric';
 import { formatMoney, formatUncertain } from '../quantity';
@@ -114,6 +115,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `${printer(fact.printerId)} has a new head`;
     case 'settingChanged':
       return `A setting of ${printer(fact.printerId)} was changed: ${fact.what}`;
+    case 'causeDenied':
+      return `Ruled out for ${fact.cartridgeId ? cartridge(fact.cartridgeId) : printer(fact.printerId)}: ${CAUSE_NAMES[fact.cause]}`;
     case 'shadeMeasured':
       return `Measured ${fact.patches.length} patches of ${fact.ink === 'original' ? 'originals' : 'the refill'} on ${printer(fact.printerId)} (${fact.chart}, ${fact.condition})`;
     case 'shadeGraded':

@@ -1,6 +1,7 @@
 export { explain, outOfBoundsWords, type Problem } from './explain';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
+export { CAUSE_NAMES, causeWords, TELLER_WORDS, wrongIntervalWords } from './causeWords';
 export { entityName, factWords } from './factWords';
 export { TOOL_NAMES, toolWords } from './toolWords';
 export { lotName } from './lotName';

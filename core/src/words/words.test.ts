@@ -53,6 +53,12 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
     [fill('cyan', 12, { leftover: { ml: 0.7, fate: 'bin' } }), /leftover 0\.7 ml to the bin$/],
   ],
   headReplaced: [[{ kind: 'headReplaced', printerId: 'printer' }, /^Test printer has a new head$/]],
+  causeDenied: [
+    [
+      { kind: 'causeDenied', printerId: 'printer', cause: 'zeroed' },
+      /^Ruled out for Test printer: a scale that was zeroed wrong$/,
+    ],
+  ],
   settingChanged: [
     [
       { kind: 'settingChanged', printerId: 'printer', what: 'finest detail' },

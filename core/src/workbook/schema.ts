@@ -25,6 +25,7 @@ import {
   SHADE_GRADES,
   SIGNALS,
   WEIGHING_PURPOSES,
+  WEIGH_IN_CAUSES,
 } from './vocabulary';
 
 /** The format's version; a file of a later one is refused with a message that says so. */
@@ -568,6 +569,8 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('headReplaced', { printerId: id }),
   /** Of the driver, the paper's feed or the printer itself: what it draws may be another thing since. */
   fact('settingChanged', { printerId: id, what: text.min(1) }),
+  /** Of what a weigh-in may come of, one thing is ruled out by who was there: until the next one, a leak for good. */
+  fact('causeDenied', { printerId: id, cause: z.enum(WEIGH_IN_CAUSES), cartridgeId: id.optional() }),
   fact('shadeMeasured', {
     /** What printed the patches: originals, or the refill (with the lots that were in the channels). */
     ink: z.enum(['original', 'refill']),

@@ -118,6 +118,19 @@ export const BECAUSE = [
   'unknown',
 ] as const;
 export type Because = (typeof BECAUSE)[number];
+/** What may be behind a weigh-in at which the channels drew otherwise than foretold. */
+export const WEIGH_IN_CAUSES = [
+  'asForetold',
+  'notLogged',
+  'notPrinted',
+  'cleanings',
+  'drawsOther',
+  'leak',
+  'zeroed',
+  'wasZeroed',
+  'oddMass',
+] as const;
+export type WeighInCause = (typeof WEIGH_IN_CAUSES)[number];
 /** What may be answered to a weight that does not fit: a reason, or that it is a weight of another kind. */
 export type MassReason = Because | 'ownEmpty' | 'wet' | 'partOn';
 

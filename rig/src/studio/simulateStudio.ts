@@ -195,6 +195,10 @@ class Studio {
 
   /** When a printer's first cartridges went in, UTC. */
   private readonly inUseFrom = new Map<string, string>();
+  /** What came later has its own chance, so that years of one seed stay what they were. */
+  private readonly beside = makeChance(1_000_003);
+  private readonly lastDrawn = new Map<string, number>();
+  private readonly cleanedTimes = new Map<string, number>();
   private readonly known = new Set<string>();
   private readonly rhos = new Map<string, number>();
   private readonly makerError: number;
@@ -227,15 +231,36 @@ class Studio {
     const resting = idle?.printerId === printer.id && within(this.day, idle);
     const season = 1 + 0.35 * Math.sin((this.day / 365) * 2 * Math.PI);
     const jobs = resting ? 0 : this.chance.poisson((room.jobsPerWeek / 7) * season * this.busy);
+    this.cleanByItself(room, jobs > 0);
     for (let i = 0; i < jobs; i++) this.print(room);
     if (jobs === 0 && this.day % 9 === 4)
       this.write({ kind: 'nozzleChecked', printerId: printer.id, gaps: [] });
     if (this.chance.next() < 0.035 && !resting) {
       const level = this.chance.next() < 0.12 ? 'deep' : 'light';
       this.write({ kind: 'cleaned', printerId: printer.id, level }, 9);
+      this.drewToday(printer.id);
       for (const body of here.values())
         this.draw(room, body, room.trueDraws[level] * this.gainOf(printer.id) * this.chance.factor(0.12));
     }
+  }
+
+  /** A printer that was told to does so each time that it stood for its days: nobody logs that. */
+  private cleanByItself(room: PrinterScenario, printsToday: boolean): void {
+    const { id, cleansAfterIdleDays: after, cleansAt: level } = room.printer;
+    if (after === null) return;
+    const stood = (this.day - (this.lastDrawn.get(id) ?? this.day)) / after;
+    if (stood >= 1 && Math.floor(stood) > (this.cleanedTimes.get(id) ?? 0)) {
+      this.cleanedTimes.set(id, Math.floor(stood));
+      const ml = level === 'deep' ? room.trueDraws.deep : room.trueDraws.light;
+      for (const body of this.installed.get(id)!.values())
+        this.draw(room, body, ml * this.gainOf(id) * this.beside.factor(0.12));
+    }
+    if (printsToday || !this.lastDrawn.has(id)) this.drewToday(id);
+  }
+
+  private drewToday(printerId: string): void {
+    this.lastDrawn.set(printerId, this.day);
+    this.cleanedTimes.delete(printerId);
   }
 
   private print(room: PrinterScenario): void {
@@ -584,6 +609,7 @@ class Studio {
   private install(room: PrinterScenario, bodies: readonly Body[]): void {
     const here = this.installed.get(room.printer.id)!;
     for (const body of bodies) here.set(body.slotId, body);
+    this.drewToday(room.printer.id);
     this.write(
       {
         kind: 'installed',

@@ -11,6 +11,20 @@ export interface YearOptions {
   readonly gain?: { readonly day: number; readonly factor: number };
   /** The prints of the seven days from this one were not logged. */
   readonly lostWeek?: number;
+  /** From this day one channel loses so much a day, whether or not it prints, ml. */
+  readonly leak?: { readonly channel: number; readonly day: number; readonly mlPerDay: number };
+  /** At the first weigh-in from this day on the scale showed so many grams too many, on every cartridge alike. */
+  readonly zeroed?: { readonly day: number; readonly g: number };
+  /** Cleanings a day, and the share of them that is logged. */
+  readonly cleanings?: { readonly perDay: number; readonly logged: number };
+  /** A channel's coefficients of its kinds of pictures lie so many times apart as usual, as a factor on their logs. */
+  readonly apart?: number;
+  /** From this day on one mass of one weigh-in is off by so much: another cartridge's keeper, a slip of a digit, g. */
+  readonly slip?: { readonly channel: number; readonly day: number; readonly g: number };
+  /** From this day on so much of what is logged was printed on a paper of the other black: two channels of one line. */
+  readonly otherBlack?: { readonly from: number; readonly to: number; readonly share: number };
+  /** Only these channels are weighed. */
+  readonly weighed?: readonly number[];
 }
 
 export interface SimulatedYear {
@@ -28,13 +42,18 @@ const CHANNELS = 9;
 /** Log-sd of what pictures of a kind take; half of its variance is shared by all channels. */
 const PART = 0.25 / Math.SQRT2;
 const SCALE_U = 0.02;
+const INK_G_PER_ML = 1.065;
 
 /** A year of one printer whose truth is known, as its weigh-ins saw it: the jobs' scatter, half shared by the channels. */
-export function simulateYear({ days, seed, gain, lostWeek }: YearOptions): SimulatedYear {
+export function simulateYear(options: YearOptions): SimulatedYear {
+  const { days, seed, gain, lostWeek, leak, zeroed, slip, otherBlack, weighed, apart = 1 } = options;
+  const cleanings = options.cleanings ?? { perDay: 0.035, logged: 1 };
   const chance = makeChance(seed);
+  // What is beside the usual has its own chance, so that years of one seed stay comparable.
+  const beside = makeChance(seed + 1_000_003);
   const slotIds = Array.from({ length: CHANNELS }, (_, i) => `s${i}`);
   const truth = slotIds.map(() => ({
-    perDm2: SUBJECTS.map(() => 0.003 + 0.02 * chance.next()),
+    perDm2: SUBJECTS.map(() => 0.013 * ((0.003 + 0.02 * chance.next()) / 0.013) ** apart),
     light: 0.3 + 0.3 * chance.next(),
     change: 0.5 + 0.7 * chance.next(),
     idleDay: 0.004 + 0.01 * chance.next(),
@@ -42,6 +61,9 @@ export function simulateYear({ days, seed, gain, lostWeek }: YearOptions): Simul
   const observed: Observed[] = [];
   const oracle: number[] = [];
   const lacks: boolean[] = [];
+  /** Grams that the last weigh-in showed too many, by channel. */
+  let before = slotIds.map(() => 0);
+  let isZeroed = false;
   for (let day = 0; day < 365; day += days) {
     let exposure: Exposure = { ...NO_EXPOSURE, idleDays: days, change: 1 };
     const used = truth.map((channel) => channel.change + days * channel.idleDay);
@@ -61,21 +83,43 @@ export function simulateYear({ days, seed, gain, lostWeek }: YearOptions): Simul
         const area = chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]) * chance.pick([6.2, 12.5, 25], [2, 4, 2]);
         if (logged) exposure = addExposure(exposure, jobExposure(subject, area));
         const shared = chance.factor(PART);
+        const shifted = otherBlack && beside.next() < otherBlack.share;
         truth.forEach((channel, c) => {
-          const mean = area * channel.perDm2[SUBJECTS.indexOf(subject)]! * factor;
+          let mean = area * channel.perDm2[SUBJECTS.indexOf(subject)]! * factor;
+          if (shifted && c === otherBlack.from) mean = 0;
+          if (shifted && c === otherBlack.to) mean *= 2;
           used[c]! += mean * shared * chance.factor(PART);
           if (logged) foretold[c]! += mean;
         });
       }
-      if (chance.next() < 0.035) {
-        exposure = { ...exposure, light: exposure.light + 1 };
+      if (chance.next() < cleanings.perDay) {
+        const known = cleanings.logged === 1 || beside.next() < cleanings.logged;
+        if (known) exposure = { ...exposure, light: exposure.light + 1 };
         truth.forEach((channel, c) => {
           used[c]! += channel.light * chance.factor(0.12);
-          foretold[c]! += channel.light;
+          if (known) foretold[c]! += channel.light;
         });
       }
+      if (leak && d >= leak.day) {
+        used[leak.channel]! += leak.mlPerDay;
+        foretold[leak.channel]! += leak.mlPerDay;
+      }
     }
+    const end = day + days;
+    const zeroedNow: boolean = zeroed !== undefined && !isZeroed && end >= zeroed.day;
+    isZeroed ||= zeroedNow;
+    const shown = slotIds.map(
+      (_, c) =>
+        (zeroedNow ? zeroed!.g : 0) +
+        (slip && slip.channel === c && end >= slip.day && end < slip.day + days ? slip.g : 0),
+    );
+    slotIds.forEach((_, c) => {
+      // Shown too heavy at the end it used too little, at the beginning too much.
+      used[c]! += (before[c]! - shown[c]!) / INK_G_PER_ML;
+    });
+    before = shown;
     slotIds.forEach((slotId, c) => {
+      if (weighed && !weighed.includes(c)) return;
       observed.push({
         factId: String(observed.length).padStart(8, '0'),
         slotId,

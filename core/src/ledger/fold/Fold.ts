@@ -1,3 +1,4 @@
+import { timelineIn } from '../define/timelineIn';
 import { newChip } from '../../gauge';
 import { emptyLog, type Timeline } from '../../exposure';
 import { predictPrior } from '../../usage';
@@ -38,7 +39,7 @@ export class Fold {
 
   /** What a printer has drawn so far. */
   readonly timelineOf = (printerId: string): Timeline | undefined =>
-    this.state.printers.get(printerId)?.timeline;
+    timelineIn(this.context, this.state, printerId);
 
   /** Until models are fitted: the printer's own priors, broad as they are. */
   readonly foretell: Foretell = ({ printerId }, exposure) => {

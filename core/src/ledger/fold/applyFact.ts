@@ -143,6 +143,17 @@ export function applyFact(fold: Fold, fact: Fact): void {
       if (printer) printer.renewals = append(printer.renewals, { at: fact.at, what: 'setting' });
       return;
     }
+    case 'causeDenied': {
+      const printer = fold.printer(fact.printerId);
+      if (printer)
+        printer.renewals = append(printer.renewals, {
+          at: fact.at,
+          what: 'denied',
+          cause: fact.cause,
+          ...(fact.cartridgeId ? { cartridgeId: fact.cartridgeId } : {}),
+        });
+      return;
+    }
     case 'shadeSwitched': {
       const printer = fold.printer(fact.printerId);
       if (printer) switchShade(fold, printer, fact);

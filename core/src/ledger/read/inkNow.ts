@@ -3,6 +3,7 @@ import { msOf, DAY_MS } from '../../time';
 import type { Estimate, Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
+import { timelineIn } from '../define/timelineIn';
 import { inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
 import { bareLot } from '../fold/chain';
 import type { Contradiction } from '../fold/contradicts';
@@ -44,8 +45,8 @@ export function openWalk(book: Book, cartridgeId: string, at: string): Walked | 
   const result = walk({
     start: state.known,
     happenings: happeningsOf(book, state, at),
-    timelineOf: (id) => book.state.printers.get(id)?.timeline,
-    foretell: foretellBy(book),
+    timelineOf: (id) => timelineIn(book.context, book.state, id),
+    foretell: foretellBy(book, cartridgeId),
     counterOf: (seat) => {
       const counter = counterOf(book, seat.printerId, seat.slotId);
       return { k: counter.k, variance: counter.variance };
@@ -59,11 +60,13 @@ export function openWalk(book: Book, cartridgeId: string, at: string): Walked | 
 
 /** What a channel draws, by the models of this book. */
 export const foretellBy =
-  (book: Book) =>
+  (book: Book, cartridgeId: string) =>
   (seat: Seat, exposure: Parameters<typeof predictUse>[2]): { ml: number; variance: number } => {
     const model = modelOf(book, seat.printerId);
     if (!model) return { ml: 0, variance: 0 };
-    const use = predictUse(model, seat.slotId, exposure);
+    // A leak that was measured at a look is taken off apart.
+    const of = cartridgeOf(book, cartridgeId)?.rejected?.mlPerDay ? '' : cartridgeId;
+    const use = predictUse(model, seat.slotId, exposure, of);
     return { ml: use.value, variance: use.u ** 2 };
   };
 
@@ -87,7 +90,9 @@ export function inkNow(book: Book, cartridgeId: string, at: string): InkNow | nu
   const body = bodyOf(book.context, cartridgeId);
   if (!state || !body) return null;
   const open =
-    state.happenings.length === 0 ? presentStay(book, state, at) : openWalk(book, cartridgeId, at)!;
+    state.happenings.length === 0
+      ? presentStay(book, cartridgeId, state, at)
+      : openWalk(book, cartridgeId, at)!;
   if (!isKnown(open.belief)) return null;
   const density = densityOfMixes(book.context, body, open.mixes);
   const leak = leaked(state, at);
@@ -110,14 +115,15 @@ function leaked({ rejected, known }: CartridgeState, at: string): { value: numbe
 /** A chain of which only the present stay is open, or nothing at all: it needs no walk. What is drawn leaves the blend as it is. */
 function presentStay(
   book: Book,
+  cartridgeId: string,
   { known, seat }: CartridgeState,
   at: string,
 ): Pick<Walked, 'belief' | 'mixes' | 'source' | 'contradiction'> {
   const { belief, mixes, source } = known;
-  const timeline = seat && book.state.printers.get(seat.printerId)?.timeline;
+  const timeline = seat && timelineIn(book.context, book.state, seat.printerId);
   const exposure = timeline ? exposureDuring(timeline, stayOf(seat, timeline.length, at)) : NO_EXPOSURE;
   if (exposure === NO_EXPOSURE) return { belief, mixes, source, contradiction: null };
-  const { ml, variance } = foretellBy(book)(seat!, exposure);
+  const { ml, variance } = foretellBy(book, cartridgeId)(seat!, exposure);
   return { belief: moved(belief, -ml, variance), mixes, source: 'predicted', contradiction: null };
 }
 

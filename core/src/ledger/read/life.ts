@@ -1,3 +1,4 @@
+import { timelineIn } from '../define/timelineIn';
 import { listOf } from '../../exposure';
 import type { Uncertain } from '../../quantity';
 import { bodyOf } from '../define/context';
@@ -137,8 +138,8 @@ function pointsOf(
   const { points } = walk({
     start: closed.start,
     happenings: closed.happenings,
-    timelineOf: (id) => book.state.printers.get(id)?.timeline,
-    foretell: foretellBy(book),
+    timelineOf: (id) => timelineIn(book.context, book.state, id),
+    foretell: foretellBy(book, cartridgeId),
     bareLot: bareLot(book.context, cartridgeId),
     densityU: density.u / density.value,
   });

@@ -1,6 +1,7 @@
 import { exposureDuring } from '../../exposure';
 import { priorOfTerm } from '../../usage';
 import { find } from '../define/context';
+import { timelineIn } from '../define/timelineIn';
 import type { Book } from '../Ledger';
 
 /**
@@ -14,13 +15,17 @@ export function padMl(book: Book, printerId: string): number {
   const state = book.state.printers.get(printerId);
   if (!printer || !state) return 0;
   const { draws } = printer;
+  const timeline = timelineIn(book.context, book.state, printerId)!;
+  // What it did by itself is known up to the last drawing; what stands since is its own day's.
+  const first = timeline.items[state.padPosition]?.at ?? '';
+  const last = timeline.items[timeline.length - 1]?.at ?? first;
   return printer.slots.reduce((sum, slot) => {
-    const { light, deep, group, recharge, change, switched } = exposureDuring(state.timeline, {
+    const { light, deep, group, recharge, change, switched } = exposureDuring(timeline, {
       slotId: slot.id,
       fromPosition: state.padPosition,
       toPosition: state.timeline.length,
-      from: '',
-      to: '',
+      from: first,
+      to: last,
     });
     return (
       sum +

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { scoreForecasts } from '@hiraeth/core/plan';
 import type { LogSnapshot } from '@hiraeth/core/ledger';
+import { wrongIntervalWords } from '@hiraeth/core/words';
 import { day } from '../../parts/dates';
 
 /** How well this printer's use was foretold so far, and what was seen to change in it. */
@@ -34,8 +35,7 @@ export function Foretold({
       ))}
       {score.missing.map((one) => (
         <p key={one.to}>
-          {day(one.from)} to {day(one.to)}: about {one.ratio.toFixed(1)} times what was logged was drawn.
-          Something is missing from the log; the interval taught it nothing.
+          {day(one.from)} to {day(one.to)}: {wrongIntervalWords(one.ratio)}
         </p>
       ))}
     </div>

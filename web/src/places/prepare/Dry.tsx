@@ -23,6 +23,8 @@ import { quantity } from '../../parts/formSchema';
 
 const NOTES = {
   sorted: 'The weighings were put in order of time.',
+  weighLater:
+    'The curve has come to its end, but it says nothing of water that is bound in a sponge or behind a wall: weigh it once more, hours later.',
   rewetted: 'It was wetted again in between: only what came after counts.',
   belowDryMass: 'It weighs less than its dry mass: correct the dry mass, or weigh again.',
 } as const;
@@ -151,15 +153,17 @@ function Verdict({
         {explain(fit.problem)}
       </p>
     );
-  const { dryEnough, readyAt, leftG, dryG, dryKnown, tauMinutes, notes } = fit.value;
+  const { dryEnough, weighAgainAt, readyAt, leftG, dryG, dryKnown, tauMinutes, notes } = fit.value;
   const dilution = leftG.value / (leftG.value + view.body.type.capacityMl);
   return (
     <div role="status">
       <div className="big" data-testid="dry-verdict">
-        {dryEnough ? 'Dry enough' : clock(at(readyAt.minutes))}
+        {dryEnough ? 'Dry enough' : clock(at(weighAgainAt ?? readyAt.minutes))}
         {!dryEnough && (
           <small>
-            ready, between {clock(at(readyAt.from))} and {clock(at(readyAt.to))}
+            {weighAgainAt === null
+              ? `ready, between ${clock(at(readyAt.from))} and ${clock(at(readyAt.to))}`
+              : 'weigh it again: it seems dry, which two weighings hours apart will tell'}
           </small>
         )}
       </div>

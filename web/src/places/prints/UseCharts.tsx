@@ -20,6 +20,7 @@ import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 import { download } from '../../parts/download';
 import { day } from '../../parts/dates';
+import { wrongIntervalWords } from '@hiraeth/core/words';
 import { Pick } from '../../parts/fields';
 
 type Per = 'dm2' | 'sheet';
@@ -151,7 +152,7 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
             )}
             {score.missing.map(
               (one) =>
-                `${day(one.from)} to ${day(one.to)}: something is missing from the log (the open circle). `,
+                `${day(one.from)} to ${day(one.to)} (the open circle): ${wrongIntervalWords(one.ratio)} `,
             )}
             {score.changes.length + score.missing.length === 0 &&
               'Nothing changed in it, and nothing is missing from the log.'}

@@ -1,0 +1,89 @@
+import { describe, expect, test } from '@jest/globals';
+import { inkNow, Ledger } from '../ledger';
+import { knownRoom, script, weigh } from '../testing';
+import { causeWords } from '../words';
+import type { FactDraft } from '../workbook';
+import { weighInCauses } from './weighInCauses';
+
+const AT = '2026-05-10T10:00:00.000Z';
+const LATER = '2026-05-10T11:00:00.000Z';
+const SLOTS = ['cyan', 'magenta', 'yellow'];
+const { facts, foretoldG } = knownRoom(AT);
+
+/** The ninth weigh-in, off by these grams from what was foretold, and what came after it. */
+const weighed = (off: readonly number[], ...more: FactDraft[]): Ledger =>
+  Ledger.from([
+    ...facts,
+    ...script(
+      SLOTS.map((slot, i) => weigh(slot, foretoldG[i]! + off[i]!)),
+      AT,
+    ),
+    ...script(more, LATER),
+  ]);
+
+describe('a weigh-in that is not as foretold is laid to what would explain all of it', () => {
+  test.each<[string, readonly number[], string | null, RegExp]>([
+    ['as foretold, to a hundredth of a gram', [0.01, -0.01, 0], null, /^$/],
+    ['one alone three grams lighter', [0, -3, 0], 'oddMass', /^magenta alone is 2\.\d ml lighter/],
+    [
+      'one alone as heavy as if it had printed nothing',
+      [0, 0.8, 0],
+      'oddMass',
+      /^magenta alone is 0\.\d ml heavier/,
+    ],
+    ['all two grams heavier', [2, 2, 2], 'zeroed', /about 2\.0 g too much on all of them/],
+    ['all two grams lighter', [-2, -2, -2], 'zeroed', /about 2\.0 g too little on all of them/],
+    [
+      'all lighter as prints take it',
+      [-3, -2, -2.5],
+      'notLogged',
+      /more than the log says: about 1\.0 m² of “Any”/,
+    ],
+    [
+      'less than was logged',
+      [1.1, 0.7, 0.9],
+      'notPrinted',
+      /less than the log says: about 8\d % of what was logged/,
+    ],
+  ])('%s', (_, off, code, words) => {
+    const ledger = weighed(off);
+    const seen = weighInCauses(ledger, 'printer', LATER);
+    expect(seen?.causes[0].code ?? null).toBe(code);
+    expect(seen ? causeWords(ledger, 'printer', seen.causes[0]) : '').toMatch(words);
+    // Sure of it: no second one is listed, and nothing has to be looked at.
+    expect(seen?.causes.length ?? 1).toBe(1);
+    expect(seen?.teller ?? null).toBeNull();
+  });
+
+  test('half a gram less on all: two would explain it, and what would tell them apart is named', () => {
+    const seen = weighInCauses(weighed([-0.5, -0.5, -0.5]), 'printer', LATER)!;
+    expect(seen.causes.map(({ code }) => code)).toEqual(['cleanings', 'notLogged']);
+    expect(seen.causes[0].probability).toBeLessThan(0.6);
+    expect(seen.teller).toBe('cleaningCount');
+  });
+
+  test('what is ruled out is not said again, and what is left is likelier for it', () => {
+    const off = [-0.5, -0.5, -0.5];
+    const [, second] = weighInCauses(weighed(off), 'printer', LATER)!.causes;
+    const without = weighInCauses(
+      weighed(off, { kind: 'causeDenied', printerId: 'printer', cause: 'cleanings' }),
+      'printer',
+      LATER,
+    )!;
+    expect(without.causes.map(({ code }) => code)).not.toContain('cleanings');
+    expect(without.causes[0].code).toBe('notLogged');
+    expect(without.causes[0].probability).toBeGreaterThan(second!.probability);
+  });
+
+  test('a day later nobody is asked any more', () => {
+    expect(weighInCauses(weighed([2, 2, 2]), 'printer', '2026-05-11T11:00:00.000Z')).toBeNull();
+  });
+
+  test('whatever it was, the ink is what the scale says: a cause is no mass', () => {
+    const ledger = weighed([0, -3, 0]);
+    const sound = weighed([0, 0, 0]);
+    const fell = inkNow(sound, 'magenta', LATER)!.value - inkNow(ledger, 'magenta', LATER)!.value;
+    expect(fell).toBeCloseTo(3 / 1.064, 1);
+    expect(inkNow(ledger, 'cyan', LATER)!.value).toBeCloseTo(inkNow(sound, 'cyan', LATER)!.value, 2);
+  });
+});

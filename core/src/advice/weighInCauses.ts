@@ -1,0 +1,67 @@
+import { modelOf, type Book } from '../ledger';
+import { HOUR_MS } from '../time';
+import type { Cause } from '../usage';
+import type { WeighInCause } from '../workbook';
+
+/** What would tell the two likeliest causes of a weigh-in apart. */
+export type Teller =
+  'weighAgain' | 'zeroAgain' | 'lookAtIt' | 'printSystem' | 'cleaningCount' | 'nextWeighIn';
+
+export interface WeighInCauses {
+  /** The likeliest; two where the first is not likely enough to be taken for it. Never `asForetold` first. */
+  readonly causes: readonly [Cause, ...Cause[]];
+  /** What tells them apart; null where there is no doubt. */
+  readonly teller: Teller | null;
+  /** UTC instants of the interval. */
+  readonly from: string;
+  readonly to: string;
+}
+
+/** From this probability on one cause is named alone. */
+const SURE = 0.6;
+/** Less than this is not worth a line. */
+const LEAST = 0.08;
+const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
+
+/** Which look decides, the cheapest first: each row holds where one of the two is of it. */
+const TELLERS: readonly (readonly [Teller, readonly WeighInCause[]])[] = [
+  ['zeroAgain', ['zeroed']],
+  ['weighAgain', ['oddMass']],
+  ['lookAtIt', ['leak']],
+  ['cleaningCount', ['cleanings']],
+  ['printSystem', ['notLogged', 'notPrinted']],
+];
+
+/**
+ * What the last weigh-in of a printer may come of, when it was not as foretold.
+ *
+ * @param at UTC instant: only a weigh-in of this sitting is asked about
+ * @returns null where it was as foretold, or where there is nothing to go by
+ */
+export function weighInCauses(book: Book, printerId: string, at: string): WeighInCauses | null {
+  const model = modelOf(book, printerId);
+  const span = model?.lastSpan;
+  if (!model || !span || Math.abs(Date.parse(at) - Date.parse(span.to)) > ONE_WEIGH_IN_MS) return null;
+  const [first, ...others] = merged(model.causes);
+  if (!first || first.code === 'asForetold') return null;
+  if (first.probability >= SURE) return { causes: [first], teller: null, from: span.from, to: span.to };
+  const second = others.find(({ code, probability }) => code !== 'asForetold' && probability > LEAST);
+  const codes = second ? [first.code, second.code] : [first.code];
+  return {
+    causes: second ? [first, second] : [first],
+    teller: TELLERS.find(([, of]) => codes.some((code) => of.includes(code)))?.[0] ?? 'nextWeighIn',
+    from: span.from,
+    to: span.to,
+  };
+}
+
+/** Prints of whichever kind are one cause: the likeliest kind stands for it. */
+function merged(causes: readonly Cause[]): readonly Cause[] {
+  const byCode = new Map<string, Cause>();
+  for (const cause of causes) {
+    const key = `${cause.code} ${cause.slotId ?? ''}`;
+    const known = byCode.get(key);
+    byCode.set(key, known ? { ...known, probability: known.probability + cause.probability } : cause);
+  }
+  return [...byCode.values()].sort((a, b) => b.probability - a.probability);
+}

@@ -1,0 +1,541 @@
+import type { Uncertain } from '../quantity';
+import type { WeighInCause } from '../workbook';
+import { Patterns, type Explained, type Miss } from './patterns';
+
+/** One cause of a weigh-in's misses, beside the others. */
+export interface Cause {
+  readonly code: WeighInCause;
+  /** Of one channel alone: which, and the cartridge in it. */
+  readonly slotId: string | null;
+  readonly cartridgeId: string | null;
+  /** Kind of picture, where it is one. */
+  readonly subjectId: string | null;
+  readonly probability: number;
+  /**
+   * How much of it, with u: dm² not logged, share of what was logged that was not printed, cleanings, log of the new factor,
+   * ml a day of a leak, g that the scale showed too many, ml by which one mass is off.
+   */
+  readonly amount: Uncertain;
+  /** What it explains, ml, all channels together; below 0: less was drawn. */
+  readonly ml: number;
+}
+
+/** One channel at a weigh-in, as the filter looks at it: all in ml as the printer draws now. */
+export interface CauseRow {
+  readonly slotId: string;
+  readonly cartridgeId: string;
+  readonly days: number;
+  readonly toldMl: number;
+  readonly usedMl: number;
+  readonly own: number;
+  readonly shared: number;
+  /** What the channels' coefficients may have wrong alike, ml: they were learnt from the same weigh-ins. */
+  readonly alike: number;
+  /** One light cleaning. */
+  readonly cleaningMl: number;
+  /** One dm² of each kind of picture, and how much of it was logged. */
+  readonly perDm2: ReadonlyMap<string, number>;
+  readonly dm2: ReadonlyMap<string, number>;
+  /** How it would be foretold if it leaked since that was first suspected; null: not suspected yet. */
+  readonly ifLeaking: IfLeaking;
+}
+
+export interface IfLeaking {
+  readonly toldMl: number;
+  readonly own: number;
+  /** ml a day. */
+  readonly perDay: Uncertain;
+}
+
+/** What comes on top of the logged use, ml. */
+export interface Shift {
+  readonly ml: number;
+  readonly variance: number;
+}
+export const NO_SHIFT: Shift = { ml: 0, variance: 0 };
+
+/** What a weigh-in's causes say of how one channel is to be learnt. */
+export interface Taught {
+  /** None of its prints' use. */
+  readonly shift: Shift;
+  /** The same, if it leaks: one mass that is off and a leak look alike at first. */
+  readonly ifLeaking: Shift;
+  /** How its leak is followed from here: begun anew, gone on with, taken over as found; null: none is suspected. */
+  readonly leak: 'anew' | 'goesOn' | 'found' | null;
+}
+
+/** A suspected or found leak at rest of one cartridge. */
+export interface LeakBelief {
+  readonly cartridgeId: string;
+  readonly slotId: string;
+  readonly probability: number;
+  /** If it leaks, ml a day. */
+  readonly mlPerDay: Uncertain;
+  /** UTC instant before which nothing spoke for it. */
+  readonly since: string;
+}
+
+export interface CausesCode {
+  readonly leaks: readonly LeakBelief[];
+  readonly zero: { readonly probability: number; readonly g: Uncertain } | null;
+  readonly cleanings: { readonly count: number; readonly days: number; readonly evidence: number };
+  /** What is logged in a usual day, dm² by kind of picture, by so many days. */
+  readonly usual: { readonly days: number; readonly dm2: ReadonlyMap<string, number> };
+  /** Cartridges that somebody says do not leak. */
+  readonly sound: readonly string[];
+}
+
+/** How often each happens at a weigh-in before anything is seen. */
+const PRIOR = {
+  notLogged: 0.025,
+  notPrinted: 0.01,
+  cleanings: 0.03,
+  drawsOther: 0.02,
+  leak: 0.002,
+  zeroed: 0.005,
+  oddMass: 0.004,
+} as const;
+/** A leak of what was looked at and found sound. */
+const SOUND = 1e-6;
+/** ml a day: a plug that weeps loses a drop or two. */
+/** Less than a drop a day is what standing takes. */
+const LEAST_LEAK = 0.05;
+export const LEAK: Uncertain = { value: 0.15, u: 0.15 };
+/** g: a cup or a keeper that stood on it when it was zeroed. */
+const ZERO_U_G = 2;
+/** An ink's usual density: a scale that is off by a gram makes so many ml of it. */
+const G_PER_ML = 1.06;
+const ODD_U_ML = 5;
+const CLEANINGS: Uncertain = { value: 1.3, u: 0.8 };
+/** Cleanings that nobody logs are reckoned with from this log evidence on, and before it count as none in so many days. */
+const CLEANS_UNSEEN = 5;
+/** A drop at an outlet, a damp keeper: no mass is better than that, whatever the scale, ml. */
+const DROP_ML = 0.05;
+/** What is usual goes by the last two months or so. */
+const USUAL_DAYS = 60;
+/** Where nobody logs them, so many weigh-ins see one. */
+const CLEANS_SHARE = 0.3;
+const CLEANING_DAYS = 20;
+/** Below this a leak is no suspicion. */
+const SUSPECTED = 0.02;
+/** From here on a cause is taken for the one. */
+const FOUND = 0.5;
+/** From this probability on a leak is reckoned with. */
+export const LEAKS_FROM = FOUND;
+
+/**
+ * Side by side, what each weigh-in's misses may come of; what lasts (a leak, a scale that was zeroed wrong until the next
+ * session, cleanings that nobody logs) is carried along and reckoned with.
+ */
+export class CauseFilter {
+  private leaks: ReadonlyMap<string, LeakBelief> = new Map();
+  private zero: CausesCode['zero'] = null;
+  private cleanings: CausesCode['cleanings'] = { count: 0, days: 0, evidence: 0 };
+
+  private sound: ReadonlySet<string> = new Set();
+  private usual: CausesCode['usual'] = { days: 0, dm2: new Map() };
+
+  copy(): CauseFilter {
+    return CauseFilter.revive(this.keep());
+  }
+
+  keep(): CausesCode {
+    return {
+      leaks: [...this.leaks.values()],
+      zero: this.zero,
+      cleanings: this.cleanings,
+      usual: this.usual,
+      sound: [...this.sound],
+    };
+  }
+
+  static revive({ leaks, zero, cleanings, usual, sound }: CausesCode): CauseFilter {
+    const other = new CauseFilter();
+    other.leaks = new Map(leaks.map((leak) => [leak.cartridgeId, leak]));
+    other.zero = zero;
+    other.cleanings = cleanings;
+    other.usual = usual;
+    other.sound = new Set(sound);
+    return other;
+  }
+
+  get leaking(): readonly LeakBelief[] {
+    return [...this.leaks.values()];
+  }
+
+  /** Cleanings a day that nobody logs; none until enough speaks for them. */
+  get unseenPerDay(): number {
+    const { count, days, evidence } = this.cleanings;
+    return evidence > CLEANS_UNSEEN ? count / (days + CLEANING_DAYS) : 0;
+  }
+
+  /** Somebody who was there rules a cause out: a cartridge that was looked at is sound from then on. */
+  deny(cause: WeighInCause, cartridgeId: string | undefined): void {
+    if (cause === 'leak' && cartridgeId !== undefined) {
+      this.sound = new Set([...this.sound, cartridgeId]);
+      this.leaks = new Map([...this.leaks].filter(([id]) => id !== cartridgeId));
+    }
+    if (cause === 'zeroed') this.zero = null;
+    if (cause === 'cleanings') this.cleanings = { count: 0, days: 0, evidence: 0 };
+  }
+
+  /** What comes on top of a channel's logged use until the next weigh-in, as far as it is known before that. */
+  expected(cartridgeId: string, days: number, cleaningMl: number): Shift {
+    const leak = this.leaks.get(cartridgeId);
+    const rest = leak ? leakShift(leak, days) : NO_SHIFT;
+    const count = this.unseenPerDay * days;
+    const zero = isFound(this.zero) ? zeroShift(this.zero) : NO_SHIFT;
+    return {
+      ml: rest.ml + count * cleaningMl + zero.ml,
+      variance: rest.variance + count * cleaningMl ** 2 + zero.variance,
+    };
+  }
+
+  /**
+   * A weigh-in.
+   *
+   * @param rows its channels that nobody has explained yet
+   * @param from UTC instant at which its interval began
+   * @returns its causes, the likeliest first, and what of each channel's use is none of its prints, in the order of the rows
+   */
+  take(rows: readonly CauseRow[], from: string): { causes: readonly Cause[]; taught: readonly Taught[] } {
+    if (rows.length === 0) return { causes: [], taught: [] };
+    const known = rows.map((row) => this.knownOf(row));
+    const misses = rows.map((row, i): Miss => {
+      const { ml, variance } = known[i]!;
+      return {
+        offMl: row.usedMl - row.toldMl - ml,
+        own: row.own + variance + DROP_ML ** 2,
+        shared: row.shared,
+      };
+    });
+    const zeroDoubt = isFound(this.zero) ? rows.map(() => this.zero!.g.u / G_PER_ML) : [];
+    const alike = rows.map((row) => row.alike);
+    const look = new Patterns(misses, zeroDoubt.length > 0 ? [alike, zeroDoubt] : [alike]);
+    const candidates = this.candidates(rows, from);
+    const told = candidates.map((one) => {
+      const { log, amount } =
+        one.code === 'leak' ? leakOf(rows, misses, one.row!) : look.explain(one.pattern, one.amount);
+      // Half of a pattern's amounts are no sense: cleanings below none, a leak that fills.
+      const log2 = one.atLeast !== undefined && amount.value <= one.atLeast ? -Infinity : log;
+      return { ...one, found: { log: log2, amount } satisfies Explained, log: Math.log(one.prior) + log2 };
+    });
+    const none = Math.log(Math.max(1e-6, 1 - candidates.reduce((sum, { prior }) => sum + prior, 0)));
+    const top = told.reduce((most, { log }) => Math.max(most, log), none);
+    const total = told.reduce((sum, { log }) => sum + Math.exp(log - top), Math.exp(none - top));
+    const chance = (log: number): number => Math.exp(log - top) / total;
+    const causes = told.map((one): Told => ({
+      code: one.code,
+      slotId: one.row?.slotId ?? null,
+      cartridgeId: one.row?.cartridgeId ?? null,
+      subjectId: one.subjectId ?? null,
+      probability: chance(one.log),
+      amount: one.scaled ? times(one.found.amount, one.scaled) : one.found.amount,
+      ml: one.found.amount.value * one.pattern.reduce((sum, ml) => sum + ml, 0),
+      pattern: one.pattern,
+      log: one.found.log,
+      units: one.found.amount,
+    }));
+    const before = new Map(this.leaks);
+    this.goOn(rows, causes, misses, from);
+    const taught = rows.map((row, i): Taught => {
+      const shiftBy = (codes: ReadonlySet<WeighInCause>): Shift => {
+        let { ml, variance } = known[i]!;
+        for (const cause of causes) {
+          const unit = cause.pattern[i]!;
+          const { probability: p, units } = cause;
+          // One lone weigh-in that looks like a cleaning may be anything.
+          if (cause.code === 'cleanings' && this.unseenPerDay === 0) continue;
+          // What is only possible is left to the scatter: taken out piece by piece, chance would look smaller than it is.
+          if (unit === 0 || p < FOUND || !codes.has(cause.code)) continue;
+          ml += p * units.value * unit;
+          variance += (p * units.u ** 2 + p * (1 - p) * units.value ** 2) * unit ** 2;
+        }
+        return { ml, variance: Math.max(0, variance) };
+      };
+      const was = before.get(row.cartridgeId)?.probability ?? 0;
+      const is = this.leaks.get(row.cartridgeId)?.probability ?? 0;
+      return {
+        shift: shiftBy(NOT_PRINTED),
+        ifLeaking: shiftBy(NOT_LEAKED),
+        leak: was > FOUND ? null : is > FOUND ? 'found' : was > 0 ? 'goesOn' : 'anew',
+      };
+    });
+    const all: Cause[] = [
+      {
+        code: 'asForetold',
+        slotId: null,
+        cartridgeId: null,
+        subjectId: null,
+        probability: chance(none),
+        amount: { value: 0, u: 0 },
+        ml: 0,
+      },
+      ...causes.map(({ pattern: _, log: __, units: ___, ...cause }) => cause),
+    ];
+    return { causes: all.sort((a, b) => b.probability - a.probability), taught };
+  }
+
+  private knownOf(row: CauseRow): Shift {
+    const leak = this.leaks.get(row.cartridgeId);
+    const rest = leak && leak.probability > FOUND ? leakShift(leak, row.days) : NO_SHIFT;
+    const zero = isFound(this.zero) ? zeroShift(this.zero).ml : 0;
+    return { ml: rest.ml + zero, variance: rest.variance };
+  }
+
+  private candidates(rows: readonly CauseRow[], from: string): Candidate[] {
+    const found: Candidate[] = [];
+    const told = rows.map(({ toldMl }) => toldMl);
+    const days = Math.max(...rows.map((row) => row.days));
+    const mix = this.usualIn(days);
+    const area = sum(mix.values());
+    const kinds = [...rows[0]!.perDm2.keys()];
+    const amount = { value: 0.6 * area, u: 0.6 * area };
+    if (kinds.length > 1 && area > 0)
+      found.push({
+        code: 'notLogged',
+        prior: PRIOR.notLogged / 2,
+        pattern: rows.map(({ perDm2 }) =>
+          sum([...mix].map(([id, dm2]) => (dm2 / area) * (perDm2.get(id) ?? 0))),
+        ),
+        amount,
+        atLeast: 0,
+      });
+    for (const subjectId of kinds) {
+      const unit = rows.map(({ perDm2 }) => perDm2.get(subjectId) ?? 0);
+      const logged = rows.map(({ dm2 }) => dm2.get(subjectId) ?? 0);
+      if (area > 0)
+        found.push({
+          code: 'notLogged',
+          subjectId,
+          prior: PRIOR.notLogged / (kinds.length > 1 ? 2 * kinds.length : 1),
+          pattern: unit,
+          amount,
+          atLeast: 0,
+        });
+      if (logged.some((dm2) => dm2 > 0))
+        found.push({
+          code: 'notPrinted',
+          subjectId,
+          prior: PRIOR.notPrinted / kinds.length,
+          pattern: unit.map((ml, i) => -ml * logged[i]!),
+          amount: { value: 0.6, u: 0.3 },
+          atLeast: 0,
+        });
+    }
+    if (rows.length > 1) {
+      found.push(
+        { code: 'drawsOther', prior: PRIOR.drawsOther, pattern: told, amount: { value: 0, u: 0.35 } },
+        {
+          code: 'cleanings',
+          ...this.cleaningsIn(Math.max(...rows.map(({ days }) => days))),
+          pattern: rows.map(({ cleaningMl }) => cleaningMl),
+          atLeast: 0,
+        },
+        {
+          code: 'zeroed',
+          prior: PRIOR.zeroed,
+          pattern: rows.map(() => -1 / G_PER_ML),
+          amount: { value: 0, u: ZERO_U_G },
+        },
+      );
+      const { zero } = this;
+      if (zero && !isFound(zero) && zero.probability > 1e-4)
+        found.push({
+          code: 'wasZeroed',
+          prior: Math.min(0.5, zero.probability),
+          pattern: rows.map(() => 1 / G_PER_ML),
+          amount: zero.g,
+        });
+    }
+    for (const row of rows) {
+      const pattern = rows.map((one) => (one === row ? 1 : 0));
+      const leak = this.leaks.get(row.cartridgeId);
+      if (!leak || leak.probability <= FOUND)
+        found.push({
+          code: 'leak',
+          row,
+          prior: this.sound.has(row.cartridgeId) ? SOUND : Math.max(PRIOR.leak, leak?.probability ?? 0),
+          pattern: pattern.map((one) => one * row.days),
+          amount: LEAK,
+          atLeast: LEAST_LEAK,
+          since: leak?.since ?? from,
+        });
+      if (rows.length > 2)
+        found.push({
+          code: 'oddMass',
+          row,
+          prior: PRIOR.oddMass / rows.length,
+          pattern,
+          amount: { value: 0, u: ODD_U_ML },
+        });
+    }
+    return found;
+  }
+
+  /** What is usually logged in so many days, dm² by kind of picture. */
+  private usualIn(days: number): ReadonlyMap<string, number> {
+    const { usual } = this;
+    return new Map([...usual.dm2].map(([id, dm2]) => [id, (dm2 / Math.max(1, usual.days)) * days]));
+  }
+
+  /** How likely cleanings were that nobody logged, and how many there would be. */
+  private cleaningsIn(days: number): Pick<Candidate, 'prior' | 'amount'> {
+    const count = this.unseenPerDay * days;
+    if (count === 0) return { prior: PRIOR.cleanings, amount: CLEANINGS };
+    const prior = 1 - Math.exp(-count);
+    const some = count / prior;
+    return { prior: Math.min(0.9, prior), amount: { value: some, u: Math.sqrt(some) } };
+  }
+
+  /** What lasts is carried to the next weigh-in. */
+  private goOn(
+    rows: readonly CauseRow[],
+    causes: readonly (Cause & { readonly log: number })[],
+    misses: readonly Miss[],
+    from: string,
+  ): void {
+    const leaks = new Map(this.leaks);
+    const others = sum(
+      causes.map(({ code, probability }) => (code === 'leak' || NOT_LEAKED.has(code) ? 0 : probability)),
+    );
+    rows.forEach((row, i) => {
+      const leak = leaks.get(row.cartridgeId);
+      if (leak && leak.probability > FOUND) {
+        // A weigh-in that lacks its prints says nothing of it.
+        if (others < FOUND) leaks.set(row.cartridgeId, weighAgain(leak, row, rows, misses, i));
+      } else {
+        const seen = causes.find(({ code, slotId }) => code === 'leak' && slotId === row.slotId);
+        if (seen && seen.probability > 2 * PRIOR.leak)
+          leaks.set(row.cartridgeId, {
+            cartridgeId: row.cartridgeId,
+            slotId: row.slotId,
+            probability: seen.probability,
+            mlPerDay: seen.amount,
+            since: leak && leak.probability > SUSPECTED ? leak.since : from,
+          });
+        else leaks.delete(row.cartridgeId);
+      }
+    });
+    this.leaks = leaks;
+    const long = Math.max(...rows.map((row) => row.days));
+    const kept = Math.exp(-long / USUAL_DAYS);
+    const dm2 = new Map([...this.usual.dm2].map(([id, area]) => [id, kept * area]));
+    for (const [id, area] of rows[0]!.dm2) dm2.set(id, (dm2.get(id) ?? 0) + area);
+    this.usual = { days: kept * this.usual.days + long, dm2 };
+    const zeroed = causes.find(({ code }) => code === 'zeroed');
+    this.zero = zeroed ? { probability: zeroed.probability, g: zeroed.amount } : null;
+    const cleaned = causes.find(({ code }) => code === 'cleanings');
+    if (!cleaned) return;
+    const { count, days, evidence } = this.cleanings;
+    this.cleanings = {
+      count: Math.max(0, count + cleaned.probability * cleaned.amount.value),
+      days: days + long,
+      evidence:
+        this.unseenPerDay > 0
+          ? evidence
+          : Math.max(
+              0,
+              evidence +
+                Math.min(3, Math.log(1 - CLEANS_SHARE + CLEANS_SHARE * Math.exp(Math.min(9, cleaned.log)))),
+            ),
+    };
+  }
+}
+
+/** A channel's leak against none, by what its others say of this weigh-in. */
+function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {
+  const i = rows.indexOf(row);
+  const { offMl, own, shared } = misses[i]!;
+  const others = misses.filter((_, k) => k !== i);
+  const told = rows.filter((_, k) => k !== i).map(({ toldMl }) => 0.1 * toldMl);
+  const { value: z, u } = others.length > 1 ? new Patterns(others, [told]).sharing : { value: 0, u: 1 };
+  const off = offMl - z * shared;
+  const common = (u * shared) ** 2;
+  const { toldMl, own: ownIf, perDay } = row.ifLeaking;
+  const offIf = off + row.toldMl - toldMl;
+  return { log: logNormal(offIf, ownIf + common) - logNormal(off, own + common), amount: perDay };
+}
+
+const logNormal = (x: number, variance: number): number => -0.5 * (Math.log(variance) + (x * x) / variance);
+
+interface Told extends Cause {
+  readonly pattern: readonly number[];
+  readonly log: number;
+  readonly units: Uncertain;
+}
+
+interface Candidate {
+  readonly code: WeighInCause;
+  readonly row?: CauseRow;
+  readonly subjectId?: string;
+  readonly prior: number;
+  readonly pattern: readonly number[];
+  readonly amount: Uncertain;
+  /** Units of the pattern → units of the amount that is told. */
+  readonly scaled?: number;
+  /** Amounts at or below this are no sense. */
+  readonly atLeast?: number;
+  readonly since?: string;
+}
+
+/** What is no print's use, and is not learnt as such. What is in proportion to the prints is judged by the gain. */
+const NOT_LEAKED: ReadonlySet<WeighInCause> = new Set(['cleanings', 'zeroed', 'wasZeroed']);
+const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass']);
+
+const leakShift = ({ probability: p, mlPerDay: { value, u } }: LeakBelief, days: number): Shift => ({
+  ml: p * value * days,
+  variance: (p * u ** 2 + p * (1 - p) * value ** 2) * days ** 2,
+});
+
+const isFound = (zero: CausesCode['zero']): boolean => zero !== null && zero.probability > FOUND;
+
+/** Where the last session showed too many grams, this interval seems to have used as much more. */
+function zeroShift(zero: CausesCode['zero']): Shift {
+  if (!zero) return NO_SHIFT;
+  const { probability: p, g } = zero;
+  return {
+    ml: (p * g.value) / G_PER_ML,
+    variance: (p * g.u ** 2 + p * (1 - p) * g.value ** 2) / G_PER_ML ** 2,
+  };
+}
+
+/** A leak that is reckoned with, by the weigh-in that shows whether it goes on. */
+function weighAgain(
+  leak: LeakBelief,
+  row: CauseRow,
+  rows: readonly CauseRow[],
+  misses: readonly Miss[],
+  i: number,
+): LeakBelief {
+  const { days } = row;
+  const bare = misses.map((miss, k): Miss => {
+    if (k !== i) return miss;
+    const shift = leakShift(leak, days);
+    return { ...miss, offMl: miss.offMl + shift.ml, own: miss.own - shift.variance };
+  });
+  // Whatever all channels had in common besides says nothing of this one.
+  const look = new Patterns(bare, [rows.map(({ toldMl }) => 0.3 * toldMl)]);
+  const { log, amount } = look.explain(
+    misses.map((_, k) => (k === i ? days : 0)),
+    leak.mlPerDay,
+  );
+  const odds = (leak.probability / Math.max(1e-9, 1 - leak.probability)) * Math.exp(Math.min(50, log));
+  return {
+    ...leak,
+    slotId: row.slotId,
+    // A plug that was pressed home weeps no more.
+    probability: amount.value < LEAST_LEAK ? 0 : Math.min(0.995, odds / (1 + odds)),
+    mlPerDay: { value: Math.max(0, amount.value), u: amount.u },
+  };
+}
+
+const times = ({ value, u }: Uncertain, factor: number): Uncertain => ({
+  value: value * factor,
+  u: u * factor,
+});
+const sum = (values: Iterable<number>): number => {
+  let all = 0;
+  for (const value of values) all += value;
+  return all;
+};

@@ -1,0 +1,174 @@
+import { settingsOf, find, type MassReading } from '@hiraeth/core/ledger';
+import {
+  exchangeMasses,
+  explainMasses,
+  logMissed,
+  momentBefore,
+  type Act,
+  type TakenMass,
+} from '@hiraeth/core/acts';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { missingPrints, swappedMasses, weighInCauses, type CartridgeView } from '@hiraeth/core/advice';
+import type { Because, Fact, Printer, Slot } from '@hiraeth/core/workbook';
+import { useAct, useLedger, useNow } from '../../state/hooks';
+import type { TakenRow } from '../../state/unfinished';
+import { Causes } from './Causes';
+
+/** One cartridge to be weighed: in its slot, or on the shelf. */
+export interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly shades: readonly string[];
+  /** Where it stands; null: on the shelf. */
+  readonly slot: Slot | null;
+  readonly cartridge: CartridgeView;
+}
+
+export type Taken = TakenRow;
+
+/** What the whole set says: two entered for each other, or all that fell more than the log knows. */
+export function Afterwards({
+  printer,
+  rows,
+  taken,
+  onTaken,
+}: {
+  readonly printer: Printer;
+  readonly rows: readonly Row[];
+  readonly taken: ReadonlyMap<string, Taken>;
+  readonly onTaken: (change: ReadonlyMap<string, Taken>) => void;
+}) {
+  const ledger = useLedger();
+  const now = useNow();
+  const act = useAct();
+  const [answered, setAnswered] = useState(false);
+  const set = rows.flatMap((row) => {
+    const one = taken.get(row.id);
+    return one?.expected
+      ? [{ row, one, cartridgeId: row.id, expected: one.expected, found: one.reading.massG }]
+      : [];
+  });
+  const swapped = swappedMasses(set);
+  const whole = rows.filter((row) => row.slot !== null).every((row) => taken.has(row.id));
+  const seatedSet = set.flatMap(({ row, one, ...mass }) =>
+    row.slot ? [{ ...mass, slotId: row.slot.id, density: one.density }] : [],
+  );
+  const open = !swapped && whole && !answered && set.length > 0;
+  const seen = open ? weighInCauses(ledger, printer.id, now) : null;
+  const other = seen && seen.causes[0].code !== 'notLogged' ? seen : null;
+  const missing = open && !other ? missingPrints(ledger, printer.id, seatedSet, now) : null;
+  /** Takes weighings back and enters them anew: with another mass, or with why they are off. */
+  const again = async (
+    parts: readonly { readonly row: Row; readonly reading: MassReading }[],
+    because: Because | null,
+    done: Act,
+  ): Promise<boolean> => {
+    const facts = await act(done);
+    if (!facts) return false;
+    onTaken(
+      new Map(
+        parts.map(({ row, reading }, i) => [
+          row.id,
+          {
+            ...taken.get(row.id)!,
+            factId: facts[2 * i + 1]!.id,
+            reading: readingOf(facts[2 * i + 1]!, reading),
+            words: because ? taken.get(row.id)!.words : 'as exchanged',
+            tone: '' as const,
+          },
+        ]),
+      ),
+    );
+    return true;
+  };
+  if (swapped) {
+    const [a, b] = swapped.map(({ cartridgeId }) => set.find((one) => one.cartridgeId === cartridgeId)!);
+    return (
+      <div className="row" role="alert">
+        <span className="warn">
+          {a!.row.name} and {b!.row.name} look as if they were entered for each other.
+        </span>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            void again(
+              [
+                { row: a!.row, reading: b!.one.reading },
+                { row: b!.row, reading: a!.one.reading },
+              ],
+              null,
+              exchangeMasses(standing(a!), standing(b!)),
+            )
+          }
+        >
+          Exchange them
+        </Button>
+      </div>
+    );
+  }
+  if (other)
+    return (
+      <Causes
+        printer={printer}
+        seen={other}
+        masses={set.map(standing)}
+        before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
+        onAnswered={() => setAnswered(true)}
+        onCorrected={(masses, done) => {
+          const parts = masses.flatMap(({ cartridgeId, reading }) => {
+            const one = set.find(({ row }) => row.id === cartridgeId);
+            return one ? [{ row: one.row, reading }] : [];
+          });
+          void again(parts, 'unknown', done).then((ok) => ok && setAnswered(true));
+        }}
+      />
+    );
+  if (!missing) return null;
+  const subject = find(ledger.context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
+  const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
+  const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
+  const answer = (because: Because): void =>
+    void again(every, because, explainMasses(set.map(standing), because)).then(
+      (ok) => ok && setAnswered(true),
+    );
+  return (
+    <section className="stack" aria-label="Fell more than the log says" role="alert">
+      <p className="warn">
+        All of them together fell {missing.goneMl.toFixed(1)} ml more than the log says: {missing.sheets}{' '}
+        sheets of {widthMm} × {heightMm} mm of “{subject}” would explain it
+        {missing.fits ? '' : ', though not well'}.
+      </p>
+      <div className="row">
+        <Button
+          variant="outlined"
+          onClick={() =>
+            void act(
+              logMissed(
+                printer.id,
+                missing,
+                { widthMm, heightMm },
+                momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId))),
+              ),
+            ).then((facts) => facts && setAnswered(true))
+          }
+        >
+          Enter these prints
+        </Button>
+        <Button onClick={() => answer('notLogged')}>Something is missing: leave it out</Button>
+        <Button onClick={() => answer('drawsMore')}>It draws more now</Button>
+        <Button onClick={() => setAnswered(true)}>Leave it as it is</Button>
+      </div>
+    </section>
+  );
+}
+
+/** What was entered anew may be another mass than before. */
+const readingOf = (fact: Fact, before: MassReading): MassReading =>
+  fact.kind === 'weighed' ? { ...before, massG: fact.massG } : before;
+
+const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => ({
+  factId: one.factId,
+  cartridgeId: row.id,
+  reading: one.reading,
+});

@@ -1,0 +1,115 @@
+import {
+  explainMasses,
+  foundLeak,
+  logUnseenCleanings,
+  ruleOut,
+  zeroedWrong,
+  type Act,
+  type TakenMass,
+} from '@hiraeth/core/acts';
+import type { WeighInCauses } from '@hiraeth/core/advice';
+import type { Cause } from '@hiraeth/core/usage';
+import type { Printer } from '@hiraeth/core/workbook';
+import { CAUSE_NAMES, causeWords, TELLER_WORDS } from '@hiraeth/core/words';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { useAct, useLedger } from '../../state/hooks';
+
+/** What the whole set may come of: each cause with what it would mean, one press to take it, another to rule it out. */
+export function Causes({
+  printer,
+  seen,
+  masses,
+  before,
+  onAnswered,
+  onCorrected,
+}: {
+  readonly printer: Printer;
+  readonly seen: WeighInCauses;
+  readonly masses: readonly TakenMass[];
+  /** UTC instant just before the weights, to which what is missing is dated. */
+  readonly before: string;
+  readonly onAnswered: () => void;
+  /** The act enters these masses anew. */
+  readonly onCorrected: (masses: readonly TakenMass[], done: Act) => void;
+}) {
+  const ledger = useLedger();
+  const act = useAct();
+  const two = seen.causes.length > 1;
+  const take = (done: Act): void => void act(done).then((facts) => facts && onAnswered());
+  const press = (cause: Cause): { readonly label: string; readonly onPress: () => void } | null => {
+    const own = masses.filter(({ cartridgeId }) => cartridgeId === cause.cartridgeId);
+    switch (cause.code) {
+      case 'leak':
+        return {
+          label: 'It leaks: keep it out of the printer',
+          onPress: () => take(foundLeak(cause.cartridgeId!, cause.amount)),
+        };
+      case 'zeroed':
+        return {
+          label: `Take ${cause.amount.value.toFixed(1)} g off all of them`,
+          onPress: () => onCorrected(masses, zeroedWrong(masses, cause.amount)),
+        };
+      case 'oddMass':
+        return {
+          label: 'Leave that mass out',
+          onPress: () => onCorrected(own, explainMasses(own, 'misread')),
+        };
+      case 'cleanings': {
+        const count = Math.max(1, Math.round(cause.amount.value));
+        return {
+          label: `Enter ${count === 1 ? 'a cleaning' : `${count} cleanings`}`,
+          onPress: () => take(logUnseenCleanings(printer.id, count, printer.cleansAt, before)),
+        };
+      }
+      case 'drawsOther':
+        return {
+          label: 'Yes, it draws otherwise now',
+          onPress: () => onCorrected(masses, explainMasses(masses, 'drawsMore')),
+        };
+      case 'notLogged':
+      case 'notPrinted':
+        return {
+          label: 'The log is wrong: leave these days out',
+          onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
+        };
+      case 'wasZeroed':
+        return { label: 'Good', onPress: onAnswered };
+      case 'asForetold':
+        return null;
+    }
+  };
+  return (
+    <section className="stack" aria-label="Not as foretold" role="alert" data-testid="causes">
+      {two && <p className="warn">Not as foretold. Two things would explain it:</p>}
+      {seen.causes.map((cause) => {
+        const yes = press(cause);
+        return (
+          <div className="stack" key={`${cause.code} ${cause.slotId}`}>
+            <p className={two ? '' : 'warn'}>
+              {causeWords(ledger, printer.id, cause)}{' '}
+              <span className="soft small">{Math.round(100 * cause.probability)} % likely</span>
+            </p>
+            <div className="row">
+              {yes && (
+                <Button variant="outlined" onClick={yes.onPress}>
+                  {yes.label}
+                </Button>
+              )}
+              {cause.code === 'notPrinted' && <Link to="/prints/log">The prints of these days</Link>}
+              {cause.code !== 'wasZeroed' && (
+                <Button
+                  aria-label={`Not ${CAUSE_NAMES[cause.code]}`}
+                  onClick={() => take(ruleOut(printer.id, cause.code, cause.cartridgeId))}
+                >
+                  No, that is not it
+                </Button>
+              )}
+            </div>
+          </div>
+        );
+      })}
+      {seen.teller && <p className="small">{TELLER_WORDS[seen.teller]}</p>}
+    </section>
+  );
+}

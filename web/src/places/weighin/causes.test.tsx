@@ -1,0 +1,82 @@
+import { expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import { knownRoom } from '@hiraeth/core/testing';
+import { renderApp } from '../../testing/renderApp';
+import WeighIn from '.';
+
+const AT = '2026-03-10T10:00:00.000Z';
+const { facts: known, foretoldG } = knownRoom(AT);
+
+/** The ninth weigh-in, typed as a column, off by these grams from what was foretold. */
+async function enter(off: readonly number[]) {
+  const app = await renderApp(<WeighIn />, known);
+  await app.user.click(screen.getByLabelText('cyan, weight in g'));
+  await app.user.paste(foretoldG.map((g, i) => (g + off[i]!).toFixed(2)).join('\n'));
+  // Each that is far off is asked about by itself first: nobody knows yet.
+  const all = () => screen.queryByText('All weighed. The ink is known again.');
+  let before = '';
+  while (!all()) {
+    await waitFor(() => {
+      const now = screen.queryByRole('dialog')?.textContent ?? '';
+      expect(all() !== null || (now !== '' && now !== before)).toBe(true);
+    });
+    const dialog = screen.queryByRole('dialog');
+    if (!dialog) break;
+    before = dialog.textContent;
+    await app.user.click(within(dialog).getByRole('radio', { name: /^Nobody knows/ }));
+    await app.user.click(within(dialog).getByRole('button', { name: /^Record it/ }));
+  }
+  return app;
+}
+const asked = async () => within(await screen.findByTestId('causes', {}, { timeout: 4000 }));
+const gone = () => waitFor(() => expect(screen.queryByTestId('causes')).toBeNull());
+
+test('as foretold: all is weighed, and nothing is asked', async () => {
+  await enter([0, 0, 0]);
+  await screen.findByText('All weighed. The ink is known again.');
+  expect(screen.queryByTestId('causes')).toBeNull();
+});
+
+test('the same gram on all of them: one press takes it off, each mass is entered anew', async () => {
+  const { user, facts } = await enter([0.9, 0.9, 0.9]);
+  const said = await asked();
+  expect(said.getByText(/too much on all of them: it was zeroed wrong today/)).toBeInTheDocument();
+  await user.click(await said.findByRole('button', { name: 'Take 0.9 g off all of them' }));
+  await gone();
+  const masses = facts('weighed').slice(-3);
+  masses.forEach(({ massG }, i) => expect(massG.value).toBeCloseTo(foretoldG[i]!, 0));
+  // What was taken off is not known to a hundredth: neither are they.
+  for (const { massG } of masses) expect(massG.u).toBeGreaterThan(0.05);
+  expect(facts('voided')).toHaveLength(3);
+});
+
+test('one alone: left out, or ruled out; the others are left as they were', async () => {
+  const { user, facts } = await enter([0, -0.9, 0]);
+  await user.click(await (await asked()).findByRole('button', { name: 'Leave that mass out' }));
+  await gone();
+  expect(facts('weighed').filter(({ because }) => because === 'misread')).toMatchObject([
+    { subjectId: 'magenta' },
+  ]);
+  expect(facts('voided')).toHaveLength(1);
+});
+
+test('“that is not it” is kept: the log says what was ruled out', async () => {
+  const { user, facts } = await enter([0.9, 0.9, 0.9]);
+  await user.click(await (await asked()).findByRole('button', { name: 'Not a scale that was zeroed wrong' }));
+  await waitFor(() =>
+    expect(facts('causeDenied')).toMatchObject([{ printerId: 'printer', cause: 'zeroed' }]),
+  );
+});
+
+test('less than was logged is never called missing: the prints of these days are shown, and left out by one press', async () => {
+  const { user, facts } = await enter([1.1, 0.7, 0.9]);
+  const said = await asked();
+  expect(said.getByText(/less than the log says/)).toBeInTheDocument();
+  expect(await said.findByRole('link', { name: 'The prints of these days' })).toHaveAttribute(
+    'href',
+    '/prints/log',
+  );
+  await user.click(await said.findByRole('button', { name: /leave these days out/ }));
+  await gone();
+  expect(facts('weighed').filter(({ because }) => because === 'notLogged')).toHaveLength(3);
+});
