@@ -36,7 +36,13 @@ export default defineConfig({
   webServer: {
     command: 'node --import tsx server/src/main.ts',
     url: `http://127.0.0.1:${PORT}/api/health`,
-    env: { PORT: String(PORT) },
+    // Other devices are other browser contexts of this machine.
+    env: {
+      PORT: String(PORT),
+      HIRAETH_ROOM: 'on',
+      ROOM_HOST: '127.0.0.1',
+      HIRAETH_ROOM_FOLDER: 'test-results/room',
+    },
     reuseExistingServer: false,
   },
 });

@@ -15,6 +15,12 @@ export interface AppOptions {
   readonly printers?: readonly BridgedPrinter[];
   /** The simulated printer of the demo. */
   readonly simulator?: Router;
+  /** Where other devices of this room reach it; absent: nothing but this computer does. */
+  readonly room?: {
+    readonly port: number;
+    readonly addresses: readonly string[];
+    readonly fingerprint: string;
+  };
   /** How long a printer may take to answer, ms. */
   readonly timeoutMs?: number;
 }
@@ -48,6 +54,10 @@ export function createApp(options: AppOptions): Express {
   if (options.simulator) app.use(options.simulator);
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
+  app.get(
+    '/api/room',
+    (_request, response) => void response.json({ on: Boolean(options.room), ...options.room }),
+  );
   const printers = options.printers ?? [];
   const ask = askTogether((printer) => askPrinter(printer, options.timeoutMs));
   const askForJobs = askTogether((printer) => askJobs(printer, options.timeoutMs));

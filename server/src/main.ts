@@ -1,9 +1,12 @@
+import { createServer } from 'node:https';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { DEMO_SEED } from '@hiraeth/demo';
 import type { BridgedPrinter } from './bridge';
 import { createApp } from './createApp';
 import { readPrinters } from './readPrinters';
+import { serveRooms } from './room';
+import { roomAddress } from './roomAddress';
 import { makeSimulator } from './simulator';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
@@ -30,20 +33,40 @@ const simulated: readonly BridgedPrinter[] = simulator
     ]
   : [];
 
-const server = createApp({
+/** The room is off until its owner turns it on: then other devices of the local network reach this program, sealed. */
+const roomPort = Number(process.env.ROOM_PORT ?? port + 1);
+const room = process.env.HIRAETH_ROOM === 'on' ? await roomAddress(process.env.HIRAETH_ROOM_FOLDER) : null;
+const allHosts = [...hosts, ...(room?.addresses ?? [])];
+
+const app = createApp({
   dist: join(root, 'web', 'dist'),
-  hosts,
+  hosts: allHosts,
   printers: [...simulated, ...printers],
   ...(simulator ? { simulator: simulator.router } : {}),
-}).listen(port, host, (error?: Error) => {
-  if (error) {
-    console.error(`Could not listen on ${host}:${port}: ${error.message}. Set PORT to another number.`);
-    process.exit(1);
-  }
-  console.log(`Hiraeth is at http://${host}:${port} — stop it with Ctrl+C.`);
+  ...(room ? { room: { port: roomPort, addresses: room.addresses, fingerprint: room.fingerprint } } : {}),
 });
+const listening = (name: string) => (error?: Error) => {
+  if (!error) return console.log(name);
+  console.error(`${error.message}. Set PORT or ROOM_PORT to another number.`);
+  process.exit(1);
+};
+const server = app.listen(
+  port,
+  host,
+  listening(`Hiraeth is at http://${host}:${port} — stop it with Ctrl+C.`),
+);
+const secure = room && createServer({ key: room.key, cert: room.cert }, app);
+secure?.on('error', listening(''));
+secure?.listen(roomPort, process.env.ROOM_HOST ?? '0.0.0.0', () =>
+  listening(
+    `Other devices of this room reach it at port ${roomPort} of ${room!.addresses.join(', ') || 'this computer'}: Workbook → Another device.`,
+  )(),
+);
+const closeRooms = room ? serveRooms([server, secure!], { hosts: allHosts }) : () => undefined;
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
+    closeRooms();
+    secure?.close();
     server.close(() => process.exit(0));
     server.closeAllConnections();
   });

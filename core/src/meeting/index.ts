@@ -1,0 +1,2 @@
+export { Meeting, type Effects, type Peer, type Side } from './Meeting';
+export { MEETING_VERSION, type Message } from './message';
