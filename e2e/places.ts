@@ -30,6 +30,7 @@ export const PLACES: readonly (readonly [string, RegExp])[] = [
   ['/workbook', /Export/],
   ['/workbook/things', /Penhallow Nine/],
   ['/workbook/log', /Every entry/],
+  ['/workbook/devices', /this browser’s alone/],
   ['/keys', /to the scale’s field/],
   ['/words', /never to be used/],
   ['/cards', /A top-up: syringe from the top/],

@@ -16,7 +16,7 @@ const fact = (id: string): Fact =>
     printerId: 'p',
     at: '2026-01-01T00:00:00.000Z',
     recorded: '2026-01-01T00:00:00.000Z',
-  }) as Fact;
+  });
 
 /** Time goes by while they talk. */
 let minutes = Date.UTC(2026, 5, 1) / 1000;

@@ -82,6 +82,7 @@ export const LEAVES = {
     ['', 'Files'],
     ['things', 'What is owned'],
     ['log', 'Every entry'],
+    ['devices', 'Another device'],
   ],
 } as const;
 export type WithLeaves = keyof typeof LEAVES;

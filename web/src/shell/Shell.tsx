@@ -15,6 +15,7 @@ import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
+import { useRoom } from '../state/useRoom';
 import { useDueNotices } from '../state/useDueNotices';
 import { useThemeName } from '../parts/ThemeSwitch';
 import { Notices } from './Notices';
@@ -79,6 +80,7 @@ export function Shell() {
   usePlaceKeys();
   usePrinterPolling();
   useDueNotices();
+  useRoom();
   return (
     <AskProvider>
       <ScanProvider>

@@ -47,6 +47,7 @@ export const ROUTES: RouteObject[] = [
           ['/set-up', () => import('../places/setup')],
           ['/set-up/description', () => import('../places/setup/Description')],
           ['/set-up/sheet', () => import('../places/setup/OneSheet')],
+          ['/join', () => import('../places/join')],
           ['/rig', () => import('../places/rig')],
           ['/workbook/:leaf?', () => import('../places/workbook')],
         ] as const

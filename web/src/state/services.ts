@@ -3,6 +3,7 @@ import { Ledger, type Book } from '@hiraeth/core/ledger';
 import { makeNewId, makeStamp, type Clock, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import type { PolicyInput, PolicyResult } from '@hiraeth/core/plan';
 import type { Tabs, WorkbookStore } from '../storage';
+import type { RoomSession } from './room';
 import { makeBreathe } from './makeBreathe';
 import type { MeasurePicture } from '../workers/measurePictureAside';
 import type { ReadJobsFile } from '../workers/readJobsAside';
@@ -37,6 +38,8 @@ export interface Services {
   readonly breathe: () => Promise<void>;
   store: WorkbookStore | null;
   tabs: Tabs | null;
+  /** The line to other devices of the room. */
+  room: RoomSession | null;
   /** Puts a newer version of the program in place, once there is one. */
   takeUpdate: (() => void) | null;
   /** Which program this is: what another one kept is not taken. */
@@ -74,6 +77,7 @@ export function makeServices(
     breathe: makeBreathe(),
     store: null,
     tabs: null,
+    room: null,
     queue: Promise.resolve(),
   };
 }

@@ -2,11 +2,12 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import type { Services } from './services';
 import { bookReducer } from './bookReducer';
+import { roomSlice } from './roomSlice';
 import { workbookSlice } from './workbookSlice';
 
 export const makeStore = (services: Services) =>
   configureStore({
-    reducer: { workbook: workbookSlice.reducer, book: bookReducer },
+    reducer: { workbook: workbookSlice.reducer, book: bookReducer, room: roomSlice.reducer },
     middleware: (defaults) =>
       defaults({ thunk: { extraArgument: services }, serializableCheck: false, immutableCheck: false }),
   });

@@ -240,9 +240,11 @@ export const record =
       for (const [key, value] of Object.entries(notes)) {
         dispatch(noted({ key, value }));
         services.tabs?.tell({ type: 'noted', key, value });
+        services.room?.note(key, value);
       }
       ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
+      services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(settle());
       if (saved !== null)
@@ -270,9 +272,22 @@ export const undo =
     );
   };
 
+/** Facts of another device, which has told the others itself. */
+export const meetFacts = (facts: readonly Fact[]): Thunk<Promise<Result<number, string>>> =>
+  takeIn(facts, 'merge', false);
+
 /** Puts facts of a file into the workbook, or in place of it. */
-export const bringIn =
-  (facts: readonly Fact[], how: 'merge' | 'replace'): Thunk<Promise<Result<number, string>>> =>
+export const bringIn = (
+  facts: readonly Fact[],
+  how: 'merge' | 'replace',
+): Thunk<Promise<Result<number, string>>> => takeIn(facts, how, true);
+
+const takeIn =
+  (
+    facts: readonly Fact[],
+    how: 'merge' | 'replace',
+    passedOn: boolean,
+  ): Thunk<Promise<Result<number, string>>> =>
   (dispatch, getState, services) =>
     inTurn(services, async () => {
       const { store } = services;
@@ -296,6 +311,7 @@ export const bringIn =
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
+      if (passedOn && how === 'merge') services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(settle());
       return ok(facts.length);
@@ -324,7 +340,18 @@ export const keepNote =
       }
       dispatch(noted({ key, value }));
       services.tabs?.tell({ type: 'noted', key, value });
+      services.room?.note(key, value);
       return true;
+    });
+
+/** Something begun, as it stands at another device of the room. */
+export const meetNote =
+  (key: string, value: unknown): Thunk<Promise<void>> =>
+  (dispatch, _getState, services) =>
+    inTurn(services, async () => {
+      await services.store?.note(key, value).catch(() => undefined);
+      dispatch(noted({ key, value }));
+      services.tabs?.tell({ type: 'noted', key, value });
     });
 
 function inTurn<T>(services: Services, work: () => Promise<T>): Promise<T> {

@@ -1,6 +1,8 @@
+import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import type { BenchRun } from '@hiraeth/core/bench';
+import { useAppSelector } from '../../state/store';
 import { useUnfinished } from '../../state/unfinished';
 import { Chooser } from './Chooser';
 import { Runner } from './Runner';
@@ -25,5 +27,23 @@ export default function Bench() {
     void keep({ ...bench, at: turnsTo });
     setParams({}, { replace: true });
   }, [turnsTo, bench, keep, setParams]);
+  const holder = useAppSelector(({ room }) => room.holders.bench);
+  // One hand at a time: two that go on with one run would fill it twice.
+  if (bench && holder !== undefined)
+    return (
+      <div className="stack">
+        <h1>In hand at {holder}</h1>
+        <p>
+          This run goes on there, at {bench.queue.length === 1 ? 'its' : `number ${bench.at + 1} of`}{' '}
+          {bench.queue.length === 1 ? 'present step' : `${bench.queue.length}`}. Taken over here, {holder}{' '}
+          waits until it is handed back.
+        </p>
+        <div className="row">
+          <Button variant="contained" onClick={() => void keep({ ...bench })}>
+            Go on with it here
+          </Button>
+        </div>
+      </div>
+    );
   return bench && !adds ? <Runner run={bench} /> : <Chooser />;
 }

@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { create } from 'qrcode';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core/ledger';
@@ -9,6 +8,7 @@ import { Pick } from '../../parts/fields';
 import { quantity, whole } from '../../parts/formSchema';
 import { Swatch } from '../../parts/Swatch';
 import { labelPages, labelSheet } from './labelSheet';
+import { QrCode } from '../../parts/QrCode';
 
 interface Label {
   readonly what: Labelled;
@@ -163,7 +163,7 @@ function LabelBody({
 }) {
   return (
     <div className="label-body" style={{ width: `${width}mm`, height: `${height}mm` }}>
-      <Code
+      <QrCode
         text={labelCode(label.what, label.id)}
         name={label.name}
         side={Math.min(height - 6, 0.42 * width)}
@@ -222,27 +222,4 @@ function labelsOf(ledger: ReturnType<typeof useLedger>, which: Labelled): Label[
     case 'paper':
       return all(context, 'paper').map(({ id, name }) => ({ what: which, id, name, shades: [], lines: [] }));
   }
-}
-
-/** A QR code of black squares, with the quiet zone that readers need. */
-function Code({ text, name, side }: { readonly text: string; readonly name: string; readonly side: number }) {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const quiet = 4;
-  const path: string[] = [];
-  for (let y = 0; y < modules.size; y++)
-    for (let x = 0; x < modules.size; x++)
-      if (modules.get(y, x)) path.push(`M${x + quiet},${y + quiet}h1v1h-1z`);
-  const whole = modules.size + 2 * quiet;
-  return (
-    <svg
-      viewBox={`0 0 ${whole} ${whole}`}
-      style={{ width: `${side}mm`, height: `${side}mm`, flex: 'none' }}
-      role="img"
-      aria-label={`Code of ${name}`}
-      shapeRendering="crispEdges"
-    >
-      <rect width={whole} height={whole} fill="#fff" />
-      <path d={path.join('')} fill="#000" />
-    </svg>
-  );
 }

@@ -13,6 +13,7 @@ import { EntityEditor } from '../../parts/EntityEditor';
 import { Leaves } from '../../parts/Leaves';
 import { useLeaf } from '../../parts/useLeaf';
 import { AddThing } from './AddThing';
+import { Devices } from './Devices';
 import { Files } from './Files';
 import { Log } from './Log';
 import { ReferenceCheck } from './ReferenceCheck';
@@ -88,6 +89,8 @@ export default function WorkbookPlace() {
             )}
           </section>
         </>
+      ) : leaf === 'devices' ? (
+        <Devices />
       ) : leaf === 'things' ? (
         <>
           <section className="section">

@@ -1,0 +1,212 @@
+import { Meeting, type Peer } from '@hiraeth/core/meeting';
+import { parseWorkbook, type Fact } from '@hiraeth/core/workbook';
+import { linkRoom, type Entry, type Member } from '../devices/roomLink';
+import { newKey, newToken, proofOf, readKey, type RoomKept } from './roomKeys';
+import { held, receivedMore, roomChanged, roomLeft } from './roomSlice';
+import type { Services } from './services';
+import type { Thunk } from './store';
+import { keepNote, meetFacts, meetNote, openWorkbook } from './thunks';
+
+/** Where a device keeps its room, beside the facts: never in the file. */
+export const ROOM_NOTE = 'room';
+/** What was begun at one device and can be gone on with at another. */
+const SHARED: ReadonlySet<string> = new Set(['bench', 'weigh-in', 'rotation', 'tray']);
+const COUNTS_NOTE = 'room-counts';
+/** Said again now and then: what was lost on the way is found by it, ms. */
+const HELLO_MS = 15_000;
+
+/** The open line of this workbook to its room. */
+export interface RoomSession {
+  readonly tell: (facts: readonly Fact[]) => void;
+  readonly note: (key: string, value: unknown) => void;
+  readonly invite: () => Promise<string>;
+  readonly door: (device: string) => void;
+  readonly close: () => void;
+}
+
+/** This computer's workbook is opened to other devices: a room of its own, that only a code lets in. */
+export const openRoom =
+  (name: string): Thunk<Promise<boolean>> =>
+  (dispatch) => {
+    const kept: RoomKept = { room: newToken(), key: newKey(), device: newToken(), owner: newToken(), name };
+    return dispatch(keepNote(ROOM_NOTE, kept));
+  };
+
+/** By an address that was scanned: from here on this device has the same workbook. */
+export const joinRoom =
+  (
+    invitation: { readonly room: string; readonly code: string; readonly key: string },
+    name: string,
+  ): Thunk<Promise<boolean>> =>
+  async (dispatch, getState) => {
+    if (getState().workbook.which !== 'own') await dispatch(openWorkbook('own'));
+    const kept: RoomKept = { ...invitation, device: newToken(), secret: newToken(), name };
+    return dispatch(keepNote(ROOM_NOTE, kept));
+  };
+
+export const leaveRoom = (): Thunk<Promise<boolean>> => (dispatch) =>
+  dispatch(keepNote(ROOM_NOTE, undefined));
+
+/** Opens the line, while this tab may write; closed and opened again whenever the workbook or the room is another. */
+export const startRoom =
+  (kept: RoomKept): Thunk<Promise<() => void>> =>
+  async (dispatch, getState, services) => {
+    const key = await readKey(kept.key);
+    let listed: readonly string[] = [];
+    let members: readonly Member[] = kept.members ?? [];
+    const counts = new Map(
+      Object.entries((getState().workbook.notes[COUNTS_NOTE] ?? {}) as Readonly<Record<string, number>>),
+    );
+    const meeting = new Meeting({
+      device: kept.device,
+      name: kept.name,
+      now: () => services.clock.now(),
+      ids: idsOf(services),
+      factOf: (id) => services.ledger.recorded.get(id),
+    });
+    const show = (): void => {
+      const { devices: shown } = getState().room;
+      const known = new Map<string, Peer>(meeting.peers.map((peer) => [peer.device, peer]));
+      const all = new Set([...listed, ...known.keys(), ...shown.map(({ device }) => device)]);
+      all.delete(kept.device);
+      dispatch(
+        roomChanged({
+          devices: [...all].map((device) => {
+            const peer = known.get(device);
+            const before = shown.find((one) => one.device === device);
+            return {
+              device,
+              name: peer?.name ?? before?.name ?? 'A device',
+              here: listed.includes(device),
+              aheadMs: peer?.aheadMs ?? 0,
+              other: peer?.other ?? null,
+            };
+          }),
+        }),
+      );
+    };
+    const entry = (): Entry =>
+      kept.owner === undefined
+        ? {
+            type: 'join',
+            device: kept.device,
+            secret: kept.secret!,
+            ...(kept.code ? { code: kept.code } : {}),
+          }
+        : { type: 'open', device: kept.device, owner: kept.owner, members };
+    const sayNotes = (): void => {
+      const { notes } = getState().workbook;
+      for (const name of SHARED)
+        if (notes[name] !== undefined || counts.has(name))
+          link.say(meeting.tellNote(name, counts.get(name) ?? 1, notes[name]));
+    };
+    const link = linkRoom({ origin: window.location.origin, room: kept.room }, key, entry, {
+      state: (state) =>
+        dispatch(
+          roomChanged({
+            status: state.status,
+            why: state.status === 'refused' ? state.why : null,
+            isOwner: kept.owner !== undefined,
+          }),
+        ),
+      here: (devices, told) => {
+        const isNew = devices.some((device) => !listed.includes(device));
+        listed = devices;
+        if (told && JSON.stringify(told) !== JSON.stringify(members)) {
+          members = told;
+          void dispatch(keepNote(ROOM_NOTE, { ...kept, members }));
+        }
+        if (isNew) {
+          link.say(meeting.hello());
+          sayNotes();
+        }
+        show();
+      },
+      heard: (raw) => {
+        const { say, facts, note } = meeting.hear(raw);
+        for (const message of say) link.say(message);
+        if (facts) void dispatch(takeFacts(facts.facts, facts.format));
+        if (note && SHARED.has(note.key) && isLater(note, counts, kept.device)) {
+          counts.set(note.key, note.count);
+          void dispatch(meetNote(note.key, note.value));
+          const by = meeting.peers.find(({ device }) => device === note.device)?.name ?? 'another device';
+          dispatch(held({ key: note.key, by: note.value === undefined ? null : by }));
+        }
+        show();
+      },
+    });
+    const again = setInterval(() => link.say(meeting.hello()), HELLO_MS);
+    const session: RoomSession = {
+      tell: (facts) => {
+        for (const message of meeting.tell(facts)) link.say(message);
+      },
+      note: (name, value) => {
+        if (!SHARED.has(name)) return;
+        counts.set(name, (counts.get(name) ?? 0) + 1);
+        void services.store?.note(COUNTS_NOTE, Object.fromEntries(counts)).catch(() => undefined);
+        link.say(meeting.tellNote(name, counts.get(name)!, value));
+        if (getState().room.holders[name] !== undefined) dispatch(held({ key: name, by: null }));
+      },
+      invite: async () => {
+        const code = newToken();
+        link.control({ type: 'invite', proof: await proofOf(code) });
+        return `/join#${kept.room}.${code}.${kept.key}`;
+      },
+      door: (device) => link.control({ type: 'door', device }),
+      close: () => {
+        clearInterval(again);
+        link.say({ type: 'bye', device: kept.device });
+        link.close();
+        if (services.room === session) services.room = null;
+        dispatch(roomLeft());
+      },
+    };
+    services.room = session;
+    return session.close;
+  };
+
+/** Of two that were changed apart the one that was changed more often holds; of as often, the one of the greater name. */
+const isLater = (
+  note: { readonly key: string; readonly count: number; readonly device: string },
+  counts: ReadonlyMap<string, number>,
+  mine: string,
+): boolean => {
+  const here = counts.get(note.key) ?? 0;
+  return note.count > here || (note.count === here && note.device > mine);
+};
+
+/** Facts from another device are read as those of a file are: what is not sound is not taken. */
+const takeFacts =
+  (raw: readonly unknown[], format: number): Thunk<Promise<void>> =>
+  async (dispatch, _getState, services) => {
+    const read = parseWorkbook(
+      JSON.stringify({
+        format: 'hiraeth-workbook',
+        version: format,
+        exported: new Date(services.clock.now()).toISOString(),
+        facts: raw,
+      }),
+    );
+    if (!read.ok) return;
+    const fresh = read.value.facts.filter(({ id }) => !services.ledger.recorded.has(id));
+    if (fresh.length === 0) return;
+    const done = await dispatch(meetFacts(fresh));
+    if (done.ok) dispatch(receivedMore(fresh.length));
+  };
+
+/** Ids in order, sorted anew only when there are more. */
+function idsOf(services: Services): () => readonly string[] {
+  let ids: readonly string[] = [];
+  let of: unknown = null;
+  return () => {
+    const { recorded } = services.ledger;
+    if (of !== recorded || ids.length !== recorded.size) {
+      of = recorded;
+      ids = recorded
+        .values()
+        .map(({ id }) => id)
+        .sort();
+    }
+    return ids;
+  };
+}
