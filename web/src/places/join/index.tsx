@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { useLedger } from '../../state/hooks';
 import { joinRoom } from '../../state/room';
@@ -17,6 +17,11 @@ export default function Join() {
   const ledger = useLedger();
   const which = useAppSelector(({ workbook }) => workbook.which);
   const [name, setName] = useState(/Mobi/.test(navigator.userAgent) ? 'Phone' : 'Second device');
+  // The demo stays what it is: what is joined is one’s own.
+  const opens = invitation !== null && which !== 'own';
+  useEffect(() => {
+    if (opens) void dispatch(openWorkbook('own'));
+  }, [opens, dispatch]);
   if (!invitation)
     return (
       <div className="stack">
@@ -40,11 +45,7 @@ export default function Join() {
         meets at the next contact.
       </p>
       {own === null ? (
-        <div className="row">
-          <Button variant="contained" onClick={() => void dispatch(openWorkbook('own'))}>
-            Go on
-          </Button>
-        </div>
+        <p role="status">Opening the workbook of this device…</p>
       ) : (
         <>
           {own > 0 && (
