@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { useAppDispatch, useAppSelector } from '../state/store';
+import { turn } from '../state/doings';
 import { undo } from '../state/thunks';
 import { noticed } from '../state/workbookSlice';
 
@@ -22,6 +23,11 @@ export function Notices() {
   return (
     <div role="alert" className={`notice ${bad ? 'bad' : ''}`}>
       <span>{notice.text}</span>
+      {notice.turn && (
+        <Button size="small" onClick={() => void dispatch(turn(notice.turn!))}>
+          {notice.turn === 'back' ? 'Take it back' : 'Do it again'}
+        </Button>
+      )}
       {notice.undo.length > 0 && (
         <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
           Undo

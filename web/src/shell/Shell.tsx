@@ -16,6 +16,7 @@ import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
 import { useRoom } from '../state/useRoom';
+import { useTurnKeys } from './useTurnKeys';
 import { useDueNotices } from '../state/useDueNotices';
 import { useThemeName } from '../parts/ThemeSwitch';
 import { Notices } from './Notices';
@@ -78,6 +79,7 @@ export function Shell() {
       on.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [pathname]);
   usePlaceKeys();
+  useTurnKeys();
   usePrinterPolling();
   useDueNotices();
   useRoom();

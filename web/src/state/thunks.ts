@@ -15,6 +15,7 @@ import { explain } from '@hiraeth/core/words';
 import { FORMAT_VERSION, reviveFacts, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import { fail, ok, type Result } from '@hiraeth/core/quantity';
 import { failureWords, joinTabs, MOST_SINCE, type Kept, type TabNews } from '../storage';
+import { DOINGS_NOTE, readDoings, withDoing } from './doingsNote';
 import { hourOf } from './hourOf';
 import type { Services, Which } from './services';
 import type { Thunk } from './store';
@@ -231,7 +232,18 @@ export const record =
       const why = ledger.probe(facts, (book) => readAll(book, now));
       if (why !== null)
         return fail({ kind: 'facts', problems: [{ severity: 'stop', code: 'cannotFold', why }] });
-      const notes = beside(facts);
+      const done = facts.filter((fact) => fact.kind !== 'voided').map(({ id }) => id);
+      const notes = {
+        ...beside(facts),
+        ...(saved !== null && done.length > 0
+          ? {
+              [DOINGS_NOTE]: withDoing(readDoings(workbook.notes[DOINGS_NOTE]), {
+                ids: done,
+                words: saved.replace(/^Saved(:| for)? /, '').replace(/\.$/, ''),
+              }),
+            }
+          : {}),
+      };
       try {
         await store.append(facts, notes);
       } catch (error) {
@@ -252,7 +264,7 @@ export const record =
           noticed({
             text: saved,
             tone: 'fine',
-            undo: facts.filter((fact) => fact.kind !== 'voided').map((fact) => fact.id),
+            undo: done,
           }),
         );
       return ok(facts);

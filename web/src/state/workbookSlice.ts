@@ -7,6 +7,8 @@ export interface Notice {
   readonly tone: 'fine' | 'bad';
   /** Facts that an undo takes back. */
   readonly undo: string[];
+  /** What pressing the key once more does. */
+  readonly turn?: 'back' | 'again';
 }
 
 export interface WorkbookState {

@@ -9,6 +9,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Space, Enter or →', 'on the Bench: the step is done'],
   ['Backspace or ←', 'on the Bench: one step back'],
   ['r', 'on Prints: the last print once more'],
+  ['Ctrl Z, then again', 'says what was done last on this device, and takes it back; up to fifty times'],
+  ['Ctrl Shift Z', 'does again what was taken back'],
   ['Escape', 'closes a question without an answer'],
 ];
 
