@@ -4,6 +4,8 @@ export type ScaleReading =
   | { readonly kind: 'mass'; readonly massG: number; readonly stable: boolean | null; readonly stepG: number }
   | { readonly kind: 'overload' }
   | { readonly kind: 'underload' }
+  /** It says itself that something is wrong with it. */
+  | { readonly kind: 'fault'; readonly why: 'fault' | 'calibrate' | 'rezero' }
   | { readonly kind: 'noise'; readonly text: string };
 
 const UNITS: Record<string, number> = {

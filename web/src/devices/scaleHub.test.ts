@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { hidWeightReport, weightMeasurementValue } from '@hiraeth/rig';
 import { ScaleHub } from './scaleHub';
 
 const lines = (hub: ScaleHub, texts: readonly string[], from = 0): void =>
@@ -128,5 +129,79 @@ describe('a serial scale', () => {
     give({ requestPort: () => Promise.reject(new Error('No port selected')) });
     await hub.serial();
     expect(hub.snapshot().trouble).toMatch(/No port selected.*choose it again, or type/);
+  });
+});
+
+describe('scales that the browser reaches by itself', () => {
+  afterEach(() => {
+    for (const name of ['hid', 'bluetooth']) Reflect.deleteProperty(navigator, name);
+  });
+  const put = (name: string, value: object): void =>
+    void Object.defineProperty(navigator, name, { configurable: true, value });
+  const view = (bytes: Uint8Array<ArrayBuffer>): DataView => new DataView(bytes.buffer);
+
+  test('a USB scale: its reports become weights; what is wrong with it is said; put away it is closed', async () => {
+    const listeners = new Set<(event: { data: DataView }) => void>();
+    const device = {
+      opened: false,
+      open: () => Promise.resolve(),
+      close: jest.fn(() => Promise.resolve()),
+      addEventListener: (_: string, listener: (event: { data: DataView }) => void) => listeners.add(listener),
+      removeEventListener: (_: string, listener: (event: { data: DataView }) => void) =>
+        listeners.delete(listener),
+    };
+    put('hid', { requestDevice: () => Promise.resolve([device]) });
+    const hub = new ScaleHub();
+    await hub.usb();
+    const send = (bytes: Uint8Array<ArrayBuffer>): void =>
+      listeners.forEach((listener) => listener({ data: view(bytes) }));
+    send(hidWeightReport(60, true));
+    expect(hub.snapshot()).toMatchObject({ source: 'usb', massG: 60, settledG: null });
+    send(hidWeightReport(63.42));
+    expect(hub.snapshot()).toMatchObject({ massG: 63.42, settledG: 63.42, stepG: 0.01 });
+    send(Uint8Array.of(8, 2, 0, 0, 0));
+    expect(hub.snapshot()).toMatchObject({
+      massG: null,
+      trouble: expect.stringMatching(/press its zero key/),
+    });
+    hub.typed();
+    expect(listeners.size).toBe(0);
+    expect(device.close).toHaveBeenCalled();
+  });
+
+  test('a Bluetooth scale tells once it stands still, in its own step; gone, it is said', async () => {
+    const weights = Object.assign(new EventTarget(), {
+      value: view(weightMeasurementValue(65)),
+      startNotifications: () => Promise.resolve(),
+    });
+    const device = Object.assign(new EventTarget(), {
+      gatt: {
+        connect: () =>
+          Promise.resolve({
+            disconnect: () => undefined,
+            getPrimaryService: () => Promise.resolve({ getCharacteristic: () => Promise.resolve(weights) }),
+          }),
+      },
+    });
+    put('bluetooth', { requestDevice: () => Promise.resolve(device) });
+    const hub = new ScaleHub();
+    await hub.bluetooth();
+    weights.dispatchEvent(new Event('characteristicvaluechanged'));
+    expect(hub.snapshot()).toMatchObject({ source: 'bluetooth', massG: 65, settledG: 65, stepG: 5 });
+    device.dispatchEvent(new Event('gattserverdisconnected'));
+    expect(hub.snapshot().trouble).toMatch(/silent/);
+    hub.typed();
+  });
+
+  test('a browser that reaches none says so; nobody chosen, the weight is typed as before', async () => {
+    const hub = new ScaleHub();
+    await hub.usb();
+    expect(hub.snapshot().trouble).toMatch(/a browser with WebHID/);
+    await hub.bluetooth();
+    expect(hub.snapshot().trouble).toMatch(/a browser with Web Bluetooth/);
+    put('hid', { requestDevice: () => Promise.resolve([]) });
+    hub.typed();
+    await hub.usb();
+    expect(hub.snapshot()).toMatchObject({ source: 'typed', trouble: null });
   });
 });

@@ -1,7 +1,14 @@
-import { parseScaleLine, settle, type TimedMass } from '@hiraeth/core/scale';
+import {
+  parseHidWeight,
+  parseScaleLine,
+  parseWeightMeasurement,
+  settle,
+  type ScaleReading,
+  type TimedMass,
+} from '@hiraeth/core/scale';
 import { makeChance, SimulatedScale } from '@hiraeth/rig';
 
-export type ScaleSource = 'typed' | 'serial' | 'simulated';
+export type ScaleSource = 'typed' | 'serial' | 'usb' | 'bluetooth' | 'simulated';
 
 export interface ScaleState {
   readonly source: ScaleSource;
@@ -17,6 +24,19 @@ const IDLE: ScaleState = { source: 'typed', massG: null, settledG: null, stepG: 
 const STEP_MS = 200;
 const SILENT_MS = 4000;
 const SILENT = 'The scale is silent: check its cable and that it is on. You can type the weight.';
+
+const FAULTS = {
+  fault:
+    'The scale says that something is wrong with it. Switch it off and on; what it shows until then is no weight.',
+  calibrate: 'The scale asks to be calibrated: do that with its own mass, then weigh again.',
+  rezero: 'The scale asks for its zero: take everything off and press its zero key.',
+} as const;
+/** USB’s usage page of scales; Bluetooth’s service and its characteristic. */
+const SCALE_PAGE = 0x8d;
+const WEIGHT_SCALE = 0x181d;
+const WEIGHT_MEASUREMENT = 0x2a9d;
+
+const bytesOf = (data: DataView): Uint8Array => new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
 
 /** The scale at hand, real or simulated, behind one stream of lines. */
 export class ScaleHub {
@@ -117,9 +137,88 @@ export class ScaleHub {
     }
   }
 
+  /** A scale of the USB class for scales; the browser asks which. */
+  async usb(): Promise<void> {
+    const { hid } = navigator as Navigator & { hid?: HidLike };
+    if (!hid) return this.cannot('a USB scale', 'WebHID');
+    try {
+      const [device] = await hid.requestDevice({ filters: [{ usagePage: SCALE_PAGE }] });
+      if (!device) return;
+      if (!device.opened) await device.open();
+      this.listen('usb');
+      const watch = this.watchSilence();
+      const heard = (event: { readonly data: DataView }): void => {
+        watch.heard();
+        this.takeReading(parseHidWeight(bytesOf(event.data)));
+      };
+      device.addEventListener('inputreport', heard);
+      this.stop = () => {
+        watch.end();
+        device.removeEventListener('inputreport', heard);
+        void device.close().catch(() => undefined);
+      };
+    } catch (error) {
+      this.notReached(error);
+    }
+  }
+
+  /** A scale of Bluetooth’s service for scales; the browser asks which. */
+  async bluetooth(): Promise<void> {
+    const { bluetooth } = navigator as Navigator & { bluetooth?: BluetoothLike };
+    if (!bluetooth) return this.cannot('a Bluetooth scale', 'Web Bluetooth');
+    try {
+      const device = await bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE] }] });
+      const server = await device.gatt!.connect();
+      const weights = await (
+        await server.getPrimaryService(WEIGHT_SCALE)
+      ).getCharacteristic(WEIGHT_MEASUREMENT);
+      this.listen('bluetooth');
+      const heard = (): void => {
+        if (weights.value) this.takeReading(parseWeightMeasurement(bytesOf(weights.value)));
+      };
+      const gone = (): void => this.lose(SILENT);
+      weights.addEventListener('characteristicvaluechanged', heard);
+      device.addEventListener('gattserverdisconnected', gone);
+      await weights.startNotifications();
+      this.stop = () => {
+        weights.removeEventListener('characteristicvaluechanged', heard);
+        device.removeEventListener('gattserverdisconnected', gone);
+        server.disconnect();
+      };
+    } catch (error) {
+      this.notReached(error);
+    }
+  }
+
+  private cannot(what: string, by: string): void {
+    this.set({
+      ...IDLE,
+      trouble: `This browser cannot reach ${what}. Type the weight, or use a browser with ${by}.`,
+    });
+  }
+
+  private notReached(error: unknown): void {
+    this.stop();
+    this.set({
+      ...IDLE,
+      trouble: `The scale was not reached (${error instanceof Error ? error.message : 'no answer'}). Plug it in or switch it on and choose it again, or type the weight.`,
+    });
+  }
+
+  private watchSilence(): { readonly heard: () => void; readonly end: () => void } {
+    let last = Date.now();
+    const watch = setInterval(() => {
+      if (Date.now() - last > SILENT_MS) this.lose(SILENT);
+    }, 1000);
+    return { heard: () => (last = Date.now()), end: () => clearInterval(watch) };
+  }
+
   /** One line from whatever scale. */
   take(line: string, atMs = Date.now()): void {
-    const reading = parseScaleLine(line);
+    this.takeReading(parseScaleLine(line), atMs);
+  }
+
+  private takeReading(reading: ScaleReading, atMs = Date.now()): void {
     switch (reading.kind) {
       case 'mass':
         this.recent = [
@@ -138,6 +237,8 @@ export class ScaleHub {
         return this.lose('Overload: take it off. A scale with more capacity is needed.');
       case 'underload':
         return this.lose('The scale reads below its range: is the pan on? Switch it off and on.');
+      case 'fault':
+        return this.lose(FAULTS[reading.why]);
       case 'noise':
         return;
     }
@@ -158,4 +259,29 @@ interface SerialPortLike {
   open(options: { baudRate: number }): Promise<void>;
   close(): Promise<void>;
   readonly readable: ReadableStream<Uint8Array>;
+}
+
+interface HidLike {
+  requestDevice(asked: { filters: { usagePage: number }[] }): Promise<HidDeviceLike[]>;
+}
+interface HidDeviceLike {
+  readonly opened: boolean;
+  open(): Promise<void>;
+  close(): Promise<void>;
+  addEventListener(type: 'inputreport', listener: (event: { readonly data: DataView }) => void): void;
+  removeEventListener(type: 'inputreport', listener: (event: { readonly data: DataView }) => void): void;
+}
+interface BluetoothLike {
+  requestDevice(asked: { filters: { services: number[] }[] }): Promise<BluetoothDeviceLike>;
+}
+interface BluetoothDeviceLike extends EventTarget {
+  readonly gatt?: { connect(): Promise<GattLike> };
+}
+interface GattLike {
+  disconnect(): void;
+  getPrimaryService(service: number): Promise<{ getCharacteristic(id: number): Promise<GattValueLike> }>;
+}
+interface GattValueLike extends EventTarget {
+  readonly value?: DataView;
+  startNotifications(): Promise<unknown>;
 }

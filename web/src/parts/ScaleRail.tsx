@@ -158,12 +158,16 @@ export function ScaleRail() {
           options={[
             { value: 'typed', label: 'typed or wedge' },
             { value: 'serial', label: 'serial scale' },
+            { value: 'usb', label: 'USB scale' },
+            { value: 'bluetooth', label: 'Bluetooth scale' },
             { value: 'simulated', label: 'simulated scale' },
           ]}
           onPick={(source) => {
             setError(null);
             if (source === 'typed') hub.typed();
             else if (source === 'simulated') hub.simulate();
+            else if (source === 'usb') void hub.usb();
+            else if (source === 'bluetooth') void hub.bluetooth();
             else void hub.serial();
           }}
         />
