@@ -1,89 +1,17 @@
 import type { Uncertain } from '../quantity';
 import type { WeighInCause } from '../workbook';
+import {
+  FOUND,
+  NO_SHIFT,
+  type Cause,
+  type CauseRow,
+  type CausesCode,
+  type LeakBelief,
+  type Shift,
+  type Taught,
+} from './cause';
+import { LEAK, leakOf, leakShift, LEAST_LEAK, weighAgain } from './leak';
 import { Patterns, type Explained, type Miss } from './patterns';
-
-/** One cause of a weigh-in's misses, beside the others. */
-export interface Cause {
-  readonly code: WeighInCause;
-  /** Of one channel alone: which, and the cartridge in it. */
-  readonly slotId: string | null;
-  readonly cartridgeId: string | null;
-  /** Kind of picture, where it is one. */
-  readonly subjectId: string | null;
-  readonly probability: number;
-  /**
-   * How much of it, with u: dm² not logged, share of what was logged that was not printed, cleanings, log of the new factor,
-   * ml a day of a leak, g that the scale showed too many, ml by which one mass is off.
-   */
-  readonly amount: Uncertain;
-  /** What it explains, ml, all channels together; below 0: less was drawn. */
-  readonly ml: number;
-}
-
-/** One channel at a weigh-in, as the filter looks at it: all in ml as the printer draws now. */
-export interface CauseRow {
-  readonly slotId: string;
-  readonly cartridgeId: string;
-  readonly days: number;
-  readonly toldMl: number;
-  readonly usedMl: number;
-  readonly own: number;
-  readonly shared: number;
-  /** What the channels' coefficients may have wrong alike, ml: they were learnt from the same weigh-ins. */
-  readonly alike: number;
-  /** One light cleaning. */
-  readonly cleaningMl: number;
-  /** One dm² of each kind of picture, and how much of it was logged. */
-  readonly perDm2: ReadonlyMap<string, number>;
-  readonly dm2: ReadonlyMap<string, number>;
-  /** How it would be foretold if it leaked since that was first suspected; null: not suspected yet. */
-  readonly ifLeaking: IfLeaking;
-}
-
-export interface IfLeaking {
-  readonly toldMl: number;
-  readonly own: number;
-  /** ml a day. */
-  readonly perDay: Uncertain;
-}
-
-/** What comes on top of the logged use, ml. */
-export interface Shift {
-  readonly ml: number;
-  readonly variance: number;
-}
-export const NO_SHIFT: Shift = { ml: 0, variance: 0 };
-
-/** What a weigh-in's causes say of how one channel is to be learnt. */
-export interface Taught {
-  /** None of its prints' use. */
-  readonly shift: Shift;
-  /** The same, if it leaks: one mass that is off and a leak look alike at first. */
-  readonly ifLeaking: Shift;
-  /** How its leak is followed from here: begun anew, gone on with, taken over as found; null: none is suspected. */
-  readonly leak: 'anew' | 'goesOn' | 'found' | null;
-}
-
-/** A suspected or found leak at rest of one cartridge. */
-export interface LeakBelief {
-  readonly cartridgeId: string;
-  readonly slotId: string;
-  readonly probability: number;
-  /** If it leaks, ml a day. */
-  readonly mlPerDay: Uncertain;
-  /** UTC instant before which nothing spoke for it. */
-  readonly since: string;
-}
-
-export interface CausesCode {
-  readonly leaks: readonly LeakBelief[];
-  readonly zero: { readonly probability: number; readonly g: Uncertain } | null;
-  readonly cleanings: { readonly count: number; readonly days: number; readonly evidence: number };
-  /** What is logged in a usual day, dm² by kind of picture, by so many days. */
-  readonly usual: { readonly days: number; readonly dm2: ReadonlyMap<string, number> };
-  /** Cartridges that somebody says do not leak. */
-  readonly sound: readonly string[];
-}
 
 /** How often each happens at a weigh-in before anything is seen. */
 const PRIOR = {
@@ -97,17 +25,15 @@ const PRIOR = {
 } as const;
 /** A leak of what was looked at and found sound. */
 const SOUND = 1e-6;
-/** ml a day: a plug that weeps loses a drop or two. */
-/** Less than a drop a day is what standing takes. */
-const LEAST_LEAK = 0.05;
-export const LEAK: Uncertain = { value: 0.15, u: 0.15 };
 /** g: a cup or a keeper that stood on it when it was zeroed. */
 const ZERO_U_G = 2;
 /** An ink's usual density: a scale that is off by a gram makes so many ml of it. */
 const G_PER_ML = 1.06;
+/** One mass may be anything: another cartridge's, a digit that slipped, ml. */
 const ODD_U_ML = 5;
+/** How many cleanings, if there were any. */
 const CLEANINGS: Uncertain = { value: 1.3, u: 0.8 };
-/** Cleanings that nobody logs are reckoned with from this log evidence on, and before it count as none in so many days. */
+/** Cleanings that nobody logs are reckoned with from this log evidence on. */
 const CLEANS_UNSEEN = 5;
 /** A drop at an outlet, a damp keeper: no mass is better than that, whatever the scale, ml. */
 const DROP_ML = 0.05;
@@ -115,13 +41,10 @@ const DROP_ML = 0.05;
 const USUAL_DAYS = 60;
 /** Where nobody logs them, so many weigh-ins see one. */
 const CLEANS_SHARE = 0.3;
+/** Before anything is seen none came in so many days. */
 const CLEANING_DAYS = 20;
 /** Below this a leak is no suspicion. */
 const SUSPECTED = 0.02;
-/** From here on a cause is taken for the one. */
-const FOUND = 0.5;
-/** From this probability on a leak is reckoned with. */
-export const LEAKS_FROM = FOUND;
 
 /**
  * Side by side, what each weigh-in's misses may come of; what lasts (a leak, a scale that was zeroed wrong until the next
@@ -131,7 +54,6 @@ export class CauseFilter {
   private leaks: ReadonlyMap<string, LeakBelief> = new Map();
   private zero: CausesCode['zero'] = null;
   private cleanings: CausesCode['cleanings'] = { count: 0, days: 0, evidence: 0 };
-
   private sound: ReadonlySet<string> = new Set();
   private usual: CausesCode['usual'] = { days: 0, dm2: new Map() };
 
@@ -443,22 +365,6 @@ export class CauseFilter {
   }
 }
 
-/** A channel's leak against none, by what its others say of this weigh-in. */
-function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {
-  const i = rows.indexOf(row);
-  const { offMl, own, shared } = misses[i]!;
-  const others = misses.filter((_, k) => k !== i);
-  const told = rows.filter((_, k) => k !== i).map(({ toldMl }) => 0.1 * toldMl);
-  const { value: z, u } = others.length > 1 ? new Patterns(others, [told]).sharing : { value: 0, u: 1 };
-  const off = offMl - z * shared;
-  const common = (u * shared) ** 2;
-  const { toldMl, own: ownIf, perDay } = row.ifLeaking;
-  const offIf = off + row.toldMl - toldMl;
-  return { log: logNormal(offIf, ownIf + common) - logNormal(off, own + common), amount: perDay };
-}
-
-const logNormal = (x: number, variance: number): number => -0.5 * (Math.log(variance) + (x * x) / variance);
-
 interface Told extends Cause {
   readonly pattern: readonly number[];
   readonly log: number;
@@ -483,11 +389,6 @@ interface Candidate {
 const NOT_LEAKED: ReadonlySet<WeighInCause> = new Set(['cleanings', 'zeroed', 'wasZeroed']);
 const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass']);
 
-const leakShift = ({ probability: p, mlPerDay: { value, u } }: LeakBelief, days: number): Shift => ({
-  ml: p * value * days,
-  variance: (p * u ** 2 + p * (1 - p) * value ** 2) * days ** 2,
-});
-
 const isFound = (zero: CausesCode['zero']): boolean => zero !== null && zero.probability > FOUND;
 
 /** Where the last session showed too many grams, this interval seems to have used as much more. */
@@ -497,36 +398,6 @@ function zeroShift(zero: CausesCode['zero']): Shift {
   return {
     ml: (p * g.value) / G_PER_ML,
     variance: (p * g.u ** 2 + p * (1 - p) * g.value ** 2) / G_PER_ML ** 2,
-  };
-}
-
-/** A leak that is reckoned with, by the weigh-in that shows whether it goes on. */
-function weighAgain(
-  leak: LeakBelief,
-  row: CauseRow,
-  rows: readonly CauseRow[],
-  misses: readonly Miss[],
-  i: number,
-): LeakBelief {
-  const { days } = row;
-  const bare = misses.map((miss, k): Miss => {
-    if (k !== i) return miss;
-    const shift = leakShift(leak, days);
-    return { ...miss, offMl: miss.offMl + shift.ml, own: miss.own - shift.variance };
-  });
-  // Whatever all channels had in common besides says nothing of this one.
-  const look = new Patterns(bare, [rows.map(({ toldMl }) => 0.3 * toldMl)]);
-  const { log, amount } = look.explain(
-    misses.map((_, k) => (k === i ? days : 0)),
-    leak.mlPerDay,
-  );
-  const odds = (leak.probability / Math.max(1e-9, 1 - leak.probability)) * Math.exp(Math.min(50, log));
-  return {
-    ...leak,
-    slotId: row.slotId,
-    // A plug that was pressed home weeps no more.
-    probability: amount.value < LEAST_LEAK ? 0 : Math.min(0.995, odds / (1 + odds)),
-    mlPerDay: { value: Math.max(0, amount.value), u: amount.u },
   };
 }
 

@@ -7,20 +7,19 @@ export {
   type Draws,
   type Term,
 } from './features';
-export {
-  fitPrinter,
-  Fitting,
-  type FittingCode,
-  withCount,
-  type ForecastRecord,
-  type GainChange,
-  type MissingEntry,
-  type Observed,
-  type PrinterModel,
-  type Renewal,
-} from './fitPrinter';
+export { fitPrinter, Fitting, type FittingCode } from './fitPrinter';
+export { withCount } from './forecast';
+export type {
+  Denial,
+  ForecastRecord,
+  GainChange,
+  MissingEntry,
+  Observed,
+  PrinterModel,
+  Renewal,
+} from './model';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
 export { atReserve } from './atReserve';
 export { queueUse, type PictureJob, type QueueUse } from './queueUse';
 export { runsDry, safeCount } from './safeCount';
-export type { Cause, LeakBelief } from './causes';
+export type { Cause, LeakBelief } from './cause';

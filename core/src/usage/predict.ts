@@ -2,8 +2,9 @@ import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
 import { predictPrior, TERMS, type Draws, type Term } from './features';
-import { LEAKS_FROM, type LeakBelief } from './causes';
-import { withGain, withShift, type PrinterModel } from './fitPrinter';
+import { FOUND, type LeakBelief } from './cause';
+import { withGain, withShift } from './forecast';
+import type { PrinterModel } from './model';
 
 /**
  * What a channel is foretold to draw: `gain·Σ x·c`, with the coefficients' doubt, the jobs' scatter `Σ (s·c·area)²` (copies
@@ -42,7 +43,7 @@ export function predictUse(
 const leakIn = (model: PrinterModel, slotId: string, cartridgeId?: string): LeakBelief | undefined =>
   model.leaks.find(
     (leak) =>
-      leak.probability > LEAKS_FROM &&
+      leak.probability > FOUND &&
       (cartridgeId === undefined ? leak.slotId === slotId : leak.cartridgeId === cartridgeId),
   );
 

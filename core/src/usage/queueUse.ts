@@ -1,7 +1,7 @@
 import { addExposure, imageExposure, jobExposure, type Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { IMAGE_DOUBT, SHARED_SCATTER } from './features';
-import type { PrinterModel } from './fitPrinter';
+import type { PrinterModel } from './model';
 import { predictUse } from './predict';
 
 /** So many prints of one picture, known by its kind and, where its colours were measured, by its own demand. */

@@ -4,7 +4,9 @@ import { addExposure, imageExposure, jobExposure, NO_EXPOSURE, type Exposure } f
 import { COUNTER_PRIOR } from '../gauge';
 import { PRINTER } from '../testing';
 import { coefficientPerDm2, drawOf, newModel, partsOfUse, predictUse } from './predict';
-import { fitPrinter, Fitting, withCount, type Observed, type PrinterModel } from './fitPrinter';
+import { fitPrinter, Fitting } from './fitPrinter';
+import { withCount } from './forecast';
+import type { Observed, PrinterModel } from './model';
 import { predictPrior } from './features';
 import { queueUse } from './queueUse';
 import { runsDry, safeCount } from './safeCount';

@@ -1,0 +1,224 @@
+import { learnCounter, COUNTER_PRIOR, type Counter } from '../gauge';
+import type { Because } from '../workbook';
+import type { IfLeaking, Taught } from './cause';
+import {
+  copyChannel,
+  foretellChannel,
+  learnChannel,
+  newChannel,
+  subjectCoefficient,
+  termCoefficient,
+  type Channel,
+} from './channel';
+import { SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws } from './features';
+import type { GainStep } from './gain';
+import { LEAK } from './leak';
+import type { Observed } from './model';
+import { cartridgeOf, explained, ODD_SIGMA, type Seen } from './seen';
+
+/** The evidence of a first few intervals says little of the scatter. */
+const SCATTER_WEIGHT = 12;
+
+const LEAST_SCATTER = 0.03;
+
+const MOST_SCATTER = 0.8;
+
+/** Prints that nobody logged were counted all the same; ink that leaked was not. */
+const countsFor = (because: Because | null): boolean =>
+  because === null || because === 'notLogged' || because === 'drawsMore';
+
+export interface LearnerCode {
+  readonly channels: ReadonlyMap<string, Channel>;
+  readonly counters: ReadonlyMap<string, Counter>;
+  readonly leaking: ReadonlyMap<string, Channel>;
+  readonly weight: number;
+  readonly sum: number;
+}
+
+/** The channels of one printer while they learn, weigh-in by weigh-in. */
+export class Learner {
+  readonly channels: Map<string, Channel>;
+  readonly counters = new Map<string, Counter>();
+  /** Beliefs in which a cartridge leaks at rest, since that was first suspected. */
+  private readonly leaking = new Map<string, Channel>();
+  private weight = SCATTER_WEIGHT;
+  private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
+
+  constructor(
+    slotIds: readonly string[],
+    private readonly draws: Draws,
+  ) {
+    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws)]));
+  }
+
+  /** The same, to go on from by itself. */
+  copy(): Learner {
+    return Learner.revive(this.draws, this.keep());
+  }
+
+  keep(): LearnerCode {
+    const { channels, counters, leaking, weight, sum } = this;
+    return { channels, counters, leaking, weight, sum };
+  }
+
+  static revive(draws: Draws, { channels, counters, leaking, weight, sum }: LearnerCode): Learner {
+    const other = new Learner([], draws);
+    for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
+    for (const [id, counter] of counters) other.counters.set(id, counter);
+    for (const [id, channel] of leaking) other.leaking.set(id, copyChannel(channel));
+    other.weight = weight;
+    other.sum = sum;
+    return other;
+  }
+
+  /** How a channel would be foretold if its cartridge leaked since that was first suspected, ml as the printer draws now. */
+  ifLeaking(one: Observed, gain: number): IfLeaking {
+    const leaking = this.leaking.get(cartridgeOf(one)) ?? opened(this.channel(one.slotId));
+    const told = foretellChannel(leaking, one.exposure, this.draws);
+    const rest = termCoefficient(leaking, 'idleDays');
+    return {
+      toldMl: gain * told.ml,
+      own:
+        gain ** 2 * (told.coefficients + (1 - SHARED_SCATTER) * this.scatter2 * told.jobs + told.images) +
+        one.used.u ** 2,
+      perDay: {
+        value: gain * Math.max(0, rest.value - termCoefficient(this.channel(one.slotId), 'idleDays').value),
+        u: gain * rest.u,
+      },
+    };
+  }
+
+  /** A suspected leak has a belief of its own, in which standing may take more; found, its channel goes on from that one. */
+  private followLeak(
+    one: Observed,
+    leak: Taught['leak'],
+    { used, noise }: { readonly used: number; readonly noise: number },
+  ): void {
+    const id = cartridgeOf(one);
+    if (leak === null) {
+      this.leaking.delete(id);
+      return;
+    }
+    const channel = this.channel(one.slotId);
+    const followed = (leak === 'goesOn' && this.leaking.get(id)) || opened(channel);
+    if (leak === 'found') {
+      const before = this.leaking.get(id);
+      if (before) this.channels.set(one.slotId, closed(before, channel));
+      this.leaking.delete(id);
+      return;
+    }
+    learnChannel(followed, one.exposure, Math.max(0, used), noise, this.draws);
+    this.leaking.set(id, followed);
+  }
+
+  intervalsOf(slotId: string): number {
+    return this.channel(slotId).intervals;
+  }
+
+  /** One light cleaning of this channel, ml, apart from the gain. */
+  cleaning({ slotId }: Observed): number {
+    return termCoefficient(this.channel(slotId), 'light').value;
+  }
+
+  /** One dm² of each kind of picture that it met, ml. */
+  perDm2(slotId: string, gain: number): ReadonlyMap<string, number> {
+    const channel = this.channel(slotId);
+    return new Map(
+      [...channel.subjects.keys()].map((id) => [
+        id,
+        gain * subjectCoefficient(channel, id, this.draws).value,
+      ]),
+    );
+  }
+
+  counter(slotId: string): Counter {
+    return this.counters.get(slotId) ?? COUNTER_PRIOR;
+  }
+
+  get scatter2(): number {
+    return Math.min(MOST_SCATTER ** 2, Math.max(LEAST_SCATTER ** 2, this.sum / this.weight));
+  }
+
+  /** Each beside what its channel is foretold to have drawn. */
+  foretellAll(group: readonly Observed[]): readonly Seen[] {
+    return group.map((one) => ({
+      one,
+      told: foretellChannel(this.channel(one.slotId), one.exposure, this.draws),
+    }));
+  }
+
+  /**
+   * @param seen one weigh-in, each channel once, foretold by what is known so far
+   * @param taught what its causes say of each
+   */
+  learn(seen: readonly Seen[], step: GainStep, taught: readonly Taught[]): void {
+    for (const { one } of seen)
+      if (one.counted && countsFor(one.because))
+        this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));
+    if (step.label === 'wrong') return;
+    const gain = Math.exp(step.gain);
+    const scatter2 = this.scatter2;
+    let spread = 0;
+    let information = 0;
+    for (const [i, { one, told }] of seen.entries()) {
+      if (explained(one.because)) continue;
+      const { shift, ifLeaking, leak } = taught[i]!;
+      const channel = this.channel(one.slotId);
+      const used = (one.used.value - shift.ml) / gain;
+      const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
+      const known = told.coefficients + seenVariance + told.images + (told.ml * step.gainU) ** 2;
+      const variance = known + scatter2 * told.jobs;
+      const innovation = used - told.ml;
+      this.followLeak(one, leak, {
+        used: (one.used.value - ifLeaking.ml) / gain,
+        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.images,
+      });
+      // An entry gone wrong in one channel teaches nothing.
+      if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
+      if (told.jobs > 0 && variance > 0) {
+        // Fisher's information: 1 when nothing else is in doubt (a scoring step).
+        const share = ((scatter2 * told.jobs) / variance) ** 2;
+        spread += share * ((innovation ** 2 - known) / told.jobs);
+        information += share;
+      }
+      learnChannel(
+        channel,
+        one.exposure,
+        Math.max(0, used),
+        seenVariance + scatter2 * told.jobs + told.images,
+        this.draws,
+      );
+    }
+    if (information > 0) {
+      // Channels of one weigh-in share half of their scatter: together they count for about two.
+      const count = Math.min(1, 2 / Math.max(1, seen.length));
+      this.weight += information * count;
+      this.sum = Math.max(LEAST_SCATTER ** 2 * this.weight, this.sum + spread * count);
+    }
+  }
+
+  private channel(slotId: string): Channel {
+    let channel = this.channels.get(slotId);
+    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws)));
+    return channel;
+  }
+}
+
+const IDLE = TERMS.indexOf('idleDays');
+
+/** The same belief, but that standing may take as much as a leak does. */
+function opened(channel: Channel): Channel {
+  const open = copyChannel(channel);
+  open.mean[IDLE]! += LEAK.value;
+  open.cov[IDLE]![IDLE]! += LEAK.u ** 2;
+  return open;
+}
+
+/** A leak's own belief, with what standing takes besides as it was known before. */
+function closed(leaking: Channel, { mean, cov }: Channel): Channel {
+  const shut = copyChannel(leaking);
+  for (let i = 0; i < shut.mean.length; i++) shut.cov[i]![IDLE] = shut.cov[IDLE]![i] = 0;
+  shut.mean[IDLE] = mean[IDLE]!;
+  shut.cov[IDLE]![IDLE] = cov[IDLE]![IDLE]!;
+  return shut;
+}

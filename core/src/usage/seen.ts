@@ -1,0 +1,20 @@
+import { DAY_MS, msOf } from '../time';
+import type { Because } from '../workbook';
+import type { Foretold } from './channel';
+import type { Observed } from './model';
+
+export const explained = (because: Because | null): boolean =>
+  because !== null && because !== 'drawsMore' && because !== 'unknown';
+
+export const cartridgeOf = ({ cartridgeId, slotId }: Observed): string => cartridgeId ?? slotId;
+
+export const daysOf = ({ from, to }: Observed): number => Math.max(0.04, (msOf(to) - msOf(from)) / DAY_MS);
+
+/** Evidence beside what its channel was foretold to draw, apart from the printer's gain. */
+export interface Seen {
+  readonly one: Observed;
+  readonly told: Foretold;
+}
+
+/** Beyond this a single channel disagrees with all others: its entry is wrong, or it leaks. */
+export const ODD_SIGMA = 5;
