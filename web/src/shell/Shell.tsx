@@ -15,6 +15,7 @@ import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
+import { useKeptFile } from '../state/keptFile';
 import { useRoom } from '../state/useRoom';
 import { useTurnKeys } from './useTurnKeys';
 import { useDueNotices } from '../state/useDueNotices';
@@ -83,6 +84,7 @@ export function Shell() {
   usePrinterPolling();
   useDueNotices();
   useRoom();
+  useKeptFile();
   return (
     <AskProvider>
       <ScanProvider>

@@ -2,12 +2,18 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import type { Services } from './services';
 import { bookReducer } from './bookReducer';
+import { keptFileSlice } from './keptFileSlice';
 import { roomSlice } from './roomSlice';
 import { workbookSlice } from './workbookSlice';
 
 export const makeStore = (services: Services) =>
   configureStore({
-    reducer: { workbook: workbookSlice.reducer, book: bookReducer, room: roomSlice.reducer },
+    reducer: {
+      workbook: workbookSlice.reducer,
+      book: bookReducer,
+      room: roomSlice.reducer,
+      keptFile: keptFileSlice.reducer,
+    },
     middleware: (defaults) =>
       defaults({ thunk: { extraArgument: services }, serializableCheck: false, immutableCheck: false }),
   });

@@ -15,13 +15,14 @@ import { toCsv, type CsvTable } from '@hiraeth/core/exchange';
 import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
+import { EXPORT_NOTE } from '../../state/keptFile';
 import { bringIn, keepNote } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { day, moment } from '../../parts/dates';
 import { download } from '../../parts/download';
 import { FileButton } from '../../parts/FileButton';
+import { KeepFile } from './KeepFile';
 
-const EXPORT_NOTE = 'exported';
 interface Preview {
   readonly name: string;
   readonly facts: readonly Fact[];
@@ -134,6 +135,7 @@ export function Files() {
             ? 'The browser has promised to keep it.'
             : 'The browser may clear it when space is short: export now and then.'}
       </p>
+      <KeepFile suggestedName={fileName('.hiraeth.json').replace(/-\d{4}-\d\d-\d\d/, '')} />
       {reading && (
         <div className="row" role="status">
           <progress value={reading.share} max={1} aria-label={`Reading ${reading.name}`} />

@@ -1,0 +1,47 @@
+import Button from '@mui/material/Button';
+import { moment } from '../../parts/dates';
+import { FILE_NOTE, keepInFile, stopKeeping } from '../../state/keptFile';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { canKeepFile, chooseFile, type FileHandle } from '../../storage';
+
+/** A file on the disk that follows the workbook by itself, where the browser can. */
+export function KeepFile({ suggestedName }: { readonly suggestedName: string }) {
+  const dispatch = useAppDispatch();
+  const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as FileHandle | undefined;
+  const { status, at, why } = useAppSelector((state) => state.keptFile);
+  if (!canKeepFile()) return null;
+  const choose = async (): Promise<void> => {
+    const chosen = await chooseFile(suggestedName);
+    if (chosen) await dispatch(keepInFile(chosen));
+  };
+  if (!handle)
+    return (
+      <div className="row">
+        <Button variant="outlined" onClick={() => void choose()}>
+          Keep it in a file by itself …
+        </Button>
+        <span className="soft small">Chosen once, it is written after every change.</span>
+      </div>
+    );
+  return (
+    <div className="row" role="status" data-testid="kept-file">
+      <span className={status === 'failed' || status === 'asks' ? 'warn' : 'soft'}>
+        {status === 'kept'
+          ? `Kept in ${handle.name} by itself, last ${at ? moment(at) : ''}.`
+          : status === 'asks'
+            ? `The browser asks again whether ${handle.name} may be written.`
+            : status === 'failed'
+              ? `${handle.name} is not written: ${why}`
+              : `Kept in ${handle.name} by itself.`}
+      </span>
+      {(status === 'asks' || status === 'failed') && (
+        <Button size="small" variant="outlined" onClick={() => void dispatch(keepInFile(handle))}>
+          {status === 'asks' ? 'Go on keeping it' : 'Try again'}
+        </Button>
+      )}
+      <Button size="small" onClick={() => void dispatch(stopKeeping())}>
+        Stop
+      </Button>
+    </div>
+  );
+}
