@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { openOwn, setUpPrinter } from './helpers';
 
 /** The browser’s own private disk stands in for the one that its owner would choose a file on. */
-const choosing = (page: Page): Promise<void> =>
+const choosing = (page: Page): Promise<unknown> =>
   page.addInitScript(() => {
     Object.assign(window, {
       showSaveFilePicker: async () =>

@@ -22,8 +22,10 @@ export function knownRoom(at: string): {
   readonly foretoldG: readonly number[];
 } {
   const start = Date.parse(at) - 9 * DAYS * DAY_MS;
-  const on = (draft: FactDraft, day: number): FactDraft =>
-    ({ ...draft, at: new Date(start + day * DAY_MS).toISOString() });
+  const on = (draft: FactDraft, day: number): FactDraft => ({
+    ...draft,
+    at: new Date(start + day * DAY_MS).toISOString(),
+  });
   const grams = (ml: number): number => Math.round((EMPTY_G + ml * RHO) * 100) / 100;
   const left = SLOTS.map(() => 46);
   const draws = (copies: number): void =>
