@@ -9,14 +9,13 @@ function chanceOf(seed: number): () => number {
   let s = seed;
   return () => (s = (s * 16807) % 2147483647) / 2147483647;
 }
-const fact = (id: string): Fact =>
-  ({
-    id,
-    kind: 'printerMoved',
-    printerId: 'p',
-    at: '2026-01-01T00:00:00.000Z',
-    recorded: '2026-01-01T00:00:00.000Z',
-  });
+const fact = (id: string): Fact => ({
+  id,
+  kind: 'printerMoved',
+  printerId: 'p',
+  at: '2026-01-01T00:00:00.000Z',
+  recorded: '2026-01-01T00:00:00.000Z',
+});
 
 /** Time goes by while they talk. */
 let minutes = Date.UTC(2026, 5, 1) / 1000;
