@@ -7,6 +7,8 @@ import {
   taxWords,
   spokenReport,
   type SpokenReport,
+  leakWords,
+  unseenCleaningWords,
   wrongIntervalWords,
 } from '@hiraeth/core/words';
 import { factsUntil, reportAndBook } from '@hiraeth/core/report';
@@ -71,12 +73,17 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
         found.inside === null
           ? 'Nothing was weighed twice yet.'
           : `${count} forecasts, ${Math.round(100 * found.inside)} % of them inside their 95 % interval`,
-        ...found.printers.flatMap(({ id, gain, changes, missing }) => [
+        ...found.printers.flatMap(({ id, gain, changes, missing, leaks, unseenCleanings }) => [
           `${find(ledger.context, 'printer', id)?.name ?? id}: draws ${gain.toFixed(2)} times what it drew at first`,
           ...changes.map(
             (change) =>
               `  since ${change.at.slice(0, 10)} ${change.factor.toFixed(2)} ± ${(COVERAGE * change.u).toFixed(2)} times as much`,
           ),
+          ...leaks.map(
+            ({ cartridgeId, mlPerDay }) =>
+              `  ${leakWords(find(ledger.context, 'cartridge', cartridgeId)?.label ?? cartridgeId, mlPerDay)}`,
+          ),
+          ...(unseenCleanings > 0 ? [`  ${unseenCleaningWords(unseenCleanings)}`] : []),
           ...missing.map(
             (one) =>
               `  ${one.from.slice(0, 10)} to ${one.to.slice(0, 10)}: ${wrongIntervalWords(one.ratio)} (${Math.round(100 * one.probability)} %)`,

@@ -110,7 +110,9 @@ export function serveRooms(servers: readonly Server[], options: RoomOptions): ()
     let allowance = most.burst;
     let counted = now();
     const end = (why: keyof typeof ENDS): void => close(client, why);
-    const silent = setTimeout(() => device ?? end('nonsense'), SILENT_MS);
+    const silent = setTimeout(() => {
+      if (device === null) end('nonsense');
+    }, SILENT_MS);
     client.on('error', () => client.terminate());
     client.on('close', () => {
       clearTimeout(silent);

@@ -10,12 +10,6 @@ export const ruleOut = (printerId: string, cause: WeighInCause, cartridgeId: str
   done: { code: 'ruledOut', cause },
 });
 
-/** A leak at rest that the weights tell of: it is kept out of a printer until a later look is good. */
-export const foundLeak = (cartridgeId: string, mlPerDay: Uncertain): Act => ({
-  facts: [{ kind: 'looked', cartridgeId, found: 'leaksAtRest', mlPerDay }],
-  done: { code: 'looked', cartridgeId, found: 'leaksAtRest' },
-});
-
 /**
  * The scale was zeroed wrong: each mass of the session is entered anew without what it showed too many.
  *

@@ -9,7 +9,7 @@ export {
   type PrintCorrection,
   type TakenMass,
 } from './correcting';
-export { foundLeak, logUnseenCleanings, ruleOut, zeroedWrong } from './causes';
+export { logUnseenCleanings, ruleOut, zeroedWrong } from './causes';
 export { putBack, putIn, putSetIn, rotate, takeOut, type Swap } from './seats';
 export { readGauge, resetChips, sensorSaid, takeReadings, tellChip } from './gauges';
 export { atItsReserve, lookAt, ranDry, retire, seeLevel, shake } from './looking';

@@ -1,3 +1,4 @@
+import type { Uncertain } from '../quantity';
 import { LEVEL_U, type Look } from '../workbook';
 import type { Act } from './act';
 
@@ -23,9 +24,20 @@ export const ranDry = (cartridgeId: string): Act => ({
   done: { code: 'ranDry', cartridgeId },
 });
 
-/** What a look at the cartridge found. */
-export const lookAt = (cartridgeId: string, found: Look): Act => ({
-  facts: [{ kind: 'looked', cartridgeId, found }],
+/**
+ * What a look at the cartridge found.
+ *
+ * @param mlPerDay of a leak at rest: how fast it loses ink, where its weights tell of it
+ */
+export const lookAt = (cartridgeId: string, found: Look, mlPerDay: Uncertain | null = null): Act => ({
+  facts: [
+    {
+      kind: 'looked',
+      cartridgeId,
+      found,
+      ...(mlPerDay !== null && found === 'leaksAtRest' ? { mlPerDay } : {}),
+    },
+  ],
   done: { code: 'looked', cartridgeId, found },
 });
 

@@ -11,6 +11,7 @@ import {
   slotFor,
   type Book,
   type Contradiction,
+  leakFound,
 } from '../ledger';
 import { daysBetween } from '../time';
 import { portProblems, type PortProblem } from '../bench';
@@ -45,6 +46,7 @@ export type AdviceCode =
   | 'printerStopped'
   | 'topUpAtReading'
   | 'switchOffAhead'
+  | 'lookForLeak'
   | 'topUpSoon'
   | 'weighIn'
   | 'agitate'
@@ -57,6 +59,7 @@ export type Reason =
   | { readonly code: 'typeUnknown'; readonly cartridgeId: string; readonly label: string }
   | { readonly code: 'neverWeighed' }
   | { readonly code: 'holds'; readonly ml: number; readonly u: number; readonly reserveMl: number }
+  | { readonly code: 'leaking'; readonly mlPerDay: number; readonly u: number; readonly since: string }
   | { readonly code: 'belowReserve' }
   | { readonly code: 'rejected'; readonly found: Look }
   | { readonly code: 'flushFluid' }
@@ -207,6 +210,9 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (ink) why.push({ code: 'holds', ml: ink.value, u: ink.u, reserveMl });
   if (empty) why.push({ code: 'emptyAt', of: empty });
   if (reading !== null) why.push({ code: 'printerSaid', fraction: reading });
+  const leak = leakFound(book, view.body.cartridge.id);
+  if (leak)
+    why.push({ code: 'leaking', mlPerDay: leak.mlPerDay.value, u: leak.mlPerDay.u, since: leak.since });
 
   if (view.wetMl !== null) return say('dry', 'now', { code: 'wet', ml: view.wetMl });
   if (state.rejected) return say('rejected', 'now', { code: 'rejected', found: state.rejected.found });
@@ -250,6 +256,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
   if (stopped) return say('printerStopped', 'now', { code: 'signalled', signal: 'stops' });
   if (!ink) return say('weigh', 'now', { code: 'neverWeighed' });
   if (atReading) return say('topUpAtReading', 'now', { code: 'actAtCame', reading: empty.shownActAt });
+  if (leak) return say('lookForLeak', 'soon');
   if (
     machine.offer === 'later' &&
     wantsOff &&

@@ -1,6 +1,5 @@
-import { HOUR_MS } from '../time';
 import { all, find, modelOf, type Book } from '../ledger';
-import { coefficientPerDm2 } from '../usage';
+import { coefficientPerDm2, ONE_WEIGH_IN_MS } from '../usage';
 import { standardDm2 } from './meanSheet';
 import type { SetMass } from './swappedMasses';
 
@@ -31,7 +30,6 @@ const TOGETHER = 2.5;
 const MISFIT = 1.6;
 const MOST_FELL = 0.7;
 const LEAST_CHANNELS = 3;
-const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
 
 /**
  * A set that as a whole fell more than the log says: which prints would explain it. That something is wrong is the learnt

@@ -3,6 +3,7 @@ import { inkNow, Ledger } from '../ledger';
 import { knownRoom, script, weigh } from '../testing';
 import { causeWords } from '../words';
 import type { FactDraft } from '../workbook';
+import { slotView } from './adviceFor';
 import { weighInCauses } from './weighInCauses';
 
 const AT = '2026-05-10T10:00:00.000Z';
@@ -85,5 +86,55 @@ describe('a weigh-in that is not as foretold is laid to what would explain all o
     const fell = inkNow(sound, 'magenta', LATER)!.value - inkNow(ledger, 'magenta', LATER)!.value;
     expect(fell).toBeCloseTo(3 / 1.064, 1);
     expect(inkNow(ledger, 'cyan', LATER)!.value).toBeCloseTo(inkNow(sound, 'cyan', LATER)!.value, 2);
+  });
+});
+
+describe('a leak at rest', () => {
+  const fortnights = (count: number): string =>
+    new Date(Date.parse(AT) + count * 14 * 86_400_000).toISOString();
+  /** Magenta loses 0.2 g a day beside what all of them take: so many weigh-ins that show it. */
+  const leaking = (weighIns: number, ...more: FactDraft[]): Ledger => {
+    const log = Array.from({ length: weighIns }, (_, k) =>
+      script(
+        SLOTS.map((slot, i) =>
+          weigh(slot, foretoldG[i]! - k * 0.149 - (slot === 'magenta' ? 2.8 * (k + 1) : 0)),
+        ),
+        fortnights(k),
+      ),
+    );
+    return Ledger.from([...facts, ...log.flat(), ...script(more, fortnights(weighIns))]);
+  };
+  const adviceOn = (ledger: Ledger, at: string): string | undefined =>
+    slotView(ledger, 'printer', 'magenta', at)?.advice.code;
+
+  test('is named by the third weigh-in, and still when the belief has learnt to follow it', () => {
+    for (const weighIns of [3, 5]) {
+      const ledger = leaking(weighIns);
+      const at = fortnights(weighIns - 1);
+      const [leak] = weighInCauses(ledger, 'printer', at)!.causes;
+      expect(leak).toMatchObject({ code: 'leak', slotId: 'magenta' });
+      expect(leak.amount.value).toBeCloseTo(0.2 / 1.064, 1);
+      expect(adviceOn(ledger, at)).toBe('lookForLeak');
+    }
+  });
+
+  test('goes on in the belief: ten days later as much less is inside, and the others lose nothing by it', () => {
+    const ledger = leaking(4);
+    const [then, later] = [fortnights(3), fortnights(3.7)];
+    const lost = (slot: string): number =>
+      inkNow(ledger, slot, then)!.value - inkNow(ledger, slot, later)!.value;
+    expect(lost('magenta')).toBeGreaterThan(1.5);
+    expect(lost('cyan')).toBeLessThan(0.3);
+  });
+
+  test('is looked at: leaking, it is out of use; sound, it is not said again unless the weights insist', () => {
+    const at = fortnights(4);
+    const found = leaking(4, { kind: 'looked', cartridgeId: 'magenta', found: 'leaksAtRest' });
+    expect(adviceOn(found, at)).toBe('rejected');
+    const sound = leaking(4, { kind: 'looked', cartridgeId: 'magenta', found: 'sound' });
+    expect(adviceOn(sound, at)).not.toBe('lookForLeak');
+    expect(
+      weighInCauses(sound, 'printer', fortnights(3))?.causes.map(({ code }) => code) ?? [],
+    ).not.toContain('leak');
   });
 });

@@ -1,6 +1,6 @@
-import { modelOf, type Book } from '../ledger';
-import { HOUR_MS } from '../time';
-import type { Cause } from '../usage';
+import { leakFound, modelOf, type Book } from '../ledger';
+import { daysBetween } from '../time';
+import { ONE_WEIGH_IN_MS, type Cause } from '../usage';
 import type { WeighInCause } from '../workbook';
 
 /** What would tell the two likeliest causes of a weigh-in apart. */
@@ -21,7 +21,6 @@ export interface WeighInCauses {
 const SURE = 0.6;
 /** Less than this is not worth a line. */
 const LEAST = 0.08;
-const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
 
 /** Which look decides, the cheapest first: each row holds where one of the two is of it. */
 const TELLERS: readonly (readonly [Teller, readonly WeighInCause[]])[] = [
@@ -43,6 +42,9 @@ export function weighInCauses(book: Book, printerId: string, at: string): WeighI
   const span = model?.lastSpan;
   if (!model || !span || Math.abs(Date.parse(at) - Date.parse(span.to)) > ONE_WEIGH_IN_MS) return null;
   const [first, ...others] = merged(model.causes);
+  const known = knownLeak(book, printerId, span);
+  if (known && (first === undefined || first.code === 'asForetold'))
+    return { causes: [known], teller: null, from: span.from, to: span.to };
   if (!first || first.code === 'asForetold') return null;
   if (first.probability >= SURE) return { causes: [first], teller: null, from: span.from, to: span.to };
   const second = others.find(({ code, probability }) => code !== 'asForetold' && probability > LEAST);
@@ -53,6 +55,28 @@ export function weighInCauses(book: Book, printerId: string, at: string): WeighI
     from: span.from,
     to: span.to,
   };
+}
+
+/** A leak that is reckoned with makes the next weigh-in as foretold: it is told of until somebody has looked. */
+function knownLeak(
+  book: Book,
+  printerId: string,
+  span: { readonly from: string; readonly to: string },
+): Cause | null {
+  const seats = [...(book.state.printers.get(printerId)?.slots.values() ?? [])];
+  const leaks = seats.flatMap(({ cartridgeId }) => (cartridgeId ? (leakFound(book, cartridgeId) ?? []) : []));
+  const [leak] = leaks.sort((a, b) => b.probability - a.probability);
+  return leak
+    ? {
+        code: 'leak',
+        slotId: leak.slotId,
+        cartridgeId: leak.cartridgeId,
+        subjectId: null,
+        probability: leak.probability,
+        amount: leak.mlPerDay,
+        ml: leak.mlPerDay.value * daysBetween(span.from, span.to),
+      }
+    : null;
 }
 
 /** Prints of whichever kind are one cause: the likeliest kind stands for it. */

@@ -1,5 +1,5 @@
 import { areaDm2 } from '../area';
-import { positionAt, type Drawing } from '../exposure';
+import type { Drawing } from '../exposure';
 import type { CheckedBook } from '../ledger';
 import type { FactOf } from '../workbook';
 import type { FactProblem } from './factProblem';
@@ -79,8 +79,8 @@ export function oddPrint(
 ): OddPrint | null {
   const timeline = book.state.printers.get(print.printerId)?.timeline;
   if (!timeline || timeline.length < LEAST_JOBS) return null;
-  // One of the past is held against what was printed by then and since: it is as usual as any.
-  const usual = usualUpTo(timeline.items, Math.max(timeline.length, positionAt(timeline, print.at)));
+  // One of the past is held against what was printed since as well: it is as usual as any.
+  const usual = usualUpTo(timeline.items, timeline.length);
   if (usual.jobs < LEAST_JOBS) return null;
   const { widthMm, heightMm, copies } = print;
   const sheet = areaDm2(print, 1);

@@ -109,4 +109,5 @@ export {
   type Labelled,
   type Scanned,
 } from './read/labelCode';
+export { leakFound } from './read/leakFound';
 export { timelineIn } from './define/timelineIn';

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { FORMAT_VERSION, type Fact } from '../workbook';
 import { digestOf } from './digest';
+import { isLaterHand, type Hand } from './hand';
 import { Meeting } from './Meeting';
 import { messageSchema, type Message } from './message';
 
@@ -23,7 +24,7 @@ let minutes = Date.UTC(2026, 5, 1) / 1000;
 /** A device: its facts, and its end of the wire. */
 class Device {
   readonly facts = new Map<string, Fact>();
-  readonly notes = new Map<string, { count: number; value: unknown }>();
+  readonly notes = new Map<string, Hand & { readonly value: unknown }>();
   readonly meeting: Meeting;
   sent = 0;
   private sorted: string[] = [];
@@ -55,7 +56,7 @@ class Device {
       this.sent += 1;
       this.facts.set(one.id, one);
     }
-    if (note && note.count > (this.notes.get(note.key)?.count ?? -1)) this.notes.set(note.key, note);
+    if (note && isLaterHand(note, this.notes.get(note.key))) this.notes.set(note.key, note);
     return say;
   }
 }
@@ -231,12 +232,25 @@ test('a clock that is a year ahead is said; one that says goodbye is gone', () =
   expect(a.meeting.peers).toEqual([]);
 });
 
-test('something begun: the later count holds, in whatever order it comes', () => {
-  const [a, b] = [new Device('a'), new Device('b')];
-  const first = a.meeting.tellNote('bench', 1, { step: 'one' });
-  const second = a.meeting.tellNote('bench', 2, undefined);
-  for (const message of [second, first, second]) b.hear(JSON.parse(JSON.stringify(message)));
-  expect(b.notes.get('bench')).toMatchObject({ count: 2, value: undefined });
+test('something begun: what was moved on last holds, in whatever order it comes, and in one hand on all devices', () => {
+  const hand = (device: string, count: number): Hand => ({
+    count,
+    holder: { device, name: `The ${device}` },
+  });
+  const [a, b, c] = [new Device('a'), new Device('b'), new Device('c')];
+  const said = [
+    a.meeting.tellNote('bench', hand('a', 1), { step: 'one' }),
+    a.meeting.tellNote('bench', hand('a', 2), { step: 'two' }),
+    // Moved on apart from each other, as often: on either the same one holds.
+    b.meeting.tellNote('bench', hand('b', 2), { step: 'other' }),
+  ];
+  for (const message of said) c.hear(JSON.parse(JSON.stringify(message)));
+  const d = new Device('d');
+  for (const message of [...said].reverse()) d.hear(JSON.parse(JSON.stringify(message)));
+  for (const device of [c, d])
+    expect(device.notes.get('bench')).toMatchObject({ holder: { device: 'b' }, value: { step: 'other' } });
+  c.hear(JSON.parse(JSON.stringify(a.meeting.tellNote('bench', hand('a', 3), undefined))));
+  expect(c.notes.get('bench')).toMatchObject({ count: 3, value: undefined });
 });
 
 test('a set’s digest does not depend on its order, and tells one id from another', () => {

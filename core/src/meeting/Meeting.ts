@@ -1,5 +1,6 @@
 import { FORMAT_VERSION, type Fact } from '../workbook';
 import { digestOf } from './digest';
+import type { Hand } from './hand';
 import {
   CUTS,
   FEW_IDS,
@@ -39,12 +40,7 @@ export interface Effects {
   readonly say: readonly Message[];
   /** From another device: to be looked at, stored and folded like those of a file. */
   readonly facts: { readonly format: number; readonly facts: readonly unknown[] } | null;
-  readonly note: {
-    readonly key: string;
-    readonly count: number;
-    readonly value: unknown;
-    readonly device: string;
-  } | null;
+  readonly note: (Hand & { readonly key: string; readonly value: unknown }) | null;
 }
 
 /** What was lost on the way is begun anew after so long. */
@@ -87,9 +83,10 @@ export class Meeting {
     return inPieces(facts, MOST_FACTS).map((piece) => this.factsOf(piece));
   }
 
-  /** Something begun here, as it stands now. */
-  tellNote(key: string, count: number, value: unknown): Message {
-    return { type: 'note', device: this.side.device, key, count, ...(value === undefined ? {} : { value }) };
+  /** Something begun, as it stands now, and in whose hand. */
+  tellNote(key: string, { count, holder }: Hand, value: unknown): Message {
+    const { device } = this.side;
+    return { type: 'note', device, key, count, holder, ...(value === undefined ? {} : { value }) };
   }
 
   /**
@@ -123,7 +120,12 @@ export class Meeting {
       case 'note':
         return {
           ...NOTHING,
-          note: { key: message.key, count: message.count, value: message.value, device: message.device },
+          note: {
+            key: message.key,
+            count: message.count,
+            holder: message.holder,
+            value: message.value,
+          },
         };
       case 'bye':
         this.known.delete(message.device);

@@ -58,13 +58,14 @@ export const messageSchema = z.discriminatedUnion('type', [
     format: z.int(),
     facts: z.array(z.looseObject({ id })).min(1).max(MOST_FACTS),
   }),
-  /** Something begun, as it stands at this device; it holds the pen of it from now on. */
+  /** Something begun, as it stands at this device, and which device has it in hand. */
   z.strictObject({
     type: z.literal('note'),
     device: id,
     key: z.string().max(80),
     /** Counts up with each change, whoever makes it. */
     count: z.int().min(0),
+    holder: z.strictObject({ device: id, name: z.string().max(60) }),
     value: z.unknown().optional(),
   }),
   z.strictObject({ type: z.literal('bye'), device: id }),

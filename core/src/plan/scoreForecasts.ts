@@ -1,4 +1,4 @@
-import { all, intervalsOf, modelOf, type Book } from '../ledger';
+import { all, intervalsOf, leakFound, modelOf, type Book } from '../ledger';
 import { COVERAGE } from '../numeric';
 import type { PrinterModel } from '../usage';
 
@@ -32,6 +32,10 @@ export interface PrinterScore {
   readonly gain: number;
   readonly changes: PrinterModel['changes'];
   readonly missing: PrinterModel['missing'];
+  /** Cartridges whose weights tell of a leak at rest that nobody has looked at yet. */
+  readonly leaks: PrinterModel['leaks'];
+  /** Cleanings a day that nobody logs; 0 until enough speaks for them. */
+  readonly unseenCleanings: number;
 }
 
 export interface Score {
@@ -79,6 +83,11 @@ export function scoreForecasts(book: Book): Score {
       gain: model.gain.value,
       changes: model.changes,
       missing: model.missing,
+      leaks: printer.slots.flatMap((slot) => {
+        const id = book.state.printers.get(printer.id)?.slots.get(slot.id)?.cartridgeId;
+        return id ? (leakFound(book, id) ?? []) : [];
+      }),
+      unseenCleanings: model.unseenCleanings,
     };
   });
   return { intervals, inside: shareInside(intervals.filter((interval) => !interval.leftOut)), printers };

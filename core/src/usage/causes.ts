@@ -11,7 +11,8 @@ import {
   type Taught,
 } from './cause';
 import { LEAK, leakOf, leakShift, LEAST_LEAK, weighAgain } from './leak';
-import { Patterns, type Explained, type Miss } from './patterns';
+import { shiftOf, unseenShift } from './shift';
+import { Patterns, type Miss } from './patterns';
 
 /** How often each happens at a weigh-in before anything is seen. */
 const PRIOR = {
@@ -103,14 +104,19 @@ export class CauseFilter {
 
   /** What comes on top of a channel's logged use until the next weigh-in, as far as it is known before that. */
   expected(cartridgeId: string, days: number, cleaningMl: number): Shift {
-    const leak = this.leaks.get(cartridgeId);
-    const rest = leak ? leakShift(leak, days) : NO_SHIFT;
-    const count = this.unseenPerDay * days;
-    const zero = isFound(this.zero) ? zeroShift(this.zero) : NO_SHIFT;
+    const leak = this.leakOf(cartridgeId, days);
+    const zero = zeroShift(this.zero) ?? NO_SHIFT;
+    const cleaned = unseenShift(this.unseenPerDay * days, cleaningMl);
     return {
-      ml: rest.ml + count * cleaningMl + zero.ml,
-      variance: rest.variance + count * cleaningMl ** 2 + zero.variance,
+      ml: leak.ml + zero.ml + cleaned.ml,
+      variance: leak.variance + zero.variance + cleaned.variance,
     };
+  }
+
+  /** A leak that was found, over so many days. */
+  private leakOf(cartridgeId: string, days: number): Shift {
+    const leak = this.leaks.get(cartridgeId);
+    return leak && leak.probability > FOUND ? leakShift(leak, days) : NO_SHIFT;
   }
 
   /**
@@ -121,8 +127,17 @@ export class CauseFilter {
    * @returns its causes, the likeliest first, and what of each channel's use is none of its prints, in the order of the rows
    */
   take(rows: readonly CauseRow[], from: string): { causes: readonly Cause[]; taught: readonly Taught[] } {
-    if (rows.length === 0) return { causes: [], taught: [] };
-    const known = rows.map((row) => this.knownOf(row));
+    if (rows.length === 0) {
+      // Somebody explained all of it, or too little is known: of this session nothing is carried on.
+      this.zero = null;
+      return { causes: [], taught: [] };
+    }
+    const zero = zeroShift(this.zero);
+    // Of a wrong zero all channels share the doubt: that is no variance of their own.
+    const known = rows.map((row): Shift => {
+      const leak = this.leakOf(row.cartridgeId, row.days);
+      return { ml: leak.ml + (zero?.ml ?? 0), variance: leak.variance };
+    });
     const misses = rows.map((row, i): Miss => {
       const { ml, variance } = known[i]!;
       return {
@@ -131,32 +146,33 @@ export class CauseFilter {
         shared: row.shared,
       };
     });
-    const zeroDoubt = isFound(this.zero) ? rows.map(() => this.zero!.g.u / G_PER_ML) : [];
-    const alike = rows.map((row) => row.alike);
-    const look = new Patterns(misses, zeroDoubt.length > 0 ? [alike, zeroDoubt] : [alike]);
-    const candidates = this.candidates(rows, from);
+    const look = new Patterns(misses, [
+      rows.map((row) => row.alike),
+      ...(zero ? [rows.map(() => Math.sqrt(zero.variance))] : []),
+    ]);
+    const candidates = this.candidates(rows);
     const told = candidates.map((one) => {
       const { log, amount } =
         one.code === 'leak' ? leakOf(rows, misses, one.row!) : look.explain(one.pattern, one.amount);
       // Half of a pattern's amounts are no sense: cleanings below none, a leak that fills.
-      const log2 = one.atLeast !== undefined && amount.value <= one.atLeast ? -Infinity : log;
-      return { ...one, found: { log: log2, amount } satisfies Explained, log: Math.log(one.prior) + log2 };
+      const isSense = one.atLeast === undefined || amount.value > one.atLeast;
+      return { ...one, found: { log: isSense ? log : -Infinity, amount } };
     });
-    const none = Math.log(Math.max(1e-6, 1 - candidates.reduce((sum, { prior }) => sum + prior, 0)));
-    const top = told.reduce((most, { log }) => Math.max(most, log), none);
-    const total = told.reduce((sum, { log }) => sum + Math.exp(log - top), Math.exp(none - top));
+    const none = Math.log(Math.max(1e-6, 1 - sum(candidates.map(({ prior }) => prior))));
+    const logs = told.map(({ prior, found }) => Math.log(prior) + found.log);
+    const top = Math.max(none, ...logs);
+    const total = sum([none, ...logs].map((log) => Math.exp(log - top)));
     const chance = (log: number): number => Math.exp(log - top) / total;
-    const causes = told.map((one): Told => ({
+    const causes = told.map((one, i): Told => ({
       code: one.code,
       slotId: one.row?.slotId ?? null,
       cartridgeId: one.row?.cartridgeId ?? null,
       subjectId: one.subjectId ?? null,
-      probability: chance(one.log),
-      amount: one.scaled ? times(one.found.amount, one.scaled) : one.found.amount,
-      ml: one.found.amount.value * one.pattern.reduce((sum, ml) => sum + ml, 0),
+      probability: chance(logs[i]!),
+      amount: one.found.amount,
+      ml: one.found.amount.value * sum(one.pattern),
       pattern: one.pattern,
       log: one.found.log,
-      units: one.found.amount,
     }));
     const before = new Map(this.leaks);
     this.goOn(rows, causes, misses, from);
@@ -165,22 +181,27 @@ export class CauseFilter {
         let { ml, variance } = known[i]!;
         for (const cause of causes) {
           const unit = cause.pattern[i]!;
-          const { probability: p, units } = cause;
+          const { probability: p, amount } = cause;
           // One lone weigh-in that looks like a cleaning may be anything.
           if (cause.code === 'cleanings' && this.unseenPerDay === 0) continue;
           // What is only possible is left to the scatter: taken out piece by piece, chance would look smaller than it is.
           if (unit === 0 || p < FOUND || !codes.has(cause.code)) continue;
-          ml += p * units.value * unit;
-          variance += (p * units.u ** 2 + p * (1 - p) * units.value ** 2) * unit ** 2;
+          const shift = shiftOf(p, amount, unit);
+          ml += shift.ml;
+          variance += shift.variance;
         }
-        return { ml, variance: Math.max(0, variance) };
+        return { ml, variance };
       };
       const was = before.get(row.cartridgeId)?.probability ?? 0;
       const is = this.leaks.get(row.cartridgeId)?.probability ?? 0;
+      const isFound = was <= FOUND && is > FOUND;
+      const shift = shiftBy(isFound ? NOT_LEAKED : NOT_PRINTED);
+      // Found just now, what it took is no print's either.
+      const leak = isFound ? this.leakOf(row.cartridgeId, row.days) : NO_SHIFT;
       return {
-        shift: shiftBy(NOT_PRINTED),
+        shift: { ml: shift.ml + leak.ml, variance: shift.variance + leak.variance },
         ifLeaking: shiftBy(NOT_LEAKED),
-        leak: was > FOUND ? null : is > FOUND ? 'found' : was > 0 ? 'goesOn' : 'anew',
+        leak: was > FOUND ? null : isFound ? 'found' : was > 0 ? 'goesOn' : 'anew',
       };
     });
     const all: Cause[] = [
@@ -193,25 +214,18 @@ export class CauseFilter {
         amount: { value: 0, u: 0 },
         ml: 0,
       },
-      ...causes.map(({ pattern: _, log: __, units: ___, ...cause }) => cause),
+      ...causes.map(({ pattern: _, log: __, ...cause }) => cause),
     ];
     return { causes: all.sort((a, b) => b.probability - a.probability), taught };
   }
 
-  private knownOf(row: CauseRow): Shift {
-    const leak = this.leaks.get(row.cartridgeId);
-    const rest = leak && leak.probability > FOUND ? leakShift(leak, row.days) : NO_SHIFT;
-    const zero = isFound(this.zero) ? zeroShift(this.zero).ml : 0;
-    return { ml: rest.ml + zero, variance: rest.variance };
-  }
-
-  private candidates(rows: readonly CauseRow[], from: string): Candidate[] {
+  private candidates(rows: readonly CauseRow[]): Candidate[] {
     const found: Candidate[] = [];
     const told = rows.map(({ toldMl }) => toldMl);
     const days = Math.max(...rows.map((row) => row.days));
     const mix = this.usualIn(days);
     const area = sum(mix.values());
-    const kinds = [...rows[0]!.perDm2.keys()];
+    const kinds = [...new Set(rows.flatMap(({ perDm2 }) => [...perDm2.keys()]))];
     const amount = { value: 0.6 * area, u: 0.6 * area };
     if (kinds.length > 1 && area > 0)
       found.push({
@@ -250,7 +264,7 @@ export class CauseFilter {
         { code: 'drawsOther', prior: PRIOR.drawsOther, pattern: told, amount: { value: 0, u: 0.35 } },
         {
           code: 'cleanings',
-          ...this.cleaningsIn(Math.max(...rows.map(({ days }) => days))),
+          ...this.cleaningsIn(days),
           pattern: rows.map(({ cleaningMl }) => cleaningMl),
           atLeast: 0,
         },
@@ -262,10 +276,10 @@ export class CauseFilter {
         },
       );
       const { zero } = this;
-      if (zero && !isFound(zero) && zero.probability > 1e-4)
+      if (zero && zero.probability <= FOUND && zero.probability > 1e-4)
         found.push({
           code: 'wasZeroed',
-          prior: Math.min(0.5, zero.probability),
+          prior: zero.probability,
           pattern: rows.map(() => 1 / G_PER_ML),
           amount: zero.g,
         });
@@ -277,11 +291,10 @@ export class CauseFilter {
         found.push({
           code: 'leak',
           row,
-          prior: this.sound.has(row.cartridgeId) ? SOUND : Math.max(PRIOR.leak, leak?.probability ?? 0),
+          prior: Math.max(this.leakPrior(row), leak?.probability ?? 0),
           pattern: pattern.map((one) => one * row.days),
           amount: LEAK,
           atLeast: LEAST_LEAK,
-          since: leak?.since ?? from,
         });
       if (rows.length > 2)
         found.push({
@@ -293,6 +306,11 @@ export class CauseFilter {
         });
     }
     return found;
+  }
+
+  /** What was looked at and found sound needs more to be said of it again. */
+  private leakPrior({ cartridgeId }: CauseRow): number {
+    return this.sound.has(cartridgeId) ? SOUND : PRIOR.leak;
   }
 
   /** What is usually logged in so many days, dm² by kind of picture. */
@@ -328,7 +346,7 @@ export class CauseFilter {
         if (others < FOUND) leaks.set(row.cartridgeId, weighAgain(leak, row, rows, misses, i));
       } else {
         const seen = causes.find(({ code, slotId }) => code === 'leak' && slotId === row.slotId);
-        if (seen && seen.probability > 2 * PRIOR.leak)
+        if (seen && seen.probability > 2 * this.leakPrior(row))
           leaks.set(row.cartridgeId, {
             cartridgeId: row.cartridgeId,
             slotId: row.slotId,
@@ -343,7 +361,7 @@ export class CauseFilter {
     const long = Math.max(...rows.map((row) => row.days));
     const kept = Math.exp(-long / USUAL_DAYS);
     const dm2 = new Map([...this.usual.dm2].map(([id, area]) => [id, kept * area]));
-    for (const [id, area] of rows[0]!.dm2) dm2.set(id, (dm2.get(id) ?? 0) + area);
+    for (const [id, area] of mostLogged(rows)) dm2.set(id, (dm2.get(id) ?? 0) + area);
     this.usual = { days: kept * this.usual.days + long, dm2 };
     const zeroed = causes.find(({ code }) => code === 'zeroed');
     this.zero = zeroed ? { probability: zeroed.probability, g: zeroed.amount } : null;
@@ -367,8 +385,8 @@ export class CauseFilter {
 
 interface Told extends Cause {
   readonly pattern: readonly number[];
+  /** Log of how many times likelier the misses are with it. */
   readonly log: number;
-  readonly units: Uncertain;
 }
 
 interface Candidate {
@@ -378,33 +396,25 @@ interface Candidate {
   readonly prior: number;
   readonly pattern: readonly number[];
   readonly amount: Uncertain;
-  /** Units of the pattern → units of the amount that is told. */
-  readonly scaled?: number;
   /** Amounts at or below this are no sense. */
   readonly atLeast?: number;
-  readonly since?: string;
 }
 
 /** What is no print's use, and is not learnt as such. What is in proportion to the prints is judged by the gain. */
 const NOT_LEAKED: ReadonlySet<WeighInCause> = new Set(['cleanings', 'zeroed', 'wasZeroed']);
 const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass']);
 
-const isFound = (zero: CausesCode['zero']): boolean => zero !== null && zero.probability > FOUND;
-
 /** Where the last session showed too many grams, this interval seems to have used as much more. */
-function zeroShift(zero: CausesCode['zero']): Shift {
-  if (!zero) return NO_SHIFT;
-  const { probability: p, g } = zero;
-  return {
-    ml: (p * g.value) / G_PER_ML,
-    variance: (p * g.u ** 2 + p * (1 - p) * g.value ** 2) / G_PER_ML ** 2,
-  };
+const zeroShift = (zero: CausesCode['zero']): Shift | null =>
+  zero && zero.probability > FOUND ? shiftOf(zero.probability, zero.g, 1 / G_PER_ML) : null;
+
+/** What was logged, dm² by kind of picture: a channel that a paper spares met less of it than others. */
+function mostLogged(rows: readonly CauseRow[]): ReadonlyMap<string, number> {
+  const most = new Map<string, number>();
+  for (const { dm2 } of rows) for (const [id, area] of dm2) most.set(id, Math.max(area, most.get(id) ?? 0));
+  return most;
 }
 
-const times = ({ value, u }: Uncertain, factor: number): Uncertain => ({
-  value: value * factor,
-  u: u * factor,
-});
 const sum = (values: Iterable<number>): number => {
   let all = 0;
   for (const value of values) all += value;

@@ -1,5 +1,5 @@
 import { COVERAGE } from '../numeric';
-import { HOUR_MS, msOf } from '../time';
+import { msOf } from '../time';
 import type { Uncertain } from '../quantity';
 import { NO_SHIFT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
 import { CauseFilter } from './causes';
@@ -9,13 +9,11 @@ import { GainFilter, type GainCode, type GainStep } from './gain';
 import { Learner, type LearnerCode } from './learner';
 import type { ForecastRecord, GainChange, Observed, PrinterModel, Renewal } from './model';
 import { poolOf, type Pooled } from './pooled';
-import { cartridgeOf, daysOf, explained, type Seen } from './seen';
+import { cartridgeOf, daysOf, explained, isOpen, ONE_WEIGH_IN_MS, type Seen } from './seen';
 import { deniedBetween, LAST, renewedBetween, withoutDenied } from './told';
 
 const NO_RENEWALS: readonly Renewal[] = [];
 
-/** Weighings within this time are one weigh-in. */
-const ONE_WEIGH_IN_MS = 12 * HOUR_MS;
 /** Before so many weigh-ins a channel goes by what such printers usually take: a miss says that this one differs. */
 const LEARNT_FROM = 2;
 
@@ -27,7 +25,7 @@ const LEARNT_FROM = 2;
  * @param slotIds in slot order
  * @param observed in any order
  * @param draws the printer's priors
- * @param renewals new heads and changed settings, oldest first
+ * @param renewals new heads, changed settings and what was ruled out, oldest first
  */
 export function fitPrinter(
   slotIds: readonly string[],
@@ -232,7 +230,7 @@ export class Fitting {
   private lookForCauses(seen: readonly Seen[], gain: Uncertain, from: string): readonly Taught[] {
     const { learner, causes } = this;
     const asked = seen.filter(
-      ({ one }) => !explained(one.because) && learner.intervalsOf(one.slotId) >= LEARNT_FROM,
+      ({ one }) => isOpen(one.because) && learner.intervalsOf(one.slotId) >= LEARNT_FROM,
     );
     const rows = asked.map(({ one, told }): CauseRow => {
       const g2 = gain.value ** 2;

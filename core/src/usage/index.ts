@@ -8,6 +8,7 @@ export {
   type Term,
 } from './features';
 export { fitPrinter, Fitting, type FittingCode } from './fitPrinter';
+export { ONE_WEIGH_IN_MS } from './seen';
 export { withCount } from './forecast';
 export type {
   Denial,
@@ -22,4 +23,4 @@ export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePa
 export { atReserve } from './atReserve';
 export { queueUse, type PictureJob, type QueueUse } from './queueUse';
 export { runsDry, safeCount } from './safeCount';
-export type { Cause, LeakBelief } from './cause';
+export { FOUND, type Cause, type LeakBelief } from './cause';

@@ -1,5 +1,6 @@
 import type { Uncertain } from '../quantity';
 import { type CauseRow, type LeakBelief, type Shift } from './cause';
+import { shiftOf } from './shift';
 import { Patterns, type Explained, type Miss } from './patterns';
 
 /** ml a day: a plug that weeps loses a drop or two. */
@@ -8,10 +9,8 @@ export const LEAK: Uncertain = { value: 0.15, u: 0.15 };
 export const LEAST_LEAK = 0.05;
 
 /** What a leak takes in so many days, ml, by how likely it is. */
-export const leakShift = ({ probability: p, mlPerDay: { value, u } }: LeakBelief, days: number): Shift => ({
-  ml: p * value * days,
-  variance: (p * u ** 2 + p * (1 - p) * value ** 2) * days ** 2,
-});
+export const leakShift = ({ probability, mlPerDay }: LeakBelief, days: number): Shift =>
+  shiftOf(probability, mlPerDay, days);
 
 /** A channel's leak against none, by what its others say of this weigh-in. */
 export function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {

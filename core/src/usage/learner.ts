@@ -100,13 +100,13 @@ export class Learner {
       return;
     }
     const channel = this.channel(one.slotId);
-    const followed = (leak === 'goesOn' && this.leaking.get(id)) || opened(channel);
+    const before = this.leaking.get(id);
     if (leak === 'found') {
-      const before = this.leaking.get(id);
       if (before) this.channels.set(one.slotId, closed(before, channel));
       this.leaking.delete(id);
       return;
     }
+    const followed = (leak === 'goesOn' && before) || opened(channel);
     learnChannel(followed, one.exposure, Math.max(0, used), noise, this.draws);
     this.leaking.set(id, followed);
   }
@@ -163,16 +163,18 @@ export class Learner {
     for (const [i, { one, told }] of seen.entries()) {
       if (explained(one.because)) continue;
       const { shift, ifLeaking, leak } = taught[i]!;
-      const channel = this.channel(one.slotId);
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
       const known = told.coefficients + seenVariance + told.images + (told.ml * step.gainU) ** 2;
       const variance = known + scatter2 * told.jobs;
-      const innovation = used - told.ml;
       this.followLeak(one, leak, {
         used: (one.used.value - ifLeaking.ml) / gain,
         noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.images,
       });
+      // Where a leak was found, this is the one that knew of it all along.
+      const channel = this.channel(one.slotId);
+      const innovation =
+        used - (leak === 'found' ? foretellChannel(channel, one.exposure, this.draws) : told).ml;
       // An entry gone wrong in one channel teaches nothing.
       if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
       if (told.jobs > 0 && variance > 0) {

@@ -4,16 +4,17 @@ import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type 
 import { predictPrior, TERMS, type Draws, type Term } from './features';
 import { FOUND, type LeakBelief } from './cause';
 import { withGain, withShift } from './forecast';
+import { leakShift } from './leak';
 import type { PrinterModel } from './model';
+import { unseenShift } from './shift';
 
 /**
  * What a channel is foretold to draw: `gain·Σ x·c`, with the coefficients' doubt, the jobs' scatter `Σ (s·c·area)²` (copies
  * of one job are the same picture) and the gain's doubt. A channel that was never weighed is judged by its printer's others.
+ * A leak that was found, and cleanings that nobody logs, come on top.
  *
  * @param model fitted from the printer's weigh-ins
  * @param slotId which channel
- * What goes besides is on top: a leak that was found, and cleanings that nobody logs.
- *
  * @param exposure what it goes through
  * @param cartridgeId which one stands in it; absent: the one that was weighed there last
  * @returns ml, never below 0, with u
@@ -29,14 +30,8 @@ export function predictUse(
   if (!(idleDays > 0)) return use;
   const leak = leakIn(model, slotId, cartridgeId);
   const count = model.unseenCleanings * idleDays;
-  if (!leak && count === 0) return use;
-  const cleaning = count > 0 ? drawOf(model, slotId, 'light').value : 0;
-  const { value, u } = leak ? leak.mlPerDay : { value: 0, u: 0 };
-  const p = leak?.probability ?? 0;
-  return withShift(use, {
-    ml: p * value * idleDays + count * cleaning,
-    variance: (p * u ** 2 + p * (1 - p) * value ** 2) * idleDays ** 2 + count * cleaning ** 2,
-  });
+  const withLeak = leak ? withShift(use, leakShift(leak, idleDays)) : use;
+  return count > 0 ? withShift(withLeak, unseenShift(count, drawOf(model, slotId, 'light').value)) : withLeak;
 }
 
 /** A leak at rest that was found in the cartridge of a slot. */
@@ -136,11 +131,11 @@ export function partsOfUse(
       cause: 'leaked',
       subjectId: null,
       level: null,
-      ml: leak.probability * leak.mlPerDay.value * idleDays,
+      ml: leakShift(leak, idleDays).ml,
     });
   const cleaned = model.unseenCleanings * idleDays * drawOf(model, slotId, 'light').value;
   if (cleaned > 0) parts.push(partOfTerm('light', cleaned));
-  return parts.filter(({ ml }) => ml > 0);
+  return parts;
 }
 
 function partOfTerm(term: Term, ml: number): UsePart {

@@ -3,6 +3,7 @@ import type { JobForecast } from '../plan';
 import type { Contradiction } from '../ledger';
 import type { ChipAct, ChipWhy, SwitchOffOffer } from '../gauge';
 import { COVERAGE } from '../numeric';
+import { leakWords } from './causeWords';
 import { LOOK_WORDS } from './names';
 
 const ml = (value: number): string => `${value.toFixed(1)} ml`;
@@ -57,6 +58,8 @@ export function adviceTitle(advice: Pick<Advice, 'code' | 'safeSheets' | 'strate
       return 'Top it up now: its reading to act at has come';
     case 'switchOffAhead':
       return 'Top it up: its gauge can soon be switched off';
+    case 'lookForLeak':
+      return 'Look for a leak';
     case 'topUpSoon':
       return sheets('Top up soon', advice.safeSheets);
     case 'weighIn':
@@ -91,6 +94,8 @@ export function reasonWords(reason: Reason): string {
       return `${LOOK_WORDS[reason.found]} It stays out until a later look is good.`;
     case 'flushFluid':
       return 'It holds flush fluid, to clean the lines. No sheet is safe on it, and its fluid never goes back to ink.';
+    case 'leaking':
+      return `${leakWords('It', { value: reason.mlPerDay, u: reason.u })} Since about ${reason.since.slice(0, 10)}: look at its outlet, plug and vent, and at the paper below it.`;
     case 'belowReserve':
       return 'Below the reserve the printer may draw air, whatever its gauge says.';
     case 'contradiction':

@@ -51,7 +51,7 @@ export function causeWords({ context }: Pick<Book, 'context'>, printerId: string
     case 'drawsOther':
       return `The printer draws about ${Math.exp(value).toFixed(2)} times as much as before from all channels (${Math.exp(value - COVERAGE * u).toFixed(2)} to ${Math.exp(value + COVERAGE * u).toFixed(2)}): another setting, a serviced head.`;
     case 'leak':
-      return `${slot} loses ${value.toFixed(2)} ± ${(COVERAGE * u).toFixed(2)} ml a day beside what it prints: a leak at rest, at its outlet, plug or vent.`;
+      return `${leakWords(slot, cause.amount)} Look at its outlet, plug and vent.`;
     case 'zeroed':
       return `The scale showed about ${Math.abs(value).toFixed(1)} g too ${value > 0 ? 'much' : 'little'} on all of them: it was zeroed wrong today.`;
     case 'wasZeroed':
@@ -70,3 +70,14 @@ export const wrongIntervalWords = (ratio: number): string =>
   ratio >= 1
     ? `about ${ratio.toFixed(1)} times what was logged was drawn. Something is missing from the log; the interval taught it nothing.`
     : `only ${Math.round(100 * ratio)} % of what was logged was drawn. Something in the log was not printed, or is smaller than it says; the interval taught it nothing.`;
+
+/** A leak at rest that goes on, as its weights tell of it. */
+export const leakWords = (
+  name: string,
+  { value, u }: { readonly value: number; readonly u: number },
+): string =>
+  `${name} loses ${value.toFixed(2)} ± ${(COVERAGE * u).toFixed(2)} ml a day beside what it prints: it seems to leak at rest.`;
+
+/** Cleanings that nobody logs, as the weigh-ins tell of them. */
+export const unseenCleaningWords = (perDay: number): string =>
+  `About every ${Math.max(1, Math.round(1 / perDay))} days it seems to clean, and nobody logs it: that is reckoned with.`;

@@ -1,7 +1,14 @@
 export { explain, outOfBoundsWords, type Problem } from './explain';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
-export { CAUSE_NAMES, causeWords, TELLER_WORDS, wrongIntervalWords } from './causeWords';
+export {
+  CAUSE_NAMES,
+  causeWords,
+  leakWords,
+  TELLER_WORDS,
+  unseenCleaningWords,
+  wrongIntervalWords,
+} from './causeWords';
 export { entityName, factWords } from './factWords';
 export { TOOL_NAMES, toolWords } from './toolWords';
 export { lotName } from './lotName';

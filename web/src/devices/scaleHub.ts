@@ -91,27 +91,17 @@ export class ScaleHub {
   async serial(baudRate = 9600): Promise<void> {
     const serial = (navigator as Navigator & { serial?: { requestPort: () => Promise<SerialPortLike> } })
       .serial;
-    if (!serial) {
-      this.set({
-        ...IDLE,
-        trouble:
-          'This browser cannot reach a serial scale. Type the weight, or use a browser with Web Serial.',
-      });
-      return;
-    }
+    if (!serial) return this.cannot('a serial scale', 'Web Serial');
     try {
       const port = await serial.requestPort();
       await port.open({ baudRate });
       this.listen('serial');
       const reader = port.readable.getReader();
       let open = true;
-      let heard = Date.now();
-      const watch = setInterval(() => {
-        if (Date.now() - heard > SILENT_MS) this.lose(SILENT);
-      }, 1000);
+      const watch = this.watchSilence();
       this.stop = () => {
         open = false;
-        clearInterval(watch);
+        watch.end();
         void reader
           .cancel()
           .then(() => port.close())
@@ -122,18 +112,14 @@ export class ScaleHub {
       while (open) {
         const { value, done } = await reader.read();
         if (done) break;
-        heard = Date.now();
+        watch.heard();
         buffer = (buffer + decoder.decode(value)).slice(-2000);
         const lines = buffer.split(/[\r\n]+/);
         buffer = lines.pop() ?? '';
         for (const line of lines) if (line.trim()) this.take(line);
       }
     } catch (error) {
-      this.stop();
-      this.set({
-        ...IDLE,
-        trouble: `The scale was not reached (${error instanceof Error ? error.message : 'no answer'}). Plug it in and choose it again, or type the weight.`,
-      });
+      this.notReached(error);
     }
   }
 

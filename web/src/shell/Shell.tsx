@@ -15,6 +15,7 @@ import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
+import { KeptFileTrouble } from '../parts/KeptFileTrouble';
 import { useKeptFile } from '../state/keptFile';
 import { useRoom } from '../state/useRoom';
 import { useTurnKeys } from './useTurnKeys';
@@ -85,6 +86,9 @@ export function Shell() {
   useDueNotices();
   useRoom();
   useKeptFile();
+  const fileTrouble = useAppSelector(
+    ({ keptFile }) => keptFile.status === 'asks' || keptFile.status === 'failed',
+  );
   return (
     <AskProvider>
       <ScanProvider>
@@ -145,6 +149,11 @@ export function Shell() {
               {themeName === 'light' ? 'Dim the page' : 'Light page'}
             </Button>
           </aside>
+          {fileTrouble && !pathname.startsWith('/workbook') && (
+            <div className="band" role="status">
+              <KeptFileTrouble />
+            </div>
+          )}
           {touring && (
             <Suspense fallback={null}>
               <TourBand />

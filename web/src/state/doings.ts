@@ -29,47 +29,31 @@ function voidsOf(ledger: Said, { ids }: Doing): readonly string[] {
     .map(({ id }) => id);
 }
 
-/** A second press within this time does what the first one said, ms. */
-const SURE_MS = 9000;
-let asked: { readonly what: 'back' | 'again'; readonly doing: Doing; readonly at: number } | null = null;
-
 /** Says what a key would take back, or do again; pressed once more it is done. */
 export const turn =
   (what: 'back' | 'again'): Thunk<Promise<void>> =>
   async (dispatch, getState, services) => {
-    const { ledger, clock } = services;
+    const { ledger } = services;
     const doings = readDoings(getState().workbook.notes[DOINGS_NOTE]);
     const doing = what === 'back' ? lastStanding(ledger, doings) : firstTaken(ledger, doings);
-    if (!doing) {
-      asked = null;
-      const text =
-        what === 'back' ? 'Nothing of this device is left to take back.' : 'Nothing was taken back just now.';
-      return void dispatch(noticed({ text, tone: 'fine', undo: [] }));
-    }
-    const isSure =
-      asked?.what === what && asked.doing.ids.join() === doing.ids.join() && clock.now() - asked.at < SURE_MS;
-    if (!isSure) {
-      asked = { what, doing, at: clock.now() };
-      const words = what === 'back' ? `Take back: ${doing.words}?` : `Once more: ${doing.words}?`;
-      return void dispatch(noticed({ text: words, tone: 'fine', undo: [], turn: what }));
-    }
-    asked = null;
-    const standing = doing.ids.filter((id) => !ledger.isVoided(id));
-    const facts = what === 'back' ? takeBack(standing) : takeBack(voidsOf(ledger, doing), 'done again');
+    const say = (text: string, more: { readonly turn?: typeof what; readonly tone?: 'bad' } = {}): void =>
+      void dispatch(noticed({ text, tone: 'fine', undo: [], ...more }));
+    if (!doing)
+      return say(
+        what === 'back' ? 'Nothing of this device is left to take back.' : 'Nothing was taken back just now.',
+      );
+    const asked = what === 'back' ? `Take back: ${doing.words}?` : `Once more: ${doing.words}?`;
+    // As long as the question stands, a second press is the answer.
+    const { notice } = getState().workbook;
+    if (notice?.turn !== what || notice.text !== asked) return say(asked, { turn: what });
+    const facts =
+      what === 'back'
+        ? takeBack(doing.ids.filter((id) => !ledger.isVoided(id)))
+        : takeBack(voidsOf(ledger, doing), 'done again');
     const done = await dispatch(record(facts, null));
-    dispatch(
-      noticed(
-        done.ok
-          ? {
-              text: what === 'back' ? `Taken back: ${doing.words}.` : `Done again: ${doing.words}.`,
-              tone: 'fine',
-              undo: [],
-            }
-          : {
-              text: 'It could not be done: something else builds on it. Every entry stands under Workbook.',
-              tone: 'bad',
-              undo: [],
-            },
-      ),
-    );
+    if (done.ok) say(`${what === 'back' ? 'Taken back' : 'Done again'}: ${doing.words}.`);
+    else
+      say('It could not be done: something else builds on it. Every entry stands under Workbook.', {
+        tone: 'bad',
+      });
   };

@@ -1,4 +1,5 @@
-import { Meeting, type Peer } from '@hiraeth/core/meeting';
+import { z } from 'zod';
+import { isLaterHand, Meeting, type Hand, type Peer } from '@hiraeth/core/meeting';
 import { parseWorkbook, type Fact } from '@hiraeth/core/workbook';
 import { linkRoom, type Entry, type Member } from '../devices/roomLink';
 import { newKey, newToken, proofOf, readKey, type RoomKept } from './roomKeys';
@@ -11,7 +12,7 @@ import { keepNote, meetFacts, meetNote, openWorkbook } from './thunks';
 export const ROOM_NOTE = 'room';
 /** What was begun at one device and can be gone on with at another. */
 const SHARED: ReadonlySet<string> = new Set(['bench', 'weigh-in', 'rotation', 'tray']);
-const COUNTS_NOTE = 'room-counts';
+const HANDS_NOTE = 'room-hands';
 /** Said again now and then: what was lost on the way is found by it, ms. */
 const HELLO_MS = 15_000;
 
@@ -54,9 +55,22 @@ export const startRoom =
     const key = await readKey(kept.key);
     let listed: readonly string[] = [];
     let members: readonly Member[] = kept.members ?? [];
-    const counts = new Map(
-      Object.entries((getState().workbook.notes[COUNTS_NOTE] ?? {}) as Readonly<Record<string, number>>),
-    );
+    const me = { device: kept.device, name: kept.name };
+    const hands = new Map(readHands(getState().workbook.notes[HANDS_NOTE], kept.room));
+    const keepHands = (): void =>
+      void services.store
+        ?.note(HANDS_NOTE, { room: kept.room, hands: [...hands] } satisfies z.infer<typeof keptHands>)
+        .catch(() => undefined);
+    /** Where it is in hand at another device, that is shown; a reload changes nothing in it. */
+    const showHand = (name: string): void => {
+      const holder = hands.get(name)?.holder;
+      const isThere =
+        holder !== undefined &&
+        holder.device !== kept.device &&
+        getState().workbook.notes[name] !== undefined;
+      dispatch(held({ key: name, by: isThere ? holder.name : null }));
+    };
+    for (const name of SHARED) showHand(name);
     const meeting = new Meeting({
       device: kept.device,
       name: kept.name,
@@ -97,8 +111,8 @@ export const startRoom =
     const sayNotes = (): void => {
       const { notes } = getState().workbook;
       for (const name of SHARED)
-        if (notes[name] !== undefined || counts.has(name))
-          link.say(meeting.tellNote(name, counts.get(name) ?? 1, notes[name]));
+        if (notes[name] !== undefined || hands.has(name))
+          link.say(meeting.tellNote(name, hands.get(name) ?? { count: 1, holder: me }, notes[name]));
     };
     const link = linkRoom({ origin: window.location.origin, room: kept.room }, key, entry, {
       state: (state) =>
@@ -126,11 +140,10 @@ export const startRoom =
         const { say, facts, note } = meeting.hear(raw);
         for (const message of say) link.say(message);
         if (facts) void dispatch(takeFacts(facts.facts, facts.format));
-        if (note && SHARED.has(note.key) && isLater(note, counts, kept.device)) {
-          counts.set(note.key, note.count);
-          void dispatch(meetNote(note.key, note.value));
-          const by = meeting.peers.find(({ device }) => device === note.device)?.name ?? 'another device';
-          dispatch(held({ key: note.key, by: note.value === undefined ? null : by }));
+        if (note && SHARED.has(note.key) && isLaterHand(note, hands.get(note.key))) {
+          hands.set(note.key, { count: note.count, holder: note.holder });
+          keepHands();
+          void dispatch(meetNote(note.key, note.value)).then(() => showHand(note.key));
         }
         show();
       },
@@ -142,10 +155,11 @@ export const startRoom =
       },
       note: (name, value) => {
         if (!SHARED.has(name)) return;
-        counts.set(name, (counts.get(name) ?? 0) + 1);
-        void services.store?.note(COUNTS_NOTE, Object.fromEntries(counts)).catch(() => undefined);
-        link.say(meeting.tellNote(name, counts.get(name)!, value));
-        if (getState().room.holders[name] !== undefined) dispatch(held({ key: name, by: null }));
+        const hand = { count: (hands.get(name)?.count ?? 0) + 1, holder: me };
+        hands.set(name, hand);
+        keepHands();
+        link.say(meeting.tellNote(name, hand, value));
+        showHand(name);
       },
       invite: async () => {
         const code = newToken();
@@ -165,15 +179,21 @@ export const startRoom =
     return session.close;
   };
 
-/** Of two that were changed apart the one that was changed more often holds; of as often, the one of the greater name. */
-const isLater = (
-  note: { readonly key: string; readonly count: number; readonly device: string },
-  counts: ReadonlyMap<string, number>,
-  mine: string,
-): boolean => {
-  const here = counts.get(note.key) ?? 0;
-  return note.count > here || (note.count === here && note.device > mine);
-};
+/** In whose hand what was begun is, in this room. */
+const keptHands = z.object({
+  room: z.string(),
+  hands: z.array(
+    z.tuple([
+      z.string(),
+      z.object({ count: z.int(), holder: z.object({ device: z.string(), name: z.string() }) }),
+    ]),
+  ),
+});
+
+function readHands(note: unknown, room: string): readonly (readonly [string, Hand])[] {
+  const kept = keptHands.safeParse(note);
+  return kept.success && kept.data.room === room ? kept.data.hands : [];
+}
 
 /** Facts from another device are read as those of a file are: what is not sound is not taken. */
 const takeFacts =

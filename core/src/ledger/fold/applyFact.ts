@@ -63,6 +63,16 @@ export function applyFact(fold: Fold, fact: Fact): void {
       noteStay(fold, state, fact.at);
       state.rejected =
         fact.found === 'sound' ? null : { found: fact.found, at: fact.at, mlPerDay: fact.mlPerDay ?? null };
+      // Who looked and found it sound rules out what its weights may have told of.
+      const at = state.seat ?? state.lastSeat;
+      const printer = at && fact.found === 'sound' ? fold.printer(at.printerId) : undefined;
+      if (printer)
+        printer.renewals = append(printer.renewals, {
+          at: fact.at,
+          what: 'denied',
+          cause: 'leak',
+          cartridgeId: fact.cartridgeId,
+        });
       return;
     }
     case 'portChanged': {

@@ -254,6 +254,9 @@ export function weighWater(fold: Fold, state: CartridgeState, body: Body, fact: 
   };
 }
 
+/** A rest of so many days is evidence of what goes at rest. */
+const LEAST_REST_DAYS = 3;
+
 const NONE: readonly never[] = [];
 
 /** Both lists as one without the room to grow that a list has while it is written: it is kept for years. */
@@ -300,7 +303,7 @@ function learnFrom(
   because: Because | null,
 ): void {
   const [first] = walked.draws;
-  if (!walked.drew || !first) return;
+  if (!first) return;
   const { printerId, slotId } = first.stretch;
   let exposure = NO_EXPOSURE;
   for (const draw of walked.draws) {
@@ -308,7 +311,8 @@ function learnFrom(
     if (draw.stretch.printerId !== printerId || draw.stretch.slotId !== slotId) return;
     exposure = addExposure(exposure, draw.exposure);
   }
-  const slot = fold.slot(printerId, slotId);
+  // A few hours at rest say nothing; days at rest tell a leak from what prints take.
+  const slot = walked.drew || exposure.idleDays >= LEAST_REST_DAYS ? fold.slot(printerId, slotId) : undefined;
   if (!slot) return;
   slot.intervals = append(slot.intervals, {
     factId: fact.id,

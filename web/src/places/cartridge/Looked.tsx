@@ -1,10 +1,11 @@
 import { lookAt } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { leakFound } from '@hiraeth/core/ledger';
 import { LOOK_WORDS } from '@hiraeth/core/words';
 import { LOOKS, type Look } from '@hiraeth/core/workbook';
 import type { CartridgeView } from '@hiraeth/core/advice';
-import { useAct } from '../../state/hooks';
+import { useAct, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 
 const FAULTS = LOOKS.filter((look) => look !== 'sound').map((value) => ({ value, label: LOOK_WORDS[value] }));
@@ -16,8 +17,9 @@ export function Looked({ view }: { readonly view: CartridgeView }) {
   const [found, setFound] = useState<Look | ''>('');
   const { id } = view.body.cartridge;
   const { rejected } = view.state;
+  const leak = leakFound(useLedger(), id);
   const save = (look: Look): void =>
-    void act(lookAt(id, look)).then((saved) => {
+    void act(lookAt(id, look, leak?.mlPerDay)).then((saved) => {
       if (!saved) return;
       setOpen(false);
       setFound('');
@@ -33,6 +35,16 @@ export function Looked({ view }: { readonly view: CartridgeView }) {
             Looked at again: it is sound
           </Button>
         </div>
+      </div>
+    );
+  if (leak && !open)
+    return (
+      <div className="row" role="region" aria-label="Does it leak?">
+        <Button variant="outlined" onClick={() => save('leaksAtRest')}>
+          It leaks: keep it out
+        </Button>
+        <Button onClick={() => save('sound')}>Looked at: it is dry</Button>
+        <Button onClick={() => setOpen(true)}>Something else …</Button>
       </div>
     );
   if (!open) return <Button onClick={() => setOpen(true)}>Something is wrong with it …</Button>;

@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { scoreForecasts } from '@hiraeth/core/plan';
-import type { LogSnapshot } from '@hiraeth/core/ledger';
-import { wrongIntervalWords } from '@hiraeth/core/words';
+import { find, type LogSnapshot } from '@hiraeth/core/ledger';
+import { leakWords, unseenCleaningWords, wrongIntervalWords } from '@hiraeth/core/words';
+import { Link } from 'react-router';
 import { day } from '../../parts/dates';
 
 /** How well this printer's use was foretold so far, and what was seen to change in it. */
@@ -33,6 +34,13 @@ export function Foretold({
           times as much as before, in all channels.
         </p>
       ))}
+      {score.leaks.map((leak) => (
+        <p key={leak.cartridgeId} className="warn">
+          {leakWords(find(ledger.context, 'cartridge', leak.cartridgeId)?.label ?? 'One', leak.mlPerDay)}{' '}
+          <Link to={`/cartridge/${leak.cartridgeId}`}>Say what a look found</Link>
+        </p>
+      ))}
+      {score.unseenCleanings > 0 && <p>{unseenCleaningWords(score.unseenCleanings)}</p>}
       {score.missing.map((one) => (
         <p key={one.to}>
           {day(one.from)} to {day(one.to)}: {wrongIntervalWords(one.ratio)}

@@ -15,12 +15,12 @@ import {
 } from '@hiraeth/core/plan';
 import { printedIn } from '@hiraeth/core/cost';
 import { useCsv as makeCsv } from '@hiraeth/core/exchange';
+import { wrongIntervalWords } from '@hiraeth/core/words';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 import { download } from '../../parts/download';
 import { day } from '../../parts/dates';
-import { wrongIntervalWords } from '@hiraeth/core/words';
 import { Pick } from '../../parts/fields';
 
 type Per = 'dm2' | 'sheet';

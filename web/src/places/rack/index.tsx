@@ -172,6 +172,8 @@ const TO_BENCH: ReadonlySet<AdviceCode> = new Set([
   'replaceChip',
   'printerStopped',
 ]);
+/** Somebody has to look at it: what they find is said on its page. */
+const TO_LOOK: ReadonlySet<AdviceCode> = new Set(['lookForLeak', 'rejected']);
 const TO_WEIGH: ReadonlySet<AdviceCode> = new Set(['weigh', 'weighIn', 'explain']);
 
 /** One slot; what its last nozzle check missed stands beside its name: a gap is not empty ink. */
@@ -211,8 +213,8 @@ function RackRow({ view, missing }: { readonly view: SlotView; readonly missing:
           <Link className={tone} to={`/weigh-in?printer=${view.printer.id}`}>
             {words}
           </Link>
-        ) : untyped ? (
-          <Link className={tone} to={`/cartridge/${untyped.cartridgeId}`}>
+        ) : id && (untyped || TO_LOOK.has(advice.code)) ? (
+          <Link className={tone} to={`/cartridge/${id}`}>
             {words}
           </Link>
         ) : (

@@ -56,12 +56,13 @@ export function Afterwards({
   );
   const open = !swapped && whole && !answered && set.length > 0;
   const seen = open ? weighInCauses(ledger, printer.id, now) : null;
-  const other = seen && seen.causes[0].code !== 'notLogged' ? seen : null;
-  const missing = open && !other ? missingPrints(ledger, printer.id, seatedSet, now) : null;
+  const missing =
+    open && (!seen || seen.causes[0].code === 'notLogged')
+      ? missingPrints(ledger, printer.id, seatedSet, now)
+      : null;
   /** Takes weighings back and enters them anew: with another mass, or with why they are off. */
   const again = async (
     parts: readonly { readonly row: Row; readonly reading: MassReading }[],
-    because: Because | null,
     done: Act,
   ): Promise<boolean> => {
     const facts = await act(done);
@@ -73,8 +74,7 @@ export function Afterwards({
           {
             ...taken.get(row.id)!,
             factId: facts[2 * i + 1]!.id,
-            reading: readingOf(facts[2 * i + 1]!, reading),
-            words: because ? taken.get(row.id)!.words : 'as exchanged',
+            ...asEntered(taken.get(row.id)!, facts[2 * i + 1]!, reading),
             tone: '' as const,
           },
         ]),
@@ -97,7 +97,6 @@ export function Afterwards({
                 { row: a!.row, reading: b!.one.reading },
                 { row: b!.row, reading: a!.one.reading },
               ],
-              null,
               exchangeMasses(standing(a!), standing(b!)),
             )
           }
@@ -107,11 +106,11 @@ export function Afterwards({
       </div>
     );
   }
-  if (other)
+  if (seen && !missing)
     return (
       <Causes
         printer={printer}
-        seen={other}
+        seen={seen}
         masses={set.map(standing)}
         before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
         onAnswered={() => setAnswered(true)}
@@ -120,7 +119,7 @@ export function Afterwards({
             const one = set.find(({ row }) => row.id === cartridgeId);
             return one ? [{ row: one.row, reading }] : [];
           });
-          void again(parts, 'unknown', done).then((ok) => ok && setAnswered(true));
+          void again(parts, done).then((ok) => ok && setAnswered(true));
         }}
       />
     );
@@ -129,9 +128,7 @@ export function Afterwards({
   const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
   const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
   const answer = (because: Because): void =>
-    void again(every, because, explainMasses(set.map(standing), because)).then(
-      (ok) => ok && setAnswered(true),
-    );
+    void again(every, explainMasses(set.map(standing), because)).then((ok) => ok && setAnswered(true));
   return (
     <section className="stack" aria-label="Fell more than the log says" role="alert">
       <p className="warn">
@@ -163,9 +160,14 @@ export function Afterwards({
   );
 }
 
-/** What was entered anew may be another mass than before. */
-const readingOf = (fact: Fact, before: MassReading): MassReading =>
-  fact.kind === 'weighed' ? { ...before, massG: fact.massG } : before;
+/** Entered anew, with what is inside by it: another mass is another figure. */
+function asEntered(before: Taken, fact: Fact, reading: MassReading): Pick<Taken, 'reading' | 'words'> {
+  const massG = fact.kind === 'weighed' ? fact.massG : reading.massG;
+  return {
+    reading: { ...reading, massG },
+    words: massG.value === before.reading.massG.value ? before.words : 'as corrected',
+  };
+}
 
 const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => ({
   factId: one.factId,

@@ -1,13 +1,15 @@
 import {
   explainMasses,
-  foundLeak,
+  logMissed,
+  lookAt,
   logUnseenCleanings,
   ruleOut,
   zeroedWrong,
   type Act,
   type TakenMass,
 } from '@hiraeth/core/acts';
-import type { WeighInCauses } from '@hiraeth/core/advice';
+import { standardDm2, type WeighInCauses } from '@hiraeth/core/advice';
+import { settingsOf } from '@hiraeth/core/ledger';
 import type { Cause } from '@hiraeth/core/usage';
 import type { Printer } from '@hiraeth/core/workbook';
 import { CAUSE_NAMES, causeWords, TELLER_WORDS } from '@hiraeth/core/words';
@@ -37,13 +39,17 @@ export function Causes({
   const act = useAct();
   const two = seen.causes.length > 1;
   const take = (done: Act): void => void act(done).then((facts) => facts && onAnswered());
+  const leaveOut = {
+    label: 'The log is wrong: leave these days out',
+    onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
+  };
   const press = (cause: Cause): { readonly label: string; readonly onPress: () => void } | null => {
     const own = masses.filter(({ cartridgeId }) => cartridgeId === cause.cartridgeId);
     switch (cause.code) {
       case 'leak':
         return {
           label: 'It leaks: keep it out of the printer',
-          onPress: () => take(foundLeak(cause.cartridgeId!, cause.amount)),
+          onPress: () => take(lookAt(cause.cartridgeId!, 'leaksAtRest', cause.amount)),
         };
       case 'zeroed':
         return {
@@ -67,12 +73,21 @@ export function Causes({
           label: 'Yes, it draws otherwise now',
           onPress: () => onCorrected(masses, explainMasses(masses, 'drawsMore')),
         };
-      case 'notLogged':
+      case 'notLogged': {
+        const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
+        const sheets = Math.round(cause.amount.value / standardDm2(ledger));
+        const { subjectId } = cause;
+        // Of a mix of kinds nobody knows how many of each.
+        return subjectId === null || sheets < 1
+          ? leaveOut
+          : {
+              label: `Enter ${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} of ${widthMm} × ${heightMm} mm`,
+              onPress: () =>
+                take(logMissed(printer.id, { sheets, subjectId }, { widthMm, heightMm }, before)),
+            };
+      }
       case 'notPrinted':
-        return {
-          label: 'The log is wrong: leave these days out',
-          onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
-        };
+        return leaveOut;
       case 'wasZeroed':
         return { label: 'Good', onPress: onAnswered };
       case 'asForetold':
@@ -100,7 +115,8 @@ export function Causes({
               {cause.code !== 'wasZeroed' && (
                 <Button
                   aria-label={`Not ${CAUSE_NAMES[cause.code]}`}
-                  onClick={() => take(ruleOut(printer.id, cause.code, cause.cartridgeId))}
+                  // What is likeliest without it is said next.
+                  onClick={() => void act(ruleOut(printer.id, cause.code, cause.cartridgeId))}
                 >
                   No, that is not it
                 </Button>

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { moment } from '../../parts/dates';
+import { KeptFileTrouble } from '../../parts/KeptFileTrouble';
 import { FILE_NOTE, keepInFile, stopKeeping } from '../../state/keptFile';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { canKeepFile, chooseFile, type FileHandle } from '../../storage';
@@ -8,7 +9,7 @@ import { canKeepFile, chooseFile, type FileHandle } from '../../storage';
 export function KeepFile({ suggestedName }: { readonly suggestedName: string }) {
   const dispatch = useAppDispatch();
   const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as FileHandle | undefined;
-  const { status, at, why } = useAppSelector((state) => state.keptFile);
+  const { status, at } = useAppSelector((state) => state.keptFile);
   if (!canKeepFile()) return null;
   const choose = async (): Promise<void> => {
     const chosen = await chooseFile(suggestedName);
@@ -25,20 +26,13 @@ export function KeepFile({ suggestedName }: { readonly suggestedName: string }) 
     );
   return (
     <div className="row" role="status" data-testid="kept-file">
-      <span className={status === 'failed' || status === 'asks' ? 'warn' : 'soft'}>
-        {status === 'kept'
-          ? `Kept in ${handle.name} by itself, last ${at ? moment(at) : ''}.`
-          : status === 'asks'
-            ? `The browser asks again whether ${handle.name} may be written.`
-            : status === 'failed'
-              ? `${handle.name} is not written: ${why}`
-              : `Kept in ${handle.name} by itself.`}
-      </span>
-      {(status === 'asks' || status === 'failed') && (
-        <Button size="small" variant="outlined" onClick={() => void dispatch(keepInFile(handle))}>
-          {status === 'asks' ? 'Go on keeping it' : 'Try again'}
-        </Button>
+      {status === 'kept' && (
+        <span className="soft">
+          Kept in {handle.name} by itself{at && `, last ${moment(at)}`}.
+        </span>
       )}
+      {status === 'off' && <span className="soft">Kept in {handle.name} by itself.</span>}
+      <KeptFileTrouble />
       <Button size="small" onClick={() => void dispatch(stopKeeping())}>
         Stop
       </Button>
