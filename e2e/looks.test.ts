@@ -68,6 +68,60 @@ test('a photograph of the check, taken by the stand-in: read, confirmed, and in 
   ).toContainText('line 33 at 1 of');
 });
 
+test('a grey scan asks which side is up; where no corners are found they are marked at once', async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  await page.goto('/checks');
+  const png = (photo: { width: number; height: number; rgba: ArrayLike<number> }): Buffer => {
+    const { width, height } = photo;
+    const data = Uint8Array.from(
+      { length: width * height * 3 },
+      (_, i) => photo.rgba[4 * Math.floor(i / 3) + (i % 3)]!,
+    );
+    return Buffer.from(encode({ width, height, data, channels: 3, depth: 8 }));
+  };
+  const { photo, corners } = photographCheck(
+    NINE_LAYOUT,
+    { pk: [12, 13] },
+    {
+      ...{ width: 900, height: 675, chance: makeChance(9), perspective: 0.01, turn: 2, noise: 2 },
+      ...{ blur: 0.6, dim: 0.9, glow: 0.05, grey: true, desk: 'grey' },
+    },
+  );
+  const place = page.getByRole('region', { name: 'From a photograph' });
+  const choose = (name: string, buffer: Buffer): Promise<void> =>
+    place.getByLabel('Photograph of a check').setInputFiles({ name, mimeType: 'image/png', buffer });
+  await choose('scan.png', png(photo));
+  await expect(place.getByRole('alert')).toContainText('which side of this picture is up', {
+    timeout: 30_000,
+  });
+  const ways = place.getByRole('group', { name: 'Which way up?' }).getByRole('button');
+  await expect(ways).toHaveCount(2);
+  await noAxeFindings(page);
+  // Nothing is written into the check before it is said.
+  await expect(page.getByLabel('Missing in Photo black')).toHaveValue('');
+  await ways.first().click();
+  await expect(place.getByTestId('photo-read')).toContainText('2 lines are missing.', { timeout: 30_000 });
+  // A sheet without marks: they are marked by hand, and the glass goes with the finger.
+  const unmarked = { ...photo, rgba: Array.from(photo.rgba) };
+  for (const [x, y] of corners)
+    for (let v = Math.round(y) - 24; v < y + 24; v++)
+      for (let u = Math.round(x) - 24; u < x + 24; u++)
+        for (let k = 0; k < 3; k++) unmarked.rgba[4 * (v * 900 + u) + k] = 190;
+  await choose('unmarked.png', png(unmarked));
+  const canvas = place.getByRole('application', { name: 'Photograph to mark points in' });
+  await expect(canvas).toBeVisible({ timeout: 30_000 });
+  await expect(canvas).toHaveAttribute('width', '900');
+  const box = (await canvas.boundingBox())!;
+  for (const [x, y] of corners) {
+    await canvas.hover({ position: { x: (x / 900) * box.width, y: (y / 675) * box.height } });
+    await expect(place.locator('.mark-glass')).toBeVisible();
+    await canvas.click({ position: { x: (x / 900) * box.width, y: (y / 675) * box.height } });
+  }
+  await expect(page.getByLabel('Missing in Photo black')).toHaveValue('#12, 13', { timeout: 30_000 });
+});
+
 test('a check’s layout is taught by pointing, and from then on photographs are read', async ({ page }) => {
   await openWith(page, room);
   await page.goto('/checks');

@@ -66,7 +66,7 @@ const begun = performance.now();
 fitDrying(readings, null);
 console.log(`Drying curve of 200 weighings: ${(performance.now() - begun).toFixed(1)} ms`);
 console.log('\nPhotographed checks (asked: 98 % of the gaps found, at most 1 % of the lines invented):');
-console.table([benchPhotographs(Number(process.env['PHOTOGRAPHS'] ?? 40))]);
+console.table(benchPhotographs(Number(process.env['PHOTOGRAPHS'] ?? 10)));
 console.log('\nPlans against what then happened (simulated studios, 300 days known, a year to judge by):');
 console.table(benchPlan(Number(process.env['PLANS'] ?? 10)));
 console.log(

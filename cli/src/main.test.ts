@@ -200,7 +200,9 @@ test('read-check counts the lines of a photographed check; what cannot be read s
       { slotId: 'gy', gaps: [] },
     ],
   });
-  expect((await run('read-check', jpg, '--layout', layout)).out).toMatch(/pk +2 of 180 missing: 7 \(/);
+  expect((await run('read-check', jpg, '--layout', layout)).out).toMatch(
+    /pk +2 missing: 7 \(.*, of 180 lines/,
+  );
   const blank = join(dir, 'blank.png');
   const white = {
     width: 90,
@@ -210,11 +212,18 @@ test('read-check counts the lines of a photographed check; what cannot be read s
     data: new Uint8Array(16_200).fill(250),
   } as const;
   writeFileSync(blank, encode(white));
+  const [heic, tiff] = ['0000ftypheic', 'II*\0'].map((bytes, i) => {
+    const path = join(dir, `kind-${i}`);
+    writeFileSync(path, bytes.padEnd(64, '\0'));
+    return path;
+  }) as [string, string];
   const huge = sayingPng('huge.png', 60_000, 100);
   const bomb = sayingPng('bomb.png', 40, 200_000_000);
   for (const [argv, exit, words] of [
-    [[blank, '--layout', layout], 1, /four corners/],
+    [[blank, '--layout', layout], 1, /four dark marks/],
     [[file, '--layout', layout], 3, /no PNG or JPEG/],
+    [[heic, '--layout', layout], 3, /HEIC picture.* as JPEG/],
+    [[tiff, '--layout', layout], 3, /TIFF picture. Save it as PNG or JPEG/],
     // Said to be 3.6 gigapixels; and some kilobytes that would unpack to two hundred megabytes.
     [[huge, '--layout', layout], 3, /60000 × 60000 pixels. Save a smaller copy/],
     [[bomb, '--layout', layout], 3, /no PNG or JPEG/],

@@ -5,11 +5,12 @@ import {
   parseCheckLayout,
   pictureHead,
   readCheck,
+  unreadKind,
   type Corners,
   type Photo,
   type PictureHead,
 } from '@hiraeth/core/image';
-import { REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
+import { gapsWords, REFUSED_CHECK_WORDS, UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
 import { EXIT } from './exit';
 import type { Done } from './command';
 
@@ -35,13 +36,18 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
   if (head && head.widthPx * head.heightPx > MOST_MP * 1e6)
     return `The photograph says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: ${MOST_MP} million are more than enough.`;
   const pixels = head && decoded(photo, head);
-  if (!pixels) return 'The photograph is no PNG or JPEG that can be read. Save it as one of these.';
+  if (!pixels) {
+    const kind = unreadKind(photo);
+    return kind
+      ? UNREAD_PICTURE_WORDS[kind]
+      : 'The photograph is no PNG or JPEG that can be read. Save it as one of these.';
+  }
   const found = readCheck(pixels, read.value, marked);
   const data = { ...found, channels: found.channels };
   return {
     data,
     text: found.refused
-      ? `${REFUSED_CHECK_WORDS[found.refused]}\n`
+      ? `${REFUSED_CHECK_WORDS[found.refused]}\n${found.ways.map((way) => `  --corners '${way.map((point) => point.map(Math.round).join(',')).join(' ')}'\n`).join('')}`
       : found.channels
           .map(
             ({ slotId, lines, gaps, unsure }) =>
@@ -50,7 +56,7 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
                   ? 'cannot be told from this picture'
                   : gaps.length === 0
                     ? `all of ${lines} lines`
-                    : `${gaps.length} of ${lines} missing: ${gaps.map(({ line, confidence }) => `${line} (${Math.round(100 * confidence)} %)`).join(', ')}`
+                    : `${gapsWords(gaps)}, of ${lines} lines`
               }${unsure.length > 0 && unsure.length < lines ? `; not sure of ${unsure.join(', ')}` : ''}\n`,
           )
           .join(''),

@@ -9,3 +9,4 @@ export { linearLight, RGB_SPACES, spaceOfProfile, type RgbSpace } from './rgbSpa
 export { separate } from './separate';
 export { type MeasuredPicture, type PictureProblem } from './picture';
 export * from './check';
+export { unreadKind, type UnreadKind } from './unreadKind';

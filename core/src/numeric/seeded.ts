@@ -1,3 +1,6 @@
+// Looked up once: it is drawn for every pixel of a picture.
+const { imul } = Math;
+
 /**
  * A small source of chance that gives the same each time (mulberry32).
  *
@@ -10,8 +13,8 @@ export function seeded(seed: number): () => number {
   return () => {
     a = (a + 0x6d2b79f5) >>> 0;
     let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    t = imul(t ^ (t >>> 15), t | 1);
+    t ^= t + imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }

@@ -37,7 +37,13 @@ export { howFarWords } from './howFarWords';
 export { CAUTION_WORDS } from './cautionWords';
 export { LOAD_WORDS, MATTERS } from './methodWords';
 export { stepAnswerWords, stepWords, type StepWords } from './stepWords';
-export { FIELD_LIGHT_WORDS, REFUSED_CHECK_WORDS } from './checkPhotoWords';
+export {
+  FIELD_LIGHT_WORDS,
+  gapsWords,
+  ODD_LINE_WORDS,
+  REFUSED_CHECK_WORDS,
+  UNREAD_PICTURE_WORDS,
+} from './checkPhotoWords';
 export { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
 export { unknownCodeWords } from './scanWords';
 export { mismatchWords } from './mismatchWords';

@@ -371,7 +371,7 @@ test('what a cost lacks is named: prints, and channels that lack some of them', 
 
 test('pictures and photographs: each refusal says what to do; how the colours were read is said', () => {
   for (const words of [...Object.values(PICTURE_PROBLEM_WORDS), ...Object.values(REFUSED_CHECK_WORDS)])
-    expect(words).toMatch(/(Export|Save|Photograph|choose)/);
+    expect(words).toMatch(/(Export|Save|Photograph|photograph it again|Say which|choose)/);
   const read = (profile: string | null, profileKnown: boolean) => profileWords({ profile, profileKnown });
   expect(read(null, false)).toBe('no profile in it: taken as sRGB');
   expect(read('Display P3', true)).toBe('colours by its profile, Display P3');

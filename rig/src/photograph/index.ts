@@ -1,2 +1,3 @@
+export { gradedPhotograph, GRADES, type Grade } from './gradedPhotograph';
 export { NINE_LAYOUT } from './nineLayout';
-export { photographCheck, type PhotographOptions } from './photographCheck';
+export { photographCheck, type OddLine, type PhotographOptions } from './photographCheck';

@@ -3,11 +3,20 @@ import {
   HEAD_BYTES,
   pictureHead,
   readCheck,
+  unreadKind,
   type Corners,
+  type Frame,
   type Photo,
   type ReadCheck,
 } from '@hiraeth/core/image';
+import { UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
 import type { CheckLayout } from '@hiraeth/core/workbook';
+
+export interface SmallPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly rgba: Uint8ClampedArray;
+}
 
 /** A field as a small picture, in white light and in its own. */
 export interface FieldView {
@@ -21,11 +30,15 @@ export interface FieldView {
 export interface CheckPhoto {
   readonly read: ReadCheck;
   readonly views: readonly FieldView[];
+  /** Where it is not known which side is up: how it would look from each. */
+  readonly ways: readonly { readonly corners: Corners; readonly view: SmallPicture }[];
   readonly widthPx: number;
   readonly heightPx: number;
 }
 
 const VIEW = 260;
+/** The grid as a whole. */
+const WHOLE = { x: 0, y: 0, width: 1, height: 1, light: 'white' } as const;
 const MOST_PX = 100_000_000;
 
 /**
@@ -44,6 +57,7 @@ export async function readCheckPhoto(
   onProgress(0.1);
   const read = readCheck(photo, layout, corners, (share) => onProgress(0.1 + 0.8 * share));
   const found = read.corners;
+  const frame = (corners: Corners): Frame => ({ corners, bend: read.bend });
   const views =
     read.refused || !found
       ? []
@@ -53,15 +67,21 @@ export async function readCheckPhoto(
             slotId: field.slotId,
             width: VIEW,
             height,
-            white: fieldPicture(photo, found, field, VIEW, height, 'white'),
-            own: fieldPicture(photo, found, field, VIEW, height, 'own'),
+            white: fieldPicture(photo, frame(found), field, VIEW, height, 'white'),
+            own: fieldPicture(photo, frame(found), field, VIEW, height, 'own'),
           };
         });
-  return { read, views, widthPx: photo.width, heightPx: photo.height };
+  const ways = read.ways.map((way) => {
+    const [width, height] = [VIEW, Math.round(VIEW / layout.aspect)];
+    const rgba = fieldPicture(photo, frame(way), WHOLE, width, height, 'white');
+    return { corners: way, view: { width, height, rgba } };
+  });
+  return { read, views, ways, widthPx: photo.width, heightPx: photo.height };
 }
 
 async function decoded(file: Blob): Promise<Photo> {
-  const head = pictureHead(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()));
+  const bytes = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
+  const head = pictureHead(bytes);
   if (head && head.widthPx * head.heightPx > MOST_PX)
     throw new Error(
       `This picture says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: 100 million are more than enough.`,
@@ -70,7 +90,12 @@ async function decoded(file: Blob): Promise<Photo> {
   try {
     bitmap = await createImageBitmap(file);
   } catch {
-    throw new Error('This is no picture that can be read. Save it as PNG, JPEG or WebP.');
+    const kind = unreadKind(bytes);
+    throw new Error(
+      kind
+        ? UNREAD_PICTURE_WORDS[kind]
+        : 'This is no picture that can be read. Save it as PNG, JPEG or WebP.',
+    );
   }
   const { width, height } = bitmap;
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });

@@ -1,33 +1,32 @@
 import { quantileOf } from '../../numeric';
 import type { LayoutField } from '../../workbook';
-import { mapped, squareTo, type Corners } from './homography';
+import { toPhoto, type Frame } from './frame';
 import type { Photo } from './photo';
-import { LIGHTS, valueAt } from './readCheck';
+import { LIGHTS, valueAt } from './valueAt';
 
 /**
- * A channel's field, straightened: as it looks in white light, or in the light where its ink is dark, brightened to its paper.
+ * A channel's field, or the whole grid, straightened: as it looks in white light, or in the light where its ink is dark, brightened to its paper.
  *
- * @param corners of the grid in the photo
+ * @param frame where the grid lies in the photo
  * @param width and height: of the picture, pixels
  * @param light `own`: where the ink absorbs; `white`: as it is
  * @returns red green blue alpha, 8 bit
  */
 export function fieldPicture(
   photo: Photo,
-  corners: Corners,
-  field: LayoutField,
+  frame: Frame,
+  field: Pick<LayoutField, 'x' | 'y' | 'width' | 'height' | 'light'>,
   width: number,
   height: number,
   light: 'own' | 'white',
 ): Uint8ClampedArray {
-  const map = squareTo(corners);
+  const toPixels = toPhoto(frame, photo);
   const rgba = new Uint8ClampedArray(4 * width * height).fill(255);
   const own = light === 'own' && field.light !== 'none' ? LIGHTS[field.light] : null;
   const values = new Float32Array(width * height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const at = mapped(
-        map,
+      const at = toPixels(
         field.x + ((x + 0.5) / width) * field.width,
         field.y + ((y + 0.5) / height) * field.height,
       );

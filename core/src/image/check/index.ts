@@ -1,7 +1,10 @@
 export { fieldPicture } from './fieldPicture';
 export { parseCheckLayout, type LayoutProblem } from './parseCheckLayout';
-export { findCorners } from './findCorners';
+export { findFrames, type FrameFound } from './findFrames';
+export { type Frame } from './frame';
 export { inverted, mapped, squareTo, type Corners, type Homography, type Point } from './homography';
 export { shrunk, type Photo } from './photo';
-export { centreOf, readCheck, type CheckChannel, type CheckGap, type ReadCheck } from './readCheck';
+export { centreOf } from './gridScore';
+export { readCheck, type CheckChannel, type ReadCheck } from './readCheck';
+export { type CheckGap, type GapKind } from './readLines';
 export { layoutFrom } from './layoutFrom';

@@ -1,6 +1,10 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Point } from '@hiraeth/core/image';
+
+/** The magnifying glass, pixels of the screen, and how much it magnifies. */
+const GLASS = 160;
+const MAGNIFIED = 2.5;
 
 /**
  * Marks points in a photograph, one after the other, by pointing or by the arrow keys and Enter.
@@ -24,6 +28,7 @@ export function MarkPhoto({
   const [error, setError] = useState<string | null>(null);
   const [points, setPoints] = useState<readonly Point[]>([]);
   const [cross, setCross] = useState<Point | null>(null);
+  const glass = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     let alive = true;
     createImageBitmap(file).then(
@@ -52,6 +57,32 @@ export function MarkPhoto({
       context.stroke();
     });
   }, [image, points, cross]);
+  useEffect(() => {
+    const context = glass.current?.getContext('2d');
+    if (!context || !image) return;
+    context.clearRect(0, 0, GLASS, GLASS);
+    if (!cross) return;
+    // Two of its pixels to one of the picture's, however large that is.
+    const seen = GLASS / MAGNIFIED;
+    context.imageSmoothingEnabled = false;
+    context.drawImage(image, cross[0] - seen / 2, cross[1] - seen / 2, seen, seen, 0, 0, GLASS, GLASS);
+    context.strokeStyle = '#962a20';
+    context.beginPath();
+    context.moveTo(GLASS / 2, 0);
+    context.lineTo(GLASS / 2, GLASS);
+    context.moveTo(0, GLASS / 2);
+    context.lineTo(GLASS, GLASS / 2);
+    context.stroke();
+  }, [image, cross]);
+  const pointOf = (event: PointerEvent<HTMLCanvasElement>): Point | null => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return image
+      ? [
+          ((event.clientX - box.left) / box.width) * image.width,
+          ((event.clientY - box.top) / box.height) * image.height,
+        ]
+      : null;
+  };
   const put = (point: Point): void => {
     const next = [...points, point];
     setPoints(next);
@@ -86,22 +117,34 @@ export function MarkPhoto({
         Point at the <strong>{asks[points.length] ?? 'last'}</strong>: {points.length} of {asks.length}{' '}
         marked. By keys: arrows (with Shift further), then Enter.
       </p>
-      <canvas
-        ref={canvas}
-        className="mark-photo"
-        tabIndex={0}
-        role="application"
-        aria-label="Photograph to mark points in"
-        onKeyDown={byKey}
-        onClick={(event) => {
-          const box = event.currentTarget.getBoundingClientRect();
-          if (!image) return;
-          put([
-            ((event.clientX - box.left) / box.width) * image.width,
-            ((event.clientY - box.top) / box.height) * image.height,
-          ]);
-        }}
-      />
+      <div className="mark-place">
+        <canvas
+          ref={canvas}
+          className="mark-photo"
+          tabIndex={0}
+          role="application"
+          aria-label="Photograph to mark points in"
+          onKeyDown={byKey}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            setCross(pointOf(event));
+          }}
+          onPointerMove={(event) => setCross(pointOf(event))}
+          onPointerUp={(event) => {
+            const point = pointOf(event);
+            if (point) put(point);
+          }}
+          onPointerLeave={() => setCross(null)}
+        />
+        <canvas
+          ref={glass}
+          className={cross && image && cross[0] < image.width / 2 ? 'mark-glass at-right' : 'mark-glass'}
+          width={GLASS}
+          height={GLASS}
+          hidden={!cross}
+          aria-hidden
+        />
+      </div>
       <div className="row">
         <Button disabled={points.length === 0} onClick={() => setPoints(points.slice(0, -1))}>
           The last one again

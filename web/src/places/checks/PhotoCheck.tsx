@@ -2,15 +2,17 @@ import { CORNERS } from './corners';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
-import { CAUTION_WORDS, FIELD_LIGHT_WORDS, REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
-import type { CheckChannel, Corners } from '@hiraeth/core/image';
+import { CAUTION_WORDS, REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
+import type { CheckChannel, CheckGap, Corners } from '@hiraeth/core/image';
 import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { download } from '../../parts/download';
 import { FileButton } from '../../parts/FileButton';
 import { readCheckAside } from '../../workers/readCheckAside';
-import type { CheckPhoto, FieldView } from '../../workers/readCheckPhoto';
+import type { CheckPhoto } from '../../workers/readCheckPhoto';
 import { MarkPhoto } from './MarkPhoto';
+import { ReadFields } from './ReadFields';
 import { TeachLayout } from './TeachLayout';
+import { WhichWayUp } from './WhichWayUp';
 
 const ACCEPT = 'image/png,image/jpeg,image/webp';
 
@@ -24,6 +26,7 @@ export function PhotoCheck({
 }: {
   readonly printer: Printer;
   /** What to type for each channel. */
+
   /** As a person would type it, and the lines of which it cannot be told, by slot. */
   readonly onRead: (
     typed: Readonly<Record<string, string>>,
@@ -57,6 +60,9 @@ export function PhotoCheck({
       );
       if (!current()) return;
       setFound(answer);
+      // What was not found can be shown at once.
+      const { refused } = answer.read;
+      if (refused === 'noCorners' || refused === 'notThisGrid') setMarking(true);
       if (!answer.read.refused)
         onRead(
           Object.fromEntries(answer.read.channels.map((one) => [one.slotId, typedOf(one)])),
@@ -141,6 +147,9 @@ export function PhotoCheck({
             {REFUSED_CHECK_WORDS[found.read.refused]}
           </p>
         )}
+        {found && file && layout && found.ways.length > 0 && (
+          <WhichWayUp ways={found.ways} onSay={(corners) => void read(file, layout, corners)} />
+        )}
         {found && file && layout && !marking && (
           <Button size="small" onClick={() => setMarking(true)}>
             Mark the corners by hand
@@ -166,23 +175,13 @@ export function PhotoCheck({
           />
         )}
       </div>
-      {found && !found.read.refused && (
+      {found && layout && !found.read.refused && (
         <>
           <p data-testid="photo-read">
             {sayOf(found.read.channels)} It stands in the check beside: look, and confirm it there. A
             photograph exaggerates the paper’s brightener; a torch: {CAUTION_WORDS.torch}
           </p>
-          <ul className="check-fields" aria-label="Channels in the photograph">
-            {found.views.map((view) => (
-              <Field
-                key={view.slotId}
-                view={view}
-                name={printer.slots.find(({ id }) => id === view.slotId)?.name ?? view.slotId}
-                channel={found.read.channels.find(({ slotId }) => slotId === view.slotId)!}
-                light={layout?.fields.find(({ slotId }) => slotId === view.slotId)?.light ?? 'white'}
-              />
-            ))}
-          </ul>
+          <ReadFields printer={printer} layout={layout} channels={found.read.channels} views={found.views} />
         </>
       )}
     </section>
@@ -190,11 +189,22 @@ export function PhotoCheck({
 }
 
 /** As a person would type it: a dash where it cannot be told. */
-const typedOf = ({ gaps, unsure, lines }: CheckChannel): string =>
-  unsure.length === lines ? '–' : gaps.length === 0 ? '' : `#${gaps.map(({ line }) => line).join(', ')}`;
+function typedOf({ gaps, unsure, lines }: CheckChannel): string {
+  const missing = gaps.filter(isMissing);
+  return unsure.length === lines
+    ? '–'
+    : missing.length === 0
+      ? ''
+      : `#${missing.map(({ line }) => line).join(', ')}`;
+}
+
+/** A line of which a part is gone is a nozzle that is; a faint or deflected one prints. */
+const isMissing = ({ kind }: CheckGap): boolean => kind === 'missing' || kind === 'part';
 
 function sayOf(channels: readonly CheckChannel[]): string {
-  const gaps = channels.reduce((sum, channel) => sum + channel.gaps.length, 0);
+  const all = channels.flatMap(({ gaps }) => gaps);
+  const gaps = all.filter(isMissing).length;
+  const odd = all.length - gaps;
   const unseen = channels.filter(({ unsure, lines }) => unsure.length === lines).length;
   const unsure = channels.reduce(
     (sum, channel) => sum + (channel.unsure.length < channel.lines ? channel.unsure.length : 0),
@@ -202,69 +212,10 @@ function sayOf(channels: readonly CheckChannel[]): string {
   );
   return [
     gaps === 0 ? 'No line is missing.' : `${gaps} ${gaps === 1 ? 'line is' : 'lines are'} missing.`,
+    ...(odd > 0
+      ? [`${odd} ${odd === 1 ? 'is' : 'are'} faint or beside ${odd === 1 ? 'its' : 'their'} place.`]
+      : []),
     ...(unsure > 0 ? [`Of ${unsure} it cannot be told.`] : []),
     ...(unseen > 0 ? [`${unseen} ${unseen === 1 ? 'channel' : 'channels'} cannot be seen in it.`] : []),
   ].join(' ');
-}
-
-function Field({
-  view,
-  name,
-  channel,
-  light,
-}: {
-  readonly view: FieldView;
-  readonly name: string;
-  readonly channel: CheckChannel;
-  readonly light: keyof typeof FIELD_LIGHT_WORDS;
-}) {
-  const all = channel.unsure.length === channel.lines;
-  return (
-    <li>
-      <strong>{name}</strong>{' '}
-      <span className={channel.gaps.length > 0 || all ? 'warn' : 'soft'}>
-        {all
-          ? 'cannot be told'
-          : channel.gaps.length === 0
-            ? `all of ${channel.lines}`
-            : `missing ${channel.gaps.map(({ line, confidence }) => `${line} (${Math.round(100 * confidence)} %)`).join(', ')}`}
-        {!all && channel.unsure.length > 0 && `; not sure of ${channel.unsure.join(', ')}`}
-      </span>
-      <div className="check-views">
-        <figure>
-          <Pixels view={view} rgba={view.white} label={`${name} in white light`} />
-          <figcaption className="soft small">in white light</figcaption>
-        </figure>
-        <figure>
-          <Pixels view={view} rgba={view.own} label={`${name}, ${FIELD_LIGHT_WORDS[light]}`} />
-          <figcaption className="soft small">{FIELD_LIGHT_WORDS[light]}</figcaption>
-        </figure>
-      </div>
-    </li>
-  );
-}
-
-function Pixels({
-  view,
-  rgba,
-  label,
-}: {
-  readonly view: FieldView;
-  readonly rgba: Uint8ClampedArray;
-  readonly label: string;
-}) {
-  return (
-    <canvas
-      ref={(canvas) => {
-        if (!canvas) return;
-        canvas.width = view.width;
-        canvas.height = view.height;
-        canvas
-          .getContext('2d')
-          ?.putImageData(new ImageData(new Uint8ClampedArray(rgba), view.width, view.height), 0, 0);
-      }}
-      role="img"
-      aria-label={label}
-    />
-  );
 }
