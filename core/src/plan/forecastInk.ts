@@ -7,7 +7,7 @@ import { switchesIn } from './switchesIn';
 import { plannedJobs, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { queueUse } from '../usage';
+import { drawOf, queueUse } from '../usage';
 import { RHYTHM_DRIFT, rhythmOf, type Rhythm } from './rhythm';
 
 const MOST_DAYS = 3650;
@@ -41,7 +41,8 @@ export type ForecastBy = 'rhythm' | 'both' | 'jobs';
 
 /**
  * Each channel's ink over the coming weeks, with an interval that widens: the ink's own doubt, the learnt use's, the scatter
- * of weeks, that people's rhythm drifts, and the doubt of the pictures that are planned.
+ * of weeks, that people's rhythm drifts, and the doubt of the pictures that are planned. What changes of the other cartridges draw
+ * from it is in it, as often as they came.
  *
  * @param at UTC instant from which it looks ahead
  * @param weeks how far, one point a week and one at each planned job
@@ -69,8 +70,11 @@ export function forecastInk(
       return;
     }
     const { reserveMl } = cartridge;
-    const mean = pace * rhythm.meanMl[s]!;
-    const spread = pace * spreadOf(rhythm, s);
+    const changes = rhythm.changeMl[s]!;
+    const mean = pace * (rhythm.meanMl[s]! + changes);
+    // Changes come as they come: their number scatters as numbers do.
+    const each = drawOf(rhythm.model, slot.id, 'change').value;
+    const spread = pace * (spreadOf(rhythm, s) + changes * each);
     const steps = by === 'rhythm' ? [] : jobSteps(book, rhythm, slot.id, at);
     const jobs = (days: number): Uncertain => steps.findLast((step) => step.days <= days)?.use ?? NO_USE;
     const left = (days: number): number => ink.value - days * mean - jobs(days).value;

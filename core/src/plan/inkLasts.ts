@@ -1,4 +1,4 @@
-import { MONTH_MS } from '../time';
+import { DAY_MS, MONTH_MS } from '../time';
 import { all, bottleRemaining, composition, factsOf, mixesOf, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { Ink } from '../workbook';
@@ -7,13 +7,17 @@ export interface InkSupply {
   readonly ink: Ink;
   /** In all its bottles that are not used up, ml. */
   readonly left: Uncertain;
-  /** Used since the first fill: out of its bottles, and not in a cartridge any more; ml a month. */
+  /** What is left in each of them, ml. */
+  readonly bottles: readonly Uncertain[];
+  /** Used since its first fill: out of its bottles, and not in a cartridge any more; ml a month. */
   readonly perMonth: number;
   /** How long it lasts at that; null where hardly any was taken yet. */
   readonly months: number | null;
 }
 
 const LEAST_PER_MONTH = 0.5;
+/** A pace is read from a fortnight at least. */
+const LEAST_MONTHS = 14 / (MONTH_MS / DAY_MS);
 
 /**
  * How long each ink lasts at its use so far, soonest gone first; inks without a bottle are left out.
@@ -23,29 +27,33 @@ const LEAST_PER_MONTH = 0.5;
  */
 export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
   const { context, state } = ledger;
-  const first = factsOf(ledger, 'filled')[0]?.at ?? at;
   const inside = insideByLot(ledger, at);
-  const months = Math.max(1, (Date.parse(at) - Date.parse(first)) / MONTH_MS);
+  const firstOf = new Map<string, string>();
+  for (const { bottleId, at: filledAt } of factsOf(ledger, 'filled'))
+    if (!firstOf.has(bottleId)) firstOf.set(bottleId, filledAt);
   return all(context, 'ink')
     .flatMap((ink): InkSupply[] => {
       const bottles = all(context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
       if (bottles.length === 0) return [];
-      let value = 0;
-      let variance = 0;
+      const each: Uncertain[] = [];
       let out = 0;
+      let first = at;
       for (const { id } of bottles) {
+        const mine = firstOf.get(id);
+        if (mine !== undefined && mine < first) first = mine;
         // What was poured into cartridges and is still in them was not used: a first filling is no use.
         out += Math.max(0, (state.bottles.get(id)?.outMl ?? 0) - (inside.get(id) ?? 0));
         if (state.bottles.get(id)?.retired) continue;
-        const { now } = bottleRemaining(ledger, id)!;
-        value += now.value;
-        variance += now.u ** 2;
+        each.push(bottleRemaining(ledger, id)!.now);
       }
+      const months = Math.max(LEAST_MONTHS, (Date.parse(at) - Date.parse(first)) / MONTH_MS);
+      const value = each.reduce((sum, one) => sum + one.value, 0);
       const perMonth = out / months;
       return [
         {
           ink,
-          left: { value, u: Math.sqrt(variance) },
+          left: { value, u: Math.hypot(...each.map(({ u }) => u)) },
+          bottles: each,
           perMonth,
           months: perMonth > LEAST_PER_MONTH ? value / perMonth : null,
         },

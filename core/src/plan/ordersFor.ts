@@ -1,6 +1,8 @@
 import { MONTH_MS, DAY_MS } from '../time';
 import { all, factsOf, find, settingsOf, slotFor, type Snapshot } from '../ledger';
 import { ONE_SIDED } from '../numeric';
+import { nextBottle } from './nextBottle';
+import { RHYTHM_DRIFT } from './rhythm';
 import { DUE } from '../workbook';
 import { inkLasts } from './inkLasts';
 
@@ -32,6 +34,7 @@ export type Order = { readonly by: string } & (
 export type InkOrder = Extract<Order, { kind: 'ink' }>;
 
 const DELIVERY_DAYS = 21;
+const LOOK_DAYS = 7;
 const MOST_DAYS = 36_500;
 
 /**
@@ -44,7 +47,9 @@ const MOST_DAYS = 36_500;
  */
 export function ordersFor(book: Snapshot, at: string, printerId?: string): Order[] {
   const now = Date.parse(at);
-  const early = (settingsOf(book.context).deliveryDays ?? DELIVERY_DAYS) * DAY_MS;
+  // Somebody looks once a week; what is under way when the pace quickens must still come in time.
+  const delivery = settingsOf(book.context).deliveryDays ?? DELIVERY_DAYS;
+  const early = (delivery * (1 + ONE_SIDED * RHYTHM_DRIFT) + LOOK_DAYS) * DAY_MS;
   const byWhen = (ms: number): string =>
     new Date(now + Math.max(0, Math.min(ms - early, MOST_DAYS * DAY_MS))).toISOString();
   return [
@@ -62,10 +67,13 @@ function inkOrders(
 ): Order[] {
   const slots = printerId === undefined ? null : (find(book.context, 'printer', printerId)?.slots ?? []);
   const bottles = all(book.context, 'bottle');
-  return inkLasts(book, at).flatMap(({ ink, left, perMonth, months }): Order[] => {
+  const supplies = inkLasts(book, at);
+  const needed = nextBottle(book, at, supplies);
+  return supplies.flatMap(({ ink, left, perMonth }): Order[] => {
     const mine =
       !slots || slots.some((slot) => slot.shades.includes(ink.shade) && slot.inkClass === ink.inkClass);
-    if (!mine || months === null) return [];
+    const months = needed.get(ink.id);
+    if (!mine || months === undefined) return [];
     // One of each volume: the bottle that came last has today's price.
     const sizes = new Map<number, BottleSize>();
     for (const { inkId, volumeMl, priceMinor } of bottles)
@@ -78,14 +86,12 @@ function inkOrders(
     const choice = [...sizes.values()].sort((a, b) => a.volumeMl - b.volumeMl);
     const fresh = choice.filter((size) => size.months <= DUE.bottleMonths);
     const best = fresh.reduce((a, b) => (price(b) < price(a) ? b : a), fresh[0] ?? choice[0]!);
-    // The lower end of what is left: a bottle that is short on the day is no help.
-    const sure = Math.max(0, left.value - ONE_SIDED * left.u);
     return [
       {
         kind: 'ink',
         inkId: ink.id,
         name: ink.name,
-        by: byWhen((sure / perMonth) * MONTH_MS),
+        by: byWhen(months * MONTH_MS),
         volumeMl: best.volumeMl,
         sizes: choice,
         leftMl: left.value,

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { cartridgeLives, missingPrints, swappedMasses } from '../advice';
 import { dayPlan } from './dayPlan';
+import { inkLasts } from './inkLasts';
+import { nextBottle } from './nextBottle';
 import { ordersFor } from './ordersFor';
 import { dueItems } from '../due';
 import { dueCalendar } from '../exchange';
@@ -13,6 +15,7 @@ import { rhythmOf } from './rhythm';
 import { secondSet } from './secondSet';
 import { setPiece } from './setPiece';
 import { seeded } from '../numeric';
+import { MONTH_MS } from '../time';
 import { simulatePolicies } from './simulatePolicies';
 import { weighPlan } from './weighPlan';
 import { planBasis } from './planBasis';
@@ -234,6 +237,65 @@ test('a second set is paid back by the priming that it spares; at no priming nev
   expect(setPiece(PRINTER, results, 'empties', null)).toBeNull();
   const bare = { ...PRINTER, slots: PRINTER.slots.map((slot) => ({ ...slot, original: null })) };
   expect(setPiece(bare, results, 'originals', null)).toBeNull();
+});
+
+describe('when the next bottle is needed', () => {
+  /** Days until cyan's, with so much left in its bottle, and these facts. */
+  const days = (leftMl: number, more: readonly FactDraft[] = []): number | undefined => {
+    const spill = 205 - leftMl;
+    const out: FactDraft[] =
+      spill > 0
+        ? [{ kind: 'spilt', from: 'bottle', subjectId: 'bottle-cyan', ml: { value: spill, u: 0.1 } }]
+        : [];
+    const ledger = room([...out, ...more]);
+    const months = nextBottle(ledger, AT, inkLasts(ledger, AT)).get('ink-cyan');
+    return months === undefined ? undefined : (months * MONTH_MS) / DAY_MS;
+  };
+
+  test('it is the first top-up that the bottle cannot serve, not the day on which the bottle would be empty', () => {
+    // 2 ml a week, filled up to 46.9 and 29 inside; three quarters of that, 35, are a top-up: the first is due in 17 days at the most.
+    const one = days(20)!;
+    expect(one).toBeGreaterThan(30);
+    expect(one).toBeLessThan(90);
+    // Enough for one: it is the second that cannot be made, a whole top-up's use later.
+    const two = days(45)!;
+    expect(two - one).toBeGreaterThan(100);
+    expect(two - one).toBeLessThan(160);
+    // A few ml more make no whole one.
+    expect(days(50)).toBeCloseTo(two, 5);
+  });
+
+  test('one on the shelf is no reason to order later, and who never used an ink orders none', () => {
+    const spare = define(cartridge('cyan-b', 'cyan'));
+    const full = [spare, weigh('cyan-b', 41.6), fill('cyan-b', 45, { bottleId: 'other' })];
+    const other = define({
+      ...{ entity: 'bottle', id: 'other', inkId: 'ink-cyan', lot: 'O' },
+      ...{ volumeMl: 50, priceMinor: null, emptyG: null },
+    } as never);
+    expect(Math.abs(days(20, [other, ...full])! - days(20)!)).toBeLessThan(8);
+    const unused = Ledger.from(script([...setUp], '2026-03-01T09:00:00.000Z'));
+    expect(nextBottle(unused, AT, inkLasts(unused, AT)).size).toBe(0);
+  });
+});
+
+test('what others’ changes draw is in the date of the reserve: more changes, sooner', () => {
+  const reserveOf = (more: readonly FactDraft[]): number =>
+    Date.parse(
+      forecastInk(room(more), 'printer', AT, 26)!.reserveAt.find(({ slotId }) => slotId === 'cyan')!.median!,
+    );
+  const swap = (day: number): FactDraft[] => [
+    { kind: 'removed', printerId: 'printer', cartridgeIds: ['magenta'], at: on(day / 10 - 0.9) },
+    {
+      kind: 'installed',
+      printerId: 'printer',
+      into: [{ slotId: 'magenta', cartridgeId: 'magenta' }],
+      at: on(day / 10 - 0.85),
+    },
+  ];
+  const [none, some] = [reserveOf([]), reserveOf([1, 2, 3, 4].flatMap((day) => swap(day)))];
+  // What they drew already is four days of use; as many again on the way to the reserve are the rest.
+  expect((none - some) / DAY_MS).toBeGreaterThan(6);
+  expect((none - some) / DAY_MS).toBeLessThan(12);
 });
 
 test('orders: the size that is used up before it ages, chips by their count, what comes again by its rhythm', () => {

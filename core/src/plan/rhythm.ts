@@ -16,6 +16,8 @@ export interface Rhythm {
   readonly dayArea: readonly number[];
   /** Mean ml a day by slot. */
   readonly meanMl: readonly number[];
+  /** Drawn by changes of the other cartridges, ml a day by slot: as many as there were in these days. */
+  readonly changeMl: readonly number[];
   /** Relative standard uncertainty of the learnt use, by slot. */
   readonly useU: readonly number[];
   /** Drawn by cleanings from all channels together, ml a day. */
@@ -66,6 +68,7 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
   const dayUse: number[][] = [];
   const dayArea: number[] = [];
   const sums = printer.slots.map((): Exposure => NO_EXPOSURE);
+  const changes = printer.slots.map(() => 0);
   let cleaning = 0;
   for (let i = days; i > 0; i--) {
     const from = new Date(end - i * DAY_MS).toISOString();
@@ -74,10 +77,9 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
     const toPosition = positionAt(state.timeline, to);
     dayUse.push(
       printer.slots.map((slot, s) => {
-        const exposure = {
-          ...exposureDuring(timeline, { slotId: slot.id, fromPosition, toPosition, from, to }),
-          change: 0,
-        };
+        const all = exposureDuring(timeline, { slotId: slot.id, fromPosition, toPosition, from, to });
+        changes[s]! += all.change;
+        const exposure = { ...all, change: 0 };
         sums[s] = addExposure(sums[s]!, exposure);
         for (const level of CLEANING_LEVELS)
           cleaning += exposure[level] * drawOf(model, slot.id, level).value;
@@ -98,6 +100,11 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
     dayUse,
     dayArea,
     meanMl: printer.slots.map((_, s) => dayUse.reduce((sum, day) => sum + day[s]!, 0) / days),
+    // Of as many changes as there are channels one is its own: with that it is full again.
+    changeMl: printer.slots.map(
+      ({ id }, s) =>
+        (drawOf(model, id, 'change').value * changes[s]! * (1 - 1 / printer.slots.length)) / days,
+    ),
     useU: printer.slots.map((slot, s) => {
       const use = predictUse(model, slot.id, {
         ...sums[s]!,

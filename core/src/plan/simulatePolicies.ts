@@ -58,6 +58,10 @@ export interface PolicyResult {
 }
 
 const DAYS = 365;
+/** Shares of the widest margins that are tried, one after the other. */
+const NARROWER = [0.85, 0.75, 0.65];
+/** So much of the allowed risk may be spent in the simulation: the room itself is never quite as its past. */
+const SPENT = 0.1;
 /** The part of the scatter that a day's pictures share, as a share of its standard deviation. */
 const SHARED = 0.7;
 
@@ -75,22 +79,33 @@ export function simulatePolicies(
   known: KnownDays | null = null,
   onProgress: (share: number) => void = () => undefined,
 ): PolicyResult[] {
-  const margins = marginsOf(input);
-  const tried = (code: PolicyCode, threshold: number | null, years: number): PolicyResult =>
-    run(input, code, threshold, margins, years, null);
-  const told = (code: PolicyCode, threshold: number | null): PolicyResult =>
-    run(input, code, threshold, margins, input.years, known);
+  const widest = marginsOf(input);
   const fewer = Math.max(20, Math.floor(input.years / 25));
   const resultOf = (code: PolicyCode): PolicyResult => {
-    if (code === 'topUpAll') {
-      // The cheapest of a few thresholds, by money lost and time, then told at length.
-      const best = [0.3, 0.45, 0.6, 0.75, 0.9]
-        .map((share) => tried(code, share, fewer))
-        .reduce((a, b) => (a.wasteMinor.value <= b.wasteMinor.value ? a : b));
-      return told(code, best.threshold);
-    }
-    if (code === 'rotateEveryN') return told(code, sheetsOf(input, margins));
-    return told(code, null);
+    const thresholdsOf = (margins: readonly number[]): readonly (number | null)[] =>
+      code === 'topUpAll'
+        ? [0.3, 0.45, 0.6, 0.75, 0.9]
+        : [code === 'rotateEveryN' ? sheetsOf(input, margins) : null];
+    /** The cheapest threshold, by money lost, of those that are tried for these margins. */
+    const best = (margins: readonly number[]): number | null => {
+      const all = thresholdsOf(margins);
+      if (all.length === 1) return all[0]!;
+      return all
+        .map((threshold) => run(input, code, threshold, margins, fewer, null))
+        .reduce((a, b) => (a.wasteMinor.value <= b.wasteMinor.value ? a : b)).threshold;
+    };
+    let margins = widest;
+    let threshold = best(margins);
+    // As narrow as the risk that is allowed lets them be: what is kept in hand for nothing is primed away by more changes.
+    if (code !== 'originals')
+      for (const share of NARROWER) {
+        const narrower = widest.map((ml) => share * ml);
+        const at = code === 'rotateEveryN' ? sheetsOf(input, narrower) : threshold;
+        const { dryProbability } = run(input, code, at, narrower, Math.max(120, 4 * fewer), null);
+        if (dryProbability > SPENT * input.allowedRisk) break;
+        [margins, threshold] = [narrower, at];
+      }
+    return run(input, code, threshold, margins, input.years, known);
   };
   return POLICIES.map((code, i) => {
     const result = resultOf(code);

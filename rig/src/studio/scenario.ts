@@ -64,6 +64,8 @@ export interface StudioScenario {
     readonly notLogged?: { readonly printerId: string; readonly fromDay: number; readonly days: number };
     readonly idle?: { readonly printerId: string; readonly fromDay: number; readonly days: number };
   } | null;
+  /** A bottle is poured from as long as it holds a whole fill, not only until it is low. */
+  readonly emptiesBottles?: boolean;
   /** From that day on the printer draws so many times as much from all channels: a serviced head, another setting. */
   readonly gainChange?: { readonly printerId: string; readonly fromDay: number; readonly factor: number };
 }
@@ -94,6 +96,8 @@ export interface TrueDay {
   readonly at: string;
   readonly inkMl: readonly number[];
   readonly usedMl: readonly number[];
+  /** What changes of cartridges drew besides, ml. */
+  readonly changedMl: readonly number[];
   /** Printed on it, dm². */
   readonly areaDm2: number;
 }

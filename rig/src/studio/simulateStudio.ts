@@ -63,6 +63,9 @@ export function simulateStudio(
   return studio.run();
 }
 
+/** With less than so much in a bottle the next one is opened. */
+const SPARE_ML = 60;
+
 class Studio {
   private readonly facts: Fact[] = [];
   private now = 0;
@@ -77,7 +80,10 @@ class Studio {
     bySubject: {} as Record<string, Record<string, number>>,
     lost: {} as Record<string, number>,
     ranDry: [] as string[],
-    days: {} as Record<string, { at: string; inkMl: number[]; usedMl: number[]; areaDm2: number }[]>,
+    days: {} as Record<
+      string,
+      { at: string; inkMl: number[]; usedMl: number[]; changedMl: number[]; areaDm2: number }[]
+    >,
   };
   private readonly scale: Scale;
   private lots = 0;
@@ -217,6 +223,7 @@ class Studio {
       at: new Date(this.now).toISOString(),
       inkMl: printer.slots.map(({ id }) => here.get(id)?.ml ?? 0),
       usedMl: printer.slots.map(() => 0),
+      changedMl: printer.slots.map(() => 0),
       areaDm2: 0,
     });
     for (const body of here.values()) this.draw(room, body, room.trueDraws.idleDay);
@@ -366,7 +373,7 @@ class Studio {
     drawnMl[body.slotId] = (drawnMl[body.slotId] ?? 0) + drawn;
     const today = this.truth.days[room.printer.id]?.at(-1);
     const slot = room.printer.slots.findIndex(({ id }) => id === body.slotId);
-    if (today && !byChange) today.usedMl[slot]! += drawn;
+    if (today) today[byChange ? 'changedMl' : 'usedMl'][slot]! += drawn;
   }
 
   private weigh(body: Body, purpose: 'before' | 'after' | 'rested' | 'weighIn'): void {
@@ -464,7 +471,7 @@ class Studio {
       !this.mixed
     ) {
       this.mixed = true;
-      const wrong = this.bottleOf(room, faults.mixture.inkId);
+      const wrong = this.bottleOf(room, faults.mixture.inkId, SPARE_ML);
       this.pour(body, 0, wrong, faults.mixture.ml, run, room, {
         confirmed: ['otherShade'],
         note: 'Took the wrong bottle; noticed after the first syringe.',
@@ -477,7 +484,15 @@ class Studio {
     add += over;
     if (add < 0.5) return;
     body.inks.forEach((ink, chamber) =>
-      this.pour(body, chamber, this.bottleOf(room, ink.id), add / body.inks.length, run, room, { occasion }),
+      this.pour(
+        body,
+        chamber,
+        this.bottleOf(room, ink.id, this.scenario.emptiesBottles ? add / body.inks.length : SPARE_ML),
+        add / body.inks.length,
+        run,
+        room,
+        { occasion },
+      ),
     );
     if (over > 0) {
       this.weigh(body, 'after');
@@ -578,9 +593,9 @@ class Studio {
     );
   }
 
-  private bottleOf(room: PrinterScenario, inkId: string): OpenBottle {
+  private bottleOf(room: PrinterScenario, inkId: string, atLeastMl: number): OpenBottle {
     const open = this.bottles.get(inkId);
-    if (open && open.left > 60) return open;
+    if (open && open.left > atLeastMl) return open;
     this.lots += 1;
     const id = `bottle-${inkId}-${this.lots}`;
     const lot = `M${String(10 + Math.floor(this.day / 90))}${String.fromCharCode(65 + (this.lots % 8))}`;

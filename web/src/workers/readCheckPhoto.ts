@@ -3,13 +3,11 @@ import {
   HEAD_BYTES,
   pictureHead,
   readCheck,
-  unreadKind,
   type Corners,
   type Frame,
   type Photo,
   type ReadCheck,
 } from '@hiraeth/core/image';
-import { UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
 import type { CheckLayout } from '@hiraeth/core/workbook';
 
 export interface SmallPicture {
@@ -80,8 +78,7 @@ export async function readCheckPhoto(
 }
 
 async function decoded(file: Blob): Promise<Photo> {
-  const bytes = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
-  const head = pictureHead(bytes);
+  const head = pictureHead(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()));
   if (head && head.widthPx * head.heightPx > MOST_PX)
     throw new Error(
       `This picture says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: 100 million are more than enough.`,
@@ -90,12 +87,7 @@ async function decoded(file: Blob): Promise<Photo> {
   try {
     bitmap = await createImageBitmap(file);
   } catch {
-    const kind = unreadKind(bytes);
-    throw new Error(
-      kind
-        ? UNREAD_PICTURE_WORDS[kind]
-        : 'This is no picture that can be read. Save it as PNG, JPEG or WebP.',
-    );
+    throw new Error('This is no picture that can be read. Save it as PNG, JPEG or WebP.');
   }
   const { width, height } = bitmap;
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });

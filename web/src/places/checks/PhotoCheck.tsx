@@ -2,7 +2,8 @@ import { CORNERS } from './corners';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
-import { CAUTION_WORDS, REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
+import { CAUTION_WORDS, REFUSED_CHECK_WORDS, UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
+import { unreadKind } from '@hiraeth/core/image';
 import type { CheckChannel, CheckGap, Corners } from '@hiraeth/core/image';
 import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { download } from '../../parts/download';
@@ -69,7 +70,15 @@ export function PhotoCheck({
           Object.fromEntries(answer.read.channels.map((one) => [one.slotId, one.unsure])),
         );
     } catch (failed) {
-      if (current()) setError(failed instanceof Error ? failed.message : 'It could not be read.');
+      const kind = unreadKind(new Uint8Array(await photo.slice(0, 64).arrayBuffer()));
+      if (current())
+        setError(
+          kind
+            ? UNREAD_PICTURE_WORDS[kind]
+            : failed instanceof Error
+              ? failed.message
+              : 'It could not be read.',
+        );
     } finally {
       if (running.current === stop) setShare(null);
     }
