@@ -106,7 +106,8 @@ export type Done =
   | { readonly code: 'setUp'; readonly name: string; readonly channels: number }
   | { readonly code: 'describedIn'; readonly name: string }
   | { readonly code: 'added' }
-  | { readonly code: 'corrected' };
+  | { readonly code: 'corrected' }
+  | { readonly code: 'settled' };
 
 /** What a table of the past holds. */
 export type PastKind = 'masses' | 'fills' | 'prints';

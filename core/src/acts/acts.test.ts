@@ -220,6 +220,9 @@ test('two weights entered for each other are exchanged, and the log keeps what w
     reading: { massG: (fact as Fact & { kind: 'weighed' }).massG },
   });
   doIt(ledger, acts.exchangeMasses(taken(a!, 'cyan'), taken(b!, 'magenta')));
+  // Each says what it stands for: corrected elsewhere too, only one of them counts.
+  const entered = ledger.facts.filter(({ kind }) => kind === 'weighed');
+  expect(entered.slice(-2).map(({ replaces }) => replaces)).toEqual([a!.id, b!.id]);
   expect(['cyan', 'magenta'].map((id) => state(ledger, id).lastWeighed?.massG.value)).toEqual([80, 70]);
   expect([a, b].every((fact) => ledger.isVoided(fact!.id))).toBe(true);
 });

@@ -32,6 +32,7 @@ export const weighAnew = (
     { kind: 'voided', factId, reason: 'corrected' },
     {
       ...massOfCartridge(cartridgeId, reading),
+      replaces: factId,
       // Against the mass that is taken back at the same time it may well be off.
       confirmed: ['evidenceOff'],
       ...(because ? { because } : {}),
@@ -45,7 +46,8 @@ export type PrintCorrection = Partial<Pick<FactOf<'printed'>, 'subjectId' | 'pap
 export const correctPrints = (prints: readonly FactOf<'printed'>[], correction: PrintCorrection): Act => ({
   facts: prints.flatMap(({ id, recorded: _, ...rest }): FactDraft[] => [
     { kind: 'voided', factId: id, reason: 'corrected' },
-    { ...rest, ...correction },
+    // Corrected twice, it still stands for the first: so do corrections that were made elsewhere meanwhile.
+    { ...rest, ...correction, replaces: rest.replaces ?? id },
   ]),
   done: { code: 'printsCorrected', count: prints.length },
 });

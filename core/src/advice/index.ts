@@ -13,7 +13,6 @@ export {
   type SlotView,
   type Urgency,
 } from './adviceFor';
-export { mostPressing } from './mostPressing';
 export { URGENCY_RANK } from './urgency';
 export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';

@@ -5,7 +5,6 @@ import { holdsInk, isConverted } from '../prepare';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, SHADES, weigh } from '../testing';
 import { cartridgeView } from './cartridgeView';
 import { missingPrints } from './missingPrints';
-import { mostPressing } from './mostPressing';
 import { shelfState } from './shelfState';
 import { teachesSwitch } from './teachesSwitch';
 
@@ -95,23 +94,6 @@ test('a weight is far off from three doubts on, and never by less than half a mi
     massOff(still, 'cyan', { value: expected.value + ml * 1.064, u: 0.001 }, AT)!.far;
   expect([off(-0.45), off(-0.55), off(0.55)]).toEqual([false, true, true]);
   expect(massOff(room(), 'cyan', { value: 60, u: 0.1 }, AT)).toBeNull();
-});
-
-test('the printer to look at first is the most urgent, then the one whose ink ends first; an unused one comes last', () => {
-  const of = (id: string, urgency: 'now' | 'soon' | 'fine', safeSheets: number | null, used = true) =>
-    ({
-      printerId: id,
-      safeSheets,
-      first: { advice: { urgency } },
-      slots: [{ cartridge: used ? {} : null }],
-    }) as never;
-  const first = (...printers: readonly never[]): string | undefined => mostPressing(printers)?.printerId;
-  expect(first(of('calm', 'fine', 3), of('pressing', 'now', 90))).toBe('pressing');
-  expect(first(of('many', 'soon', 40), of('few', 'soon', 4))).toBe('few');
-  expect(first(of('known', 'now', 4), of('unknown', 'now', null))).toBe('unknown');
-  expect(first(of('unused', 'now', 0, false), of('used', 'fine', 50))).toBe('used');
-  expect(first(of('unused', 'now', 0, false))).toBe('unused');
-  expect(first()).toBeUndefined();
 });
 
 test('a rested mass is worth keeping as its own from over half a gram on either side, never one that leaked or has a target', () => {

@@ -182,6 +182,55 @@ describe('for the same recorded facts the ledger does not depend on', () => {
     );
   });
 
+  test('which of two devices’ corrections came first: one print is corrected on both, and one correction counts', () => {
+    const begun = script([...setUp, install, weigh('cyan', 80), print(5)]);
+    const wrong = begun.at(-1)!;
+    const corrected = (copies: number, at: string, of = wrong): Fact[] =>
+      script(
+        [
+          { kind: 'voided', factId: of.id, reason: 'corrected' },
+          { ...print(copies), at: wrong.at, replaces: of.replaces ?? of.id },
+        ],
+        at,
+      );
+    const here = corrected(7, '2026-03-02T10:00:00.000Z');
+    const there = corrected(6, '2026-03-02T11:00:00.000Z');
+    const again = corrected(8, '2026-03-02T12:00:00.000Z', here[1]);
+    const copies = (ledger: Ledger): unknown =>
+      ledger.facts.flatMap((fact) => (fact.kind === 'printed' ? [fact.copies] : []));
+    const after = [here, there, again];
+    const orders = [
+      [0, 1, 2],
+      [0, 2, 1],
+      [1, 0, 2],
+      [1, 2, 0],
+      [2, 0, 1],
+      [2, 1, 0],
+    ];
+    for (const order of orders) {
+      const ledger = Ledger.from(begun);
+      for (const i of order) ledger.add(after[i]!);
+      // The later one, though it was corrected twice here; never both: that would be prints that nobody made.
+      expect(copies(ledger)).toEqual([8]);
+      expect(view(ledger)).toBe(view(Ledger.from([...begun, ...after.flat()])));
+      const [pair] = ledger.saidApart();
+      expect([pair!.holds.id, pair!.others.map(({ id }) => id)]).toEqual([again[1]!.id, [there[1]!.id]]);
+      // The other one is right: with the one that counted taken back it counts by itself, and nothing is left to say.
+      ledger.add(
+        script(
+          [{ kind: 'voided', factId: again[1]!.id, reason: 'the other one is right' }],
+          '2026-03-03T10:00:00.000Z',
+        ),
+      );
+      expect(copies(ledger)).toEqual([6]);
+      expect(ledger.saidApart()).toEqual([]);
+      expect(ledger.isVoided(there[1]!.id)).toBe(false);
+    }
+    // A correction alone is no question.
+    const alone = Ledger.from([...begun, ...here]);
+    expect([copies(alone), alone.saidApart()]).toEqual([[7], []]);
+  });
+
   test('whether it crossed checkpoints, or fell behind one again and again', () => {
     const long = script([
       ...setUp,

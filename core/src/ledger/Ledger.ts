@@ -63,6 +63,15 @@ export interface LogSnapshot extends Snapshot {
   readonly log: readonly Fact[];
   readonly aside: readonly SetAside[];
   readonly isVoided: (factId: string) => boolean;
+  readonly saidApart: () => readonly SaidApart[];
+}
+
+/** Corrections of one entry that were made apart from each other. */
+export interface SaidApart {
+  /** The entry that they correct. */
+  readonly of: string;
+  readonly holds: Fact;
+  readonly others: readonly Fact[];
 }
 
 /**
@@ -82,6 +91,9 @@ export class Ledger implements Snapshot, CheckedBook {
   private readonly voids = new Map<string, string[]>();
   /** What was found of each so far; forgotten when another void comes. */
   private readonly voided = new Map<string, boolean>();
+  /** Corrections, by what they stand for, where there is more than one. */
+  private readonly replacements = new Map<string, string[]>();
+  private readonly corrections = new Map<string, string>();
   private readonly asides = new Map<string, SetAside>();
 
   /** Folds facts in whatever order; `before` sees each counting fact just before it is folded. */
@@ -200,6 +212,7 @@ export class Ledger implements Snapshot, CheckedBook {
         return (log ??= recorded.values().slice(0, size));
       },
       isVoided: (factId) => this.isVoided(factId),
+      saidApart: () => this.saidApart(),
       aside: [...this.asides.values()].filter(({ fact }) => !this.isVoided(fact.id)),
     };
   }
@@ -210,7 +223,7 @@ export class Ledger implements Snapshot, CheckedBook {
     if (fresh.length === 0) return;
     for (const fact of fresh) this.record(fact);
     this.revision += 1;
-    if (fresh.some((fact) => fact.kind === 'voided') || fresh.some((fact) => this.isVoided(fact.id)))
+    if (fresh.some((fact) => fact.kind === 'voided' || this.rivalsOf(fact) || this.isVoided(fact.id)))
       return this.revoid(fresh);
     if (fresh.some(isTimeless) && !this.learnNew(fresh)) return this.rebuild();
     const sorted = fresh.filter((fact) => this.counts(fact)).sort(compareFacts);
@@ -250,8 +263,36 @@ export class Ledger implements Snapshot, CheckedBook {
     return inOrder ? counting : counting.sort(compareFacts);
   }
 
-  /** True when a fact is voided by one that is not itself voided. */
+  /** True when a fact is taken back, or another correction of the same entry counts instead. */
   isVoided(factId: string): boolean {
+    if (this.isTakenBack(factId)) return true;
+    if (this.replacements.size === 0) return false;
+    const rivals = this.rivalsOf(this.recorded.get(factId));
+    return rivals !== null && rivals.some((id) => id > factId && !this.isTakenBack(id));
+  }
+
+  /**
+   * Entries that were corrected more than once apart from each other, as on two devices: which correction counts, and which were said
+   * too.
+   */
+  saidApart(): readonly SaidApart[] {
+    const found: SaidApart[] = [];
+    for (const [of, ids] of this.replacements) {
+      const open = ids.filter((id) => !this.isTakenBack(id)).map((id) => this.recorded.get(id)!);
+      if (open.length < 2) continue;
+      const holds = open.reduce((a, b) => (b.id > a.id ? b : a));
+      found.push({ of, holds, others: open.filter((fact) => fact !== holds) });
+    }
+    return found;
+  }
+
+  /** All corrections of the entry that this one corrects; null: it is the only one, or none. */
+  private rivalsOf(fact: Fact | undefined): readonly string[] | null {
+    return fact?.replaces === undefined ? null : (this.replacements.get(fact.replaces) ?? null);
+  }
+
+  /** True when a fact is voided by one that is not itself voided. */
+  private isTakenBack(factId: string): boolean {
     if (this.voids.size === 0 || !this.voids.has(factId)) return false;
     // A chain of undo and redo may be long: no recursion, and no link is asked twice.
     const known = this.voided;
@@ -353,7 +394,7 @@ export class Ledger implements Snapshot, CheckedBook {
 
   /** True when another void than this one, recorded before it, takes the fact back. */
   readonly isVoidedBesides = (factId: string, byId: string): boolean =>
-    (this.voids.get(factId) ?? []).some((id) => id !== byId && id < byId && !this.isVoided(id));
+    (this.voids.get(factId) ?? []).some((id) => id !== byId && id < byId && !this.isTakenBack(id));
 
   private liveBook(): CheckedBook {
     return {
@@ -368,12 +409,22 @@ export class Ledger implements Snapshot, CheckedBook {
 
   private record(fact: Fact): void {
     if (this.recorded.add(fact)) return;
+    if (fact.replaces !== undefined) this.recordCorrection(fact.id, fact.replaces);
     // Only an earlier fact can be voided: no ring of facts voids itself.
     if (fact.kind !== 'voided' || fact.factId >= fact.id) return;
     this.voided.clear();
     const list = this.voids.get(fact.factId);
     if (list) list.push(fact.id);
     else this.voids.set(fact.factId, [fact.id]);
+  }
+
+  /** One correction of an entry is the rule; only of several it has to be known which counts. */
+  private recordCorrection(id: string, of: string): void {
+    const list = this.replacements.get(of);
+    if (list) return void list.push(id);
+    const first = this.corrections.get(of);
+    if (first === undefined) this.corrections.set(of, id);
+    else this.replacements.set(of, [first, id]);
   }
 
   /** @param toCome so many facts are to be pushed, with those of later calls */
@@ -430,6 +481,7 @@ export class Ledger implements Snapshot, CheckedBook {
         const fact = this.recorded.get(at);
         if (!fact) return;
         touched.add(at);
+        for (const rival of this.rivalsOf(fact) ?? []) touched.add(rival);
         at = fact.kind === 'voided' ? fact.factId : null;
       }
     };

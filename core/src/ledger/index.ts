@@ -109,5 +109,7 @@ export {
   type Labelled,
   type Scanned,
 } from './read/labelCode';
+export type { SaidApart } from './Ledger';
+export { entriesSince } from './read/entriesSince';
 export { leakFound } from './read/leakFound';
 export { timelineIn } from './define/timelineIn';

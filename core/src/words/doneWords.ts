@@ -49,14 +49,16 @@ export function doneWords(book: Pick<Book, 'context'>, done: Done): string {
     ? 'Added. Correct what it is.'
     : done.code === 'corrected'
       ? 'Saved. The version before stays in the log.'
-      : done.code === 'chip'
-        ? `Saved for ${done.slot}: ${CHIP_DOING_WORDS[done.doing]}.`
-        : `Saved: ${what(book, done)}`;
+      : done.code === 'settled'
+        ? 'Saved. The other stays in the log, taken back.'
+        : done.code === 'chip'
+          ? `Saved for ${done.slot}: ${CHIP_DOING_WORDS[done.doing]}.`
+          : `Saved: ${what(book, done)}`;
 }
 
 function what(
   { context }: Pick<Book, 'context'>,
-  done: Exclude<Done, { code: 'added' | 'corrected' | 'chip' }>,
+  done: Exclude<Done, { code: 'added' | 'corrected' | 'settled' | 'chip' }>,
 ) {
   const cartridge = (id: string): string => find(context, 'cartridge', id)?.label ?? id;
   const printer = (id: string): string => find(context, 'printer', id)?.name ?? id;

@@ -382,6 +382,8 @@ const fact = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
     note: text.optional(),
     /** Codes of the questions that the person answered with yes when recording (a conversion, an over-fill). */
     confirmed: z.array(z.string().max(40)).max(20).optional(),
+    /** A correction: the fact that it stands for. Of several for one, said apart from each other, the one of the latest id counts. */
+    replaces: z.string().regex(ULID, 'a ULID of 26 characters').optional(),
     /** Facts recorded together carry the same run. */
     run: id.optional(),
     kind: z.literal(kind),

@@ -84,3 +84,20 @@ test('from a live scale only a settled weight is taken; its trouble is said; typ
   await user.type(field(), '63.40{Enter}');
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
 });
+
+test('on a page for something else it is one line, until a number is typed or a weight is asked for', async () => {
+  const { user, facts } = await renderApp(<ScaleRail quiet />, room);
+  expect(screen.queryByLabelText(/Weight, g/)).toBeNull();
+  // A scale that types needs no press: all of its digits are there.
+  await user.keyboard('63.42');
+  expect(field()).toHaveValue('63.42');
+  await user.selectOptions(screen.getByLabelText('of'), 'magenta');
+  await user.click(screen.getByRole('button', { name: 'Take the weight' }));
+  await waitFor(() => expect(facts('weighed')).toHaveLength(2));
+  await user.keyboard('w');
+  expect(field()).toHaveFocus();
+  await user.click(screen.getByRole('button', { name: 'Put it away' }));
+  expect(screen.queryByLabelText(/Weight, g/)).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Weigh something' }));
+  expect(field()).toHaveFocus();
+});

@@ -2,6 +2,7 @@ import { weighCartridge } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
 import { explain } from '@hiraeth/core/words';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
@@ -19,19 +20,30 @@ const CameraScan = lazy(() => import('./scan/CameraScan'));
  * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
  * types a number and Enter, so the field takes both.
  */
-export function ScaleRail() {
+export function ScaleRail({
+  quiet = false,
+}: {
+  /** One line until a weight is asked for or typed: the page is for something else. */
+  readonly quiet?: boolean;
+}) {
   const ledger = useLedger();
   const now = useNow();
   const act = useAct();
   const ready = useAppSelector((state) => state.workbook.status === 'ready');
   const { hub, state, target } = useScale();
   const [text, setText] = useState('');
+  const [opened, setOpened] = useState(false);
+  const open = !quiet || opened || target !== null || text !== '';
   const [error, setError] = useState<string | null>(null);
   const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
   useTypedWeight(field, (typed) => {
-    setText(typed);
-    setError(null);
+    flushSync(() => {
+      setText(typed);
+      setError(null);
+    });
+    // It was put away: the keys that follow go into it.
+    if (!open) field.current?.focus();
   });
   const [scanning, setScanning] = useState(false);
   const scanned = useScans().cartridgeId;
@@ -50,6 +62,8 @@ export function ScaleRail() {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'w' && isPlainKey(event)) {
         event.preventDefault();
+        // It is there to be typed into before it is.
+        flushSync(() => setOpened(true));
         field.current?.focus();
       }
     };
@@ -90,9 +104,28 @@ export function ScaleRail() {
     return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
   };
   if (!ready) return null;
+  if (!open)
+    return (
+      <div className="rail quiet">
+        <Button
+          size="small"
+          onClick={() => {
+            flushSync(() => setOpened(true));
+            field.current?.focus();
+          }}
+        >
+          Weigh something
+        </Button>
+        {live && (
+          <output aria-label="Live weight">
+            {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
+          </output>
+        )}
+      </div>
+    );
   return (
     <form
-      className="rail"
+      className={target ? 'rail asked' : 'rail'}
       aria-label="Scale"
       onSubmit={(event) => {
         event.preventDefault();
@@ -137,7 +170,9 @@ export function ScaleRail() {
       <Button type="submit" variant="contained">
         Take the weight
       </Button>
-      <Button onClick={() => setScanning(true)}>Scan a label</Button>
+      <Button className="scan" onClick={() => setScanning(true)}>
+        Scan a label
+      </Button>
       {scanning && (
         <Suspense fallback={null}>
           <CameraScan onClose={() => setScanning(false)} />
@@ -151,7 +186,7 @@ export function ScaleRail() {
       <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
         {error ?? state.trouble ?? preview() ?? ''}
       </span>
-      <span style={{ marginLeft: 'auto' }}>
+      <span className="which">
         <Pick<ScaleSource>
           label="Scale"
           value={state.source}
@@ -172,6 +207,18 @@ export function ScaleRail() {
           }}
         />
       </span>
+      {quiet && target === null && (
+        <Button
+          size="small"
+          onClick={() => {
+            setOpened(false);
+            setText('');
+            setError(null);
+          }}
+        >
+          Put it away
+        </Button>
+      )}
     </form>
   );
 }

@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, screen, waitFor, within } from '@testing-library/react';
 import { all, bottleRemaining, type Ledger } from '@hiraeth/core/ledger';
 import { listOf } from '@hiraeth/core/exposure';
 import { cartridgeView } from '@hiraeth/core/advice';
 import type { FactDraft } from '@hiraeth/core/workbook';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
 import { useLedger, useNow } from '../state/hooks';
+import { EXPORT_NOTE } from '../state/keptFile';
+import { keepNote } from '../state/thunks';
 import { onlyOnce } from '../parts/onlyOnce';
 import { renderApp } from '../testing/renderApp';
 import { Evidence } from './cartridge/Evidence';
@@ -170,6 +172,33 @@ describe('the Rack', () => {
     expect(
       within(screen.getByRole('region', { name: 'Test printer' })).getAllByText(/weighed \d days ago/),
     ).toHaveLength(3);
+  });
+
+  test('the headline is of the printer that printed last; another is one press away, and stays chosen', async () => {
+    const office = define({ ...PRINTER, id: 'office', name: 'Office' });
+    const { user, store } = await renderApp(<Rack />, [
+      ...room,
+      ...script([office], '2026-03-09T09:00:00.000Z'),
+    ]);
+    const others = () => screen.getByRole('group', { name: 'Other printers' });
+    // The office printer has nothing in it: that is no reason to hide what the art printer can do.
+    expect(screen.getByText('standard sheets are safe')).toBeInTheDocument();
+    expect(within(others()).getByRole('button')).toHaveTextContent(/^Office: cyan, put a cartridge in$/);
+    await user.click(within(others()).getByRole('button'));
+    await waitFor(() => expect(screen.getByText('An empty slot')).toBeInTheDocument());
+    expect(within(others()).getByRole('button')).toHaveTextContent(/^Test printer: \d+ sheets are safe$/);
+    expect(store.getState().workbook.notes['rack-lead']).toBe('office');
+  });
+
+  test('what this browser alone has is said, once it is worth saving', async () => {
+    await renderApp(<Rack />, room, '2026-03-05T10:00:00.000Z');
+    expect(screen.queryByText(/in this browser only/)).toBeNull();
+    cleanup();
+    // Long enough ago, a handful is worth it too.
+    const { store } = await renderApp(<Rack />, room, '2026-03-20T10:00:00.000Z');
+    expect(await screen.findByText(/All \d+ entries are in this browser only/)).toBeInTheDocument();
+    await act(() => store.dispatch(keepNote(EXPORT_NOTE, '2026-03-20T10:00:00.000Z')));
+    expect(screen.queryByText(/in this browser only/)).toBeNull();
   });
 
   test('can this be printed? The answer follows the copies', async () => {

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { settingsOf } from '@hiraeth/core/ledger';
@@ -66,6 +67,7 @@ export function Shell() {
   const touring = new URLSearchParams(search).has('tour');
   const navigate = useNavigate();
   const page = useRef<HTMLDivElement>(null);
+  const narrow = useMediaQuery('(max-width: 600px)');
   useScrolledTo(page);
   useKeptFocus(main);
   useEffect(() => {
@@ -86,6 +88,7 @@ export function Shell() {
   useDueNotices();
   useRoom();
   useKeptFile();
+  const apart = status === 'ready' ? ledger.saidApart().length : 0;
   const fileTrouble = useAppSelector(
     ({ keptFile }) => keptFile.status === 'asks' || keptFile.status === 'failed',
   );
@@ -178,6 +181,15 @@ export function Shell() {
               <Link to="/workbook/log">to the entries</Link>
             </div>
           )}
+          {apart > 0 && !pathname.startsWith('/workbook') && (
+            <div className="band" role="status">
+              <span>
+                {apart === 1 ? 'One entry was' : `${apart} entries were`} corrected differently on two
+                devices.
+              </span>
+              <Link to="/workbook">Say which is right</Link>
+            </div>
+          )}
           {whole && !pen && (
             <div className="band warn" role="status">
               <span>Another tab of this workbook is writing; this one follows it.</span>
@@ -209,7 +221,7 @@ export function Shell() {
         </div>
         <div className="foot">
           <Notices />
-          <ScaleRail />
+          <ScaleRail quiet={narrow || pathname === '/bench'} />
         </div>
       </ScanProvider>
     </AskProvider>

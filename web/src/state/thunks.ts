@@ -138,6 +138,7 @@ const atOnce = (head: Book): LogSnapshot => ({
   facts: [],
   log: [],
   aside: [],
+  saidApart: () => [],
   revision: 0,
   isVoided: () => false,
 });

@@ -38,7 +38,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const place = placeOfStep(step, type.construction);
   const ink = inkInRun(run, env);
   const sheet = (
-    <div className="stack" style={{ alignContent: 'start' }}>
+    <div className="stack step-sheet">
       <h1 ref={heading} tabIndex={-1} style={{ outline: 'none' }}>
         {words.title}
       </h1>
@@ -72,13 +72,15 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
           By the log the {port} is {is}; it must be {needs}. See to it before you go on.
         </p>
       ))}
-      <StepWork bench={bench} run={run} env={env} step={step} actions={actions} />
-      {bench.rehearsal && <Outcome run={run} env={env} at={whereOf(step)} />}
       {step.cautions.map((code) => (
         <p key={code} className="caution">
           <b>Mind:</b> {CAUTION_WORDS[code]}
         </p>
       ))}
+      {bench.rehearsal && <Outcome run={run} env={env} at={whereOf(step)} />}
+      <div className="step-work stack">
+        <StepWork bench={bench} run={run} env={env} step={step} actions={actions} />
+      </div>
     </div>
   );
   if (!place) return sheet;
@@ -91,7 +93,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
         fill={ink && { share: ink.value / type.capacityMl, u: ink.u / type.capacityMl }}
         ports={run.ports}
         {...place}
-        width={320}
+        width="100%"
       />
     </div>
   );

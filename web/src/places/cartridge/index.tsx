@@ -30,6 +30,7 @@ import { EntityEditor } from '../../parts/EntityEditor';
 import { Swatch } from '../../parts/Swatch';
 import { Strip, StripKey } from '../../parts/Strip';
 import { Evidence } from './Evidence';
+import { Glance } from './Glance';
 import { LifeChart } from './LifeChart';
 import { Looked } from './Looked';
 import { MixtureList } from './MixtureList';
@@ -119,6 +120,7 @@ export default function CartridgePlace() {
           </div>
         </div>
         <Strip view={view} height={46} />
+        <Glance view={view} />
         <Actions view={view} />
         <section className="section">
           <header>

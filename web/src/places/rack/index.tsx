@@ -1,18 +1,9 @@
+import { insideWords, weighedWords, adviceTitle, dueWords } from '@hiraeth/core/words';
 import {
-  insideWords,
-  weighedWords,
-  adviceTitle,
-  dueWords,
-  notKnownWords,
-  reasonWords,
-} from '@hiraeth/core/words';
-import {
-  mostPressing,
   printerAdvice,
   type Advice,
   type AdviceCode,
   type CartridgeView,
-  type PrinterAdvice,
   type SlotView,
 } from '@hiraeth/core/advice';
 import Button from '@mui/material/Button';
@@ -20,18 +11,17 @@ import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { all, isGaugeOff } from '@hiraeth/core/ledger';
 import { dueItems } from '@hiraeth/core/due';
-import { formatUncertain } from '@hiraeth/core/quantity';
 import { headHealth } from '@hiraeth/core/nozzle';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger, useNow } from '../../state/hooks';
 import { useAppSelector } from '../../state/store';
-import { Big } from '../../parts/Big';
 import { InTurn } from '../../parts/InTurn';
 import { Swatch } from '../../parts/Swatch';
 import { claimMl, Strip, StripKey } from '../../parts/Strip';
-import { Term } from '../../parts/Term';
 import { Drift } from './Drift';
+import { Lead } from './Lead';
 import { Shelf } from './Shelf';
+import { Unsaved } from './Unsaved';
 
 /** About as high as that question, so that nothing jumps when it comes. */
 const ASKED_PX = 420;
@@ -54,12 +44,11 @@ export function Rack() {
       headHealth(ledger, printer.id)?.channels.map((channel) => [channel.slotId, channel.missing]),
     ),
   }));
-  const first = mostPressing(views.map((view) => view.advice));
   return (
     <div className="sheet">
       <div>
         <h1 className="visually-hidden">Rack</h1>
-        {first && <Lead printer={first} />}
+        <Lead printers={views} />
         {views.map(({ printer, advice, missing }) => (
           <section key={printer.id} className="section" aria-labelledby={`p-${printer.id}`}>
             <header>
@@ -92,6 +81,7 @@ export function Rack() {
             {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
           </Suspense>
         </div>
+        <Unsaved />
         <StripKey />
       </aside>
     </div>
@@ -112,54 +102,6 @@ function DueLine() {
       {lowerFirst(dueWords(due[0]!).what)}
       {due.length > 1 ? ' and more' : ''}.
     </p>
-  );
-}
-
-/** The one number that matters: how many sheets are safe, and which channel ends them; or what has to be known first. */
-function Lead({ printer }: { readonly printer: PrinterAdvice }) {
-  const view = printer.first;
-  if (!view) return null;
-  const { advice, slot, cartridge } = view;
-  const why = advice.why.map(reasonWords).join(' ');
-  if (printer.safeSheets === null || advice.urgency === 'now') {
-    const unknown = printer.slots.filter((one) => one.advice.notKnown !== null);
-    return (
-      <div className="lead">
-        <Big
-          text={
-            advice.notKnown === 'emptySlot'
-              ? 'An empty slot'
-              : cartridge?.ink && advice.notKnown !== 'wet'
-                ? formatUncertain(cartridge.ink, 'ml')
-                : 'Not known'
-          }
-          tone={cartridge && advice.urgency === 'now' ? 'bad' : ''}
-        />
-        <p>
-          <strong>
-            {slot.name}, {view.printer.name}: {adviceTitle(advice).toLowerCase()}.
-          </strong>{' '}
-          {why}
-          {unknown.length > 1 &&
-            ` How far it goes is not known: ${unknown
-              .slice(0, 4)
-              .map((one) => `${one.slot.name.toLowerCase()}, ${notKnownWords(one.advice.notKnown!)}`)
-              .join('; ')}${unknown.length > 4 ? '; …' : ''}.`}
-        </p>
-      </div>
-    );
-  }
-  const decides =
-    printer.slots.find((one) => one.advice.safeSheets === printer.safeSheets && one.cartridge?.ink) ?? view;
-  return (
-    <div className="lead">
-      <Big text={String(printer.safeSheets)} of="standard sheets are safe" />
-      <p>
-        <strong>{decides.slot.name}</strong> in {decides.printer.name} goes first, with{' '}
-        {formatUncertain(decides.cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, it does not come to its{' '}
-        <Term of="reserve" />.
-      </p>
-    </div>
   );
 }
 

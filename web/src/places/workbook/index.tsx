@@ -17,6 +17,7 @@ import { Devices } from './Devices';
 import { Files } from './Files';
 import { Log } from './Log';
 import { ReferenceCheck } from './ReferenceCheck';
+import { SaidApart } from './SaidApart';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -61,6 +62,7 @@ export default function WorkbookPlace() {
     <div className="stack">
       <h1>{settings.name}</h1>
       <Leaves of="/workbook" />
+      <SaidApart />
       {leaf === null ? (
         <>
           <Files />
