@@ -3,9 +3,15 @@ import { dilutionFacts, type Dilution } from '../prepare';
 import type { DraftOf, FactDraft } from '../workbook';
 import type { Act } from './act';
 
-/** A cartridge on the scale, in a weigh-in or between: with its uncertainty, its ink is known again. */
-export const weighCartridge = (cartridgeId: string, reading: MassReading): Act => ({
-  facts: [massOfCartridge(cartridgeId, reading)],
+/**
+ * A cartridge on the scale, in a weigh-in or between: with its uncertainty, its ink is known again.
+ *
+ * @param withItsSet far off as others of its weigh-in are: the set is asked about when it is through, not each by itself
+ */
+export const weighCartridge = (cartridgeId: string, reading: MassReading, withItsSet = false): Act => ({
+  facts: [
+    { ...massOfCartridge(cartridgeId, reading), ...(withItsSet ? { confirmed: ['evidenceOff'] } : {}) },
+  ],
   done: { code: 'weighed', cartridgeId, massG: reading.massG.value },
 });
 

@@ -1,16 +1,16 @@
 /** Kinds of picture that are known by their first bytes, and that not every reader can decode. */
 export type UnreadKind = 'heic' | 'avif' | 'tiff' | 'webp' | 'pdf' | 'raw';
 
-const BRANDS: Readonly<Record<string, UnreadKind>> = {
-  heic: 'heic',
-  heix: 'heic',
-  hevc: 'heic',
-  mif1: 'heic',
-  msf1: 'heic',
-  avif: 'avif',
-  avis: 'avif',
-  'crx ': 'raw',
-};
+const BRANDS: ReadonlyMap<string, UnreadKind> = new Map([
+  ['heic', 'heic'],
+  ['heix', 'heic'],
+  ['hevc', 'heic'],
+  ['mif1', 'heic'],
+  ['msf1', 'heic'],
+  ['avif', 'avif'],
+  ['avis', 'avif'],
+  ['crx ', 'raw'],
+]);
 
 /**
  * Which kind of picture it is that could not be read, so that it can be said what to do.
@@ -25,5 +25,5 @@ export function unreadKind(bytes: Uint8Array): UnreadKind | null {
   if (text(0, 5) === '%PDF-') return 'pdf';
   if (text(0, 4) === 'RIFF' && text(8, 12) === 'WEBP') return 'webp';
   if (text(0, 4) === 'II*\0' || text(0, 4) === 'MM\0*') return text(8, 10) === 'CR' ? 'raw' : 'tiff';
-  return text(4, 8) === 'ftyp' ? (BRANDS[text(8, 12)] ?? null) : null;
+  return text(4, 8) === 'ftyp' ? (BRANDS.get(text(8, 12)) ?? null) : null;
 }

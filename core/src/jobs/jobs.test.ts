@@ -241,6 +241,9 @@ test.each<[string, [number, number] | null]>([
   ['-', null],
   ['', null],
   ['Glossy', null],
+  // A name that every object has is no size.
+  ['constructor', null],
+  ['__proto__', null],
   ['0x0mm', null],
 ])('the size of %s', (media, size) => {
   expect(mediaSize(media)).toEqual(size && { widthMm: size[0], heightMm: size[1] });

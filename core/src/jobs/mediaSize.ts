@@ -1,24 +1,24 @@
 /** Sheet sizes by the names that print systems use, mm. */
-const NAMED: Readonly<Record<string, readonly [number, number]>> = {
-  a0: [841, 1189],
-  a1: [594, 841],
-  a2: [420, 594],
-  a3: [297, 420],
-  a4: [210, 297],
-  a5: [148, 210],
-  a6: [105, 148],
-  b3: [353, 500],
-  b4: [250, 353],
-  b5: [176, 250],
-  letter: [215.9, 279.4],
-  legal: [215.9, 355.6],
-  tabloid: [279.4, 431.8],
-  ledger: [279.4, 431.8],
-  executive: [184.15, 266.7],
-  superb: [330.2, 482.6],
-  'a3+': [330.2, 482.6],
-  a3plus: [330.2, 482.6],
-};
+const NAMED: ReadonlyMap<string, readonly [number, number]> = new Map([
+  ['a0', [841, 1189]],
+  ['a1', [594, 841]],
+  ['a2', [420, 594]],
+  ['a3', [297, 420]],
+  ['a4', [210, 297]],
+  ['a5', [148, 210]],
+  ['a6', [105, 148]],
+  ['b3', [353, 500]],
+  ['b4', [250, 353]],
+  ['b5', [176, 250]],
+  ['letter', [215.9, 279.4]],
+  ['legal', [215.9, 355.6]],
+  ['tabloid', [279.4, 431.8]],
+  ['ledger', [279.4, 431.8]],
+  ['executive', [184.15, 266.7]],
+  ['superb', [330.2, 482.6]],
+  ['a3+', [330.2, 482.6]],
+  ['a3plus', [330.2, 482.6]],
+]);
 const MM_PER_IN = 25.4;
 const MOST_MM = 10_000;
 
@@ -42,7 +42,7 @@ export function mediaSize(media: string): { readonly widthMm: number; readonly h
     const scale = unit ? perUnit(unit.toLowerCase()) : Math.max(w, h) <= 60 ? MM_PER_IN : 1;
     return sound(w * scale, h * scale);
   }
-  const named = NAMED[name.toLowerCase().replace(/[\s_]/g, '')];
+  const named = NAMED.get(name.toLowerCase().replace(/[\s_]/g, ''));
   return named ? { widthMm: named[0], heightMm: named[1] } : null;
 }
 

@@ -2,19 +2,19 @@ import type { CheckLayout, LayoutField, Printer } from '../../workbook';
 import { inverted, mapped, squareTo, type Corners, type Point } from './homography';
 
 /** Light in which a shade is dark; greys and blacks are dark in all. */
-const LIGHT_OF: Readonly<Record<string, LayoutField['light']>> = {
-  cyan: 'red',
-  'light cyan': 'red',
-  magenta: 'green',
-  'light magenta': 'green',
-  yellow: 'blue',
-  red: 'green',
-  orange: 'blue',
-  green: 'red',
-  blue: 'red',
-  violet: 'green',
-  'clear coat': 'none',
-};
+const LIGHT_OF: ReadonlyMap<string, LayoutField['light']> = new Map([
+  ['cyan', 'red'],
+  ['light cyan', 'red'],
+  ['magenta', 'green'],
+  ['light magenta', 'green'],
+  ['yellow', 'blue'],
+  ['red', 'green'],
+  ['orange', 'blue'],
+  ['green', 'red'],
+  ['blue', 'red'],
+  ['violet', 'green'],
+  ['clear coat', 'none'],
+]);
 
 /**
  * A layout from points that a person marked in a first good picture.
@@ -47,7 +47,7 @@ export function layoutFrom(
       height: y1 - Math.max(0, y0),
       columns,
       rows,
-      light: LIGHT_OF[slot.shades[0]!] ?? 'white',
+      light: LIGHT_OF.get(slot.shades[0]!) ?? 'white',
     };
   });
   const good = fields.every(

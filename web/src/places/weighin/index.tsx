@@ -53,6 +53,11 @@ export default function WeighIn() {
   const enterGauge = useGaugeEntry(printer?.id ?? '');
   const [kept, keep] = useUnfinished('weigh-in');
   const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(() => takenBefore(kept, ledger, now));
+  // A column that is pasted goes on before the page is shown anew.
+  const latest = useRef(taken);
+  useEffect(() => {
+    latest.current = taken;
+  }, [taken]);
   // What was weighed survives leaving the page: a set is weighed in one sitting, not always on one sheet.
   useEffect(() => {
     if (taken.size > 0) void keep({ at: now, taken: [...taken] });
@@ -84,19 +89,29 @@ export default function WeighIn() {
       const { body } = row.cartridge;
       // Against what was foretold before it: afterwards the log agrees with the scale.
       const off = massOff(ledger, body.cartridge.id, massG, now);
-      const saved = await act(weighCartridge(body.cartridge.id, reading));
+      // One alone may be misread, and is asked about; the next that is off the same way belongs to the set, which is judged as one.
+      const alike =
+        off !== null &&
+        off.far &&
+        [...latest.current.values()].some(
+          (one) =>
+            one.tone === 'warn' &&
+            one.expected !== null &&
+            Math.sign(one.reading.massG.value - one.expected.value) ===
+              Math.sign(massG.value - off.expectedG.value),
+        );
+      const saved = await act(weighCartridge(body.cartridge.id, reading, alike));
       if (!saved) return false;
       const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
-      setTaken((old) =>
-        new Map(old).set(row.id, {
-          factId: saved[0]!.id,
-          reading,
-          expected: off?.expectedG ?? null,
-          density: row.cartridge.density.value,
-          tone: off?.far ? 'warn' : '',
-          words: ink ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${massOffWords(off)}`}` : '',
-        }),
-      );
+      latest.current = new Map(latest.current).set(row.id, {
+        factId: saved[0]!.id,
+        reading,
+        expected: off?.expectedG ?? null,
+        density: row.cartridge.density.value,
+        tone: off?.far ? 'warn' : '',
+        words: ink ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${massOffWords(off)}`}` : '',
+      });
+      setTaken(latest.current);
       return true;
     },
     [ledger, now, act],
