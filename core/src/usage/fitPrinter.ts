@@ -373,7 +373,7 @@ function recordOf(one: Observed, foretold: Uncertain): ForecastRecord {
     used: one.used,
     inside: Math.abs(off) <= COVERAGE * s,
     sigmas: s > 0 ? off / s : 0,
-    leftOut: explained(one.because),
+    leftOut: explained(one),
   };
 }
 

@@ -161,7 +161,7 @@ export class Learner {
     let spread = 0;
     let information = 0;
     for (const [i, { one, told }] of seen.entries()) {
-      if (explained(one.because)) continue;
+      if (explained(one)) continue;
       const { shift, ifLeaking, leak } = taught[i]!;
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;

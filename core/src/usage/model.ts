@@ -18,6 +18,8 @@ export interface Observed {
   /** ml by the evidence, with its u apart from the density's share. */
   readonly used: Uncertain;
   readonly because: Because | null;
+  /** Heavier than it can be: it says nothing of use, though a scale that was zeroed wrong may be why. */
+  readonly heavier?: boolean;
   /** Counted by the chip in the same time, ml with u, where both ends were read. */
   readonly counted: Uncertain | null;
 }

@@ -12,7 +12,7 @@ export interface Pooled {
 /** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */
 export function poolOf(seen: readonly Seen[], scatter2: number, taught: readonly Taught[]): Pooled | null {
   const rows = seen.flatMap(({ one, told }, i) => {
-    if (explained(one.because) || !(told.ml > 0.05)) return [];
+    if (explained(one) || !(told.ml > 0.05)) return [];
     const own =
       (told.coefficients +
         (1 - SHARED_SCATTER) * scatter2 * told.jobs +

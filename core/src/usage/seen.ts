@@ -3,9 +3,9 @@ import type { Because } from '../workbook';
 import type { Foretold } from './channel';
 import type { Observed } from './model';
 
-/** Somebody said what it was: it is not learnt as prints are. */
-export const explained = (because: Because | null): boolean =>
-  because !== null && because !== 'drawsMore' && because !== 'unknown';
+/** Somebody said what it was, or it cannot be use: it is not learnt as prints are. */
+export const explained = ({ because, heavier }: Observed): boolean =>
+  heavier === true || (because !== null && because !== 'drawsMore' && because !== 'unknown');
 
 export const cartridgeOf = ({ cartridgeId, slotId }: Observed): string => cartridgeId ?? slotId;
 

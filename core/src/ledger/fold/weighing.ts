@@ -133,7 +133,7 @@ function closeByWeight(
     value: startMass.ml + open.handMl - ml,
     u: Math.sqrt(startMass.variance + open.handVar + u * u),
   };
-  learnFrom(fold, state, fact, walked, used, heavier ? 'notLogged' : because);
+  learnFrom(fold, state, fact, walked, used, { because, heavier });
   close(state, {
     end: 'weighed',
     at: fact.at,
@@ -300,7 +300,7 @@ function learnFrom(
   fact: { readonly id: string; readonly at: string; readonly subjectId: string },
   walked: Walked,
   used: Uncertain,
-  because: Because | null,
+  { because, heavier }: { readonly because: Because | null; readonly heavier: boolean },
 ): void {
   const [first] = walked.draws;
   if (!first) return;
@@ -325,6 +325,7 @@ function learnFrom(
     exposure,
     used,
     because,
+    ...(heavier ? { heavier } : {}),
     counted: countedIn(walked),
   });
 }
