@@ -22,6 +22,24 @@ const UNITS: Record<string, number> = {
 const MOST_DIGITS = 16;
 /** Marks that may follow a weight: stable, unstable, net, gross, tare. */
 const MARKS = new Set(['S', 'ST', 'US', 'SD', 'D', 'N', 'NT', 'NET', 'G', 'GS', 'T', 'B']);
+/** Words that may stand before one; before any other (`T`, `Tare`, `PT`, `BATT`, `ID`, `LO`) the number is another one. */
+const BEFORE = new Set([
+  'S',
+  'ST',
+  'US',
+  'SD',
+  'UN',
+  'D',
+  'N',
+  'NT',
+  'NET',
+  'G',
+  'GS',
+  'GROSS',
+  'B',
+  'WT',
+  'W',
+]);
 
 /**
  * Reads one line that a scale sent, of whatever make: a number with an optional unit, marks for stable (`S`, `ST`) or
@@ -43,17 +61,20 @@ export function parseScaleLine(line: string): ScaleReading {
   if (/\b(UL|UNDER(LOAD)?)\b|_{3,}|-{4,}|L{3,}/i.test(text)) return { kind: 'underload' };
   const numbers = [
     ...text.matchAll(
-      /(?<![a-z\d])([+-]?)\s*(?<![a-z\d])(\d+(?:[.,]\d+)?)\s*(kg|mg|grams?|g|oz)?(?![\w.,])/gi,
+      /(?<![a-z\d])([+-]?)\s*(?<!\d[.,])(?<![a-z\d])(\d+(?:[.,]\d+)?)\s*(kg|mg|grams?|g|oz)?(?![\w.,])/gi,
     ),
   ];
-  // A stray point or comma beside the number, a second mark in it, or a bare fraction: some other number was meant.
-  if (/[.,]{2}|\d[.,]\d+[.,]|(?<!\d)[.,]\d/.test(text)) return { kind: 'noise', text: text.slice(0, 60) };
+  // A stray point or comma beside the number, a second mark in it, a bare fraction, a share: some other number was meant.
+  if (/[.,]{2}|\d[.,]\d+[.,]|(?<!\d)[.,]\d|\d[.,]\s+\d|%/.test(text))
+    return { kind: 'noise', text: text.slice(0, 60) };
   if (/\bERR?(OR)?\b/i.test(text)) return { kind: 'noise', text: text.slice(0, 60) };
   if (numbers.length !== 1 || numbers[0]![2]!.length > MOST_DIGITS)
     return { kind: 'noise', text: text.slice(0, 60) };
   const [, sign, digits, unit] = numbers[0]!;
   const factor = UNITS[(unit ?? '').toLowerCase()]!;
   const marks = text.slice(0, numbers[0]!.index).toUpperCase();
+  if ((marks.match(/[A-Z]+/g) ?? []).some((word) => !BEFORE.has(word)))
+    return { kind: 'noise', text: text.slice(0, 60) };
   const rest = text.slice(numbers[0]!.index + numbers[0]![0].length);
   const unstable = /\b(US|SD|UN|D)\b|[?~*]/.test(marks) || /[?~*]/.test(rest);
   const stable = unstable ? false : /\b(ST|S)\b/.test(marks) ? true : null;
