@@ -290,7 +290,14 @@ describe('laws of doses, sets and orders', () => {
       const first = USED.find((fact) => fact.kind === 'defined' && fact.entity.entity === 'settings')!;
       return define({ ...(first.kind === 'defined' ? first.entity : {}), deliveryDays } as never);
     };
-    expect(by(fill('cyan', 2)) <= by()).toBe(true);
+    const spilt = (ml: number): FactDraft => ({
+      kind: 'spilt',
+      from: 'bottle',
+      subjectId: 'bottle-cyan',
+      ml: { value: ml, u: 0.1 },
+    });
+    for (const ml of [2, 60, 150, 190]) expect(by(spilt(ml)) <= by()).toBe(true);
+    expect(by(spilt(190)) < by()).toBe(true);
     expect(by(settings(60)) < by(settings(1))).toBe(true);
   });
 });

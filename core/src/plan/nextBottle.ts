@@ -10,7 +10,8 @@ const USUAL_FILLS = 8;
 /** Of these the ones that came early tell when, the ones that took much how much: a set goes out by whichever is low first. */
 const EARLY = 0.25;
 const MUCH = 0.75;
-/** One that was never refilled yet: so much of what it is filled up to. */
+/** Of fewer the rest are as large as a usual one: so much of what it is filled up to. */
+const FEW_FILLS = 3;
 const USUAL_SHARE = 0.75;
 /** Looked ahead no further than this, months. */
 const MOST_MONTHS = 240;
@@ -93,10 +94,10 @@ function topUpsOf(
     // A body of three inks is used, and filled, by thirds.
     const parts = Math.max(1, mine.inkIds.size);
     const last = mine.ml.slice(-USUAL_FILLS * parts);
-    const [soon, ml] = [EARLY, MUCH].map((q) => quantileOf(last, q) ?? (USUAL_SHARE * targetMl) / parts) as [
-      number,
-      number,
-    ];
+    // Of one or two it is not known yet what is usual.
+    while (last.length < FEW_FILLS) last.push((USUAL_SHARE * targetMl) / parts);
+    const soon = quantileOf(last, EARLY)!;
+    const ml = quantileOf(last, MUCH)!;
     const rhythm = rhythmOf(book, seat.printerId, at);
     const slot = rhythm?.printer.slots.findIndex(({ id }) => id === seat.slotId) ?? -1;
     const perDay = slot >= 0 ? rhythm!.meanMl[slot]! + rhythm!.changeMl[slot]! : null;
