@@ -120,8 +120,7 @@ export function photographCheck(
       const mirrored =
         glare === 0
           ? 0
-          : glare *
-            exp(-((x / width - lamp[0]) ** 2 + (y / height - lamp[1]) ** 2) / (2 * lamp[2] ** 2));
+          : glare * exp(-((x / width - lamp[0]) ** 2 + (y / height - lamp[1]) ** 2) / (2 * lamp[2] ** 2));
       for (let k = 0; k < 3; k++)
         plane[k]![y * width + x] =
           colour[k]! * light * tint[k]! * (k === 2 ? 1 + options.glow : 1) + mirrored;
@@ -225,9 +224,7 @@ function deskOf(
         return [0.75 - 0.28 * dark, 0.75 - 0.32 * dark, 0.78 - 0.26 * dark];
       }
       case 'dots':
-        return hypot((u % 2.4) - sign(u) * 1.2, (v % 2.4) - sign(v) * 1.2) < 0.6
-          ? plain(0.12)
-          : plain(0.7);
+        return hypot((u % 2.4) - sign(u) * 1.2, (v % 2.4) - sign(v) * 1.2) < 0.6 ? plain(0.12) : plain(0.7);
     }
   };
 }
@@ -235,9 +232,7 @@ function deskOf(
 /** A Gaussian blur, one side after the other. */
 function blurred(source: Float32Array, width: number, height: number, sd: number): Float32Array {
   const reach = Math.ceil(2.5 * sd);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) =>
-    exp(-((k - reach) ** 2) / (2 * sd * sd)),
-  );
+  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) => exp(-((k - reach) ** 2) / (2 * sd * sd)));
   const sum = weights.reduce((a, b) => a + b, 0);
   const pass = (from: Float32Array, stepX: number, stepY: number): Float32Array => {
     const to = new Float32Array(from.length);
