@@ -47,7 +47,7 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
   return {
     data,
     text: found.refused
-      ? `${REFUSED_CHECK_WORDS[found.refused]}\n${found.ways.map((way) => `  --corners '${way.map((point) => point.map(Math.round).join(',')).join(' ')}'\n`).join('')}`
+      ? `${REFUSED_CHECK_WORDS[found.refused]}\n${found.ways.map(({ corners }) => `  --corners '${corners.map((point) => point.map(Math.round).join(',')).join(' ')}'\n`).join('')}`
       : found.channels
           .map(
             ({ slotId, lines, gaps, unsure }) =>

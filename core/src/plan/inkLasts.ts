@@ -31,6 +31,9 @@ export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
   const firstOf = new Map<string, string>();
   for (const { bottleId, at: filledAt } of factsOf(ledger, 'filled'))
     if (!firstOf.has(bottleId)) firstOf.set(bottleId, filledAt);
+  const spilt = new Map<string, number>();
+  for (const { from, subjectId, ml } of factsOf(ledger, 'spilt'))
+    if (from === 'bottle') spilt.set(subjectId, (spilt.get(subjectId) ?? 0) + ml.value);
   return all(context, 'ink')
     .flatMap((ink): InkSupply[] => {
       const bottles = all(context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
@@ -41,8 +44,10 @@ export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
       for (const { id } of bottles) {
         const mine = firstOf.get(id);
         if (mine !== undefined && mine < first) first = mine;
-        // What was poured into cartridges and is still in them was not used: a first filling is no use.
-        out += Math.max(0, (state.bottles.get(id)?.outMl ?? 0) - (inside.get(id) ?? 0));
+        // What was poured into cartridges and is still in them was not used: a first filling is no use. What was spilt is gone, and
+        // says nothing of how fast it goes.
+        const gone = (inside.get(id) ?? 0) + (spilt.get(id) ?? 0);
+        out += Math.max(0, (state.bottles.get(id)?.outMl ?? 0) - gone);
         if (state.bottles.get(id)?.retired) continue;
         each.push(bottleRemaining(ledger, id)!.now);
       }

@@ -1,7 +1,6 @@
 import { cartridgeViews } from '../advice';
 import { find, factsOf, type Snapshot } from '../ledger';
 import { ONE_SIDED, quantileOf } from '../numeric';
-import { MONTH_MS, DAY_MS } from '../time';
 import type { InkSupply } from './inkLasts';
 import { rhythmOf } from './rhythm';
 
@@ -23,8 +22,16 @@ interface TopUps {
   readonly everyMonths: number;
 }
 
+/** What a chamber is filled with, and its last top-ups, ml. */
+interface Chamber {
+  readonly cartridgeId: string;
+  readonly inkId: string;
+  readonly topUps: number[];
+  run: string | undefined;
+}
+
 /**
- * Until the next bottle of an ink is needed: the first top-up, of all seated cartridges at their own pace, that none of its bottles
+ * Until the next bottle of an ink is needed: the first top-up of all seated cartridges that none of its bottles
  * surely holds as a whole any more. A set on the shelf is filled when the other comes out, not when it is used up itself.
  *
  * @param supplies of the inks, see `inkLasts`
@@ -69,49 +76,66 @@ function firstUnserved(coming: readonly TopUps[], sure: readonly number[]): numb
   }
 }
 
+/** The coming top-ups of each ink. All of them together take what the ink's stock says that it goes by: each its share of it. */
 function topUpsOf(
   book: Snapshot,
   at: string,
   supplies: readonly InkSupply[],
 ): ReadonlyMap<string, readonly TopUps[]> {
-  const refills = new Map<string, { readonly inkIds: Set<string>; readonly ml: number[] }>();
-  const begun = new Set<string>();
-  for (const { bottleId, cartridgeId, chamber, ml, occasion } of factsOf(book, 'filled')) {
-    const inkId = find(book.context, 'bottle', bottleId)?.inkId;
-    const mine = refills.get(cartridgeId) ?? { inkIds: new Set(), ml: [] };
-    refills.set(cartridgeId, mine);
-    if (inkId !== undefined) mine.inkIds.add(inkId);
-    // The first filling of a body is no top-up.
-    const part = `${cartridgeId} ${chamber}`;
-    if (occasion !== 'first' && begun.has(part)) mine.ml.push(ml.value);
-    begun.add(part);
-  }
-  const found = new Map<string, TopUps[]>();
-  for (const { body, state, ink, targetMl } of cartridgeViews(book, at).views) {
-    const { seat } = state;
-    const mine = refills.get(body.cartridge.id);
-    if (!seat || !mine || state.rejected) continue;
+  const views = new Map(cartridgeViews(book, at).views.map((view) => [view.body.cartridge.id, view]));
+  const using = [...chambersOf(book).values()].flatMap(({ cartridgeId, inkId, topUps }) => {
+    const view = views.get(cartridgeId);
+    const seat = view?.state.seat;
+    if (!view || !seat || view.state.rejected) return [];
     // A body of three inks is used, and filled, by thirds.
-    const parts = Math.max(1, mine.inkIds.size);
-    const last = mine.ml.slice(-USUAL_FILLS * parts);
+    const parts = view.body.type.chambers;
+    const last = topUps.slice(-USUAL_FILLS);
     // Of one or two it is not known yet what is usual.
-    while (last.length < FEW_FILLS) last.push((USUAL_SHARE * targetMl) / parts);
+    while (last.length < FEW_FILLS) last.push((USUAL_SHARE * view.targetMl) / parts);
     const soon = quantileOf(last, EARLY)!;
-    const ml = quantileOf(last, MUCH)!;
     const rhythm = rhythmOf(book, seat.printerId, at);
     const slot = rhythm?.printer.slots.findIndex(({ id }) => id === seat.slotId) ?? -1;
-    const perDay = slot >= 0 ? rhythm!.meanMl[slot]! + rhythm!.changeMl[slot]! : null;
-    for (const inkId of mine.inkIds) {
-      const supply = supplies.find((one) => one.ink.id === inkId);
-      const pace =
-        perDay !== null && perDay > 0 ? (perDay * (MONTH_MS / DAY_MS)) / parts : (supply?.perMonth ?? 0);
-      if (!(pace > 0) || !(soon > 0)) continue;
-      const above = Math.max(0, ((ink?.value ?? 0) - targetMl) / parts + soon);
-      found.set(inkId, [
-        ...(found.get(inkId) ?? []),
-        { firstMonths: above / pace, ml, everyMonths: soon / pace },
-      ]);
+    return [
+      {
+        inkId,
+        soon,
+        ml: quantileOf(last, MUCH)!,
+        above: Math.max(0, ((view.ink?.value ?? 0) - view.targetMl) / parts + soon),
+        weight: rhythm && slot >= 0 ? (rhythm.meanMl[slot]! + rhythm.changeMl[slot]!) / parts : 0,
+      },
+    ];
+  });
+  return new Map(
+    supplies.map(({ ink, perMonth }): [string, readonly TopUps[]] => {
+      const mine = using.filter(({ inkId, soon }) => inkId === ink.id && soon > 0);
+      const whole = mine.reduce((sum, { weight }) => sum + weight, 0);
+      return [
+        ink.id,
+        mine.flatMap(({ soon, ml, above, weight }) => {
+          const pace = perMonth * (whole > 0 ? weight / whole : 1 / mine.length);
+          return pace > 0 ? [{ firstMonths: above / pace, ml, everyMonths: soon / pace }] : [];
+        }),
+      ];
+    }),
+  );
+}
+
+/** By cartridge and chamber what it was filled with last, and what its top-ups took since; its first filling is none. */
+function chambersOf(book: Snapshot): ReadonlyMap<string, Chamber> {
+  const chambers = new Map<string, Chamber>();
+  for (const { bottleId, cartridgeId, chamber, ml, occasion, run } of factsOf(book, 'filled')) {
+    const inkId = find(book.context, 'bottle', bottleId)?.inkId;
+    if (inkId === undefined) continue;
+    const key = `${cartridgeId} ${chamber}`;
+    const before = chambers.get(key);
+    if (!before || before.inkId !== inkId) chambers.set(key, { cartridgeId, inkId, topUps: [], run });
+    else if (run !== undefined && run === before.run) {
+      // One top-up may go in by several loads.
+      if (before.topUps.length > 0) before.topUps[before.topUps.length - 1]! += ml.value;
+    } else if (occasion !== 'first') {
+      before.topUps.push(ml.value);
+      before.run = run;
     }
   }
-  return found;
+  return chambers;
 }

@@ -265,6 +265,19 @@ describe('when the next bottle is needed', () => {
     expect(days(50)).toBeCloseTo(two, 5);
   });
 
+  test('converted to another ink, a cartridge orders that one alone, and at the whole of its pace', () => {
+    const bottle = (id: string, inkId: string): FactDraft =>
+      define({ entity: 'bottle', id, inkId, lot: id, volumeMl: 20, priceMinor: null, emptyG: null } as never);
+    const months = (more: readonly FactDraft[]): ReadonlyMap<string, number> => {
+      const ledger = room([bottle('b', 'ink-magenta'), ...more]);
+      return nextBottle(ledger, AT, inkLasts(ledger, AT));
+    };
+    const turned = months([fill('cyan', 5, { bottleId: 'b' }), fill('cyan', 5, { bottleId: 'b' })]);
+    // Nobody is filled with cyan any more: what is in its bottle lasts as long as it is drawn.
+    expect(turned.get('ink-cyan')!).toBeGreaterThan(months([]).get('ink-cyan')!);
+    expect(turned.get('ink-magenta')!).toBeLessThan(months([]).get('ink-magenta')!);
+  });
+
   test('one on the shelf is no reason to order later, and who never used an ink orders none', () => {
     const spare = define(cartridge('cyan-b', 'cyan'));
     const full = [spare, weigh('cyan-b', 41.6), fill('cyan-b', 45, { bottleId: 'other' })];

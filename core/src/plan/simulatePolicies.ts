@@ -58,6 +58,10 @@ export interface PolicyResult {
 }
 
 const DAYS = 365;
+/** Shares of a full cartridge below which a set is topped up as a whole, to choose from. */
+const SHARES = [0.3, 0.45, 0.6, 0.75, 0.9];
+/** Rare years are found in no fewer than these. */
+const LEAST_YEARS = 120;
 /** Shares of the widest margins that are tried, one after the other. */
 const NARROWER = [0.85, 0.75, 0.65];
 /** So much of the allowed risk may be spent in the simulation: the room itself is never quite as its past. */
@@ -82,29 +86,24 @@ export function simulatePolicies(
   const widest = marginsOf(input);
   const fewer = Math.max(20, Math.floor(input.years / 25));
   const resultOf = (code: PolicyCode): PolicyResult => {
-    const thresholdsOf = (margins: readonly number[]): readonly (number | null)[] =>
-      code === 'topUpAll'
-        ? [0.3, 0.45, 0.6, 0.75, 0.9]
-        : [code === 'rotateEveryN' ? sheetsOf(input, margins) : null];
-    /** The cheapest threshold, by money lost, of those that are tried for these margins. */
-    const best = (margins: readonly number[]): number | null => {
-      const all = thresholdsOf(margins);
-      if (all.length === 1) return all[0]!;
-      return all
-        .map((threshold) => run(input, code, threshold, margins, fewer, null))
-        .reduce((a, b) => (a.wasteMinor.value <= b.wasteMinor.value ? a : b)).threshold;
-    };
+    const sheets = (margins: readonly number[]): number | null =>
+      code === 'rotateEveryN' ? sheetsOf(input, margins) : null;
     let margins = widest;
-    let threshold = best(margins);
+    // The cheapest of a few, by money lost.
+    let threshold =
+      code === 'topUpAll'
+        ? SHARES.map((share) => run(input, code, share, widest, fewer, null)).reduce((a, b) =>
+            a.wasteMinor.value <= b.wasteMinor.value ? a : b,
+          ).threshold
+        : sheets(widest);
     // As narrow as the risk that is allowed lets them be: what is kept in hand for nothing is primed away by more changes.
-    if (code !== 'originals')
-      for (const share of NARROWER) {
-        const narrower = widest.map((ml) => share * ml);
-        const at = code === 'rotateEveryN' ? sheetsOf(input, narrower) : threshold;
-        const { dryProbability } = run(input, code, at, narrower, Math.max(120, 4 * fewer), null);
-        if (dryProbability > SPENT * input.allowedRisk) break;
-        [margins, threshold] = [narrower, at];
-      }
+    for (const share of code === 'originals' ? [] : NARROWER) {
+      const narrower = widest.map((ml) => share * ml);
+      const at = sheets(narrower) ?? threshold;
+      const { dryProbability } = run(input, code, at, narrower, Math.max(LEAST_YEARS, 4 * fewer), null);
+      if (dryProbability > SPENT * input.allowedRisk) break;
+      [margins, threshold] = [narrower, at];
+    }
     return run(input, code, threshold, margins, input.years, known);
   };
   return POLICIES.map((code, i) => {

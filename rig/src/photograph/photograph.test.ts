@@ -107,8 +107,10 @@ describe('a photographed check', () => {
     const { photo, corners } = taken(43, MISSING, { grey: true, turn: 184 });
     const read = readCheck(photo, NINE_LAYOUT);
     expect([read.refused, read.ways.length, read.channels]).toEqual(['whichWayUp', 2, []]);
-    const right = read.ways.find(([[x, y]]) => Math.hypot(x - corners[0][0], y - corners[0][1]) < 8)!;
-    expect(missingIn(readCheck(photo, NINE_LAYOUT, right), 'pk')).toEqual([10]);
+    const right = read.ways.find(
+      ({ corners: [[x, y]] }) => Math.hypot(x - corners[0][0], y - corners[0][1]) < 8,
+    )!;
+    expect(missingIn(readCheck(photo, NINE_LAYOUT, right.corners), 'pk')).toEqual([10]);
   });
 
   test('faint, beside its place, broken off, missing: four things, and each is told as what it is', () => {

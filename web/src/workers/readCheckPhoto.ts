@@ -54,25 +54,24 @@ export async function readCheckPhoto(
   const photo = await decoded(file);
   onProgress(0.1);
   const read = readCheck(photo, layout, corners, (share) => onProgress(0.1 + 0.8 * share));
-  const found = read.corners;
-  const frame = (corners: Corners): Frame => ({ corners, bend: read.bend });
+  const frame: Frame | null = read.corners && { corners: read.corners, bend: read.bend };
   const views =
-    read.refused || !found
+    read.refused || !frame
       ? []
       : layout.fields.map((field): FieldView => {
-          const height = Math.round(((VIEW * field.height) / field.width / layout.aspect) * 1);
+          const height = Math.round((VIEW * field.height) / field.width / layout.aspect);
           return {
             slotId: field.slotId,
             width: VIEW,
             height,
-            white: fieldPicture(photo, frame(found), field, VIEW, height, 'white'),
-            own: fieldPicture(photo, frame(found), field, VIEW, height, 'own'),
+            white: fieldPicture(photo, frame, field, VIEW, height, 'white'),
+            own: fieldPicture(photo, frame, field, VIEW, height, 'own'),
           };
         });
   const ways = read.ways.map((way) => {
     const [width, height] = [VIEW, Math.round(VIEW / layout.aspect)];
-    const rgba = fieldPicture(photo, frame(way), WHOLE, width, height, 'white');
-    return { corners: way, view: { width, height, rgba } };
+    const rgba = fieldPicture(photo, way, WHOLE, width, height, 'white');
+    return { corners: way.corners, view: { width, height, rgba } };
   });
   return { read, views, ways, widthPx: photo.width, heightPx: photo.height };
 }

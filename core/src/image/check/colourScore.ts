@@ -1,8 +1,8 @@
 import type { CheckLayout, LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
-import { centreOf } from './gridScore';
+import { everyFor, lineAt } from './lineAt';
 import type { Photo } from './photo';
-import { isInside, LIGHTS, valueAt } from './valueAt';
+import { LIGHTS } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.
 const { floor, hypot, max } = Math;
@@ -40,24 +40,17 @@ export function colourScore(photo: Photo, layout: CheckLayout, at: ToPhoto): num
   return count > 0 ? sum / count : 0;
 }
 
+/** What a field's lines take of red, green and blue, shares. */
 function takenBy(photo: Photo, at: ToPhoto, field: LayoutField): readonly [number, number, number] {
-  const cells = field.rows * field.columns;
-  const step = max(1, cells / LOOKED_AT);
-  const [width, height] = [field.width / field.columns, field.height / field.rows];
-  const lights = [LIGHTS.red, LIGHTS.green, LIGHTS.blue] as const;
-  const line = [0, 0, 0];
-  const beside = [0, 0, 0];
-  for (let i = step / 2; i < cells; i += step) {
-    const [row, column] = [floor(i / field.columns), floor(i) % field.columns];
-    const [x, y] = [field.x + (column + 0.5) * width, centreOf(field, row, column)];
-    if (!isInside(photo, at(x, y))) continue;
-    lights.forEach((light, k) => {
-      line[k]! += valueAt(photo, at(x, y), light);
-      beside[k]! +=
-        0.5 * valueAt(photo, at(x, y - 0.45 * height), light) +
-        0.5 * valueAt(photo, at(x, y + 0.45 * height), light);
-    });
-  }
-  const taken = beside.map((paper, k) => (paper > 0 ? max(0, (paper - line[k]!) / paper) : 0));
-  return taken as unknown as readonly [number, number, number];
+  const every = everyFor({ fields: [field] }, LOOKED_AT);
+  const takenOf = (light: readonly [number, number, number]): number => {
+    let [line, paper] = [0, 0];
+    for (let i = floor(every / 2); i < field.rows * field.columns; i += every) {
+      const seen = lineAt(photo, at, field, [floor(i / field.columns), i % field.columns], light);
+      line += seen?.line ?? 0;
+      paper += seen?.paper ?? 0;
+    }
+    return paper > 0 ? max(0, (paper - line) / paper) : 0;
+  };
+  return [takenOf(LIGHTS.red), takenOf(LIGHTS.green), takenOf(LIGHTS.blue)];
 }

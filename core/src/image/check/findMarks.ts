@@ -26,8 +26,8 @@ const MOST_SIDE = 0.09;
 /** Its area over that of the rectangle with its second moments: 1 for a filled square however turned, 1.05 for a disc. */
 const FILLED: readonly [number, number] = [0.86, 1.035];
 const MOST_LONG = 2.2;
-/** Around it so far out, in half sides, paper is looked for; it is lighter by so much, and even. */
-const RING: readonly number[] = [1.55, 1.9];
+/** Around it so far out, in its own half sides, paper is looked for; it is lighter by so much, and even. */
+const RING: readonly number[] = [1.94, 2.38];
 const LIGHTER = 1.35;
 const UNEVEN = 0.22;
 const MOST_MARKS = 120;
@@ -118,8 +118,8 @@ export function findMarks(photo: Photo): readonly Mark[] {
     for (let k = 0; k < area; k++) {
       const i = queue[k]!;
       const [x, y] = [i % width, floor(i / width)];
-      const within = [i - 1, i + 1, i - width, i + width].every((next) => (light[next] ?? 255) < level);
-      if (!within) edge.push([x + 0.5, y + 0.5]);
+      const isWithin = [i - 1, i + 1, i - width, i + width].every((next) => (light[next] ?? 255) < level);
+      if (!isWithin) edge.push([x + 0.5, y + 0.5]);
     }
     const contrast = min(1, (mean - inside) / mean);
     return {
@@ -146,8 +146,8 @@ export function findMarks(photo: Photo): readonly Mark[] {
     for (const out of RING)
       for (let k = 0; k < 24; k++) {
         const angle = (k * Math.PI) / 12;
-        // A half side is √3 times the standard deviation; a corner lies √2 further out.
-        const by = out * sqrt(3) * 1.25;
+        // A half side is √3 times the standard deviation.
+        const by = out * sqrt(3);
         const x = floor(mx + 0.5 + by * (a * cos(angle) + b * sin(angle)));
         const y = floor(my + 0.5 + by * (b * cos(angle) + d * sin(angle)));
         if (x >= 0 && y >= 0 && x < width && y < height) values.push(light[y * width + x]!);

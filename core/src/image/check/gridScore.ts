@@ -1,17 +1,16 @@
 import type { CheckLayout, LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
 import type { Photo } from './photo';
-import { isInside, LIGHTS, valueAt } from './valueAt';
+import { lineAt } from './lineAt';
+import { LIGHTS } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.
 const { floor, max } = Math;
 
-/** Where a line's middle lies: steps go down from column to column within a row. */
-export const centreOf = (field: LayoutField, row: number, column: number): number =>
-  field.y + ((row + (column + 0.5) / field.columns) * field.height) / field.rows;
-
 /** Half of this contrast counts for half: a black field has no more say than a yellow one. */
 const HALF = 0.12;
+/** In the dark nothing is told, of 255. */
+const DARK = 3;
 
 /**
  * How well the printed lines are where the layout has them: their darkness against the paper beside them, less what is found a row
@@ -49,7 +48,7 @@ export function gridScore(photo: Photo, layout: CheckLayout, at: ToPhoto, every:
 const weighed = (contrast: number): number =>
   contrast > 0 ? contrast / (contrast + HALF) : contrast / (HALF - contrast);
 
-/** null: outside the picture. */
+/** How much darker than its paper a line is, share of it; null: outside the picture. */
 function contrastAt(
   photo: Photo,
   at: ToPhoto,
@@ -58,19 +57,6 @@ function contrastAt(
   column: number,
 ): number | null {
   if (field.light === 'none') return null;
-  const light = LIGHTS[field.light];
-  const width = field.width / field.columns;
-  const height = field.height / field.rows;
-  const y = centreOf(field, row, column);
-  const middle = field.x + (column + 0.5) * width;
-  if (!isInside(photo, at(middle, y))) return null;
-  let line = 0;
-  let beside = 0;
-  for (const dx of [-0.25, 0.25]) {
-    line += valueAt(photo, at(middle + dx * width, y), light);
-    beside +=
-      0.5 * valueAt(photo, at(middle + dx * width, y - 0.45 * height), light) +
-      0.5 * valueAt(photo, at(middle + dx * width, y + 0.45 * height), light);
-  }
-  return beside > 6 ? (beside - line) / beside : 0;
+  const seen = lineAt(photo, at, field, [row, column], LIGHTS[field.light]);
+  return seen && (seen.paper > DARK ? (seen.paper - seen.line) / seen.paper : 0);
 }

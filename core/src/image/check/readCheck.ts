@@ -4,12 +4,13 @@ import { findFrames } from './findFrames';
 import { toPhoto, type Frame } from './frame';
 import { gridScore } from './gridScore';
 import type { Corners } from './homography';
+import { everyFor } from './lineAt';
 import type { Photo } from './photo';
 import { readLines, type CheckGap } from './readLines';
 import { settleFrame } from './settleFrame';
 
 // Looked up once: these stand in loops.
-const { floor, max } = Math;
+const { max } = Math;
 
 export interface CheckChannel {
   readonly slotId: string;
@@ -23,11 +24,12 @@ export interface ReadCheck {
   readonly channels: readonly CheckChannel[];
   /** Why nothing was read; null: it was. */
   readonly refused: 'noCorners' | 'notThisGrid' | 'whichWayUp' | null;
-  /** Where its corners were found, pixels, and how the lens bends, see `Frame`. */
+  /** Where its corners were found, pixels. */
   readonly corners: Corners | null;
+  /** How the lens bends, see `Frame`. */
   readonly bend: number;
   /** Not known which way up it is: the ways that explain it nearly alike, for a person to choose from. */
-  readonly ways: readonly Corners[];
+  readonly ways: readonly Frame[];
 }
 
 /** Of the fields that can be seen, so many must show their lines for it to be this grid. */
@@ -85,7 +87,7 @@ export function readCheck(
   const score = first?.score ?? seen.score;
   if (looked.length === 0 || score < LEAST_SCORE || strong < THIS_GRID * looked.length)
     return refuse('notThisGrid', frame);
-  if (ways.length > 1) return { ...refuse('whichWayUp', frame), ways: ways.map((way) => way.frame.corners) };
+  if (ways.length > 1) return { ...refuse('whichWayUp', frame), ways: ways.map((way) => way.frame) };
   return {
     channels: fields.map(({ field: { slotId }, read: { lines, gaps, unsure } }) => ({
       slotId,
@@ -148,11 +150,6 @@ function bestOf(
       if (best && best.score > LEAST_SCORE) return best;
     }
   return best!;
-}
-
-/** Each so many-th cell, for about so many of them. */
-function everyFor({ fields }: CheckLayout, count: number): number {
-  return max(1, floor(fields.reduce((sum, field) => sum + field.rows * field.columns, 0) / count));
 }
 
 /** The ways up that explain the picture nearly alike, the best first: one alone is sure. */

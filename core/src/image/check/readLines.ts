@@ -1,12 +1,12 @@
 import { normalCdf, quantileOf } from '../../numeric';
 import type { LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
-import { centreOf } from './gridScore';
+import { centreOf } from './lineAt';
 import type { Photo } from './photo';
 import { isInside, LIGHTS, valueAt } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.
-const { abs, max, min, round, sqrt } = Math;
+const { abs, floor, max, min, round, sqrt } = Math;
 
 /** How a line is not as it should be: there is none, or a part of it; it has less than half of its ink; it lies beside its place. */
 export type GapKind = 'missing' | 'part' | 'faint' | 'deflected';
@@ -47,6 +47,10 @@ const DEFLECTED = 0.3;
 const LEAST_PART = 0.2;
 const PART_DARK = 0.4;
 const REST_DARK = 0.65;
+/** A usual line is as dark as this quantile: a channel in trouble may lack half of its own. */
+const USUAL = 0.7;
+/** Of a field so much has to be in the picture. */
+const LEAST_INSIDE = 0.3;
 /** A field whose lines do not stand out by so many times the noise cannot be read; for parts of them it takes more. */
 const STANDS_OUT = 3;
 const PARTS_STAND_OUT = 5;
@@ -74,6 +78,16 @@ interface Cell {
   readonly along: readonly number[];
 }
 
+/** What a line of a field looks like, most of them being there. */
+interface Usual {
+  /** How much darker than its paper, share of it, and of 255. */
+  readonly share: number;
+  readonly darker: number;
+  readonly paper: number;
+  /** Share of the paper. */
+  readonly noise: number;
+}
+
 /**
  * One channel's lines, in the light where its ink is dark, each against the paper above and below it. Where that cannot be told
  * for a lamp's glare, the picture's edge or noise, the line is unsure.
@@ -84,27 +98,16 @@ export function readLines(photo: Photo, field: LayoutField, at: ToPhoto): FieldR
   const unseen: FieldRead = { lines, gaps: [], unsure: all, strong: false };
   if (field.light === 'none') return unseen;
   const cells = all.map((line) =>
-    cellOf(photo, at, field, Math.floor((line - 1) / field.columns), (line - 1) % field.columns),
+    cellOf(photo, at, field, floor((line - 1) / field.columns), (line - 1) % field.columns),
   );
   const inside = cells.filter((cell) => cell.inside);
-  if (inside.length < 0.3 * lines) return unseen;
-  const usual = {
-    share: quantileOf(inside.map(contrastOf), 0.7) ?? 0,
-    darker:
-      quantileOf(
-        inside.map(({ darker }) => darker),
-        0.7,
-      ) ?? 0,
-    paper:
-      quantileOf(
-        inside.map(({ paper }) => paper),
-        0.5,
-      ) ?? 1,
-    noise:
-      quantileOf(
-        inside.map(({ noise, paper }) => noise / max(1, paper)),
-        0.5,
-      ) ?? 1,
+  if (inside.length < LEAST_INSIDE * lines) return unseen;
+  const middle = (q: number, of: (cell: Cell) => number): number => quantileOf(inside.map(of), q) ?? 0;
+  const usual: Usual = {
+    share: middle(USUAL, contrastOf),
+    darker: middle(USUAL, ({ darker }) => darker),
+    paper: middle(0.5, ({ paper }) => paper),
+    noise: middle(0.5, ({ noise, paper }) => noise / max(1, paper)),
   };
   if (!(usual.share > STANDS_OUT * usual.noise && usual.share > LEAST_CONTRAST)) return unseen;
   // Light is even enough near by, and paper may mirror a lamp: either way of measuring may hold what a line has.
@@ -147,7 +150,7 @@ function gapOf(
   share: number,
   off: number,
   sigma: number,
-  usual: { readonly share: number; readonly darker: number; readonly paper: number; readonly noise: number },
+  usual: Usual,
 ): Omit<CheckGap, 'line'> | 'unsure' | null {
   const isMirrored = cell.paper > MIRRORS * usual.paper || cell.paper > WHITE;
   const near = max(NEAR, 1.3 * sigma);
@@ -166,10 +169,7 @@ function gapOf(
 }
 
 /** The longest part of a line that has no ink, where the rest has. */
-function goneIn(
-  { along, paper }: Cell,
-  usual: { readonly share: number },
-): { readonly from: number; readonly to: number } | null {
+function goneIn({ along, paper }: Cell, usual: Usual): { readonly from: number; readonly to: number } | null {
   const gone = along.map((_, p) => {
     const near = along.slice(max(0, p - 1), p + 2);
     return mean(near) < PART_DARK * usual.share * paper;
@@ -197,7 +197,7 @@ function drift(
 ): (index: number) => number {
   const there = cells.flatMap(({ inside, off }, i) =>
     inside && shares[i]! > 0.7
-      ? [{ off, x: (i % columns) / columns - 0.5, y: Math.floor(i / columns) / rows - 0.5 }]
+      ? [{ off, x: (i % columns) / columns - 0.5, y: floor(i / columns) / rows - 0.5 }]
       : [],
   );
   const middle = quantileOf(
@@ -212,8 +212,7 @@ function drift(
     return squares > 0 ? near.reduce((sum, one) => sum + one[by] * (one.off - middle), 0) / squares : 0;
   };
   const [across, down] = [slope('x'), slope('y')];
-  return (i) =>
-    middle + across * ((i % columns) / columns - 0.5) + down * (Math.floor(i / columns) / rows - 0.5);
+  return (i) => middle + across * ((i % columns) / columns - 0.5) + down * (floor(i / columns) / rows - 0.5);
 }
 
 /**
@@ -259,7 +258,7 @@ function cellOf(photo: Photo, at: ToPhoto, field: LayoutField, row: number, colu
     paper,
     darker: max(0, paper - darkest - noise),
     noise,
-    off: ((where / (ACROSS - 1) - 0.5) * 2 * REACH * height) / height,
+    off: (where / (ACROSS - 1) - 0.5) * 2 * REACH,
     along,
   };
 }

@@ -2,10 +2,11 @@ import type { CheckLayout } from '../../workbook';
 import { toPhoto, type Frame } from './frame';
 import { gridScore } from './gridScore';
 import type { Corners, Point } from './homography';
+import { everyFor } from './lineAt';
 import type { Photo } from './photo';
 
 // Looked up once: these stand in loops.
-const { abs, floor, hypot, max } = Math;
+const { abs, hypot, max } = Math;
 
 /** Cells that are looked at while a frame is moved: enough for the noise, few enough for time. */
 const LOOKED_AT = 260;
@@ -36,8 +37,7 @@ export function settleFrame(
   const rows = max(...layout.fields.map((field) => field.rows / field.height));
   const [a, b, , d] = start.corners;
   const side = hypot(d[0] - a[0], d[1] - a[1]);
-  const cells = layout.fields.reduce((sum, field) => sum + field.rows * field.columns, 0);
-  const every = max(1, floor(cells / LOOKED_AT));
+  const every = everyFor(layout, LOOKED_AT);
   const scoreOf = (frame: Frame): number => gridScore(photo, layout, toPhoto(frame, photo), every);
   let best = { frame: start, score: scoreOf(start) };
   const tried = (frame: Frame): boolean => {
