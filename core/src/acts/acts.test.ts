@@ -223,6 +223,9 @@ test('two weights entered for each other are exchanged, and the log keeps what w
   // Each says what it stands for: corrected elsewhere too, only one of them counts.
   const entered = ledger.facts.filter(({ kind }) => kind === 'weighed');
   expect(entered.slice(-2).map(({ replaces }) => replaces)).toEqual([a!.id, b!.id]);
+  // Corrected once more, still the first: a device that corrected it meanwhile speaks of that one.
+  const once = { ...taken(entered.at(-1)!, 'magenta'), replaces: entered.at(-1)!.replaces! };
+  expect(acts.explainMasses([once], 'misread').facts[1]).toMatchObject({ replaces: b!.id });
   expect(['cyan', 'magenta'].map((id) => state(ledger, id).lastWeighed?.massG.value)).toEqual([80, 70]);
   expect([a, b].every((fact) => ledger.isVoided(fact!.id))).toBe(true);
 });

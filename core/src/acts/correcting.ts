@@ -6,6 +6,8 @@ import { massOfCartridge } from './weighing';
 /** A weighing as it stands in the log. */
 export interface TakenMass {
   readonly factId: string;
+  /** The entry that it stands for, where it is a correction itself. */
+  readonly replaces?: string;
   readonly cartridgeId: string;
   readonly reading: MassReading;
 }
@@ -24,7 +26,7 @@ export const explainMasses = (masses: readonly TakenMass[], because: Because): A
 
 /** Taken back, and entered again. */
 export const weighAnew = (
-  { factId, cartridgeId }: TakenMass,
+  { factId, replaces, cartridgeId }: TakenMass,
   reading: MassReading,
   because: Because | null,
 ) =>
@@ -32,7 +34,8 @@ export const weighAnew = (
     { kind: 'voided', factId, reason: 'corrected' },
     {
       ...massOfCartridge(cartridgeId, reading),
-      replaces: factId,
+      // Corrected twice, it still stands for the first, as corrections do that were made elsewhere meanwhile.
+      replaces: replaces ?? factId,
       // Against the mass that is taken back at the same time it may well be off.
       confirmed: ['evidenceOff'],
       ...(because ? { because } : {}),
@@ -46,7 +49,6 @@ export type PrintCorrection = Partial<Pick<FactOf<'printed'>, 'subjectId' | 'pap
 export const correctPrints = (prints: readonly FactOf<'printed'>[], correction: PrintCorrection): Act => ({
   facts: prints.flatMap(({ id, recorded: _, ...rest }): FactDraft[] => [
     { kind: 'voided', factId: id, reason: 'corrected' },
-    // Corrected twice, it still stands for the first: so do corrections that were made elsewhere meanwhile.
     { ...rest, ...correction, replaces: rest.replaces ?? id },
   ]),
   done: { code: 'printsCorrected', count: prints.length },

@@ -17,6 +17,8 @@ export { URGENCY_RANK } from './urgency';
 export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
+export { isOffAlike } from './isOffAlike';
+export { toAdd, type ToAdd } from './toAdd';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
 export { weighInCauses, type Teller, type WeighInCauses } from './weighInCauses';

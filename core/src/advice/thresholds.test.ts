@@ -73,6 +73,9 @@ test('the printer that is spoken of is the one that printed last, and before any
   expect(printerInUse(room(...two, print(1), { ...print(1), printerId: 'other' } as never))?.id).toBe(
     'other',
   );
+  // Nothing was printed yet: the one that something stands in, though another was set up before.
+  const inOther = { ...install, printerId: 'other' } as typeof install;
+  expect(printerInUse(room(define({ ...PRINTER, id: 'other', name: 'Other' }), inOther))?.id).toBe('other');
   expect(printerInUse(Ledger.from([]))).toBeUndefined();
 });
 

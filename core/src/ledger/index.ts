@@ -111,5 +111,6 @@ export {
 } from './read/labelCode';
 export type { SaidApart } from './Ledger';
 export { entriesSince } from './read/entriesSince';
+export { lastFill, type LastFill } from './read/lastFill';
 export { leakFound } from './read/leakFound';
 export { timelineIn } from './define/timelineIn';

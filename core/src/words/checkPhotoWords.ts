@@ -20,7 +20,7 @@ export const ODD_LINE_WORDS: Readonly<Record<Exclude<GapKind, 'missing'>, { is: 
   },
   deflected: {
     is: 'beside its place',
-    then: 'The drop is thrown aside by ink that dried beside its nozzle: one light cleaning and another check; where a whole row is off, align the head instead.',
+    then: 'The drop is thrown aside by ink that dried beside its nozzle: check again after some prints, and clean lightly only where its ink allows it; where a whole row is off, align the head instead.',
   },
 };
 

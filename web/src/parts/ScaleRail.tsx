@@ -33,7 +33,8 @@ export function ScaleRail({
   const { hub, state, target } = useScale();
   const [text, setText] = useState('');
   const [opened, setOpened] = useState(false);
-  const open = !quiet || opened || target !== null || text !== '';
+  // What is wrong with the scale is never put away.
+  const open = !quiet || opened || target !== null || text !== '' || state.trouble !== null;
   const [error, setError] = useState<string | null>(null);
   const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
@@ -58,13 +59,16 @@ export function ScaleRail({
   );
   const chosen = find(ledger.context, 'cartridge', cartridgeId);
 
+  /** It is there to be typed into before it is; asked for a weight it is there already, and goes with the question. */
+  const openField = (): void => {
+    if (!field.current) flushSync(() => setOpened(true));
+    field.current?.focus();
+  };
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'w' && isPlainKey(event)) {
         event.preventDefault();
-        // It is there to be typed into before it is.
-        flushSync(() => setOpened(true));
-        field.current?.focus();
+        openField();
       }
     };
     window.addEventListener('keydown', onKey);
@@ -104,18 +108,25 @@ export function ScaleRail({
     return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
   };
   if (!ready) return null;
+  const scan = (
+    <>
+      <Button className="scan" onClick={() => setScanning(true)}>
+        Scan a label
+      </Button>
+      {scanning && (
+        <Suspense fallback={null}>
+          <CameraScan onClose={() => setScanning(false)} />
+        </Suspense>
+      )}
+    </>
+  );
   if (!open)
     return (
       <div className="rail quiet">
-        <Button
-          size="small"
-          onClick={() => {
-            flushSync(() => setOpened(true));
-            field.current?.focus();
-          }}
-        >
+        <Button size="small" onClick={openField}>
           Weigh something
         </Button>
+        {scan}
         {live && (
           <output aria-label="Live weight">
             {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
@@ -170,14 +181,7 @@ export function ScaleRail({
       <Button type="submit" variant="contained">
         Take the weight
       </Button>
-      <Button className="scan" onClick={() => setScanning(true)}>
-        Scan a label
-      </Button>
-      {scanning && (
-        <Suspense fallback={null}>
-          <CameraScan onClose={() => setScanning(false)} />
-        </Suspense>
-      )}
+      {scan}
       {live && (
         <Button onClick={() => hub.tare()} disabled={state.settledG === null}>
           Tare

@@ -3,12 +3,18 @@ import { all } from '../define/context';
 import type { Book } from '../Ledger';
 
 /**
- * The printer that somebody most likely speaks of: the one that printed last; before any print the first that was set up.
+ * The printer that somebody most likely speaks of: the one that printed last; before any print the first that something stands in, or
+ * that was set up.
  *
  * @returns undefined in a workbook without printers
  */
 export function printerInUse(book: Book): Printer | undefined {
-  const at = ({ id }: Printer): string => book.state.printers.get(id)?.lastPrintAt ?? '';
+  const at = ({ id }: Printer): string => {
+    const state = book.state.printers.get(id);
+    const isUsed = [...(state?.slots.values() ?? [])].some(({ cartridgeId }) => cartridgeId !== null);
+    // Any instant comes after both.
+    return state?.lastPrintAt ?? (isUsed ? '1' : '');
+  };
   return all(book.context, 'printer').reduce<Printer | undefined>(
     (best, printer) => (best && at(best) >= at(printer) ? best : printer),
     undefined,

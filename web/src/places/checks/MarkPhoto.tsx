@@ -126,13 +126,14 @@ export function MarkPhoto({
           aria-label="Photograph to mark points in"
           onKeyDown={byKey}
           onPointerDown={(event) => {
+            if (event.button !== 0) return;
             event.currentTarget.setPointerCapture(event.pointerId);
             setCross(pointOf(event));
           }}
           onPointerMove={(event) => setCross(pointOf(event))}
           onPointerUp={(event) => {
             const point = pointOf(event);
-            if (point) put(point);
+            if (point && event.button === 0) put(point);
           }}
           onPointerLeave={() => setCross(null)}
         />

@@ -26,8 +26,6 @@ export function PhotoCheck({
   onRead,
 }: {
   readonly printer: Printer;
-  /** What to type for each channel. */
-
   /** As a person would type it, and the lines of which it cannot be told, by slot. */
   readonly onRead: (
     typed: Readonly<Record<string, string>>,
@@ -129,7 +127,7 @@ export function PhotoCheck({
           </FileButton>
           <span className="soft small">
             {layout
-              ? 'or drop it here: the whole sheet, from straight above, sharp, in even light.'
+              ? 'or drop it here: the whole sheet, sharp, with a little of what it lies on around it.'
               : 'Its layout is taught once on a first good picture; from then on it is read by itself.'}
           </span>
         </div>

@@ -60,6 +60,16 @@ export function Afterwards({
     open && (!seen || seen.causes[0].code === 'notLogged')
       ? missingPrints(ledger, printer.id, seatedSet, now)
       : null;
+  /** As it stands in the log; what it corrects is said there. */
+  const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => {
+    const replaces = ledger.facts.findLast(({ id }) => id === one.factId)?.replaces;
+    return {
+      factId: one.factId,
+      ...(replaces !== undefined ? { replaces } : {}),
+      cartridgeId: row.id,
+      reading: one.reading,
+    };
+  };
   /** Takes weighings back and enters them anew: with another mass, or with why they are off. */
   const again = async (
     parts: readonly { readonly row: Row; readonly reading: MassReading }[],
@@ -168,9 +178,3 @@ function asEntered(before: Taken, fact: Fact, reading: MassReading): Pick<Taken,
     words: massG.value === before.reading.massG.value ? before.words : 'as corrected',
   };
 }
-
-const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => ({
-  factId: one.factId,
-  cartridgeId: row.id,
-  reading: one.reading,
-});

@@ -15,7 +15,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { cartridgeView, printerAdvice, slotView } from '@hiraeth/core/advice';
+import { cartridgeView, isOffAlike, printerAdvice, slotView, type SetMass } from '@hiraeth/core/advice';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
@@ -43,6 +43,12 @@ function takenBefore(
   const stands = new Set(ledger.facts.slice(-MOST_IN_A_SITTING).map(({ id }) => id));
   return new Map(kept.taken.filter(([, { factId }]) => stands.has(factId)));
 }
+
+/** Of the set those that are far from what was foretold. */
+const farOf = (taken: ReadonlyMap<string, Taken>): readonly SetMass[] =>
+  [...taken].flatMap(([cartridgeId, { tone, expected, reading }]) =>
+    tone === 'warn' && expected ? [{ cartridgeId, expected, found: reading.massG }] : [],
+  );
 
 /** The whole set in slot order: a number and Enter for each, the gauge beside it. */
 export default function WeighIn() {
@@ -89,17 +95,8 @@ export default function WeighIn() {
       const { body } = row.cartridge;
       // Against what was foretold before it: afterwards the log agrees with the scale.
       const off = massOff(ledger, body.cartridge.id, massG, now);
-      // One alone may be misread, and is asked about; the next that is off the same way belongs to the set, which is judged as one.
-      const alike =
-        off !== null &&
-        off.far &&
-        [...latest.current.values()].some(
-          (one) =>
-            one.tone === 'warn' &&
-            one.expected !== null &&
-            Math.sign(one.reading.massG.value - one.expected.value) ===
-              Math.sign(massG.value - off.expectedG.value),
-        );
+      const mass = off && { cartridgeId: row.id, expected: off.expectedG, found: massG };
+      const alike = mass !== null && off!.far && isOffAlike(mass, farOf(latest.current));
       const saved = await act(weighCartridge(body.cartridge.id, reading, alike));
       if (!saved) return false;
       const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
