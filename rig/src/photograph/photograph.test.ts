@@ -118,6 +118,7 @@ describe('a photographed check', () => {
       44,
       { cy: [5] },
       {
+        shadow: 0.3,
         odd: {
           cy: [
             { line: 48, ink: 0.38 },

@@ -1,7 +1,7 @@
 import type { CheckLayout, LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
 import { everyFor, lineAt } from './lineAt';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { LIGHTS } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.

@@ -1,7 +1,7 @@
 import { quantileOf } from '../../numeric';
 import type { LayoutField } from '../../workbook';
 import { toPhoto, type Frame } from './frame';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { LIGHTS, valueAt } from './valueAt';
 
 /**

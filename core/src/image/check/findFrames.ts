@@ -1,6 +1,6 @@
 import { findMarks, type Mark } from './findMarks';
-import type { Corners, Point } from './homography';
-import { shrunk, type Photo } from './photo';
+import type { Corners, Point } from '../homography';
+import { shrunk, type Photo } from '../photo';
 
 // Looked up once: these stand in loops over every three marks.
 const { abs, hypot, max, min } = Math;

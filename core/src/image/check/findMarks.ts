@@ -1,6 +1,6 @@
 import { quantileOf } from '../../numeric';
-import type { Point } from './homography';
-import type { Photo } from './photo';
+import type { Point } from '../homography';
+import type { Photo } from '../photo';
 
 // Looked up once: these stand in loops over every pixel.
 const { abs, cos, floor, hypot, max, min, sin, sqrt } = Math;

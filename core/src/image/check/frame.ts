@@ -1,5 +1,5 @@
-import { mapped, squareTo, type Corners, type Point } from './homography';
-import type { Photo } from './photo';
+import { mapped, squareTo, type Corners, type Point } from '../homography';
+import type { Photo } from '../photo';
 
 /** Where a grid lies in a photograph. */
 export interface Frame {

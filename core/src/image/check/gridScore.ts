@@ -1,6 +1,6 @@
 import type { CheckLayout, LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { lineAt } from './lineAt';
 import { LIGHTS } from './valueAt';
 

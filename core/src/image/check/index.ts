@@ -2,8 +2,6 @@ export { fieldPicture } from './fieldPicture';
 export { parseCheckLayout, type LayoutProblem } from './parseCheckLayout';
 export { findFrames, type FrameFound } from './findFrames';
 export { type Frame } from './frame';
-export { inverted, mapped, squareTo, type Corners, type Homography, type Point } from './homography';
-export { shrunk, type Photo } from './photo';
 export { centreOf } from './lineAt';
 export { readCheck, type CheckChannel, type ReadCheck } from './readCheck';
 export { type CheckGap, type GapKind } from './readLines';

@@ -1,5 +1,5 @@
 import type { CheckLayout, LayoutField, Printer } from '../../workbook';
-import { inverted, mapped, squareTo, type Corners, type Point } from './homography';
+import { inverted, mapped, squareTo, type Corners, type Point } from '../homography';
 
 /** Light in which a shade is dark; greys and blacks are dark in all. */
 const LIGHT_OF: ReadonlyMap<string, LayoutField['light']> = new Map([

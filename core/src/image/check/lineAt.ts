@@ -1,6 +1,6 @@
 import type { CheckLayout, LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { isInside, valueAt } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.

@@ -3,9 +3,9 @@ import { colourScore } from './colourScore';
 import { findFrames } from './findFrames';
 import { toPhoto, type Frame } from './frame';
 import { gridScore } from './gridScore';
-import type { Corners } from './homography';
+import type { Corners } from '../homography';
 import { everyFor } from './lineAt';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { readLines, type CheckGap } from './readLines';
 import { settleFrame } from './settleFrame';
 

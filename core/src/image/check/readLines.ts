@@ -2,7 +2,7 @@ import { normalCdf, quantileOf } from '../../numeric';
 import type { LayoutField } from '../../workbook';
 import type { ToPhoto } from './frame';
 import { centreOf } from './lineAt';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 import { isInside, LIGHTS, valueAt } from './valueAt';
 
 // Looked up once: these stand in loops over every cell.
@@ -61,8 +61,9 @@ const PLAIN = 0.8;
 const MOST_THERE = 0.45;
 /** Where no line is printed, no more than this share of the columns look as if there were one. */
 const BEYOND = 0.4;
-/** Paper so much lighter than its field's, or as light as a picture can be, mirrors a lamp. */
+/** Paper so much lighter than its field's in full light (half of it may lie in a shadow), or as light as can be, mirrors a lamp. */
 const MIRRORS = 1.22;
+const FULL_LIGHT = 0.9;
 const WHITE = 251;
 
 interface Cell {
@@ -83,6 +84,7 @@ interface Usual {
   /** How much darker than its paper, share of it, and of 255. */
   readonly share: number;
   readonly darker: number;
+  /** In full light, of 255. */
   readonly paper: number;
   /** Share of the paper. */
   readonly noise: number;
@@ -106,7 +108,7 @@ export function readLines(photo: Photo, field: LayoutField, at: ToPhoto): FieldR
   const usual: Usual = {
     share: middle(USUAL, contrastOf),
     darker: middle(USUAL, ({ darker }) => darker),
-    paper: middle(0.5, ({ paper }) => paper),
+    paper: middle(FULL_LIGHT, ({ paper }) => paper),
     noise: middle(0.5, ({ noise, paper }) => noise / max(1, paper)),
   };
   if (!(usual.share > STANDS_OUT * usual.noise && usual.share > LEAST_CONTRAST)) return unseen;

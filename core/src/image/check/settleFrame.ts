@@ -1,9 +1,9 @@
 import type { CheckLayout } from '../../workbook';
 import { toPhoto, type Frame } from './frame';
 import { gridScore } from './gridScore';
-import type { Corners, Point } from './homography';
+import type { Corners, Point } from '../homography';
 import { everyFor } from './lineAt';
-import type { Photo } from './photo';
+import type { Photo } from '../photo';
 
 // Looked up once: these stand in loops.
 const { abs, hypot, max } = Math;

@@ -1,5 +1,5 @@
-import type { Point } from './homography';
-import type { Photo } from './photo';
+import type { Point } from '../homography';
+import type { Photo } from '../photo';
 
 // Looked up once: these stand in loops over every pixel.
 const { floor, max, min } = Math;

@@ -1,4 +1,4 @@
-import ButtonBase from '@mui/material/ButtonBase';
+import Button from '@mui/material/Button';
 import type { Corners } from '@hiraeth/core/image';
 import type { CheckPhoto } from '../../workers/readCheckPhoto';
 import { Pixels } from './Pixels';
@@ -14,10 +14,15 @@ export function WhichWayUp({
   return (
     <div className="row" role="group" aria-label="Which way up?">
       {ways.map(({ corners, view }, i) => (
-        <ButtonBase key={i} className="way-up" onClick={() => onSay(corners)}>
+        <Button
+          key={i}
+          variant="outlined"
+          sx={{ flexDirection: 'column', gap: 1, padding: 1 }}
+          onClick={() => onSay(corners)}
+        >
           <Pixels {...view} label={`Way ${i + 1}`} />
           This way up
-        </ButtonBase>
+        </Button>
       ))}
     </div>
   );
