@@ -8,11 +8,12 @@ export default defineConfig({
   workers: 2,
   // A machine that is busy with something else may miss a deadline once.
   retries: 1,
-  timeout: 45_000,
-  expect: { timeout: 6_000 },
+  // Generous: what is slow is found by `npm run bench`, never by a deadline that a busy machine misses.
+  timeout: 150_000,
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['./scripts/lib/playwright-count.mjs']],
   use: {
-    actionTimeout: 8_000,
+    actionTimeout: 20_000,
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { parseWorkbook, typePreset } from '@hiraeth/core/workbook';
 import { bodyRoom, install, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
-import { exportWorkbook, next, openOwn, openWith, saved, step, walkTo } from './helpers';
+import { exportWorkbook, next, openOwn, openWith, saved, step, walkTo, visit } from './helpers';
 
 /** Keys as a scale sends them: one after the other, faster than anybody types. */
 const burst = async (page: Page, digits: string): Promise<void> => {
@@ -19,7 +19,7 @@ test('a scale that types never presses a button, and never chooses in a list: it
   page,
 }) => {
   await openWith(page, bodyRoom('compartmentTank', 1, { more: [weighed('it', 60)] }));
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await expect(step(page)).toHaveText('Is everything here?');
   // The button that goes on has the focus, as after a press.
@@ -33,7 +33,7 @@ test('a scale that types never presses a button, and never chooses in a list: it
   // Where a weight is asked it is taken, whatever had the focus.
   await expect(step(page)).not.toHaveText(/Weigh it as it is/);
   await expect(page.locator('.notice')).toContainText('60.01 g');
-  await page.goto('/workbook/things');
+  await visit(page, '/workbook/things');
   const list = page.getByLabel('What to add');
   await list.focus();
   await page.keyboard.type('7');
@@ -45,15 +45,15 @@ test('choosing is not writing: arrows and picks leave the log as it is until a b
 }) => {
   await openWith(page, script([...setUp, weighed('cyan', 80), install]));
   const before = await countFacts(page);
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await page.getByLabel('Note for cyan', { exact: true }).focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });
-  await page.goto('/workbook/things');
+  await visit(page, '/workbook/things');
   await page.getByLabel('What to add').selectOption({ label: 'a scale' });
   expect(await countFacts(page)).toBe(before);
-  await page.goto('/workbook/things');
+  await visit(page, '/workbook/things');
   await page.getByLabel('What to add').selectOption({ label: 'a scale' });
   await page.getByRole('button', { name: 'Add it' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -64,14 +64,13 @@ test('choosing is not writing: arrows and picks leave the log as it is until a b
 test('the keyboard’s focus is seen on every control, in both themes, and never falls out of the page', async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   await openWith(page, script([...setUp, weighed('cyan', 80), install]));
   // One of each kind of control is looked at; where the foot stands is asked of all.
   const looked = new Set<string>();
   for (const theme of ['Dim the page', 'Light page']) {
     await page.getByRole('button', { name: theme }).click();
     for (const path of ['/', '/bench', '/gauge', '/workbook/things', '/cost/edition', '/plan', '/prints']) {
-      await page.goto(path);
+      await visit(page, path);
       await expect(step(page)).toBeVisible();
       // Off until it is asked for: the same page, without what shows the focus.
       const bareStyle = await page.addStyleTag({
@@ -120,16 +119,16 @@ test('the keyboard’s focus is seen on every control, in both themes, and never
   }
   expect(looked.size).toBeGreaterThan(20);
   // A form that was saved, a dialog that closed, a step that is done: the keyboard stays in the page.
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });
   await page.getByRole('button', { name: 'Save the note for cyan' }).press('Enter');
   await saved(page);
   expect(await inHand(page)).not.toBe('BODY');
-  await page.goto('/workbook/things');
+  await visit(page, '/workbook/things');
   await page.getByRole('button', { name: 'Add it' }).focus();
   await page.goBack();
   await expect(step(page)).toBeVisible();
-  await page.goto('/bench?cartridge=cyan');
+  await visit(page, '/bench?cartridge=cyan');
   await page.getByRole('button', { name: 'Begin', exact: true }).press('Enter');
   await expect(step(page)).toHaveText('Is everything here?');
   await page.keyboard.press('Enter');
@@ -141,7 +140,7 @@ test('a kit without a price is refused; one whose price nobody knows leaves the 
   page,
 }) => {
   await openWith(page, script([...setUp, weighed('cyan', 80), install]));
-  await page.goto('/cost');
+  await visit(page, '/cost');
   await page
     .getByRole('button', { name: /^Enter (a kit|what)/ })
     .first()
@@ -162,13 +161,13 @@ test('a new, dry cartridge of one’s own: weighed once, one press makes it its 
     page,
     bodyRoom(construction, 1, { cartridge: { initial: 'empty', emptyG: null }, type: { outletSeal: false } }),
   );
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   // Its kind would weigh more than twice that.
   await walkTo(page, /Into the log/, { 'Weigh it as it is': '16.82' });
   await page.getByRole('button', { name: 'Record it' }).click();
   await saved(page, /Saved: the fill/);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText(/Empty\s16\.82/)).toBeVisible();
   const { capacityMl } = typePreset(construction, 'standard');
   await expect(page.getByText(new RegExp(`${capacityMl - 1}|${capacityMl}`)).first()).toBeVisible();
@@ -180,7 +179,7 @@ test('rejected by a look: out of the printer until a later look is good; a bench
   await openWith(page, [
     ...bodyRoom('compartmentTank', 1, { type: { outletSeal: false }, more: [weighed('it', 60)] }),
   ]);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await page.getByRole('button', { name: /^Something is wrong/ }).click();
   await page.getByLabel('What a look found').selectOption({ label: 'Its body is cracked.' });
   await page.getByRole('button', { name: 'Keep it out' }).click();
@@ -190,7 +189,7 @@ test('rejected by a look: out of the printer until a later look is good; a bench
   await page.getByRole('button', { name: 'Go back and correct' }).click();
   await page.getByRole('button', { name: /^Looked at again/ }).click();
   await saved(page);
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Into the log/, { 'Weigh it as it is': '60.00' });
   await page.getByRole('button', { name: 'Record it' }).click();
@@ -203,7 +202,7 @@ test('rejected by a look: out of the printer until a later look is good; a bench
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await expect(step(page)).toHaveText('Is everything here?');
   // Its link opens the one that it names, though another is in hand.
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await expect(step(page)).toHaveText('Resting');
 });
 
@@ -211,7 +210,7 @@ test('set up in one answer: originals print on, and a dry set waits on the shelf
   page,
 }) => {
   await openOwn(page);
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   const onwards = page.getByRole('button', { name: 'Next' });
   await page.getByLabel(/name/i).first().fill('Two Sets');
   for (const title of [/Which channels/, /look like/, /one weigh/, /in them now/, /How many sets/]) {

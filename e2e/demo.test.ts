@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { noAxeFindings, sayWhy } from './helpers';
+import { noAxeFindings, sayWhy, visit } from './helpers';
 import { PLACES } from './places';
 
 test.describe('the demo: every place says something true, and the checker finds nothing in either theme', () => {
@@ -7,14 +7,14 @@ test.describe('the demo: every place says something true, and the checker finds 
   const SHARDS = 3;
   for (let shard = 0; shard < SHARDS; shard++)
     test(`${shard + 1} of ${SHARDS}`, async ({ page }) => {
-      test.setTimeout(180_000);
+      test.setTimeout(300_000);
       const errors: string[] = [];
       page.on('pageerror', (error) => errors.push(error.message));
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
       const titles = new Set<string>();
       const mine = PLACES.filter((_place, i) => i % SHARDS === shard);
       for (const [path, words] of mine) {
-        await page.goto(path);
+        await visit(page, path);
         titles.add(await page.title());
         await expect(page.locator('main')).toContainText(words);
         await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
@@ -60,11 +60,11 @@ test('by keyboard alone: to a place, to the scale, a weight taken, and the demo 
   await page.keyboard.press('Enter');
   await sayWhy(page, /misread/);
   await expect(page.locator('main')).toContainText('1 of 9');
-  await page.goto('/workbook');
+  await visit(page, '/workbook');
   await page.getByRole('button', { name: 'Reset the demo' }).click();
   await page.getByRole('button', { name: 'Yes, reset it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'as new' })).toBeVisible();
-  await page.goto('/weigh-in');
+  await visit(page, '/weigh-in');
   await expect(page.locator('main')).toContainText('0 of 9');
 });
 

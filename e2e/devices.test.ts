@@ -43,7 +43,6 @@ test('a phone has the same workbook: what is weighed there stands at the compute
   page,
   browser,
 }) => {
-  test.setTimeout(120_000);
   await openOwn(page);
   await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
   const address = await code(page);
@@ -100,7 +99,6 @@ test('a run begun at the computer is gone on with at the phone, and is in one ha
   page,
   browser,
 }) => {
-  test.setTimeout(120_000);
   await openOwn(page);
   await setUpPrinter(page, { shades: ['cyan', 'magenta', 'yellow'] });
   const phone = await another(browser, page.url());

@@ -11,7 +11,7 @@ import {
   setUp,
   weigh as weighed,
 } from '@hiraeth/core/testing';
-import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo, weigh } from './helpers';
+import { exportWorkbook, noAxeFindings, openWith, saved, step, walkTo, weigh, visit } from './helpers';
 import { PLACES } from './places';
 
 const room = script([
@@ -25,7 +25,7 @@ const room = script([
 
 test('a queue of two: each keeps its own place, one out of the printer at a time', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/bench');
+  await visit(page, '/bench');
   for (const label of ['cyan', 'magenta'])
     await page.getByRole('checkbox', { name: label, exact: true }).check();
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
@@ -52,14 +52,14 @@ test('a queue of two: each keeps its own place, one out of the printer at a time
 
 test('a spent step back takes its weighing with it', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/bench?cartridge=yellow');
+  await visit(page, '/bench?cartridge=yellow');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Weigh it as it is/);
   await weigh(page, '69.90');
   await expect(step(page)).toHaveText('Prime it?');
   await page.getByRole('button', { name: 'One step back' }).click();
   await expect(step(page)).toHaveText('Weigh it as it is');
-  await page.goto('/cartridge/yellow');
+  await visit(page, '/cartridge/yellow');
   await expect(page.getByText('69.90')).toHaveCount(0);
 });
 
@@ -70,7 +70,7 @@ test('schools of the printer lead the run: reset before filling, draw out what i
     page,
     bodyRoom('compartmentTank', 1, { schools: { reset: 'before', remains: 'drawOut', prime: 'never' } }),
   );
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Prime it/, { 'Weigh it as it is': '55.00' });
   await expect(page.getByLabel(/^Leave it to the printer/)).toBeChecked();
@@ -82,7 +82,7 @@ test('schools of the printer lead the run: reset before filling, draw out what i
 
 test('a corrected empty mass corrects every volume before it, and can be taken back', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/cartridge/cyan');
+  await visit(page, '/cartridge/cyan');
   const big = page.locator('.big').first();
   const before = await big.innerText();
   await page.getByRole('complementary').getByRole('button', { name: 'Correct' }).first().click();
@@ -98,7 +98,7 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/prints');
+  await visit(page, '/prints');
   const form = page.getByRole('form', { name: 'Log a print' });
   await form.getByLabel('Title').fill('Panorama');
   await form.getByLabel('Size').selectOption('own');
@@ -125,7 +125,7 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
 
 test('a bottle bought sealed, opened, weighed twice: what nobody wrote down is said', async ({ page }) => {
   await openWith(page, bodyRoom('compartmentTank'));
-  await page.goto('/inks');
+  await visit(page, '/inks');
   const lot = page.getByRole('row', { name: /M1/ }).first();
   await lot.getByRole('button', { name: 'Open it' }).click();
   await saved(page, /is open/);
@@ -150,7 +150,7 @@ test('a whole set goes in with one routine; a retired cartridge is asked about',
   await page.getByRole('button', { name: 'Put the whole set in' }).click();
   await saved(page, /3 cartridges in Test printer, one priming routine/);
   await expect(page.getByRole('heading', { name: /On the shelf: Test printer, set A/ })).toBeVisible();
-  await page.goto('/cartridge/cyan');
+  await visit(page, '/cartridge/cyan');
   await page.getByRole('button', { name: 'Retire it' }).click();
   await page.getByRole('button', { name: 'it leaks' }).click();
   await saved(page, /retired, it leaks/);
@@ -159,7 +159,7 @@ test('a whole set goes in with one routine; a retired cartridge is asked about',
 
 test('the own workbook is emptied only after a second word; the demo stays beside it', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/workbook');
+  await visit(page, '/workbook');
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await expect(page.getByRole('alert')).toContainText('Export it first');
   await page.getByRole('button', { name: 'No', exact: true }).click();
@@ -173,7 +173,7 @@ test('the own workbook is emptied only after a second word; the demo stays besid
 });
 
 test('cost on the demo: each figure opens into the sum it came from', async ({ page }) => {
-  await page.goto('/cost');
+  await visit(page, '/cost');
   await expect(page.getByTestId('per-print')).toBeVisible();
   await page.getByRole('link', { name: 'The sums' }).click();
   for (const title of [
@@ -211,7 +211,7 @@ test('cost on the demo: each figure opens into the sum it came from', async ({ p
 test('what an edition takes and costs, when the kit is paid back, and where the money went', async ({
   page,
 }) => {
-  await page.goto('/cost/edition');
+  await visit(page, '/cost/edition');
   const leaf = (name: string) => page.getByRole('link', { name, exact: true }).click();
   const edition = page.getByRole('region', { name: 'Price an edition' });
   await expect(edition.getByTestId('edition')).toContainText(/£\d+\.\d\d ± £\d/);
@@ -266,7 +266,7 @@ test('what an edition takes and costs, when the kit is paid back, and where the 
 test('the plan says what comes to its reserve first, which way of changing is best, and what to order', async ({
   page,
 }) => {
-  await page.goto('/plan');
+  await visit(page, '/plan');
   await expect(page.getByTestId('first-reserve')).toContainText(/20\d\d/);
   await expect(page.getByRole('listitem').filter({ hasText: 'Marram pigment grey' }).first()).toContainText(
     / by /,
@@ -301,7 +301,7 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
     ]).map((fact, i) => ({ ...fact, at: new Date(Date.parse(fact.at) + i * 12 * 3_600_000).toISOString() })),
   );
   await page.clock.setFixedTime(new Date('2026-03-28T12:00:00Z'));
-  await page.goto('/plan/ahead');
+  await visit(page, '/plan/ahead');
   await expect(page.getByRole('img', { name: /^magenta: from \d+ ml/ })).toBeVisible();
   await page.getByRole('link', { name: 'Ways of changing' }).click();
   await page
@@ -336,11 +336,11 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
 });
 
 test('nothing is cut off sideways, on a tablet held upright or a phone', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   for (const width of [900, 390]) {
     await page.setViewportSize({ width, height: 1000 });
     for (const path of PLACES.map(([to]) => to)) {
-      await page.goto(path);
+      await visit(page, path);
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
       // Once its own letters are there: those that stand in for them are wider.
       await expect

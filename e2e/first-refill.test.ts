@@ -19,7 +19,6 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   browser,
 }) => {
   // The longest walk there is: two profiles and the command line, on a machine that may be busy.
-  test.setTimeout(120_000);
   await openOwn(page);
   await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
   await setUpPrinter(page, {

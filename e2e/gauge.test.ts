@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { parseWorkbook, type FactDraft, type FactKind } from '@hiraeth/core/workbook';
 import { cartridge, define, install, PRINTER, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
-import { exportWorkbook, noAxeFindings, openWith, saved, sayWhy, step, walkTo } from './helpers';
+import { exportWorkbook, noAxeFindings, openWith, saved, sayWhy, step, walkTo, visit } from './helpers';
 
 const reset: FactDraft = { kind: 'chipReset', cartridgeId: 'cyan', worked: true };
 const base = [...setUp, weighed('cyan', 91.6), reset, install];
@@ -20,7 +20,7 @@ test('a resetter’s life: empty-at, signals, stopped, topped up on the bench, r
   page,
 }) => {
   await openWith(page, script([...base, weighed('cyan', 70)]));
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await expect(row(page)).toContainText('19 % ± ');
   await expect(row(page)).toContainText('is empty');
   await row(page).getByLabel('cyan, printer says %').fill('61');
@@ -44,15 +44,15 @@ test('a resetter’s life: empty-at, signals, stopped, topped up on the bench, r
   await expect(dialog).toContainText('was not topped up since its chip began to count');
   await dialog.getByRole('button', { name: 'Go back and correct' }).click();
 
-  await page.goto('/bench?cartridge=cyan');
+  await visit(page, '/bench?cartridge=cyan');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Into the log/, { 'Weigh it as it is': '70.00' });
   await page.getByRole('button', { name: 'Record it' }).click();
   await saved(page, /Saved: the fill/);
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await expect(row(page).locator('summary')).not.toContainText('Top it up first');
   await expect(row(page).getByPlaceholder('100')).toBeVisible();
-  await page.goto('/cartridge/cyan');
+  await visit(page, '/cartridge/cyan');
   await expect(page.getByText(/At \d+\s% on the printer this cartridge is empty/).first()).toBeVisible();
   await noAxeFindings(page);
 });
@@ -64,7 +64,7 @@ test('a gauge switched off: not offered too early, offered at the last stop, the
     chip: { strategy: 'leftAlone', volumeMl: 54, original: true },
   });
   await openWith(page, script([...setUp, define(original), weighed('cyan', 80), install]));
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await note(page, 'I switched its gauge off');
   await expect(page.getByRole('dialog')).toContainText('has not come to it by the log');
   await page.getByRole('button', { name: 'Go back and correct' }).click();
@@ -93,7 +93,7 @@ test('a single-use chip: the run takes the old one off and puts the new one on, 
     chip: { strategy: 'newEachTime', volumeMl: 54, original: false },
   });
   await openWith(page, script([...setUp, define(single), weighed('cyan', 60), install]));
-  await page.goto('/bench?cartridge=cyan');
+  await visit(page, '/bench?cartridge=cyan');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /Put the new chip on/, { 'Weigh it as it is': '60.00' });
   await expect(
@@ -112,7 +112,7 @@ test('a level seen, tapped on the drawing, and a print that faded enter the same
   // A day after the weighing, not months of idle days.
   await page.clock.setFixedTime(new Date('2026-03-02T12:00:00Z'));
   await openWith(page, script(base));
-  await page.goto('/cartridge/cyan');
+  await visit(page, '/cartridge/cyan');
   await page.getByRole('button', { name: 'I saw its level, or a signal …' }).click();
   const drawing = page.getByRole('img', { name: /click at the surface/ });
   const box = (await drawing.boundingBox())!;
@@ -159,7 +159,7 @@ test('the simulated printer: connected once, its readings enter themselves, noth
       },
     ]),
   );
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await page.getByLabel('Connect to').selectOption({ label: 'Penhallow Nine (simulated)' });
   const match = page.getByRole('form', { name: 'Match markers to slots' });
   await expect(match.getByLabel('Light cyan ink')).toHaveValue('light cyan');
@@ -169,7 +169,7 @@ test('the simulated printer: connected once, its readings enter themselves, noth
   await expect(page.getByText('Nothing changed since the last reading.')).toBeVisible();
   const before = await kinds(page, 'gaugeRead');
 
-  await page.goto('/rig');
+  await visit(page, '/rig');
   const panel = page.getByRole('region', { name: 'Simulated printer' });
   await panel.getByRole('button', { name: 'Print fifty' }).click();
   await expect(panel.getByText(/\d+ sheets; waste pad/)).toBeVisible();
@@ -181,17 +181,17 @@ test('the simulated printer: connected once, its readings enter themselves, noth
   await expect(panel.getByTestId('panel-message')).toContainText('not an original one');
   await panel.getByRole('button', { name: 'Yes', exact: true }).click();
   await expect(panel.getByTestId('panel-message')).not.toContainText('not an original one');
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await page.getByRole('button', { name: 'Ask it now' }).click();
   await expect(page.getByText(/readings entered|Nothing changed/)).toBeVisible();
   const after = await kinds(page, 'gaugeRead');
   expect(after - before).toBe(9);
   // The server gone: said, and nothing is blocked.
   await page.route('**/api/**', (route) => route.abort());
-  await page.goto('/gauge');
+  await visit(page, '/gauge');
   await page.getByRole('button', { name: 'Ask it now' }).click();
   await expect(page.getByText('The local server is not reached', { exact: false })).toBeVisible();
-  await page.goto('/weigh-in');
+  await visit(page, '/weigh-in');
   await page.getByLabel('cyan, weight in g', { exact: true }).fill('80');
   await page.getByLabel('cyan, weight in g', { exact: true }).press('Enter');
   await saved(page);
@@ -201,7 +201,7 @@ test('in the Rig: a resetter that needs aligning, a float sensor with its faults
   page,
 }) => {
   await openWith(page, script(setUp));
-  await page.goto('/rig');
+  await visit(page, '/rig');
   const resetter = page.getByRole('region', { name: 'Simulated resetter' });
   await resetter.getByRole('button', { name: /^Press and hold/ }).click();
   await expect(resetter.getByRole('status')).toContainText('miss the contacts');

@@ -27,7 +27,6 @@ const write = (page: Page, text: string): Promise<void> =>
 test('a file that was chosen once follows the workbook, joins what another program put in, and is never written over', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await choosing(page);
   await openOwn(page);
   await page.goto('/workbook');
@@ -65,7 +64,6 @@ test('a file that was chosen once follows the workbook, joins what another progr
 });
 
 test('a lost browser: in a new one the file is opened, and all is there', async ({ page, browser }) => {
-  test.setTimeout(60_000);
   await choosing(page);
   await openOwn(page);
   await page.goto('/workbook');

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import jsQR from 'jsqr';
 import { install, script, setUp, weigh } from '@hiraeth/core/testing';
-import { noAxeFindings, openWith, walkTo } from './helpers';
+import { noAxeFindings, openWith, walkTo, visit } from './helpers';
 
 const room = script([...setUp, ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 60)), install]);
 
@@ -40,7 +40,7 @@ test('labels on a sheet can be read; a scanned one opens its cartridge and lies 
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/labels');
+  await visit(page, '/labels');
   await expect(page.getByRole('button', { name: 'Print 3 labels' })).toBeVisible();
   await noAxeFindings(page);
   const cyan = await codeOf(page, 'cyan');
@@ -53,7 +53,7 @@ test('labels on a sheet can be read; a scanned one opens its cartridge and lies 
   await page.getByLabel('For').selectOption({ label: 'bottles' });
   expect((await codeOf(page, 'Ink yellow')).text).toBe('%hb:bottle-yellow');
   // Anywhere, also with the focus in a field: its letters neither set off a shortcut nor stay in the field.
-  await page.goto('/prints');
+  await visit(page, '/prints');
   await page.getByLabel('Title').fill('Low tide');
   await scan(page, cyan.text);
   await expect(page).toHaveURL(/\/cartridge\/cyan$/);
@@ -77,7 +77,7 @@ test('at the match both labels are scanned: the wrong bottle is refused before i
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/bench?cartridge=cyan');
+  await visit(page, '/bench?cartridge=cyan');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /^Match ink and cartridge/);
   const says = page.getByTestId('scanned-match');
@@ -98,7 +98,7 @@ test('on paper: each label where its sheet has one, dark on white, and nothing o
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/labels');
+  await visit(page, '/labels');
   await page.getByRole('button', { name: 'Dim the page' }).click();
   await page.getByLabel('First free label').fill('22');
   await expect(page.getByText('1 to 21', { exact: true })).toBeVisible();

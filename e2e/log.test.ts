@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { parseWorkbook } from '@hiraeth/core/workbook';
 import { fill, install, print, script, setUp, SHADES, weigh } from '@hiraeth/core/testing';
-import { exportWorkbook, noAxeFindings, openWith, saved } from './helpers';
+import { exportWorkbook, noAxeFindings, openWith, saved, visit } from './helpers';
 
 const left = (week: number): number => 41.58 + (45 - 2 * week) * 1.064;
 /** Six weeks of six sheets a week, 2 ml of each channel, weighed at the end of each. */
@@ -29,7 +29,7 @@ test('an edition by keyboard: planned, printed copy by copy, in the plan and in 
 }) => {
   await page.clock.setFixedTime(new Date('2026-02-12T12:00:00Z'));
   await openWith(page, room);
-  await page.goto('/prints');
+  await visit(page, '/prints');
   await page.getByRole('textbox', { name: 'Title' }).focus();
   await page.keyboard.type('Boats');
   await page.keyboard.press('Tab');
@@ -41,7 +41,7 @@ test('an edition by keyboard: planned, printed copy by copy, in the plan and in 
   await row.getByLabel('How many').fill('3');
   await row.getByLabel('How many').press('Enter');
   await expect(row).toContainText('3 of 5');
-  await page.goto('/plan');
+  await visit(page, '/plan');
   const waits = page.getByRole('region', { name: 'What waits to be printed' });
   await expect(waits).toContainText('2 × Boats');
   await expect(page.getByTestId('day-plan')).toContainText('All in one sitting');
@@ -55,7 +55,7 @@ test('an edition by keyboard: planned, printed copy by copy, in the plan and in 
     .map((event) => new ICAL.Event(event));
   const mine = events.find(({ summary }) => summary === 'Print Boats')!;
   expect([mine.startDate.toString(), mine.description]).toEqual(['2026-02-20', '2 are still to be printed.']);
-  await page.goto('/prints');
+  await visit(page, '/prints');
   await row.getByRole('button', { name: 'All 2 that are left' }).press('Enter');
   await row.getByRole('button', { name: 'Came out' }).press('Enter');
   await expect(row).toHaveCount(0);
@@ -72,7 +72,7 @@ test('a weigh-in of the set after a forgotten week: what would explain it is nam
 }) => {
   await page.clock.setFixedTime(new Date('2026-02-17T12:00:00Z'));
   await openWith(page, room);
-  await page.goto('/weigh-in');
+  await visit(page, '/weigh-in');
   for (const name of SHADES) {
     const field = page.getByLabel(`${name}, weight in g`);
     await field.fill((left(6) - 1.5).toFixed(2));
@@ -100,7 +100,7 @@ test('many prints corrected at once, each at its own time; masses of the past fr
 }) => {
   await page.clock.setFixedTime(new Date('2026-02-17T12:00:00Z'));
   await openWith(page, room);
-  await page.goto('/prints/log');
+  await visit(page, '/prints/log');
   await page.getByLabel('Choose all of them').check();
   const form = page.getByRole('form', { name: 'Correct the chosen prints' });
   await expect(form).toContainText('6 chosen');
@@ -110,7 +110,7 @@ test('many prints corrected at once, each at its own time; masses of the past fr
   await page.getByLabel('Add up by').selectOption('edition');
   await expect(page.getByRole('row', { name: /^Winter 6 36/ })).toBeVisible();
   await noAxeFindings(page);
-  await page.goto('/past/masses');
+  await visit(page, '/past/masses');
   await page.getByLabel('Day, line 1').focus();
   await page.evaluate((text) => {
     const data = new DataTransfer();

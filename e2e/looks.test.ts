@@ -6,7 +6,7 @@ import { mapped, squareTo } from '@hiraeth/core/image';
 import type { CheckLayout } from '@hiraeth/core/workbook';
 import { makeChance, NINE_LAYOUT, photographCheck } from '@hiraeth/rig';
 import { define, install, print, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
-import { exportWorkbook, noAxeFindings, openOwn, openWith, saved } from './helpers';
+import { exportWorkbook, noAxeFindings, openOwn, openWith, saved, visit } from './helpers';
 
 const room = script([
   ...setUp,
@@ -20,7 +20,7 @@ const room = script([
 test('the demo’s head over a year: a nozzle that fails is named, on Rack too, and nobody is sent to clean it', async ({
   page,
 }) => {
-  await page.goto('/checks');
+  await visit(page, '/checks');
   await expect(page.getByTestId('missing')).toHaveText('2lines missing');
   await expect(
     page.getByText(/lines 57, 121 were missing three times in a row; 10 spares are left/),
@@ -40,15 +40,14 @@ test('the demo’s head over a year: a nozzle that fails is named, on Rack too, 
 test('a photograph of the check, taken by the stand-in: read, confirmed, and in the log', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
-  await page.goto('/rig');
+  await visit(page, '/rig');
   const rig = page.getByRole('region', { name: 'A photographed check' });
   await rig.getByLabel('Channel').selectOption({ label: 'Yellow' });
   await rig.getByLabel('Its missing lines').fill('#33');
   const waiting = page.waitForEvent('download', { timeout: 60_000 });
   await rig.getByRole('button', { name: 'Photograph it' }).click();
   const photograph = await (await waiting).path();
-  await page.goto('/checks');
+  await visit(page, '/checks');
   const place = page.getByRole('region', { name: 'From a photograph' });
   await place
     .getByLabel('Photograph of a check')
@@ -71,8 +70,7 @@ test('a photograph of the check, taken by the stand-in: read, confirmed, and in 
 test('a grey scan asks which side is up; where no corners are found they are marked at once', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
-  await page.goto('/checks');
+  await visit(page, '/checks');
   const png = (photo: { width: number; height: number; rgba: ArrayLike<number> }): Buffer => {
     const { width, height } = photo;
     const data = Uint8Array.from(
@@ -124,7 +122,7 @@ test('a grey scan asks which side is up; where no corners are found they are mar
 
 test('a check’s layout is taught by pointing, and from then on photographs are read', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/checks');
+  await visit(page, '/checks');
   const layout: CheckLayout = {
     ...NINE_LAYOUT,
     fields: ['cyan', 'magenta', 'yellow'].map((slotId, i) => ({
@@ -173,7 +171,7 @@ test('a check’s layout is taught by pointing, and from then on photographs are
 test('a check by keyboard, then a cleaning that did not help: wait, and look again', async ({ page }) => {
   await openWith(page, room);
   const check = async (typed: string): Promise<void> => {
-    await page.goto('/checks');
+    await visit(page, '/checks');
     await page.getByLabel('Missing in cyan').focus();
     await page.keyboard.type(typed);
     await page.keyboard.press('Enter');
@@ -187,7 +185,7 @@ test('a check by keyboard, then a cleaning that did not help: wait, and look aga
   await expect(
     page.getByText('One light cleaning of these channels.', { exact: false }).first(),
   ).toBeVisible();
-  await page.goto('/prints');
+  await visit(page, '/prints');
   await page.getByRole('button', { name: 'Log a cleaning' }).click();
   await saved(page);
   await check('#7, 9');
@@ -198,7 +196,7 @@ test('a check by keyboard, then a cleaning that did not help: wait, and look aga
 test('the demo’s colours: against the original, against the last lot, fading; a test print is planned', async ({
   page,
 }) => {
-  await page.goto('/shades');
+  await visit(page, '/shades');
   await expect(page.getByTestId('mean')).toHaveText(/^1\.\dmean ΔE00$/);
   await expect(page.getByText('Different side by side.')).toBeVisible();
   await page.getByLabel('Compare with').selectOption({ label: 'the last lot' });
@@ -219,7 +217,7 @@ test('patches for originals and refill from files: the verdict, and a profile th
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/shades');
+  await visit(page, '/shades');
   const form = page.getByRole('form', { name: 'Enter what was measured' });
   const enter = async (ink: string, l: number): Promise<void> => {
     const text = `CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_NAME LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\nG1 ${l} 0 0\nG2 ${l + 30} 0 0\nEND_DATA\n`;
@@ -244,7 +242,7 @@ test('patches for originals and refill from files: the verdict, and a profile th
 test('jobs arrive from the simulated printer: what rules know is logged, the rest waits for a key; asked twice, once', async ({
   page,
 }) => {
-  await page.goto('/prints');
+  await visit(page, '/prints');
   const panel = page.getByRole('region', { name: 'Jobs that printed' });
   const ask = panel.getByRole('button', { name: /^Ask Penhallow Nine/ });
   await ask.click();
@@ -267,7 +265,7 @@ test('the spooler’s page log by its file: read in a worker, titles whole, noth
   page,
 }) => {
   await openWith(page, room);
-  await page.goto('/prints');
+  await visit(page, '/prints');
   const panel = page.getByRole('region', { name: 'Jobs that printed' });
   await panel.getByLabel('File of jobs').setInputFiles('core/src/jobs/testing/page_log.default');
   await expect(panel.getByRole('status')).toHaveText(
@@ -289,7 +287,7 @@ test('the spooler’s page log by its file: read in a worker, titles whole, noth
 
 test('what is due: put off for a week, and in a calendar that another program reads', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/plan');
+  await visit(page, '/plan');
   const due = page.getByRole('region', { name: 'Due' });
   await expect(due.getByRole('link', { name: 'Print a nozzle check on Test printer' })).toBeVisible();
   const waiting = page.waitForEvent('download');
@@ -307,7 +305,7 @@ test('what is due: put off for a week, and in a calendar that another program re
 test('an empty workbook: both places say what to do first', async ({ page }) => {
   await openOwn(page);
   for (const path of ['/checks', '/shades']) {
-    await page.goto(path);
+    await visit(page, path);
     await expect(page.getByRole('link', { name: 'Set up a printer' })).toBeVisible();
   }
 });

@@ -14,6 +14,7 @@ import {
   stepNumber,
   walkTo,
   weigh,
+  visit,
 } from './helpers';
 
 /** Begins a run for the one cartridge of the room. */
@@ -21,7 +22,7 @@ async function begin(
   page: Page,
   options: { rehearse?: boolean; occasion?: string; method?: string } = {},
 ): Promise<void> {
-  await page.goto(`/bench?cartridge=it${options.rehearse ? '&rehearse=1' : ''}`);
+  await visit(page, `/bench?cartridge=it${options.rehearse ? '&rehearse=1' : ''}`);
   if (options.occasion) await page.getByLabel('Occasion').selectOption({ label: options.occasion });
   if (options.method) await page.getByLabel('Method').selectOption({ label: options.method });
   await page.getByRole('button', { name: /^Begin/ }).click();
@@ -93,7 +94,7 @@ test('a bag: filled in halves through the adapter, too full, drawn back with its
   await expect(step(page)).not.toHaveText('Weigh it again');
   const fills = await record(page, { 'after its rest': type.fullG.toFixed(2) });
   expect(fills).toHaveLength(1);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText(/^Drew 1\.[89].*ml out of It/).first()).toBeVisible();
 });
 
@@ -127,7 +128,7 @@ test('an integrated head of three chambers: each its own ink, dose and history, 
   expect(fills.map((fill) => fill.chamber)).toEqual([0, 1, 2]);
   expect(new Set(fills.map((fill) => fill.bottleId)).size).toBe(3);
   expect(fills.reduce((sum, fill) => sum + fill.ml.value, 0)).toBeGreaterThan(6);
-  await page.goto(`/cartridge/${fills[0]!.cartridgeId}`);
+  await visit(page, `/cartridge/${fills[0]!.cartridgeId}`);
   for (const shade of ['cyan', 'magenta', 'yellow'])
     await expect(page.getByRole('heading', { level: 3, name: shade })).toBeVisible();
 });
@@ -158,7 +159,7 @@ test('a two-part head: head, plug, prime, then the tank, then the printer’s se
     ['head', 'mass'],
     ['tank', 'mass'],
   ]);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText(/^Primed It/)).toBeVisible();
   await expect(page.getByText(/Its head alone: .* it held 2\.\d/)).toBeVisible();
 });
@@ -187,7 +188,7 @@ test('a leak is found at the rested weighing, and lowers the cartridge’s own m
   await page.getByRole('button', { name: /^Fill it to .* at most/ }).click();
   await saved(page, /Saved: It is filled/);
   await page.getByRole('button', { name: 'Finish' }).click();
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText('Leaked while nothing printed.')).toBeVisible();
   await expect(page.getByText(`at most ${(fullG - 2.2).toFixed(2)} g`)).toBeVisible();
 });
@@ -232,7 +233,7 @@ test('a run left off in the middle keeps what was really done', async ({ page })
   const fills = await fillsOf(page);
   expect(fills).toHaveLength(1);
   expect(fills[0]).toMatchObject({ by: 'syringe', ml: { value: 9.5 } });
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText(/^Spilt about 1\.5 ml/)).toBeVisible();
 });
 
@@ -263,7 +264,7 @@ test('a drip has its consequence, a chip that is not seen its own; then it stand
   await saved(page, /what the printer says/);
   await walkTo(page, /is done/);
   await page.getByRole('button', { name: 'Finish' }).click();
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('in Test printer');
   await expect(page.getByText(`at most ${(fullG - 1).toFixed(2)} g`)).toBeVisible();
   await expect(page.getByText(/signalled: recognised$/)).toBeVisible();
@@ -277,11 +278,11 @@ test('a wet body is refused, and one that was never filled does not go in unaske
       more: [{ kind: 'flushed', cartridgeId: 'it', chamber: 0, addedMl: 8, drawnMl: 2.3 }],
     }),
   );
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await page.getByRole('button', { name: /^Put it in/ }).click();
   await expect(page.getByRole('dialog')).toContainText('It: It holds about 5.7 ml of water.');
   await page.getByRole('button', { name: 'Go back and correct' }).click();
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await expect(page.getByRole('group', { name: 'Is it meant so?' })).toContainText('still wet');
   await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeDisabled();
   await page.getByLabel('It is meant so').check();
@@ -329,7 +330,7 @@ test('a body on its back: its vent is taped before the weighing, and free before
   const masses = { 'Weigh it as it is': (fullG - 6).toFixed(2), 'after its rest': fullG.toFixed(2) };
   await record(page, masses);
   // Left off in the middle, the tape would be asked about at the door.
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText('tape off', { exact: false }).first()).toBeVisible();
 });
 
@@ -349,7 +350,7 @@ test('three colours, one missing on the tissue: that chamber is primed, then dab
   const { fullG } = typePreset('integratedHead', 'standard');
   const fills = await record(page, { 'after its rest': (fullG - 0.53).toFixed(2) });
   expect(fills.length).toBeGreaterThanOrEqual(3);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText(/^Primed It: 0\.50/).first()).toBeVisible();
 });
 
@@ -357,7 +358,7 @@ test('a first fill without a scale: no step asks for a weight, and nothing says 
   page,
 }) => {
   await openWith(page, bodyRoom('openTank', 1, { cartridge: { initial: 'empty' } }));
-  await page.goto('/bench?cartridge=it');
+  await visit(page, '/bench?cartridge=it');
   await page.getByLabel('Weigh before and after').uncheck();
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await expect(page.getByRole('list', { name: 'Steps' })).not.toContainText('Weigh');

@@ -1,13 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core/workbook';
 import { bodyRoom, weigh as weighed } from '@hiraeth/core/testing';
-import { exportWorkbook, openWith, saved, walkTo, weigh } from './helpers';
+import { exportWorkbook, openWith, saved, walkTo, weigh, visit } from './helpers';
 
 const room = bodyRoom('spongeReservoir', 1, { emptyG: 16.82, more: [weighed('it', 20.5)] });
 
 /** Opens Prepare for the cartridge, to the magenta ink, and chooses a way. */
 async function choose(page: Page, way: string): Promise<void> {
-  await page.goto('/prepare/it');
+  await visit(page, '/prepare/it');
   await page.getByLabel('To the ink of').selectOption({ label: 'Ink magenta, lot M1' });
   await page.getByLabel('Cannot be drawn out, ml').fill('1.8');
   await page.getByRole('button', { name: `Choose: ${way}` }).click();
@@ -120,13 +120,13 @@ test('just mix: the mixture over the next fills, then filled', async ({ page }) 
   await choose(page, 'Just mix');
   await page.getByRole('button', { name: 'It is for magenta from now on' }).click();
   await saved(page, /for magenta from now on/);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('It, magenta');
 });
 
 test('a density by syringe and scale: worked example 3, used everywhere from then on', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/inks/densities');
+  await visit(page, '/inks/densities');
   await page
     .getByRole('button', { name: /^Measure the density of/ })
     .first()
@@ -146,7 +146,7 @@ test('a density by syringe and scale: worked example 3, used everywhere from the
 
 test('a reference mass corrects the scale from then on, and dates it', async ({ page }) => {
   await openWith(page, room);
-  await page.goto('/workbook/things');
+  await visit(page, '/workbook/things');
   await page.getByRole('button', { name: 'Check with a reference mass' }).click();
   await weigh(page, '99.50');
   await saved(page, /shows 99.50 g for 100 g/);
@@ -154,6 +154,6 @@ test('a reference mass corrects the scale from then on, and dates it', async ({ 
   await page.getByRole('form', { name: 'Scale' }).getByLabel('of').selectOption({ label: 'It' });
   await weigh(page, '19.90');
   await saved(page);
-  await page.goto('/cartridge/it');
+  await visit(page, '/cartridge/it');
   await expect(page.getByText('20.00 ± 0.03 g').first()).toBeVisible();
 });

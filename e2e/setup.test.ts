@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { exportWorkbook, noAxeFindings, openOwn, saved } from './helpers';
+import { exportWorkbook, noAxeFindings, openOwn, saved, visit } from './helpers';
 
 /** Tabs on until something of this name has the focus. */
 async function tabTo(page: Page, name: string | RegExp): Promise<void> {
@@ -19,9 +19,8 @@ async function tabTo(page: Page, name: string | RegExp): Promise<void> {
 test('a printer of nine channels from nothing, by keyboard, without a mass that nobody knows', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await openOwn(page);
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   const question = (words: string): Promise<void> =>
     expect(page.getByRole('heading', { level: 1, name: words })).toBeVisible();
   const next = (): Promise<void> => page.keyboard.press('Enter');
@@ -100,9 +99,9 @@ test('a printer of nine channels from nothing, by keyboard, without a mass that 
     count('cartridgeType'),
   ]).toEqual([1, 9, 9, 9, 1]);
   expect(facts.find(({ kind }) => kind === 'installed')?.into).toHaveLength(9);
-  await page.goto('/plan');
+  await visit(page, '/plan');
   await expect(page.getByRole('link', { name: /Weigh one empty/ })).toBeVisible();
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   await expect(page.getByLabel('Printer’s name')).toHaveValue('');
 });
 
@@ -110,37 +109,37 @@ test('what was begun is its own workbook’s: there after a reload, not in the d
   page,
 }) => {
   await openOwn(page);
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   const name = page.getByLabel('Printer’s name');
   await name.fill('Attic');
   await page.reload();
   await expect(name).toHaveValue('Attic');
   await page.getByRole('button', { name: 'Look at the demo' }).click();
   await expect(page.getByText('The demo print room').first()).toBeVisible();
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   await expect(name).toHaveValue('');
   await page.getByRole('button', { name: 'Open my own workbook' }).click();
   await expect(page.getByText('My own workbook')).toBeVisible();
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   await expect(name).toHaveValue('Attic');
-  await page.goto('/workbook');
+  await visit(page, '/workbook');
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
   await expect(page.locator('.notice').filter({ hasText: 'A new, empty workbook' })).toBeVisible();
-  await page.goto('/set-up');
+  await visit(page, '/set-up');
   await expect(name).toHaveValue('');
 });
 
 test('a set-up is shared without its log: beside another printer, with masses and address left out', async ({
   page,
 }) => {
-  await page.goto('/set-up/description');
+  await visit(page, '/set-up/description');
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: /^Save the description of / }).click();
   const path = await (await waiting).path();
   await page.getByRole('button', { name: 'Open my own workbook' }).click();
   await expect(page.getByText('My own workbook, kept')).toBeVisible();
-  await page.goto('/set-up/description');
+  await visit(page, '/set-up/description');
   await page.getByLabel('Description of a printer').setInputFiles({
     name: 'x.json',
     mimeType: 'application/json',

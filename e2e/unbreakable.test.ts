@@ -1,11 +1,12 @@
 import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core/workbook';
 import { createApp } from '../server/src/createApp';
 import { define, fill, install, print, script, setUp, TYPE, weigh as weighed } from '@hiraeth/core/testing';
-import { openOwn, openWith, saved } from './helpers';
+import { openOwn, openWith, saved, visit } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install, print(4), fill('cyan', 5)]);
 const PLACES = [
@@ -106,8 +107,12 @@ test.describe('with its service worker, after one visit', () => {
   test.use({ serviceWorkers: 'allow' });
   test('every place opens with the server gone, those never visited too', async ({ browser }) => {
     let server: Server | null = createServer(createApp({ dist: resolve('web/dist'), hosts: ['127.0.0.1'] }));
-    await new Promise<void>((resolve) => server!.listen(4797, '127.0.0.1', resolve));
-    const context = await browser.newContext({ baseURL: 'http://127.0.0.1:4797', serviceWorkers: 'allow' });
+    await new Promise<void>((resolve) => server!.listen(0, '127.0.0.1', resolve));
+    const { port } = server.address() as AddressInfo;
+    const context = await browser.newContext({
+      baseURL: `http://127.0.0.1:${port}`,
+      serviceWorkers: 'allow',
+    });
     const page = await context.newPage();
     await openOwn(page);
     await page.evaluate(() => navigator.serviceWorker.ready.then((r) => r.active !== null));
@@ -118,8 +123,9 @@ test.describe('with its service worker, after one visit', () => {
     server.closeAllConnections();
     await new Promise((resolve) => server!.close(resolve));
     server = null;
+    await page.goto('/');
     for (const [path] of PLACES) {
-      await page.goto(path);
+      await visit(page, path);
       await expect(page.getByRole('heading', { level: 1 }).first(), path).toBeAttached();
       await expect(page.getByText('could not be laid out')).toHaveCount(0);
     }

@@ -8,6 +8,7 @@ import { fitDrying } from '@hiraeth/core/prepare';
 import { build } from 'vite';
 import { benchBrowser } from './lib/benchBrowser';
 import type { benchCore } from './lib/benchCore';
+import { benchDisplays } from './lib/benchDisplays';
 import { benchPhotographs } from './lib/benchPhotographs';
 import { benchPlan } from './lib/benchPlan';
 import { benchUse } from './lib/benchUse';
@@ -67,6 +68,8 @@ fitDrying(readings, null);
 console.log(`Drying curve of 200 weighings: ${(performance.now() - begun).toFixed(1)} ms`);
 console.log('\nPhotographed checks (asked: 98 % of the gaps found, at most 1 % of the lines invented):');
 console.table(benchPhotographs(Number(process.env['PHOTOGRAPHS'] ?? 10)));
+console.log('\nDisplays of scales (asked: 80 % read, 97 % of those right):');
+console.table(benchDisplays(Number(process.env['DISPLAYS'] ?? 60)));
 console.log('\nPlans against what then happened (simulated studios, 300 days known, a year to judge by):');
 console.table(benchPlan(Number(process.env['PLANS'] ?? 10)));
 console.log(

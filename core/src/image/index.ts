@@ -8,5 +8,8 @@ export { profileColours, profileDescription } from './profileDescription';
 export { linearLight, RGB_SPACES, spaceOfProfile, type RgbSpace } from './rgbSpace';
 export { separate } from './separate';
 export { type MeasuredPicture, type PictureProblem } from './picture';
+export { inverted, mapped, squareTo, type Corners, type Homography, type Point } from './homography';
+export { shrunk, type Photo } from './photo';
 export * from './check';
+export * from './display';
 export { unreadKind, type UnreadKind } from './unreadKind';

@@ -83,6 +83,7 @@ export {
 } from './read/inkNow';
 export { inkByWeight } from './read/inkByWeight';
 export { isBelowEmpty } from './read/isBelowEmpty';
+export { massRange } from './read/massRange';
 export { isGaugeOff } from './read/isGaugeOff';
 export { flagsOf, intervalsOf, lifeOf, type LifeEntry, type LifeFlag } from './read/life';
 export {

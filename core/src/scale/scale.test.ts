@@ -2,8 +2,10 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { newContextForTest } from '../testing';
 import { scaleReading } from '../ledger';
+import { parseDisplay } from './parseDisplay';
 import { parseScaleLine } from './parseScaleLine';
 import { settle } from './settle';
+import { NOT_YET, takeByItself } from './takeByItself';
 
 test.each<[string, number, boolean | null]>([
   ['+  63.42 g', 63.42, null],
@@ -143,4 +145,58 @@ test('a reading carries the scale’s u; a reference mass corrects its span and 
   const corrected = scaleReading(context, 'scale', 50);
   expect(corrected.value).toBeCloseTo(50.2513, 4);
   expect(corrected.u).toBeGreaterThan(plain.u);
+});
+
+test.each([
+  ['63.42', 2, 63.42],
+  ['-0.15', 2, -0.15],
+  ['0.0', 1, 0],
+  ['63.42', null, 63.42],
+  // Its point was lost, or a digit is missing: ten times too much is worse than nothing.
+  ['6342', 2, null],
+  ['6342', null, null],
+  ['63.4', 2, null],
+  ['063.42', 2, null],
+  ['63.42.1', null, null],
+  ['120', 0, 120],
+])('a display that shows %s, of a scale with %s places, says %s g', (text, places, massG) => {
+  const read = parseDisplay(text, places);
+  if (massG === null) return expect(read).toEqual({ kind: 'noise', text });
+  expect(read).toMatchObject({ kind: 'mass', massG, stable: null });
+  expect(read.kind === 'mass' && read.stepG).toBeCloseTo(10 ** -(text.split('.')[1]?.length ?? 0), 9);
+  const ounces = parseDisplay(text, places, 'oz');
+  expect(ounces.kind === 'mass' && ounces.massG).toBeCloseTo(massG * 28.349523125, 6);
+});
+
+test('a weight is taken by itself once it lies there: what lay there before, a hand and an empty pan are not', () => {
+  const range = [41, 70] as const;
+  const taken: number[] = [];
+  let waiting = NOT_YET;
+  /** Readings, the last of them still or not. */
+  const read = (massG: number | null, still: boolean): void => {
+    const step = takeByItself(waiting, massG, still ? massG : null, range);
+    waiting = step.waiting;
+    if (step.take !== null) taken.push(step.take);
+  };
+  // It lay there before it was asked for: whose it is, nobody knows.
+  read(60, true);
+  read(60.3, true);
+  expect(taken).toEqual([]);
+  read(0, true);
+  read(30, false);
+  read(63.42, false);
+  expect(taken).toEqual([]);
+  read(63.42, true);
+  expect(taken).toEqual([63.42]);
+  // The next is asked for while this one still lies there, and while the scale is silent.
+  read(63.43, true);
+  read(null, false);
+  read(63.42, true);
+  expect(taken).toEqual([63.42]);
+  // Its twin, as heavy as itself; then one that cannot be what is asked.
+  read(0.01, false);
+  read(63.42, true);
+  read(0, true);
+  read(120, true);
+  expect(taken).toEqual([63.42, 63.42]);
 });

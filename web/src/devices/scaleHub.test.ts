@@ -205,3 +205,42 @@ describe('scales that the browser reaches by itself', () => {
     expect(hub.snapshot()).toMatchObject({ source: 'typed', trouble: null });
   });
 });
+
+describe('a display that is watched', () => {
+  test('a number that stands there for a while is still; blurred pictures in between take nothing away', () => {
+    const hub = new ScaleHub();
+    hub.watch('camera');
+    for (const [text, atMs] of [
+      ['63.41', 0],
+      [null, 200],
+      ['63.42', 400],
+      [null, 900],
+      ['63.42', 1000],
+    ] as const)
+      hub.read(text, 2, 'g', atMs);
+    expect(hub.snapshot()).toMatchObject({ source: 'camera', massG: 63.42, settledG: null, stepG: 0.01 });
+    hub.read('63.42', 2, 'g', 1700);
+    expect(hub.snapshot().settledG).toBe(63.42);
+    // Its point was not seen: not six kilograms, and not a moving pan.
+    hub.read('6342', 2, 'g', 1800);
+    expect(hub.snapshot().settledG).toBe(63.42);
+  });
+
+  test('what was seen a while ago is no weight: it is gone, and has to stand still anew', () => {
+    const hub = new ScaleHub();
+    hub.watch('camera');
+    for (const atMs of [0, 700, 1400]) hub.read('63.42', 2, 'g', atMs);
+    expect(hub.snapshot().settledG).toBe(63.42);
+    hub.read(null, 2, 'g', 3000);
+    expect([hub.snapshot().massG, hub.snapshot().settledG]).toEqual([null, null]);
+    hub.read('63.42', 2, 'g', 3100);
+    expect(hub.snapshot().settledG).toBeNull();
+  });
+
+  test('ounces are grams here', () => {
+    const hub = new ScaleHub();
+    hub.watch('camera');
+    hub.read('2.20', null, 'oz', 0);
+    expect(hub.snapshot().massG).toBeCloseTo(62.369, 3);
+  });
+});

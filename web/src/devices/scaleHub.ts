@@ -1,14 +1,17 @@
 import {
+  parseDisplay,
   parseHidWeight,
   parseScaleLine,
   parseWeightMeasurement,
   settle,
+  type DisplayUnit,
   type ScaleReading,
   type TimedMass,
 } from '@hiraeth/core/scale';
 import { makeChance, SimulatedScale } from '@hiraeth/rig';
 
-export type ScaleSource = 'typed' | 'serial' | 'usb' | 'bluetooth' | 'simulated';
+export type ScaleSource =
+  'typed' | 'serial' | 'usb' | 'bluetooth' | 'camera' | 'simulated' | 'simulatedDisplay';
 
 export interface ScaleState {
   readonly source: ScaleSource;
@@ -23,6 +26,7 @@ export interface ScaleState {
 const IDLE: ScaleState = { source: 'typed', massG: null, settledG: null, stepG: 0.01, trouble: null };
 const STEP_MS = 200;
 const SILENT_MS = 4000;
+const UNREAD_MS = 1500;
 const SILENT = 'The scale is silent: check its cable and that it is on. You can type the weight.';
 
 const FAULTS = {
@@ -46,6 +50,8 @@ export class ScaleHub {
   /** What lay on the pan when it was tared here; scales that tare themselves need none. */
   private zeroG = 0;
   private stop: () => void = () => undefined;
+  /** When a display was read last, ms. */
+  private lastRead: number | null = null;
   readonly simulated = new SimulatedScale(makeChance(20));
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -85,6 +91,40 @@ export class ScaleHub {
       else this.take(line);
     }, STEP_MS);
     this.stop = () => clearInterval(timer);
+  }
+
+  /** Whoever watches a display tells what is read on it. */
+  watch(source: 'camera' | 'simulatedDisplay'): void {
+    this.listen(source);
+    this.lastRead = null;
+    this.stop = () => undefined;
+  }
+
+  /** What the simulated scale shows after so long; null: it is dark. */
+  simulatedDisplay(ms: number): string | null {
+    const reading = parseScaleLine(this.simulated.step(ms) ?? '');
+    if (reading.kind !== 'mass') return null;
+    return reading.massG.toFixed(Math.round(-Math.log10(reading.stepG)));
+  }
+
+  /**
+   * What was read on a display.
+   *
+   * @param text null: not for sure
+   * @param places behind its point; null: not known
+   */
+  read(text: string | null, places: number | null, unit: DisplayUnit, atMs = Date.now()): void {
+    const reading = text === null ? null : parseDisplay(text, places, unit);
+    if (reading?.kind === 'mass') {
+      this.lastRead = atMs;
+      return this.takeReading(reading, atMs);
+    }
+    // A picture that is not sharp in between says nothing; what was seen a while ago is no reading.
+    if (this.lastRead !== null && atMs - this.lastRead > UNREAD_MS) {
+      this.lastRead = null;
+      this.recent = [];
+      this.set({ ...this.state, massG: null, settledG: null, trouble: null });
+    }
   }
 
   /** Opens a scale at a serial port; the browser asks which. */

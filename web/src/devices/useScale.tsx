@@ -11,13 +11,15 @@ import {
 import type { MassReading } from '@hiraeth/core/ledger';
 import { ScaleHub, type ScaleState } from './scaleHub';
 
-export type { ScaleSource } from './scaleHub';
+export type { ScaleSource, ScaleState } from './scaleHub';
 
 /** What a weight will be written to when it is taken. */
 export interface ScaleTarget {
   readonly label: string;
   /** The scale that is used, where somebody chose it. */
   readonly scaleId?: string | null;
+  /** What is asked for weighs so much, g: within it a weight may be taken by itself. */
+  readonly range?: readonly [least: number, most: number];
   readonly onTake: (reading: MassReading) => void;
 }
 

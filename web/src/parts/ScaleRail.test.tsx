@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { MassReading } from '@hiraeth/core/ledger';
 import { script, setUp, weigh } from '@hiraeth/core/testing';
 import { useScale, useScaleTarget } from '../devices/useScale';
@@ -84,6 +84,57 @@ test('from a live scale only a settled weight is taken; its trouble is said; typ
   await user.type(field(), '63.40{Enter}');
   await waitFor(() => expect(facts('weighed')).toHaveLength(2));
 });
+
+test('what is put on a live scale after it was asked for is taken by itself, once; what lay there is not', async () => {
+  let hub: ReturnType<typeof useScale>['hub'] | null = null;
+  const taken: number[] = [];
+  function Step() {
+    ({ hub } = useScale());
+    const [n, setN] = useState(1);
+    useScaleTarget(
+      useMemo(
+        () => ({
+          label: `cartridge ${n}`,
+          range: [41, 70] as const,
+          onTake: ({ massG }: MassReading) => {
+            taken.push(Math.round(massG.value));
+            setN((old) => old + 1);
+          },
+        }),
+        [n],
+      ),
+    );
+    return null;
+  }
+  const { user } = await rail(<Step />);
+  const live = () => Number.parseFloat(screen.getByLabelText('Live weight').textContent);
+  const put = async (g: number): Promise<void> => {
+    hub!.simulated.put(g);
+    await waitFor(() => expect(live()).toBeCloseTo(g, 0), { timeout: 6000 });
+  };
+  const heard = (masses: readonly number[]) =>
+    waitFor(() => expect(taken).toEqual(masses), { timeout: 6000 });
+  hub!.simulated.put(50);
+  await user.selectOptions(screen.getByLabelText('Scale', { selector: 'select' }), 'simulated');
+  await screen.findByText('still', {}, { timeout: 6000 });
+  // The hand that lifts it off, and the empty pan; then the next one.
+  await put(0);
+  expect(taken).toEqual([]);
+  await put(63);
+  await heard([63]);
+  // A press that was meant for it is not one for the next.
+  expect(screen.getByRole('button', { name: 'Taken' })).toBeDisabled();
+  await put(120);
+  await put(44);
+  await heard([63, 44]);
+  await user.click(screen.getByLabelText('takes a still weight by itself'));
+  await put(0);
+  await put(55);
+  await screen.findByText('still', {}, { timeout: 6000 });
+  expect(taken).toEqual([63, 44]);
+  await user.click(await screen.findByRole('button', { name: 'Take the weight' }));
+  await heard([63, 44, 55]);
+}, 30_000);
 
 test('on a page for something else it is one line, until a number is typed or a weight is asked for', async () => {
   const { user, facts } = await renderApp(<ScaleRail quiet />, room);

@@ -1,20 +1,31 @@
 import { weighCartridge } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
+import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass, type Context } from '@hiraeth/core/ledger';
+import { NOT_YET, takeByItself } from '@hiraeth/core/scale';
 import { explain } from '@hiraeth/core/words';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, useNow, useAct } from '../state/hooks';
+import { remember } from '../state/remember';
 import { useAppSelector } from '../state/store';
-import { useScale, type ScaleSource } from '../devices/useScale';
+import { beep } from './beep';
+import { useScale, type ScaleSource, type ScaleState } from '../devices/useScale';
 import { Pick } from './fields';
 import { isPlainKey } from './isPlainKey';
 import { useScans } from './scan/useScans';
 import { useTypedWeight } from './useTypedWeight';
 
 const CameraScan = lazy(() => import('./scan/CameraScan'));
+const DisplayCamera = lazy(() => import('./scale/DisplayCamera'));
+
+/** Where the choice to take a still weight by hand alone is kept. */
+const BY_HAND = 'hiraeth-weights-by-hand';
+/** A press that was meant for the weight just taken by itself does not take it for the next. */
+const JUST_TAKEN_MS = 1500;
 
 /**
  * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
@@ -84,6 +95,9 @@ export function ScaleRail({
       value = parsed.value.value;
     } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
     else value = state.settledG;
+    await accept(value);
+  };
+  const accept = async (value: number): Promise<void> => {
     const reading = readMass(ledger.context, value, target?.scaleId);
     setError(null);
     if (target) {
@@ -94,6 +108,36 @@ export function ScaleRail({
     const saved = await act(weighCartridge(chosen.id, reading));
     if (saved) setText('');
   };
+
+  const [byItself, setByItself] = useState(() => remember.get(BY_HAND) === null);
+  const [justTaken, setJustTaken] = useState(false);
+  const waiting = useRef(NOT_YET);
+  const asked = target?.range ? `${target.label} ${target.scaleId ?? ''}` : null;
+  // What lies there when it is asked for is of the one before.
+  useEffect(() => {
+    waiting.current = { lay: hub.snapshot().massG, moved: false };
+  }, [asked, hub]);
+  /** Of each reading: is it the weight that is asked for? */
+  const heard = useRef((_now: ScaleState): void => undefined);
+  useEffect(() => {
+    heard.current = ({ massG, settledG }) => {
+      if (!live || !byItself || !target?.range || text !== '') return;
+      // A question stands over the page: one after the other.
+      if (document.querySelector('[role="dialog"], [role="alertdialog"]') !== null) return;
+      const step = takeByItself(waiting.current, massG, settledG, target.range);
+      waiting.current = step.waiting;
+      if (step.take === null) return;
+      beep();
+      setJustTaken(true);
+      void accept(step.take);
+    };
+  });
+  useEffect(() => hub.subscribe(() => heard.current(hub.snapshot())), [hub]);
+  useEffect(() => {
+    if (!justTaken) return;
+    const timer = setTimeout(() => setJustTaken(false), JUST_TAKEN_MS);
+    return () => clearTimeout(timer);
+  }, [justTaken]);
 
   const preview = (): string | null => {
     const parsed = parseQuantity(text, 'mass');
@@ -143,6 +187,15 @@ export function ScaleRail({
         void take();
       }}
     >
+      {(state.source === 'camera' || state.source === 'simulatedDisplay') && (
+        <Suspense fallback={null}>
+          <DisplayCamera
+            key={state.source}
+            simulated={state.source === 'simulatedDisplay'}
+            places={placesOf(ledger.context, target?.scaleId)}
+          />
+        </Suspense>
+      )}
       {live && (
         <output className="read" aria-label="Live weight">
           {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
@@ -178,8 +231,8 @@ export function ScaleRail({
           onPick={setCartridgeId}
         />
       )}
-      <Button type="submit" variant="contained">
-        Take the weight
+      <Button type="submit" variant="contained" disabled={justTaken}>
+        {justTaken ? 'Taken' : 'Take the weight'}
       </Button>
       {scan}
       {live && (
@@ -190,6 +243,21 @@ export function ScaleRail({
       <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
         {error ?? state.trouble ?? preview() ?? ''}
       </span>
+      {live && target?.range && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              checked={byItself}
+              onChange={(event) => {
+                setByItself(event.target.checked);
+                if (event.target.checked) remember.drop(BY_HAND);
+                else remember.set(BY_HAND, 'yes');
+              }}
+            />
+          }
+          label="takes a still weight by itself"
+        />
+      )}
       <span className="which">
         <Pick<ScaleSource>
           label="Scale"
@@ -199,12 +267,15 @@ export function ScaleRail({
             { value: 'serial', label: 'serial scale' },
             { value: 'usb', label: 'USB scale' },
             { value: 'bluetooth', label: 'Bluetooth scale' },
+            { value: 'camera', label: 'its display, by camera' },
             { value: 'simulated', label: 'simulated scale' },
+            { value: 'simulatedDisplay', label: 'simulated display' },
           ]}
           onPick={(source) => {
             setError(null);
             if (source === 'typed') hub.typed();
             else if (source === 'simulated') hub.simulate();
+            else if (source === 'camera' || source === 'simulatedDisplay') hub.watch(source);
             else if (source === 'usb') void hub.usb();
             else if (source === 'bluetooth') void hub.bluetooth();
             else void hub.serial();
@@ -225,4 +296,11 @@ export function ScaleRail({
       )}
     </form>
   );
+}
+
+/** How many places behind its point the scale shows that is in use; null: not known which it is. */
+function placesOf(context: Context, scaleId: string | null | undefined): number | null {
+  const scales = all(context, 'scale');
+  const scale = scales.find(({ id }) => id === scaleId) ?? (scales.length === 1 ? scales[0] : undefined);
+  return scale ? Math.max(0, Math.ceil(-Math.log10(scale.resolutionG) - 1e-9)) : null;
 }

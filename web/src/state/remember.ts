@@ -14,4 +14,11 @@ export const remember = {
       // Not kept, but in force.
     }
   },
+  drop(key: string): void {
+    try {
+      localStorage.removeItem(key);
+    } catch {
+      // It was not kept.
+    }
+  },
 };

@@ -1,6 +1,7 @@
 import { massOffWords, weighedWords, explain, pullOutWords, reasonWords } from '@hiraeth/core/words';
 import {
   massOff,
+  massRange,
   all,
   isGaugeOff,
   inkByWeight,
@@ -119,6 +120,7 @@ export default function WeighIn() {
         next
           ? {
               label: `${next.name}, weigh-in`,
+              range: massRange(next.cartridge.body),
               onTake: (reading: MassReading) => void weigh(next, reading),
             }
           : null,

@@ -2,7 +2,7 @@ import { useCallback, useMemo } from 'react';
 import { expectedG, massAnswer, massBefore, panOf, partPlans, planOf } from '@hiraeth/core/bench';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { stepWords } from '@hiraeth/core/words';
-import type { MassReading } from '@hiraeth/core/ledger';
+import { massRange, type MassReading } from '@hiraeth/core/ledger';
 import { useServices } from '../../../state/services';
 import { useScaleTarget } from '../../../devices/useScale';
 import { PanMasses } from './PanMasses';
@@ -18,13 +18,17 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
     [actions, run, env, step, time],
   );
   const { title } = stepWords(step);
+  const pan = panOf(run, env).massG.value;
+  const [least, most] = massRange(env.body).map((g) => g + pan) as [number, number];
   const target = useMemo(
     () => ({
       label: `${env.body.cartridge.label}, ${title.toLowerCase()}`,
       scaleId: run.scaleId,
+      // Head and tank each by itself weigh less.
+      ...(step.part ? {} : { range: [least, most] as const }),
       onTake: take,
     }),
-    [env.body.cartridge.label, title, run.scaleId, take],
+    [env.body.cartridge.label, title, run.scaleId, step.part, least, most, take],
   );
   useScaleTarget(target);
   const plan = planOf(run, env);

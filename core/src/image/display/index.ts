@@ -1,0 +1,1 @@
+export { readDisplay, type DisplayRead } from './readDisplay';
