@@ -30,7 +30,7 @@ export function importOf(facts: readonly Fact[], { inputs, words, now }: Options
   }
   const ledger = Ledger.from(facts);
   const sorted = sortJobs(ledger, facts, jobs);
-  const stamp = makeStamp({ now: () => now }, Math.random);
+  const stamp = makeStamp({ now: () => now }, Math.random, () => ledger.recorded.greatest);
   // Only what the schema takes goes into the file.
   const added = stamp(sorted.logged.map(({ fact }) => fact)).filter(
     (fact) => factSchema.safeParse(fact).success,

@@ -45,7 +45,7 @@ export function logOf(facts: readonly Fact[], { words, at, now }: Options): Done
     if (error instanceof Unclear) return error.message;
     throw error;
   }
-  const stamp = makeStamp({ now: () => now }, Math.random);
+  const stamp = makeStamp({ now: () => now }, Math.random, () => ledger.recorded.greatest);
   const stamped = stamp(
     act.facts.map((fact) => ({ ...(because ? withReason(fact, because) : fact), at: fact.at ?? when })),
   );

@@ -46,6 +46,7 @@ export type Done =
   | { readonly code: 'missedPrints'; readonly sheets: number }
   | { readonly code: 'putIn'; readonly printerId: string; readonly cartridgeIds: readonly string[] }
   | { readonly code: 'putBack'; readonly count: number }
+  | { readonly code: 'clockSetRight'; readonly count: number }
   | { readonly code: 'rotated'; readonly printerId: string; readonly count: number }
   | { readonly code: 'takenOut'; readonly cartridgeId: string }
   | { readonly code: 'gaugeRead'; readonly slot: string; readonly fraction: number }

@@ -1,4 +1,5 @@
 export type { Act, ChipDoing, Done, PastKind } from './act';
+export { setClockRight } from './clocks';
 export { checkScale, pastMass, weighBottle, weighCartridge, weighDiluting, weighDrying } from './weighing';
 export {
   correctPrints,

@@ -66,6 +66,13 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
       readonly copies: number;
       readonly widestMm: number;
     }
+  | {
+      /** Put in while it stood in another slot. */
+      readonly code: 'seatedElsewhere';
+      readonly label: string;
+      readonly stood: string;
+      readonly slot: string;
+    }
   | { readonly code: 'alreadyVoided' }
   | { readonly code: 'stillNeeded'; readonly name: string; readonly count: number }
   | { readonly code: 'cannotFold'; readonly why: string }

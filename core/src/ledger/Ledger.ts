@@ -64,6 +64,7 @@ export interface LogSnapshot extends Snapshot {
   readonly aside: readonly SetAside[];
   readonly isVoided: (factId: string) => boolean;
   readonly saidApart: () => readonly SaidApart[];
+  readonly review: Ledger['review'];
 }
 
 /** Corrections of one entry that were made apart from each other. */
@@ -213,6 +214,7 @@ export class Ledger implements Snapshot, CheckedBook {
       },
       isVoided: (factId) => this.isVoided(factId),
       saidApart: () => this.saidApart(),
+      review: (since, before) => this.review(since, before),
       aside: [...this.asides.values()].filter(({ fact }) => !this.isVoided(fact.id)),
     };
   }
@@ -254,13 +256,35 @@ export class Ledger implements Snapshot, CheckedBook {
     }
     this.context = newContext();
     this.handedOut = null;
-    timeless.sort(byRecording);
+    timeless.sort(byId);
     for (const fact of timeless) learnContext(this.context, fact);
     this.lastTimeless = timeless.at(-1) ?? null;
     this.fold = new Fold(this.context);
     this.facts = [];
     this.checkpoints = [];
     return inOrder ? counting : counting.sort(compareFacts);
+  }
+
+  /**
+   * Goes over the counting facts from a time on once more, as if they came now. Nothing changes.
+   *
+   * @param since UTC instant
+   * @param before sees each just before it is folded
+   */
+  review(since: string, before: (book: CheckedBook, fact: Fact) => void): void {
+    const first = this.facts.findIndex(({ at }) => at >= since);
+    if (first < 0) return;
+    const from = this.checkpoints.findLast(({ index }) => index <= first);
+    const start = from?.index ?? 0;
+    const fold = new Fold(this.context, from ? copyState(from.state) : undefined);
+    const facts = this.facts.slice(0, start);
+    const { context, recorded, isVoidedBesides } = this;
+    const book = { context, state: fold.state, live: true, recorded, facts, isVoidedBesides };
+    for (const fact of this.facts.slice(start)) {
+      if (facts.length >= first) before(book, fact);
+      facts.push(fact);
+      applyFact(fold, fact);
+    }
   }
 
   /** True when a fact is taken back, or another correction of the same entry counts instead. */
@@ -336,9 +360,9 @@ export class Ledger implements Snapshot, CheckedBook {
    * @returns false when all has to be folded anew: something known changed, or the order of recording would not be kept
    */
   private learnNew(fresh: readonly Fact[]): boolean {
-    const timeless = fresh.filter((fact) => isTimeless(fact) && this.counts(fact)).sort(byRecording);
+    const timeless = fresh.filter((fact) => isTimeless(fact) && this.counts(fact)).sort(byId);
     if (timeless.length === 0) return true;
-    if (this.lastTimeless && byRecording(timeless[0]!, this.lastTimeless) < 0) return false;
+    if (this.lastTimeless && byId(timeless[0]!, this.lastTimeless) < 0) return false;
     // A snapshot keeps the definitions that it was read with.
     this.context = {
       ...this.context,
@@ -519,7 +543,5 @@ function unsound(fact: Fact): string | null {
   return broken && broken.rule !== 'usableAboveNominal' && broken.rule !== 'keepsAll' ? broken.rule : null;
 }
 
-const byId = (a: Fact, b: Fact): number => (a.id < b.id ? -1 : 1);
-
-const byRecording = (a: Fact, b: Fact): number =>
-  a.recorded !== b.recorded ? (a.recorded < b.recorded ? -1 : 1) : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+/** In the order in which it was said: an id is greater than all that were known then, whatever the clock said. */
+const byId = (a: Fact, b: Fact): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);

@@ -83,6 +83,8 @@ function what(
       return `${counted(done.sheets, 'one sheet that was', 'sheets that were')} not logged.`;
     case 'putIn':
       return `${counted(done.cartridgeIds.length, cartridge(done.cartridgeIds[0] ?? ''), 'cartridges')} in ${printer(done.printerId)}, one priming routine.`;
+    case 'clockSetRight':
+      return `${counted(done.count, 'one entry', 'entries')} set to when it happened.`;
     case 'putBack':
       return `${counted(done.count, 'one cartridge', 'cartridges')} back in, one priming routine.`;
     case 'rotated':

@@ -93,6 +93,8 @@ export function explain(problem: Problem): string {
       return `${problem.bottle} has not been opened. Open it in Inks first.`;
     case 'overfill':
       return `This would bring ${problem.label} to about ${g(problem.massG)}, above its maximum of ${g(problem.maxG)}: it would leak. If less is in, go back and say how much; if all of it is, confirm it: the next step says how much to draw back.`;
+    case 'seatedElsewhere':
+      return `${problem.label} was put into ${problem.slot} while it stood in ${problem.stood}. The later entry counts. If it is wrong, take it back.`;
     case 'retired':
       return `${problem.label} was retired. Confirm to use it all the same.`;
     case 'notInstalled':

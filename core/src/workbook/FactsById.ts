@@ -3,6 +3,8 @@ import type { Fact } from './schema';
 /** Facts by id, each once, in the order in which they came. */
 export interface Facts {
   readonly size: number;
+  /** The greatest id; empty: none. */
+  readonly greatest: string;
   get(id: string): Fact | undefined;
   has(id: string): boolean;
   /** The list itself: what comes later is added to it. */
@@ -18,6 +20,10 @@ export class FactsById implements Facts {
   private readonly rising: Fact[] = [];
   private readonly others = new Map<string, Fact>();
   private last = '';
+
+  get greatest(): string {
+    return this.last;
+  }
 
   get size(): number {
     return this.all.length;

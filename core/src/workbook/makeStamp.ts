@@ -1,4 +1,4 @@
-import { monotonicFactory } from 'ulid';
+import { decodeTime, monotonicFactory } from 'ulid';
 import type { Fact, FactDraft } from './schema';
 
 export interface Clock {
@@ -9,17 +9,41 @@ export interface Clock {
 /**
  * Makes the function that turns drafts into facts: it gives each a ULID and the time of recording.
  *
+ * An id is greater than all that were known when it was given, whatever the clock says: what is said later comes after what it may
+ * take back or correct, also where that was said by a clock that ran ahead (a hybrid logical clock).
+ *
  * @param clock tells the time; passed in so that a test or a rehearsal can hold it still
  * @param random numbers in [0, 1), as Math.random
+ * @param known the greatest id that is known already; empty: none
  * @returns a function from drafts to facts; a draft without `at` happened now
+ * @source Kulkarni et al. 2014, Logical Physical Clocks, section 3
  */
-export function makeStamp(clock: Clock, random: () => number): (drafts: readonly FactDraft[]) => Fact[] {
+export function makeStamp(
+  clock: Clock,
+  random: () => number,
+  known: () => string = () => '',
+): (drafts: readonly FactDraft[]) => Fact[] {
   const next = monotonicFactory(random);
   return (drafts) => {
     const now = clock.now();
     const recorded = new Date(now).toISOString();
-    return drafts.map((draft) => ({ ...draft, at: draft.at ?? recorded, recorded, id: next(now) }));
+    const after = timeOf(known());
+    return drafts.map((draft) => ({
+      ...draft,
+      at: draft.at ?? recorded,
+      recorded,
+      id: next(Math.max(now, after + 1)),
+    }));
   };
+}
+
+/** The time in an id, ms; ids that are none have no time. */
+function timeOf(id: string): number {
+  try {
+    return decodeTime(id);
+  } catch {
+    return 0;
+  }
 }
 
 /**

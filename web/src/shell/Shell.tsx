@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { settingsOf } from '@hiraeth/core/ledger';
+import { aheadOfClock, settingsOf } from '@hiraeth/core/ledger';
 import { AskProvider } from '../parts/AskDialog';
 import { ScanProvider } from '../parts/scan/useScans';
 import { usePrinterPolling } from '../state/usePrinterPolling';
@@ -10,7 +10,7 @@ import { isPlainKey } from '../parts/isPlainKey';
 import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
-import { useLedger } from '../state/hooks';
+import { useLedger, useNow } from '../state/hooks';
 import { Find } from '../parts/find/Find';
 import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { useServices } from '../state/services';
@@ -19,6 +19,7 @@ import { openWorkbook } from '../state/thunks';
 import { KeptFileTrouble } from '../parts/KeptFileTrouble';
 import { useKeptFile } from '../state/keptFile';
 import { useRoom } from '../state/useRoom';
+import { useUnfitting } from '../state/useUnfitting';
 import { useTurnKeys } from './useTurnKeys';
 import { useDueNotices } from '../state/useDueNotices';
 import { useThemeName } from '../parts/ThemeSwitch';
@@ -88,7 +89,9 @@ export function Shell() {
   useDueNotices();
   useRoom();
   useKeptFile();
-  const apart = status === 'ready' ? ledger.saidApart().length : 0;
+  const unfitting = useUnfitting().length;
+  const isAhead = aheadOfClock(ledger, Date.parse(useNow())).length > 0;
+  const apart = status === 'ready' ? ledger.saidApart().length + unfitting + (isAhead ? 1 : 0) : 0;
   const fileTrouble = useAppSelector(
     ({ keptFile }) => keptFile.status === 'asks' || keptFile.status === 'failed',
   );
@@ -184,8 +187,8 @@ export function Shell() {
           {apart > 0 && !pathname.startsWith('/workbook') && (
             <div className="band" role="status">
               <span>
-                {apart === 1 ? 'One entry was' : `${apart} entries were`} corrected differently on two
-                devices.
+                {apart === 1 ? 'One thing was' : `${apart} things were`} said differently on two devices, or
+                by a clock that ran ahead.
               </span>
               <Link to="/workbook">Say which is right</Link>
             </div>

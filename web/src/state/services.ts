@@ -63,9 +63,9 @@ export function makeServices(
     build?: string;
   },
 ): Services {
-  return {
+  const services: Services = {
     ...parts,
-    stamp: makeStamp(parts.clock, parts.random),
+    stamp: makeStamp(parts.clock, parts.random, () => services.ledger.recorded.greatest),
     newId: makeNewId(parts.clock, parts.random),
     ledger: new Ledger(),
     rescued: [],
@@ -80,6 +80,7 @@ export function makeServices(
     room: null,
     queue: Promise.resolve(),
   };
+  return services;
 }
 
 /** Long enough that a page that was just opened or written to has settled, ms. */

@@ -139,6 +139,7 @@ const atOnce = (head: Book): LogSnapshot => ({
   log: [],
   aside: [],
   saidApart: () => [],
+  review: () => undefined,
   revision: 0,
   isVoided: () => false,
 });
@@ -295,6 +296,20 @@ export const bringIn = (
   how: 'merge' | 'replace',
 ): Thunk<Promise<Result<number, string>>> => takeIn(facts, how, true);
 
+/** From when on this workbook and what was joined to it may not fit together; nobody has looked over it yet. */
+export const MET_NOTE = 'met';
+
+/**
+ * The earliest of what another side said beside what stands here.
+ *
+ * @returns null: it all came after the last entry, as if it had been made here
+ */
+function metSince(last: Fact | undefined, facts: readonly Fact[]): string | null {
+  const reach = (fact: Fact): string => (fact.kind === 'voided' || fact.kind === 'defined' ? '' : fact.at);
+  if (!last || facts.every((fact) => reach(fact) > last.at)) return null;
+  return facts.reduce((least, { at }) => (at < least ? at : least), last.at);
+}
+
 const takeIn =
   (
     facts: readonly Fact[],
@@ -306,8 +321,11 @@ const takeIn =
       const { store } = services;
       if (!store || !getState().workbook.pen)
         return fail('Another tab of this workbook is writing. Close it, or press “Write here”.');
+      const met = how === 'merge' ? metSince(services.ledger.facts.at(-1), facts) : null;
+      const before = getState().workbook.notes[MET_NOTE];
+      const since = met !== null && typeof before === 'string' && before < met ? before : met;
       try {
-        if (how === 'merge') await store.append(facts);
+        if (how === 'merge') await store.append(facts, since === null ? {} : { [MET_NOTE]: since });
         else {
           await store.replace(facts);
           dispatch(notesGone());
@@ -324,6 +342,7 @@ const takeIn =
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
+      if (since !== null) dispatch(noted({ key: MET_NOTE, value: since }));
       if (passedOn && how === 'merge') services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(settle());

@@ -75,7 +75,8 @@ export async function renderApp(
     },
     simulate: (input) => Promise.resolve(simulatePolicies({ ...input, years: 100, random: seeded(1) })),
   });
-  const services: Services = { ...made, ...instead };
+  // The same object: what it was made with looks into it.
+  const services: Services = Object.assign(made, instead);
   const store = makeStore(services);
   await store.dispatch(openWorkbook('own'));
   if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));

@@ -13,11 +13,13 @@ import { EntityEditor } from '../../parts/EntityEditor';
 import { Leaves } from '../../parts/Leaves';
 import { useLeaf } from '../../parts/useLeaf';
 import { AddThing } from './AddThing';
+import { ClockAhead } from './ClockAhead';
 import { Devices } from './Devices';
 import { Files } from './Files';
 import { Log } from './Log';
 import { ReferenceCheck } from './ReferenceCheck';
 import { SaidApart } from './SaidApart';
+import { Unfitting } from './Unfitting';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -62,6 +64,8 @@ export default function WorkbookPlace() {
     <div className="stack">
       <h1>{settings.name}</h1>
       <Leaves of="/workbook" />
+      <ClockAhead />
+      <Unfitting />
       <SaidApart />
       {leaf === null ? (
         <>

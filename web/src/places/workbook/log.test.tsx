@@ -1,10 +1,13 @@
 import { expect, test } from '@jest/globals';
-import { screen, waitFor } from '@testing-library/react';
-import { print, script, setUp, weigh } from '@hiraeth/core/testing';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { fill, print, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
 import type { Fact } from '@hiraeth/core/workbook';
+import { bringIn } from '../../state/thunks';
+import { ClockAhead } from './ClockAhead';
 import { Log } from './Log';
 import { SaidApart } from './SaidApart';
+import { Unfitting } from './Unfitting';
 
 const [wrong, ...rest] = script([weigh('cyan', 63.42), print(2)], '2026-03-02T10:00:00.000Z');
 const facts = [
@@ -50,4 +53,42 @@ test('a print that was corrected on two devices stands once, and one press says 
   await user.click(screen.getByRole('button', { name: 'This one is right' }));
   await waitFor(() => expect(copies()).toEqual([7]));
   expect(screen.queryByRole('region', { name: 'Said differently' })).toBeNull();
+});
+
+test('what two devices said that does not fit is shown once, and one press puts back what was taken back', async () => {
+  const begun = script(setUp);
+  const bottle = begun.find((fact) => fact.kind === 'defined' && fact.entity.id === 'bottle-cyan')!;
+  const gone = script([{ kind: 'voided', factId: bottle.id, reason: 'lost' }], '2026-03-02T10:00:00.000Z');
+  const { user, store, services } = await renderApp(
+    <>
+      <Unfitting />
+      <ClockAhead />
+    </>,
+    [...begun, ...gone],
+  );
+  expect(screen.queryByRole('region')).toBeNull();
+  await act(() => store.dispatch(bringIn(script([fill('cyan', 5)], '2026-03-02T09:00:00.000Z'), 'merge')));
+  const region = await screen.findByRole('region', { name: 'Does not fit together' });
+  expect(region).toHaveTextContent(/Filled cyan with 5\.00.*does not know/);
+  await user.click(screen.getByRole('button', { name: 'Put back what was taken back' }));
+  await waitFor(() => expect(screen.queryByRole('region')).toBeNull());
+  expect(services.ledger.context.entities.has('bottle-cyan')).toBe(true);
+});
+
+test('entries of a clock that ran ahead are moved to when they happened, all by as much', async () => {
+  const ahead = script([print(4), print(5)], '2031-03-02T09:00:00.000Z');
+  const { user, facts } = await renderApp(<ClockAhead />, [...script(setUp), ...ahead]);
+  expect(screen.getByRole('region', { name: 'Not happened yet' })).toHaveTextContent(
+    '2 entries stand after now',
+  );
+  const when = screen.getByLabelText('When did that really happen?');
+  fireEvent.change(when, { target: { value: '2026-03-02T12:00' } });
+  await user.click(screen.getByRole('button', { name: 'Set them right' }));
+  await waitFor(() =>
+    expect(facts('printed').map(({ at, copies }) => [copies, at])).toEqual([
+      [4, new Date('2026-03-02T11:59').toISOString()],
+      [5, new Date('2026-03-02T12:00').toISOString()],
+    ]),
+  );
+  expect(screen.queryByRole('region', { name: 'Not happened yet' })).toBeNull();
 });

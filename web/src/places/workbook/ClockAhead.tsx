@@ -1,0 +1,67 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { setClockRight } from '@hiraeth/core/acts';
+import { aheadOfClock } from '@hiraeth/core/ledger';
+import { doneWords, factWords } from '@hiraeth/core/words';
+import { fromLocalField, moment, toLocalField } from '../../parts/dates';
+import { useLedger } from '../../state/hooks';
+import { useServices } from '../../state/services';
+import { useAppDispatch } from '../../state/store';
+import { bringIn } from '../../state/thunks';
+import { noticed } from '../../state/workbookSlice';
+
+/** Entries of a clock that ran ahead: one question, and they stand where they happened. */
+export function ClockAhead() {
+  const ledger = useLedger();
+  const { clock, stamp } = useServices();
+  const dispatch = useAppDispatch();
+  const [now] = useState(() => clock.now());
+  const [said, setSaid] = useState<string | null>(null);
+  const ahead = aheadOfClock(ledger, now);
+  const last = ahead.at(-1);
+  if (!last) return null;
+  const text = said ?? toLocalField(new Date(now).toISOString());
+  const happened = fromLocalField(text);
+  const wrong = happened === null || Date.parse(happened) > now + 60_000;
+  const setRight = async (): Promise<void> => {
+    const act = setClockRight(ahead, Date.parse(last.at) - Date.parse(happened!));
+    // They stood in the log before: what does not fit is shown, and nothing of it is asked one by one.
+    const done = await dispatch(bringIn(stamp(act.facts), 'merge'));
+    dispatch(
+      noticed(
+        done.ok
+          ? { text: doneWords(ledger, act.done), tone: 'fine', undo: [] }
+          : { text: done.problem, tone: 'bad', undo: [] },
+      ),
+    );
+  };
+  return (
+    <section className="section stack" aria-label="Not happened yet">
+      <header>
+        <h2>Not happened yet</h2>
+        <span className="soft small">
+          by this device’s clock: another one’s ran ahead when they were made
+        </span>
+      </header>
+      <p>
+        {ahead.length === 1 ? 'One entry stands' : `${ahead.length} entries stand`} after now, and counts last
+        until it is set right. The last: <strong>{factWords(ledger, last)}</strong>, dated {moment(last.at)}.
+      </p>
+      <div className="row">
+        <TextField
+          type="datetime-local"
+          label="When did that really happen?"
+          value={text}
+          onChange={(event) => setSaid(event.target.value)}
+          error={wrong}
+          helperText={wrong ? 'A time that has come.' : 'All of them move by as much.'}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <Button variant="contained" disabled={wrong} onClick={() => void setRight()}>
+          Set {ahead.length === 1 ? 'it' : 'them'} right
+        </Button>
+      </div>
+    </section>
+  );
+}
