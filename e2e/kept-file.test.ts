@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openOwn, setUpPrinter } from './helpers';
+import { buyBottle, openOwn, setUpPrinter, visit } from './helpers';
 
 /** The browser’s own private disk stands in for the one that its owner would choose a file on. */
 const choosing = (page: Page): Promise<unknown> =>
@@ -87,4 +87,48 @@ test('a lost browser: in a new one the file is opened, and all is there', async 
   await fresh.goto('/workbook/things');
   await expect(fresh.getByRole('cell', { name: 'Bench Three', exact: true })).toBeVisible();
   await context.close();
+});
+
+test('in a folder the file follows the workbook, and the last ten days lie beside it', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      showDirectoryPicker: async () =>
+        (await navigator.storage.getDirectory()).getDirectoryHandle('prints', { create: true }),
+    });
+  });
+  const inFolder = (): Promise<Record<string, string>> =>
+    page.evaluate(async () => {
+      const folder = await (
+        await navigator.storage.getDirectory()
+      ).getDirectoryHandle('prints', { create: true });
+      const files: Record<string, string> = {};
+      for await (const [name, handle] of folder as unknown as AsyncIterable<[string, FileSystemFileHandle]>)
+        files[name] = await (await handle.getFile()).text();
+      return files;
+    });
+  await page.clock.setFixedTime('2026-03-01T09:00:00Z');
+  await openOwn(page);
+  await visit(page, '/workbook');
+  await page.getByRole('button', { name: 'In a folder, with its last ten days …' }).click();
+  await expect(page.getByTestId('kept-file')).toContainText('Kept in the folder prints by itself');
+  await setUpPrinter(page);
+  for (let day = 1; day <= 12; day++) {
+    await page.clock.setFixedTime(`2026-03-${String(day).padStart(2, '0')}T09:00:00Z`);
+    await visit(page, '/cartridge/none');
+    await buyBottle(page, { name: `Ink ${day}`, shade: 'cyan', lot: `L${day}`, ml: '100', price: '9' });
+    await expect
+      .poll(async () =>
+        Object.keys(await inFolder()).some((name) => name.includes(`03-${String(day).padStart(2, '0')}`)),
+      )
+      .toBe(true);
+  }
+  const files = await inFolder();
+  const days = Object.keys(files).filter((name) => / 2026-/.test(name));
+  expect(days.map((name) => /2026-03-(\d\d)/.exec(name)![1]).sort()).toEqual(
+    Array.from({ length: 10 }, (_, i) => String(i + 3).padStart(2, '0')),
+  );
+  // An older day is as it was then; the file itself has all.
+  const of = (day: string): string => files[days.find((name) => name.includes(`03-${day}`))!]!;
+  expect([of('05').includes('"L5"'), of('05').includes('"L6"')]).toEqual([true, false]);
+  expect(files[Object.keys(files).find((name) => !/ 2026-/.test(name))!]).toContain('"L12"');
 });

@@ -237,3 +237,52 @@ describe('what means harm', () => {
     expect(await fourth.ended).toBe(4003);
   });
 });
+
+test('five hundred devices in a hundred rooms say ten thousand things: each is heard once, in its own room; one more device finds the house full', async () => {
+  const [ROOMS, DEVICES, EACH] = [100, 5, 20];
+  const crowd = createServer();
+  const leave = serveRooms([crowd], {
+    hosts: ['127.0.0.1'],
+    most: { connections: ROOMS * DEVICES, rooms: ROOMS, devices: DEVICES, rate: 1000, burst: 1000 },
+  });
+  await new Promise<void>((resolve) => crowd.listen(0, '127.0.0.1', resolve));
+  const own = port;
+  port = (crowd.address() as AddressInfo).port;
+  try {
+    const rooms = await Promise.all(
+      Array.from({ length: ROOMS }, async () => {
+        const { owner, id } = await room();
+        const others: Client[] = [];
+        for (let i = 1; i < DEVICES; i++) {
+          const code = token();
+          await owner.say({ type: 'invite', proof: proofOf(code) });
+          const client = new Client(id);
+          await client.say({ type: 'join', device: client.device, secret: client.secret, code });
+          others.push(client);
+        }
+        const all = [owner, ...others];
+        await owner.until(() => owner.told.at(-1)?.devices.length === DEVICES);
+        return all;
+      }),
+    );
+    // One more finds the house full.
+    const late = new Client(token());
+    await expect(late.open).rejects.toThrow();
+    for (const [r, devices] of rooms.entries())
+      for (let n = 0; n < EACH; n++) devices.forEach((device, d) => device.seal(`${r}/${d}/${n}`));
+    const heard = EACH * (DEVICES - 1);
+    for (const devices of rooms)
+      for (const device of devices) await device.until(() => device.heard.length >= heard);
+    for (const [r, devices] of rooms.entries())
+      for (const [d, device] of devices.entries()) {
+        const others = Array.from({ length: DEVICES }, (_, i) => i).filter((i) => i !== d);
+        const wanted = others.flatMap((i) => Array.from({ length: EACH }, (_, n) => `${r}/${i}/${n}`));
+        expect(device.heard.toSorted()).toEqual(wanted.toSorted());
+      }
+    for (const socket of opened.splice(0)) socket.terminate();
+  } finally {
+    port = own;
+    leave();
+    await new Promise((resolve) => crowd.close(resolve));
+  }
+}, 60_000);

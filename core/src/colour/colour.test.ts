@@ -124,10 +124,24 @@ END_DATA
       Array.from({ length: 2501 }, (_, i) => `P${i} 50 0 0`).join('\n'),
       { code: 'patchesTooMany' },
     ],
+    ['megabytes of quotation marks', '"'.repeat(8_000_001), { code: 'patchesTooMany' }],
   ])('refused with its line: %s', (_name, text, problem) => {
     const found = parsePatches(text);
     expect(found).toMatchObject({ ok: false, problem });
     if (!found.ok) expect(patchProblemWords(found.problem)).toMatch(/\.$/);
+  });
+
+  test('a name with a break in it, or a keyword, goes out and comes back as one patch', () => {
+    const names = ['sea\nEND_DATA', 'BEGIN_DATA', 'a"b', 'two\u2028lines', '__proto__'];
+    const patches: Patch[] = names.map((name, i) => ({ name, lab: [10 * i, 1, 2] }));
+    const back = parsePatches(patchesAsCgats(patches, {}));
+    expect(back).toMatchObject({
+      ok: true,
+      value: ['sea END_DATA', 'BEGIN_DATA', "a'b", 'two lines', '__proto__'].map((name, i) => ({
+        name,
+        lab: [10 * i, 1, 2],
+      })),
+    });
   });
 
   test('two thousand patches go out as CGATS.17 and come back the same', () => {

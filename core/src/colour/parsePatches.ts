@@ -17,6 +17,8 @@ export type PatchProblem =
   | { readonly code: 'patchesTooMany'; readonly most: number };
 
 const MOST_PATCHES = 2500;
+/** Patches with a spectrum each are a tenth as long. */
+const MOST_LETTERS = 8_000_000;
 
 /**
  * Measured patches from text: CGATS.17 (its DATA_FORMAT names the columns), a table with a header (comma, semicolon or tab), or
@@ -26,6 +28,7 @@ const MOST_PATCHES = 2500;
  * @returns patches in their order, names unique; or what is wrong, with its line
  */
 export function parsePatches(text: string): Result<readonly Patch[], PatchProblem> {
+  if (text.length > MOST_LETTERS) return fail({ code: 'patchesTooMany', most: MOST_PATCHES });
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
   if (lines.every((line) => line.trim() === '')) return fail({ code: 'patchesEmpty' });
   return lines.some((line) => /^\s*BEGIN_DATA(_FORMAT)?\s*$/i.test(line)) ? cgats(lines) : table(lines);
@@ -161,7 +164,9 @@ class Reader {
 
 /** The same patches as a CGATS.17 file, to be read by any colour program. */
 export function patchesAsCgats(patches: readonly Patch[], about: Readonly<Record<string, string>>): string {
-  const quote = (value: string): string => `"${value.replace(/"/g, "'")}"`;
+  // A break would begin another line, and with it a keyword.
+  const quote = (value: string): string =>
+    `"${value.replace(/"/g, "'").replace(/\p{Cc}|\p{Zl}|\p{Zp}/gu, ' ')}"`;
   return [
     'CGATS.17',
     ...Object.entries(about).map(([key, value]) => `${key}\t${quote(value)}`),

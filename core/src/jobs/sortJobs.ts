@@ -56,13 +56,15 @@ export function sortJobs(
   const sorted = { logged: [], waiting: [], ignored: [], duplicates: [] } as {
     -readonly [K in keyof SortedJobs]: SortedJobs[K][number][];
   };
+  const ruleFor = rulesOf(context);
+  const printerByName = printersOf(context);
   for (const job of jobs) {
     if (known.has(job)) {
       sorted.duplicates.push(job);
       continue;
     }
     known.add(job);
-    const { guess, ignore } = ruleFor(context, job);
+    const { guess, ignore } = ruleFor(job);
     const count = sheetsOf(job);
     if (ignore || count === 0) {
       sorted.ignored.push(job);
@@ -79,7 +81,7 @@ export function sortJobs(
       sorted.waiting.push({
         job,
         guess: {
-          printerId: guess.printerId ?? printerByName(context, job.queue) ?? before?.printerId ?? null,
+          printerId: guess.printerId ?? printerByName(job.queue) ?? before?.printerId ?? null,
           subjectId: guess.subjectId ?? before?.subjectId ?? null,
           paperId: guess.paperId ?? before?.paperId ?? null,
         },
@@ -126,17 +128,20 @@ export function jobFact(
   };
 }
 
-function ruleFor(context: Context, job: DraftJob): { guess: JobGuess; ignore: boolean } {
-  const rules = all(context, 'jobRule').filter(
-    (rule) => (rule.queue === '' || rule.queue === job.queue) && matches(rule.title, job.title),
-  );
+/** The rules of a workbook, put in order once: a queue has thousands of jobs. */
+function rulesOf(context: Context): (job: DraftJob) => { guess: JobGuess; ignore: boolean } {
   // A rule that names more speaks first.
-  const ordered = [...rules].sort((a, b) => weight(b) - weight(a));
-  const first = (key: 'printerId' | 'subjectId' | 'paperId'): string | null =>
-    ordered.find((rule) => rule[key] !== null)?.[key] ?? null;
-  return {
-    guess: { printerId: first('printerId'), subjectId: first('subjectId'), paperId: first('paperId') },
-    ignore: ordered[0]?.ignore ?? false,
+  const inOrder = [...all(context, 'jobRule')].sort((a, b) => weight(b) - weight(a));
+  return (job) => {
+    const ordered = inOrder.filter(
+      (rule) => (rule.queue === '' || rule.queue === job.queue) && matches(rule.title, job.title),
+    );
+    const first = (key: 'printerId' | 'subjectId' | 'paperId'): string | null =>
+      ordered.find((rule) => rule[key] !== null)?.[key] ?? null;
+    return {
+      guess: { printerId: first('printerId'), subjectId: first('subjectId'), paperId: first('paperId') },
+      ignore: ordered[0]?.ignore ?? false,
+    };
   };
 }
 
@@ -158,13 +163,18 @@ function matches(pattern: string, title: string): boolean {
   });
 }
 
-const printerByName = (context: Context, queue: string): string | null => {
+/** A printer whose name the queue's begins with. */
+function printersOf(context: Context): (queue: string) => string | null {
   const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
-  return (
-    all(context, 'printer').find(({ name }) => queue !== '' && plain(queue).startsWith(plain(name)))?.id ??
-    null
-  );
-};
+  const found = new Map<string, string | null>([['', null]]);
+  return (queue) => {
+    const known = found.get(queue);
+    if (known !== undefined) return known;
+    const id = all(context, 'printer').find(({ name }) => plain(queue).startsWith(plain(name)))?.id ?? null;
+    found.set(queue, id);
+    return id;
+  };
+}
 
 type Identity = Pick<DraftJob, 'id' | 'uuid' | 'queue' | 'number' | 'at'>;
 
@@ -181,7 +191,9 @@ class Known {
     this.ids.add(id);
     if (number === null) return;
     const key = `${queue}/${number}`;
-    this.numbered.set(key, [...(this.numbered.get(key) ?? []), at]);
+    const times = this.numbered.get(key);
+    if (times) times.push(at);
+    else this.numbered.set(key, [at]);
   }
 
   has({ id, queue, number, at }: Identity): boolean {

@@ -348,6 +348,11 @@ describe('a layout', () => {
       'a field out of its frame',
       JSON.stringify({ ...NINE_LAYOUT, fields: [{ ...NINE_LAYOUT.fields[0]!, x: 0.9, width: 0.3 }] }),
     ],
+    // Two fields of one channel would both be read, and one of them believed.
+    [
+      'a channel with two fields',
+      JSON.stringify({ ...NINE_LAYOUT, fields: [NINE_LAYOUT.fields[0]!, NINE_LAYOUT.fields[0]!] }),
+    ],
     ['no lines', JSON.stringify({ ...NINE_LAYOUT, fields: [{ ...NINE_LAYOUT.fields[0]!, rows: 0 }] })],
   ])('%s is refused with what is wrong', (_, text) => {
     const read = parseCheckLayout(text);

@@ -1,12 +1,12 @@
 import Button from '@mui/material/Button';
 import { FILE_NOTE, keepInFile } from '../state/keptFile';
 import { useAppDispatch, useAppSelector } from '../state/store';
-import type { FileHandle } from '../storage';
+import type { KeptIn } from '../storage';
 
 /** The chosen file is not written at the moment: why, and one press; null while all is well. */
 export function KeptFileTrouble() {
   const dispatch = useAppDispatch();
-  const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as FileHandle | undefined;
+  const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as KeptIn | undefined;
   const { status, why } = useAppSelector((state) => state.keptFile);
   if (!handle || (status !== 'asks' && status !== 'failed')) return null;
   return (

@@ -1,7 +1,8 @@
 import { serializeWorkbook } from '@hiraeth/core/workbook';
 import { explain } from '@hiraeth/core/words';
 import { useEffect } from 'react';
-import { failureWords, mayWrite, writeWhole, type FileHandle } from '../storage';
+import { settingsOf } from '@hiraeth/core/ledger';
+import { failureWords, fileIn, isFolder, keepDay, mayWrite, writeWhole, type KeptIn } from '../storage';
 import { fileChanged, fileOff } from './keptFileSlice';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector, type Thunk } from './store';
@@ -15,15 +16,21 @@ export const EXPORT_NOTE = 'exported';
 const WRITES_MS = 2500;
 const DAY_MS = 86_400_000;
 /** What was written last, by file: anything newer in it is another program's. */
-const written = new WeakMap<FileHandle, number>();
+const written = new WeakMap<KeptIn, number>();
+
+/** A workbook's name as a file may have it. */
+export const fileName = (name: string): string =>
+  name.replace(/[\\/:*?"<>|]|\p{Cc}/gu, ' ').trim() || 'workbook';
 
 /** Reads what another program changed, joins it, and writes all of it. */
 const sync =
-  (handle: FileHandle, ask: boolean): Thunk<Promise<void>> =>
+  (handle: KeptIn, ask: boolean): Thunk<Promise<void>> =>
   async (dispatch, getState, services) => {
     try {
       if (!(await mayWrite(handle, ask))) return void dispatch(fileChanged({ status: 'asks', why: null }));
-      const file = await handle.getFile();
+      const name = fileName(settingsOf(services.ledger.context).name);
+      const inPlace = await fileIn(handle, name);
+      const file = await inPlace.getFile();
       if (file.size > 0 && file.lastModified !== written.get(handle)) {
         const read = await services.readWorkbook(file, () => undefined, new AbortController().signal);
         // Something else stands in it: it is not written over.
@@ -35,7 +42,9 @@ const sync =
         }
       }
       const at = new Date(services.clock.now()).toISOString();
-      written.set(handle, await writeWhole(handle, serializeWorkbook(services.ledger.recorded.values(), at)));
+      const text = serializeWorkbook(services.ledger.recorded.values(), at);
+      written.set(handle, await writeWhole(inPlace, text));
+      if (isFolder(handle)) await keepDay(handle, name, at.slice(0, 10), text);
       dispatch(fileChanged({ status: 'kept', at, why: null }));
       const exported = getState().workbook.notes[EXPORT_NOTE];
       if (typeof exported !== 'string' || Date.parse(at) - Date.parse(exported) > DAY_MS)
@@ -47,7 +56,7 @@ const sync =
 
 /** From here on every change is written to this file; a press that allows it again after a start is the same. */
 export const keepInFile =
-  (handle: FileHandle): Thunk<Promise<void>> =>
+  (handle: KeptIn): Thunk<Promise<void>> =>
   async (dispatch, getState) => {
     if (getState().workbook.notes[FILE_NOTE] !== handle) await dispatch(keepNote(FILE_NOTE, handle));
     await dispatch(sync(handle, true));
@@ -60,7 +69,7 @@ export const stopKeeping = (): Thunk<Promise<boolean>> => (dispatch) =>
 export function useKeptFile(): void {
   const dispatch = useAppDispatch();
   const services = useServices();
-  const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as FileHandle | undefined;
+  const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as KeptIn | undefined;
   const isReady = useAppSelector(
     ({ workbook }) => workbook.whole && workbook.pen && workbook.status === 'ready',
   );

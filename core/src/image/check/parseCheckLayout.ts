@@ -30,7 +30,18 @@ export function parseCheckLayout(text: string): Result<CheckLayout, LayoutProble
   const outside = read.data.fields.find(
     (field) => field.x + field.width > 1.0001 || field.y + field.height > 1.0001,
   );
-  return outside
-    ? fail({ code: 'layoutInvalid', problems: [`${outside.slotId}: its field reaches out of the frame`] })
+  if (outside)
+    return fail({
+      code: 'layoutInvalid',
+      problems: [`${outside.slotId}: its field reaches out of the frame`],
+    });
+  const twice = read.data.fields.find(
+    ({ slotId }, i, fields) => fields.findIndex((field) => field.slotId === slotId) < i,
+  );
+  return twice
+    ? fail({
+        code: 'layoutInvalid',
+        problems: [`${twice.slotId}: it has two fields, and each channel has one`],
+      })
     : ok(read.data);
 }
