@@ -89,7 +89,7 @@ test('a lost browser: in a new one the file is opened, and all is there', async 
   await context.close();
 });
 
-test('in a folder the file follows the workbook, and the last ten days lie beside it', async ({ page }) => {
+test('in a folder the file follows the workbook, and a copy of each day lies beside it', async ({ page }) => {
   await page.addInitScript(() => {
     Object.assign(window, {
       showDirectoryPicker: async () =>
@@ -112,23 +112,16 @@ test('in a folder the file follows the workbook, and the last ten days lie besid
   await page.getByRole('button', { name: 'In a folder, with its last ten days …' }).click();
   await expect(page.getByTestId('kept-file')).toContainText('Kept in the folder prints by itself');
   await setUpPrinter(page);
-  for (let day = 1; day <= 12; day++) {
-    await page.clock.setFixedTime(`2026-03-${String(day).padStart(2, '0')}T09:00:00Z`);
-    await visit(page, '/cartridge/none');
-    await buyBottle(page, { name: `Ink ${day}`, shade: 'cyan', lot: `L${day}`, ml: '100', price: '9' });
-    await expect
-      .poll(async () =>
-        Object.keys(await inFolder()).some((name) => name.includes(`03-${String(day).padStart(2, '0')}`)),
-      )
-      .toBe(true);
-  }
-  const files = await inFolder();
-  const days = Object.keys(files).filter((name) => / 2026-/.test(name));
-  expect(days.map((name) => /2026-03-(\d\d)/.exec(name)![1]).sort()).toEqual(
-    Array.from({ length: 10 }, (_, i) => String(i + 3).padStart(2, '0')),
-  );
-  // An older day is as it was then; the file itself has all.
-  const of = (day: string): string => files[days.find((name) => name.includes(`03-${day}`))!]!;
-  expect([of('05').includes('"L5"'), of('05').includes('"L6"')]).toEqual([true, false]);
-  expect(files[Object.keys(files).find((name) => !/ 2026-/.test(name))!]).toContain('"L12"');
+  const file = 'My print room.hiraeth.json';
+  await expect.poll(async () => (await inFolder())[file] ?? '').toContain('Bench Three');
+  await page.clock.setFixedTime('2026-03-02T09:00:00Z');
+  await buyBottle(page, { name: 'Ink', shade: 'cyan', lot: 'L7', ml: '100', price: '9' });
+  await expect.poll(async () => (await inFolder())[file] ?? '').toContain('"L7"');
+  // The day before is as it was then.
+  await expect.poll(async () => Object.keys(await inFolder()).length).toBe(3);
+  const days = await inFolder();
+  expect([1, 2].map((day) => days[`My print room 2026-03-0${day}.hiraeth.json`]?.includes('"L7"'))).toEqual([
+    false,
+    true,
+  ]);
 });

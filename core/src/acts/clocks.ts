@@ -14,7 +14,7 @@ export const setClockRight = (facts: readonly Fact[], aheadMs: number): Act => (
       ...rest,
       at: new Date(Date.parse(rest.at) - aheadMs).toISOString(),
       replaces: rest.replaces ?? id,
-    } as FactDraft,
+    },
   ]),
   done: { code: 'clockSetRight', count: facts.length },
 });

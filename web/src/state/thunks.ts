@@ -10,7 +10,7 @@ import {
   type LogSnapshot,
 } from '@hiraeth/core/ledger';
 import { cartridgeView, printerAdvice } from '@hiraeth/core/advice';
-import { readyFacts, type FactProblem } from '@hiraeth/core/check';
+import { metProblems, readyFacts, type FactProblem } from '@hiraeth/core/check';
 import { explain } from '@hiraeth/core/words';
 import { FORMAT_VERSION, reviveFacts, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import { fail, ok, type Result } from '@hiraeth/core/quantity';
@@ -296,19 +296,26 @@ export const bringIn = (
   how: 'merge' | 'replace',
 ): Thunk<Promise<Result<number, string>>> => takeIn(facts, how, true);
 
-/** From when on this workbook and what was joined to it may not fit together; nobody has looked over it yet. */
+/** From when on this workbook and what was joined to it do not fit together; nobody has said yet what holds. */
 export const MET_NOTE = 'met';
+/** A longer stretch of the log than this is not gone over while somebody waits. */
+const MOST_LOOKED_OVER = 20_000;
 
-/**
- * The earliest of what another side said beside what stands here.
- *
- * @returns null: it all came after the last entry, as if it had been made here
- */
-function metSince(last: Fact | undefined, facts: readonly Fact[]): string | null {
-  const reach = (fact: Fact): string => (fact.kind === 'voided' || fact.kind === 'defined' ? '' : fact.at);
-  if (!last || facts.every((fact) => reach(fact) > last.at)) return null;
-  return facts.reduce((least, { at }) => (at < least ? at : least), last.at);
-}
+/** Looks over what was joined, and all after it: what does not fit is kept to be asked about. */
+const lookOver: (...of: [...Parameters<Thunk<void>>, readonly Fact[]]) => Promise<void> = async (
+  dispatch,
+  getState,
+  { ledger, store, clock },
+  facts,
+) => {
+  const joined = facts.reduce((least, { at }) => (at < least ? at : least), '9');
+  const before = getState().workbook.notes[MET_NOTE];
+  const since = typeof before === 'string' && before < joined ? before : joined;
+  if (ledger.facts.length - ledger.facts.findIndex(({ at }) => at >= since) > MOST_LOOKED_OVER) return;
+  if (metProblems(ledger, since, clock.now()).length === 0) return;
+  await store!.note(MET_NOTE, since);
+  dispatch(noted({ key: MET_NOTE, value: since }));
+};
 
 const takeIn =
   (
@@ -321,11 +328,8 @@ const takeIn =
       const { store } = services;
       if (!store || !getState().workbook.pen)
         return fail('Another tab of this workbook is writing. Close it, or press “Write here”.');
-      const met = how === 'merge' ? metSince(services.ledger.facts.at(-1), facts) : null;
-      const before = getState().workbook.notes[MET_NOTE];
-      const since = met !== null && typeof before === 'string' && before < met ? before : met;
       try {
-        if (how === 'merge') await store.append(facts, since === null ? {} : { [MET_NOTE]: since });
+        if (how === 'merge') await store.append(facts);
         else {
           await store.replace(facts);
           dispatch(notesGone());
@@ -342,7 +346,7 @@ const takeIn =
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
-      if (since !== null) dispatch(noted({ key: MET_NOTE, value: since }));
+      if (how === 'merge') await lookOver(dispatch, getState, services, facts);
       if (passedOn && how === 'merge') services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(settle());

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { describe, expect, test } from '@jest/globals';
 import { openDB } from 'idb';
 import { makeStamp, type Fact } from '@hiraeth/core/workbook';
-import { MemoryShelf, MOST_SINCE, openIdbStore, type WorkbookStore } from './index';
+import { keepDay, MemoryShelf, MOST_SINCE, openIdbStore, type WorkbookStore } from './index';
 
 const stamp = makeStamp({ now: () => Date.parse('2026-11-01T00:00:00Z') }, () => 0.5);
 const note = (text: string): Fact => stamp([{ kind: 'noted', text }])[0]!;
@@ -150,4 +150,44 @@ test('a database of the first version keeps all that is in it', async () => {
   const loaded = await store.load();
   expect(loaded.facts.map((fact) => fact.kind === 'noted' && fact.text)).toEqual(['a', 'b', 'c']);
   expect(loaded.notes).toEqual({ bench: { step: 3 } });
+});
+
+test('a folder keeps a copy of each of the last ten days, and touches nothing else in it', async () => {
+  const files = new Map<string, string>([
+    ['Room 1999-01-01 at sea.jpg', 'a picture'],
+    ['Other 2020-01-01.hiraeth.json', 'another workbook'],
+  ]);
+  const folder = {
+    kind: 'directory' as const,
+    name: 'prints',
+    getFileHandle: (name: string) =>
+      Promise.resolve({
+        name,
+        getFile: () => Promise.resolve(new File([files.get(name) ?? ''], name)),
+        createWritable: () =>
+          Promise.resolve({
+            write: (text: string) => Promise.resolve(void files.set(name, text)),
+            close: () => Promise.resolve(),
+            abort: () => Promise.resolve(),
+          }),
+      }),
+    removeEntry: (name: string) => Promise.resolve(void files.delete(name)),
+    // eslint-disable-next-line @typescript-eslint/require-await -- the browser's own is asked in turn
+    keys: async function* () {
+      yield* [...files.keys()];
+    },
+  };
+  for (let day = 1; day <= 12; day++) {
+    const at = `2026-03-${String(day).padStart(2, '0')}`;
+    await keepDay(folder, 'Room', at, `morning of ${day}`);
+    await keepDay(folder, 'Room', at, `evening of ${day}`);
+  }
+  expect([...files].sort()).toEqual([
+    ['Other 2020-01-01.hiraeth.json', 'another workbook'],
+    ['Room 1999-01-01 at sea.jpg', 'a picture'],
+    ...Array.from({ length: 10 }, (_, i) => [
+      `Room 2026-03-${String(i + 3).padStart(2, '0')}.hiraeth.json`,
+      `evening of ${i + 3}`,
+    ]),
+  ]);
 });

@@ -45,8 +45,10 @@ export function ClockAhead() {
         </span>
       </header>
       <p>
-        {ahead.length === 1 ? 'One entry stands' : `${ahead.length} entries stand`} after now, and counts last
-        until it is set right. The last: <strong>{factWords(ledger, last)}</strong>, dated {moment(last.at)}.
+        {ahead.length === 1
+          ? 'One entry stands after now, and counts last until it is set right.'
+          : `${ahead.length} entries stand after now, and count last until they are set right. The last:`}{' '}
+        <strong>{factWords(ledger, last)}</strong>, dated {moment(last.at)}.
       </p>
       <div className="row">
         <TextField
