@@ -69,3 +69,4 @@ export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
 export { dueWords } from './dueWords';
 export { insideWords, massOffWords, weighedWords } from './insideWords';
 export { CHIP_DOING_WORDS, DILUTION_WORDS, doneWords } from './doneWords';
+export { ENTRY_GROUP_NAMES, ENTRY_GROUPS, type EntryGroup } from './entryGroups';

@@ -1,41 +1,70 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { LogSnapshot } from '@hiraeth/core/ledger';
-import { factWords } from '@hiraeth/core/words';
+import { ENTRY_GROUP_NAMES, ENTRY_GROUPS, factWords, type EntryGroup } from '@hiraeth/core/words';
 import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { moment, toLocalField } from '../../parts/dates';
+import { Pick } from '../../parts/fields';
 import { holdsWords } from '../../parts/holdsWords';
 
-const PAGE = 30;
+const ROW_PX = 44;
+/** Drawn beyond what is in sight: an entry or two of any length never leave a gap. */
+const BEYOND = 30;
+const GROUPS = Object.entries(ENTRY_GROUP_NAMES).map(([value, label]) => ({
+  value: value as EntryGroup,
+  label,
+}));
 
-/** Every entry as it was recorded, newest first; each can be taken back, and the taking back too. */
+/**
+ * Every entry as it was recorded, newest first, searched by day, kind and words; only the rows in sight drawn. Each can be taken back,
+ * and the taking back too.
+ */
 export function Log() {
   // The rest of the page need not wait for it.
   const ledger = useDeferredValue(useLedger());
   const dispatch = useAppDispatch();
-  const [shown, setShown] = useState(PAGE);
   const [params] = useSearchParams();
-  const [asked, setAsked] = useState({ day: params.get('day') ?? '', text: params.get('find') ?? '' });
+  const [asked, setAsked] = useState({
+    day: params.get('day') ?? '',
+    text: params.get('find') ?? '',
+    group: '' as EntryGroup | '',
+  });
   const wanted = useDeferredValue(asked);
   const newestFirst = useMemo(() => [...ledger.log].sort((a, b) => (a.id < b.id ? 1 : -1)), [ledger]);
   const facts = useMemo(() => {
-    const { day, text } = wanted;
+    const { day, text, group } = wanted;
     const holds = holdsWords(text);
     // Only where words are looked for: a map of all would hold the page up.
     const byId = text.trim() === '' ? null : new Map(newestFirst.map((fact) => [fact.id, fact]));
     return newestFirst.filter(
       (fact) =>
+        (group === '' || ENTRY_GROUPS[fact.kind] === group) &&
         (day === '' || toLocalField(fact.at).slice(0, 10) === day) &&
         (!byId || holds(`${wordsOf(ledger, fact, byId)} ${fact.note ?? ''}`)),
     );
   }, [ledger, newestFirst, wanted]);
-  const page = useMemo(() => facts.slice(0, shown), [facts, shown]);
-  /** What the entries of this page took back, wherever it stands. */
+  const window = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: facts.length,
+    getScrollElement: () => window.current,
+    estimateSize: () => ROW_PX,
+    overscan: BEYOND,
+    initialRect: { width: 800, height: 560 },
+  });
+  const drawn = virtual.getVirtualItems();
+  const above = drawn[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (drawn.at(-1)?.end ?? 0);
+  const page = useMemo(
+    () => facts.slice(drawn[0]?.index ?? 0, (drawn.at(-1)?.index ?? -1) + 1),
+    [facts, drawn],
+  );
+  /** What the entries in sight took back, wherever it stands. */
   const taken = useMemo(() => {
     const ids = new Set(page.map((fact) => (fact.kind === 'voided' ? fact.factId : null)));
     return new Map(ledger.log.filter(({ id }) => ids.has(id)).map((fact) => [fact.id, fact]));
@@ -62,37 +91,47 @@ export function Log() {
           onChange={(event) => setAsked({ ...asked, day: event.target.value })}
           slotProps={{ inputLabel: { shrink: true } }}
         />
+        <Pick<EntryGroup | ''>
+          label="About"
+          value={asked.group}
+          options={[{ value: '', label: 'everything' }, ...GROUPS]}
+          onPick={(group) => setAsked({ ...asked, group })}
+        />
         <span className="soft small" role="status">
           {facts.length < ledger.log.length ? `${facts.length} of ${ledger.log.length} entries` : ''}
         </span>
       </div>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>What</th>
-            <th>
-              <span className="visually-hidden">Take back</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {page.map((fact) => (
-            <Line
-              key={fact.id}
-              words={wordsOf(ledger, fact, taken)}
-              at={fact.at}
-              gone={ledger.isVoided(fact.id)}
-              onBack={() => void dispatch(undo([fact.id]))}
-            />
-          ))}
-        </tbody>
-      </table>
-      {shown < facts.length && (
-        <Button onClick={() => setShown(shown + 10 * PAGE)}>
-          Show more ({facts.length - shown} older entries)
-        </Button>
-      )}
+      <div className="window entries" ref={window} tabIndex={0} role="region" aria-label="The entries">
+        <table className="lines" aria-rowcount={facts.length + 1}>
+          <thead>
+            <tr aria-rowindex={1}>
+              <th>When</th>
+              <th>What</th>
+              <th>
+                <span className="visually-hidden">Take back</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
+            {drawn.map(({ index }) => {
+              const fact = facts[index]!;
+              return (
+                <Line
+                  key={fact.id}
+                  index={index}
+                  measure={virtual.measureElement}
+                  words={wordsOf(ledger, fact, taken)}
+                  at={fact.at}
+                  gone={ledger.isVoided(fact.id)}
+                  onBack={() => void dispatch(undo([fact.id]))}
+                />
+              );
+            })}
+            {below > 0 && <tr aria-hidden="true" style={{ height: below }} />}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }
@@ -106,21 +145,23 @@ function wordsOf(ledger: LogSnapshot, fact: Fact, byId: ReadonlyMap<string, Fact
 }
 
 function Line({
+  index,
+  measure,
   words,
   at,
   gone,
   onBack,
 }: {
+  readonly index: number;
+  readonly measure: (row: HTMLTableRowElement | null) => void;
   readonly words: string;
   readonly at: string;
   readonly gone: boolean;
   readonly onBack: () => void;
 }) {
   return (
-    <tr>
-      <td style={{ whiteSpace: 'nowrap' }} className="soft">
-        {moment(at)}
-      </td>
+    <tr ref={measure} data-index={index} aria-rowindex={index + 2}>
+      <td className="when soft">{moment(at)}</td>
       <td>{gone ? <s>{words}</s> : words}</td>
       <td className="n">
         {!gone && (

@@ -9,6 +9,10 @@ import { Log } from './Log';
 import { SaidApart } from './SaidApart';
 import { Unfitting } from './Unfitting';
 
+// Rows are drawn that are in sight: here nothing has a size by itself.
+for (const side of ['clientHeight', 'clientWidth'])
+  Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 600 });
+
 const [wrong, ...rest] = script([weigh('cyan', 63.42), print(2)], '2026-03-02T10:00:00.000Z');
 const facts = [
   ...script(setUp),
@@ -29,6 +33,9 @@ test('what was taken back is named on the day of its taking back, and found by i
   await user.type(screen.getByLabelText('Find in the entries'), '63.42 cyan');
   expect(shown()).toEqual([expect.stringMatching(/^Took back: /), expect.stringMatching(/63\.42/)]);
   expect(screen.getByRole('status')).toHaveTextContent(`2 of ${facts.length} entries`);
+  await user.clear(screen.getByLabelText('Find in the entries'));
+  await user.selectOptions(screen.getByLabelText('About'), 'prints, jobs and cleanings');
+  expect(shown()).toEqual([expect.stringMatching(/^Printed 2/)]);
 });
 
 test('a print that was corrected on two devices stands once, and one press says which of them is right', async () => {

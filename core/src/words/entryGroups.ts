@@ -1,0 +1,65 @@
+import type { FactKind } from '../workbook';
+
+/** What entries are about, as somebody looks for them. */
+export type EntryGroup =
+  'weights' | 'fills' | 'prints' | 'chips' | 'moves' | 'looks' | 'stock' | 'things' | 'notes' | 'back';
+
+export const ENTRY_GROUP_NAMES: Readonly<Record<EntryGroup, string>> = {
+  weights: 'weights and levels',
+  fills: 'fills, and ink taken out',
+  prints: 'prints, jobs and cleanings',
+  chips: 'chips and the gauge',
+  moves: 'into and out of printers',
+  looks: 'checks and colours',
+  stock: 'bottles and purchases',
+  things: 'what is owned, and its figures',
+  notes: 'notes and prices',
+  back: 'taken back',
+};
+
+/** Every kind of entry stands under one heading. */
+export const ENTRY_GROUPS: Readonly<Record<FactKind, EntryGroup>> = {
+  weighed: 'weights',
+  levelSeen: 'weights',
+  sensorSignalled: 'weights',
+  fadedOrRanDry: 'weights',
+  filled: 'fills',
+  drawnOut: 'fills',
+  primed: 'fills',
+  flushed: 'fills',
+  spilt: 'fills',
+  agitated: 'fills',
+  printed: 'prints',
+  jobPlanned: 'prints',
+  cleaned: 'prints',
+  padReset: 'prints',
+  gaugeRead: 'chips',
+  gaugeSwitchedOff: 'chips',
+  chipReset: 'chips',
+  chipReplaced: 'chips',
+  chipSignalled: 'chips',
+  installed: 'moves',
+  removed: 'moves',
+  portChanged: 'moves',
+  retired: 'moves',
+  shadeSwitched: 'moves',
+  nozzleChecked: 'looks',
+  looked: 'looks',
+  shadeMeasured: 'looks',
+  shadeGraded: 'looks',
+  profiled: 'looks',
+  bottleOpened: 'stock',
+  purchased: 'stock',
+  densityMeasured: 'stock',
+  squeezeCalibrated: 'stock',
+  defined: 'things',
+  headReplaced: 'things',
+  settingChanged: 'things',
+  printerMoved: 'things',
+  noted: 'notes',
+  quoted: 'notes',
+  editionPriced: 'notes',
+  causeDenied: 'notes',
+  snoozed: 'notes',
+  voided: 'back',
+};
