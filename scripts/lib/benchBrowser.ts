@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 
@@ -119,6 +120,22 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
     }
     await page.getByRole('alert').filter({ hasText: 'Saved' }).waitFor();
     rows.push({ step: 'a weighing saved', 'longest task (ms)': await longest(page) });
+    // An entry of years ago, by its day: all after it is replayed.
+    await page.goto(`http://127.0.0.1:${PORT}/workbook/log?find=Filled`);
+    await longestThen(page);
+    await page.getByLabel('Of this day').fill(oldDayOf(file));
+    await page.getByLabel('Find in the entries').fill('');
+    await page
+      .getByRole('button', { name: /^Take back: / })
+      .first()
+      .waitFor();
+    rows.push({ step: 'an old day found', 'longest task (ms)': await longestThen(page) });
+    await page
+      .getByRole('button', { name: /^Take back: / })
+      .first()
+      .click();
+    await page.getByText('Taken back.').waitFor();
+    rows.push({ step: 'an old entry taken back', 'longest task (ms)': await longestThen(page) });
     // Before anything is kept anew.
     rows.push({
       step: 'open with what came since',
@@ -135,4 +152,13 @@ export async function benchBrowser(file: string): Promise<Record<string, number 
     await browser.close();
     server.kill();
   }
+}
+
+/** A day in the first fifth of a workbook on which something was printed. */
+function oldDayOf(file: string): string {
+  const { facts } = JSON.parse(readFileSync(file, 'utf8')) as { facts: { kind: string; at: string }[] };
+  return facts
+    .slice(Math.floor(facts.length / 5))
+    .find(({ kind }) => kind === 'printed')!
+    .at.slice(0, 10);
 }

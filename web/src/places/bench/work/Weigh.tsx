@@ -9,7 +9,7 @@ import { PanMasses } from './PanMasses';
 import type { StepProps } from './props';
 
 /** A weight, taken at the rail. */
-export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
+export function Weigh({ bench, run, env, step, actions }: StepProps<'weigh'>) {
   const { clock: time } = useServices();
   const take = useCallback(
     ({ massG }: MassReading) =>
@@ -20,15 +20,16 @@ export function Weigh({ run, env, step, actions }: StepProps<'weigh'>) {
   const { title } = stepWords(step);
   const pan = panOf(run, env).massG.value;
   const [least, most] = massRange(env.body).map((g) => g + pan) as [number, number];
+  // Head and tank each by itself weigh less; in a rehearsal the pan changes by itself, and taking a weight is learnt.
+  const byHand = bench.rehearsal || step.part !== undefined;
   const target = useMemo(
     () => ({
       label: `${env.body.cartridge.label}, ${title.toLowerCase()}`,
       scaleId: run.scaleId,
-      // Head and tank each by itself weigh less.
-      ...(step.part ? {} : { range: [least, most] as const }),
+      ...(byHand ? {} : { range: [least, most] as const }),
       onTake: take,
     }),
-    [env.body.cartridge.label, title, run.scaleId, step.part, least, most, take],
+    [env.body.cartridge.label, title, run.scaleId, byHand, least, most, take],
   );
   useScaleTarget(target);
   const plan = planOf(run, env);
