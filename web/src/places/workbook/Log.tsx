@@ -9,7 +9,7 @@ import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
-import { moment, toLocalField } from '../../parts/dates';
+import { fromLocalField, moment } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { holdsWords } from '../../parts/holdsWords';
 
@@ -40,12 +40,13 @@ export function Log() {
   const facts = useMemo(() => {
     const { day, text, group } = wanted;
     const holds = holdsWords(text);
+    const within = day === '' ? null : instantsOf(day);
     // Only where words are looked for: a map of all would hold the page up.
     const byId = text.trim() === '' ? null : new Map(newestFirst.map((fact) => [fact.id, fact]));
     return newestFirst.filter(
       (fact) =>
         (group === '' || ENTRY_GROUPS[fact.kind] === group) &&
-        (day === '' || toLocalField(fact.at).slice(0, 10) === day) &&
+        (!within || (fact.at >= within[0] && fact.at < within[1])) &&
         (!byId || holds(`${wordsOf(ledger, fact, byId)} ${fact.note ?? ''}`)),
     );
   }, [ledger, newestFirst, wanted]);
@@ -134,6 +135,15 @@ export function Log() {
       </div>
     </section>
   );
+}
+
+/** The instants between which a day lies here: asked of each entry as text, a hundred thousand are no wait. */
+function instantsOf(day: string): readonly [from: string, to: string] | null {
+  const from = fromLocalField(`${day}T00:00`);
+  if (from === null) return null;
+  const next = new Date(from);
+  next.setDate(next.getDate() + 1);
+  return [from, next.toISOString()];
 }
 
 function wordsOf(ledger: LogSnapshot, fact: Fact, byId: ReadonlyMap<string, Fact>): string {
