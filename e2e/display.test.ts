@@ -2,13 +2,13 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { gradedDisplay, makeChance, photographDisplay } from '@hiraeth/rig';
+import { displayAt, makeChance, photographDisplay } from '@hiraeth/rig';
 import { install, script, setUp, weigh } from '@hiraeth/core/testing';
 import { exportWorkbook, openWith, visit } from './helpers';
 
 /** What the browser's camera sees: a scale's display, over and over, as a film without compression. */
 const film = join(mkdtempSync(join(tmpdir(), 'hiraeth-film-')), 'display.y4m');
-const { options } = gradedDisplay(3, makeChance(5));
+const { options } = displayAt(3, makeChance(5));
 const { width, height, rgba } = photographDisplay('59.84', {
   ...options,
   height: 270,

@@ -112,7 +112,7 @@ test('in a folder the file follows the workbook, and a copy of each day lies bes
   await page.getByRole('button', { name: 'In a folder, with its last ten days …' }).click();
   await expect(page.getByTestId('kept-file')).toContainText('Kept in the folder prints by itself');
   await setUpPrinter(page);
-  const file = 'My print room.hiraeth.json';
+  const file = 'my-print-room.hiraeth.json';
   await expect.poll(async () => (await inFolder())[file] ?? '').toContain('Bench Three');
   await page.clock.setFixedTime('2026-03-02T09:00:00Z');
   await buyBottle(page, { name: 'Ink', shade: 'cyan', lot: 'L7', ml: '100', price: '9' });
@@ -120,7 +120,7 @@ test('in a folder the file follows the workbook, and a copy of each day lies bes
   // The day before is as it was then.
   await expect.poll(async () => Object.keys(await inFolder()).length).toBe(3);
   const days = await inFolder();
-  expect([1, 2].map((day) => days[`My print room 2026-03-0${day}.hiraeth.json`]?.includes('"L7"'))).toEqual([
+  expect([1, 2].map((day) => days[`my-print-room-2026-03-0${day}.hiraeth.json`]?.includes('"L7"'))).toEqual([
     false,
     true,
   ]);

@@ -2,6 +2,7 @@ import type { FactProblem } from './factProblem';
 import {
   bodyOf,
   bottleRemaining,
+  CLOCK_SLACK_MS,
   composition,
   find,
   inkNow,
@@ -24,8 +25,6 @@ const LIGHTER: readonly MassReason[] = ['ownEmpty', 'otherCartridge', 'partOn', 
 const OPENING = '1990-01-01T00:00:00.000Z';
 /** Less than this, ml, is never too much to take out. */
 const LEAST_TAKEN_ML = 0.5;
-/** A clock on another device may be this far ahead. */
-const CLOCK_SLACK_MS = 5 * 60_000;
 
 /**
  * Looks at a fact before it is recorded: does it speak of things that exist, at a time that has come, with masses and

@@ -20,7 +20,9 @@ function met(here: readonly Fact[], there: readonly Fact[]): readonly (readonly 
   ].map((facts) => {
     const ledger = new Ledger();
     for (const fact of facts) ledger.add([fact]);
-    return metProblems(ledger, SINCE, NOW).map(({ problem, facts }) => [problem.code, facts.length] as const);
+    return metProblems(ledger.snapshot(), SINCE, NOW).map(
+      ({ problem, facts }) => [problem.code, facts.length] as const,
+    );
   });
   expect(other).toEqual(one);
   return one!;
@@ -68,13 +70,40 @@ describe('what two devices said without knowing of each other', () => {
     const gone = side(takeBack([bottle.id]), HERE);
     const there = side([fill('cyan', 4), fill('cyan', 5)], THERE);
     expect(met(gone, there)).toEqual([['unknownThing', 2]]);
+    const [missing] = metProblems(Ledger.from([...begun, ...gone, ...there]).snapshot(), SINCE, NOW);
+    expect(missing!.withdrawals).toEqual([gone[0]!.id]);
     expect(met([...gone, ...side(takeBack([gone[0]!.id]), '2026-03-03T09:00:00.000Z')], there)).toEqual([]);
+  });
+
+  test('of those that did not fit when they met; what is entered here afterwards is nobody else’s', () => {
+    const two = [...side([empty], HERE), ...side([fill('cyan', 40)], THERE)];
+    const moved: FactDraft = {
+      kind: 'installed',
+      printerId: 'printer',
+      into: [{ slotId: 'yellow', cartridgeId: 'cyan' }],
+    };
+    const later = side([moved], '2026-03-04T09:00:00.000Z');
+    const book = Ledger.from([...begun, ...two, ...later]).snapshot();
+    expect(metProblems(book, SINCE, NOW).map(({ problem }) => problem.code)).toEqual([
+      'bottleTooLittle',
+      'seatedElsewhere',
+    ]);
+    const asked = new Set([two[1]!.id]);
+    expect(metProblems(book, SINCE, NOW, asked).map(({ facts }) => facts)).toEqual([[two[1]]]);
+    // Settled, nothing is left of it.
+    const gone = Ledger.from([
+      ...begun,
+      ...two,
+      ...later,
+      ...side(takeBack([two[1]!.id]), '2026-03-05T09:00:00.000Z'),
+    ]);
+    expect(metProblems(gone.snapshot(), SINCE, NOW, asked)).toEqual([]);
   });
 
   test('only what came since is looked at, and what was confirmed is not asked again', () => {
     const two = [...side([empty], HERE), ...side([fill('cyan', 40)], THERE)];
     const ledger = Ledger.from([...begun, ...two]);
-    expect(metProblems(ledger, '2026-03-02T10:30:00.000Z', NOW)).toEqual([]);
+    expect(metProblems(ledger.snapshot(), '2026-03-02T10:30:00.000Z', NOW)).toEqual([]);
     const sure = side([{ ...fill('cyan', 40), confirmed: ['bottleTooLittle', 'overfill'] }], THERE);
     expect(met(side([empty], HERE), sure)).toEqual([]);
   });

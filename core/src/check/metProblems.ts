@@ -18,34 +18,71 @@ const OF_BOTH: ReadonlySet<FactProblem['code']> = new Set([
 export interface MetProblem {
   readonly problem: FactProblem;
   readonly facts: readonly Fact[];
+  /** What took back the thing that they speak of: taken back itself, they fit. */
+  readonly withdrawals: readonly string[];
 }
 
 /**
- * What would have been asked about, had two devices (or a file and the workbook) known of each other when it was entered: one bottle
- * poured out twice, one cartridge put into two slots, entries about something that was taken back meanwhile. It does not depend on
- * who met whom.
+ * What does not fit since two sides (devices, or a file and the workbook) met that had not known of each other: one bottle poured out
+ * twice, one cartridge put into two slots, entries about something that was taken back meanwhile. It does not depend on who met whom.
  *
  * @param since the earliest time of what came from the other side
  * @param now milliseconds since 1970
+ * @param among these entries alone: those that did not fit when they met; left out: all since
  */
 export function metProblems(
-  book: Pick<LogSnapshot, 'review'>,
+  book: Pick<LogSnapshot, 'review' | 'log' | 'isVoided'>,
   since: string,
   now: number,
+  among: ReadonlySet<string> | null = null,
 ): readonly MetProblem[] {
   const check = checkFactsBy(now);
   const found = new Map<string, { problem: FactProblem; facts: Fact[] }>();
+  let left = among?.size ?? Infinity;
   book.review(since, (before, fact) => {
-    for (const problem of [...check(before, fact), ...seatedElsewhere(before, fact)]) {
-      if (!OF_BOTH.has(problem.code)) continue;
+    if (among && !among.has(fact.id)) return true;
+    const problem = [...check(before, fact), ...seatedElsewhere(before, fact)].find(({ code }) =>
+      OF_BOTH.has(code),
+    );
+    if (problem) {
       // One thing that is missing is one problem, however much speaks of it.
       const key = problem.code === 'unknownThing' ? `${problem.what} ${problem.id}` : fact.id;
       const known = found.get(key);
-      if (known && known.facts.at(-1) !== fact) known.facts.push(fact);
-      else if (!known) found.set(key, { problem, facts: [fact] });
+      if (known) known.facts.push(fact);
+      else found.set(key, { problem, facts: [fact] });
     }
+    left -= 1;
+    return left > 0;
   });
-  return [...found.values()];
+  const withdrawals = withdrawalsOf(
+    book,
+    [...found.values()].flatMap(({ problem }) => (problem.code === 'unknownThing' ? problem.id : [])),
+  );
+  return [...found.values()].map(({ problem, facts }) => ({
+    problem,
+    facts,
+    withdrawals: problem.code === 'unknownThing' ? (withdrawals.get(problem.id) ?? []) : [],
+  }));
+}
+
+/** What took back these things, by their ids. */
+function withdrawalsOf(
+  { log, isVoided }: Pick<LogSnapshot, 'log' | 'isVoided'>,
+  things: readonly string[],
+): ReadonlyMap<string, readonly string[]> {
+  const found = new Map<string, string[]>(things.map((id) => [id, []]));
+  if (things.length === 0) return found;
+  /** The thing that an entry defines, by the entry. */
+  const defined = new Map(
+    log.flatMap((fact) =>
+      fact.kind === 'defined' && found.has(fact.entity.id) ? [[fact.id, fact.entity.id] as const] : [],
+    ),
+  );
+  for (const fact of log) {
+    const thing = fact.kind === 'voided' ? defined.get(fact.factId) : undefined;
+    if (thing !== undefined && !isVoided(fact.id)) found.get(thing)!.push(fact.id);
+  }
+  return found;
 }
 
 /** Put into a slot while it stood in another one, and nobody took it out. */

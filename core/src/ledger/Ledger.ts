@@ -269,9 +269,9 @@ export class Ledger implements Snapshot, CheckedBook {
    * Goes over the counting facts from a time on once more, as if they came now. Nothing changes.
    *
    * @param since UTC instant
-   * @param before sees each just before it is folded
+   * @param before sees each just before it is folded; false: it has seen enough
    */
-  review(since: string, before: (book: CheckedBook, fact: Fact) => void): void {
+  review(since: string, before: (book: CheckedBook, fact: Fact) => boolean): void {
     const first = this.facts.findIndex(({ at }) => at >= since);
     if (first < 0) return;
     const from = this.checkpoints.findLast(({ index }) => index <= first);
@@ -281,7 +281,7 @@ export class Ledger implements Snapshot, CheckedBook {
     const { context, recorded, isVoidedBesides } = this;
     const book = { context, state: fold.state, live: true, recorded, facts, isVoidedBesides };
     for (const fact of this.facts.slice(start)) {
-      if (facts.length >= first) before(book, fact);
+      if (facts.length >= first && !before(book, fact)) return;
       facts.push(fact);
       applyFact(fold, fact);
     }

@@ -82,7 +82,7 @@ export {
   type InkNow,
 } from './read/inkNow';
 export { inkByWeight } from './read/inkByWeight';
-export { aheadOfClock } from './read/aheadOfClock';
+export { aheadOfClock, CLOCK_SLACK_MS } from './read/aheadOfClock';
 export { isBelowEmpty } from './read/isBelowEmpty';
 export { massRange } from './read/massRange';
 export { isGaugeOff } from './read/isGaugeOff';

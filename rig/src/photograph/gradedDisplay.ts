@@ -5,15 +5,12 @@ import type { Grade } from './gradedPhotograph';
 
 const KINDS: readonly DisplayKind[] = ['lcd', 'lcd', 'lcd', 'backlit', 'negative', 'red', 'green'];
 
-/**
- * A photograph of a scale's display by how hard it is to read, from held still before it (1) to a quick one from the side, in a
- * lamp's mirror image (5), with the number that it shows.
- */
-export function gradedDisplay(
+/** What a display shows, and how it is seen, by how hard it is to read: see `gradedDisplay`. */
+export function displayAt(
   grade: Grade,
   chance: Chance,
   width = 480,
-): { readonly text: string; readonly photo: Photo; readonly options: DisplayOptions } {
+): { readonly text: string; readonly options: DisplayOptions } {
   const { next } = chance;
   const between = (low: number, high: number): number => low + (high - low) * next();
   const hard = (grade - 1) / 4;
@@ -40,5 +37,18 @@ export function gradedDisplay(
     shadow: grade >= 3 ? between(0, 0.55) * hard : 0,
     glare: grade >= 3 && next() < 0.5 ? between(0, 150) * hard : 0,
   };
+  return { text, options };
+}
+
+/**
+ * A photograph of a scale's display by how hard it is to read, from held still before it (1) to a quick one from the side, in a
+ * lamp's mirror image (5), with the number that it shows.
+ */
+export function gradedDisplay(
+  grade: Grade,
+  chance: Chance,
+  width = 480,
+): { readonly text: string; readonly photo: Photo; readonly options: DisplayOptions } {
+  const { text, options } = displayAt(grade, chance, width);
   return { text, photo: photographDisplay(text, options), options };
 }

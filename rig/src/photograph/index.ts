@@ -1,4 +1,4 @@
-export { gradedDisplay } from './gradedDisplay';
+export { displayAt, gradedDisplay } from './gradedDisplay';
 export { gradedPhotograph, GRADES, type Grade } from './gradedPhotograph';
 export { NINE_LAYOUT } from './nineLayout';
 export { photographCheck, type OddLine, type PhotographOptions } from './photographCheck';

@@ -6,26 +6,19 @@ import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass, type Context } from '@hiraeth/core/ledger';
-import { NOT_YET, takeByItself } from '@hiraeth/core/scale';
 import { explain } from '@hiraeth/core/words';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, useNow, useAct } from '../state/hooks';
-import { remember } from '../state/remember';
 import { useAppSelector } from '../state/store';
-import { beep } from './beep';
-import { useScale, type ScaleSource, type ScaleState } from '../devices/useScale';
+import { useScale, type ScaleSource } from '../devices/useScale';
 import { Pick } from './fields';
 import { isPlainKey } from './isPlainKey';
 import { useScans } from './scan/useScans';
+import { useTakenByItself } from './scale/useTakenByItself';
 import { useTypedWeight } from './useTypedWeight';
 
 const CameraScan = lazy(() => import('./scan/CameraScan'));
 const DisplayCamera = lazy(() => import('./scale/DisplayCamera'));
-
-/** Where the choice to take a still weight by hand alone is kept. */
-const BY_HAND = 'hiraeth-weights-by-hand';
-/** A press that was meant for the weight just taken by itself does not take it for the next. */
-const JUST_TAKEN_MS = 1500;
 
 /**
  * Always at the foot: the weight, live or typed, what it will be written to, and one key to take it. A keyboard wedge
@@ -109,35 +102,7 @@ export function ScaleRail({
     if (saved) setText('');
   };
 
-  const [byItself, setByItself] = useState(() => remember.get(BY_HAND) === null);
-  const [justTaken, setJustTaken] = useState(false);
-  const waiting = useRef(NOT_YET);
-  const asked = target?.range ? `${target.label} ${target.scaleId ?? ''}` : null;
-  // What lies there when it is asked for is of the one before.
-  useEffect(() => {
-    waiting.current = { lay: hub.snapshot().massG, moved: false };
-  }, [asked, hub]);
-  /** Of each reading: is it the weight that is asked for? */
-  const heard = useRef((_now: ScaleState): void => undefined);
-  useEffect(() => {
-    heard.current = ({ massG, settledG }) => {
-      if (!live || !byItself || !target?.range || text !== '') return;
-      // A question stands over the page: one after the other.
-      if (document.querySelector('[role="dialog"], [role="alertdialog"]') !== null) return;
-      const step = takeByItself(waiting.current, massG, settledG, target.range);
-      waiting.current = step.waiting;
-      if (step.take === null) return;
-      beep();
-      setJustTaken(true);
-      void accept(step.take);
-    };
-  });
-  useEffect(() => hub.subscribe(() => heard.current(hub.snapshot())), [hub]);
-  useEffect(() => {
-    if (!justTaken) return;
-    const timer = setTimeout(() => setJustTaken(false), JUST_TAKEN_MS);
-    return () => clearTimeout(timer);
-  }, [justTaken]);
+  const own = useTakenByItself(text !== '', (grams) => void accept(grams));
 
   const preview = (): string | null => {
     const parsed = parseQuantity(text, 'mass');
@@ -231,8 +196,8 @@ export function ScaleRail({
           onPick={setCartridgeId}
         />
       )}
-      <Button type="submit" variant="contained" disabled={justTaken}>
-        {justTaken ? 'Taken' : 'Take the weight'}
+      <Button type="submit" variant="contained" disabled={own.justTaken}>
+        {own.justTaken ? 'Taken' : 'Take the weight'}
       </Button>
       {scan}
       {live && (
@@ -243,18 +208,9 @@ export function ScaleRail({
       <span id="rail-says" role="status" className={error || state.trouble ? 'bad small' : 'soft'}>
         {error ?? state.trouble ?? preview() ?? ''}
       </span>
-      {live && target?.range && (
+      {own.canBe && (
         <FormControlLabel
-          control={
-            <Checkbox
-              checked={byItself}
-              onChange={(event) => {
-                setByItself(event.target.checked);
-                if (event.target.checked) remember.drop(BY_HAND);
-                else remember.set(BY_HAND, 'yes');
-              }}
-            />
-          }
+          control={<Checkbox checked={own.byItself} onChange={(event) => own.choose(event.target.checked)} />}
           label="takes a still weight by itself"
         />
       )}

@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { serializeWorkbook } from '@hiraeth/core/workbook';
 import { explain } from '@hiraeth/core/words';
 import { useEffect } from 'react';
@@ -18,9 +19,10 @@ const DAY_MS = 86_400_000;
 /** What was written last, by file: anything newer in it is another program's. */
 const written = new WeakMap<KeptIn, number>();
 
-/** A workbook's name as a file may have it. */
-export const fileName = (name: string): string =>
-  name.replace(/[\\/:*?"<>|]|\p{Cc}/gu, ' ').trim() || 'workbook';
+/** A workbook's name as that of a file, without its day and ending. */
+export const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+/** A day as it is here: `2026-11-24`. */
+const dayOf = (at: string): string => format(new Date(at), 'yyyy-MM-dd');
 
 /** Reads what another program changed, joins it, and writes all of it. */
 const sync =
@@ -44,7 +46,7 @@ const sync =
       const at = new Date(services.clock.now()).toISOString();
       const text = serializeWorkbook(services.ledger.recorded.values(), at);
       written.set(handle, await writeWhole(inPlace, text));
-      if (isFolder(handle)) await keepDay(handle, name, at.slice(0, 10), text);
+      if (isFolder(handle)) await keepDay(handle, name, dayOf(at), text);
       dispatch(fileChanged({ status: 'kept', at, why: null }));
       const exported = getState().workbook.notes[EXPORT_NOTE];
       if (typeof exported !== 'string' || Date.parse(at) - Date.parse(exported) > DAY_MS)

@@ -296,26 +296,39 @@ export const bringIn = (
   how: 'merge' | 'replace',
 ): Thunk<Promise<Result<number, string>>> => takeIn(facts, how, true);
 
-/** From when on this workbook and what was joined to it do not fit together; nobody has said yet what holds. */
+/** What did not fit when something was joined: from when on, and which entries. */
 export const MET_NOTE = 'met';
-/** A longer stretch of the log than this is not gone over while somebody waits. */
+export interface Met {
+  readonly since: string;
+  readonly ids: readonly string[];
+}
+export const metOf = (note: unknown): Met | null =>
+  typeof note === 'object' && note !== null && 'since' in note && 'ids' in note ? (note as Met) : null;
+/** A longer stretch of the log than this is not gone over while somebody waits: about a second. */
 const MOST_LOOKED_OVER = 20_000;
 
 /** Looks over what was joined, and all after it: what does not fit is kept to be asked about. */
-const lookOver: (...of: [...Parameters<Thunk<void>>, readonly Fact[]]) => Promise<void> = async (
-  dispatch,
-  getState,
-  { ledger, store, clock },
-  facts,
-) => {
-  const joined = facts.reduce((least, { at }) => (at < least ? at : least), '9');
-  const before = getState().workbook.notes[MET_NOTE];
-  const since = typeof before === 'string' && before < joined ? before : joined;
-  if (ledger.facts.length - ledger.facts.findIndex(({ at }) => at >= since) > MOST_LOOKED_OVER) return;
-  if (metProblems(ledger, since, clock.now()).length === 0) return;
-  await store!.note(MET_NOTE, since);
-  dispatch(noted({ key: MET_NOTE, value: since }));
-};
+const lookOver =
+  (joined: readonly Fact[]): Thunk<Promise<void>> =>
+  async (dispatch, getState, { ledger, store, clock }) => {
+    // What a thing is defined as was never odd by itself, however long ago.
+    const said = joined.filter(({ kind }) => kind !== 'defined');
+    if (said.length === 0) return;
+    const since = said.reduce((least, { at }) => (at < least ? at : least), said[0]!.at);
+    const from = ledger.facts.findIndex(({ at }) => at >= since);
+    if (from < 0 || ledger.facts.length - from > MOST_LOOKED_OVER) return;
+    const ids = metProblems(ledger.snapshot(), since, clock.now()).flatMap(({ facts }) =>
+      facts.map(({ id }) => id),
+    );
+    if (ids.length === 0) return;
+    const before = metOf(getState().workbook.notes[MET_NOTE]);
+    const value: Met = {
+      since: before && before.since < since ? before.since : since,
+      ids: [...new Set([...(before?.ids ?? []), ...ids])],
+    };
+    await store!.note(MET_NOTE, value);
+    dispatch(noted({ key: MET_NOTE, value }));
+  };
 
 const takeIn =
   (
@@ -346,7 +359,7 @@ const takeIn =
       services.tabs?.tell(
         how === 'merge' ? { type: 'added', facts, format: FORMAT_VERSION } : { type: 'replaced' },
       );
-      if (how === 'merge') await lookOver(dispatch, getState, services, facts);
+      if (how === 'merge') await dispatch(lookOver(facts));
       if (passedOn && how === 'merge') services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(settle());

@@ -78,10 +78,10 @@ export const fileIn = (kept: KeptIn, name: string): Promise<FileHandle> =>
  * @param day as 2026-03-09
  */
 export async function keepDay(folder: FolderHandle, name: string, day: string, text: string): Promise<void> {
-  await writeWhole(await folder.getFileHandle(`${name} ${day}${SUFFIX}`, { create: true }), text);
+  await writeWhole(await folder.getFileHandle(`${name}-${day}${SUFFIX}`, { create: true }), text);
   const days: string[] = [];
   for await (const key of folder.keys())
-    if (key.startsWith(`${name} `) && /^\d{4}-\d\d-\d\d$/.test(key.slice(name.length + 1, -SUFFIX.length)))
+    if (key.startsWith(`${name}-`) && /^\d{4}-\d\d-\d\d$/.test(key.slice(name.length + 1, -SUFFIX.length)))
       days.push(key);
   for (const old of days.sort().slice(0, -DAYS_KEPT)) await folder.removeEntry(old);
 }

@@ -154,8 +154,8 @@ test('a database of the first version keeps all that is in it', async () => {
 
 test('a folder keeps a copy of each of the last ten days, and touches nothing else in it', async () => {
   const files = new Map<string, string>([
-    ['Room 1999-01-01 at sea.jpg', 'a picture'],
-    ['Other 2020-01-01.hiraeth.json', 'another workbook'],
+    ['room-1999-01-01-at-sea.jpg', 'a picture'],
+    ['other-2020-01-01.hiraeth.json', 'another workbook'],
   ]);
   const folder = {
     kind: 'directory' as const,
@@ -179,14 +179,14 @@ test('a folder keeps a copy of each of the last ten days, and touches nothing el
   };
   for (let day = 1; day <= 12; day++) {
     const at = `2026-03-${String(day).padStart(2, '0')}`;
-    await keepDay(folder, 'Room', at, `morning of ${day}`);
-    await keepDay(folder, 'Room', at, `evening of ${day}`);
+    await keepDay(folder, 'room', at, `morning of ${day}`);
+    await keepDay(folder, 'room', at, `evening of ${day}`);
   }
   expect([...files].sort()).toEqual([
-    ['Other 2020-01-01.hiraeth.json', 'another workbook'],
-    ['Room 1999-01-01 at sea.jpg', 'a picture'],
+    ['other-2020-01-01.hiraeth.json', 'another workbook'],
+    ['room-1999-01-01-at-sea.jpg', 'a picture'],
     ...Array.from({ length: 10 }, (_, i) => [
-      `Room 2026-03-${String(i + 3).padStart(2, '0')}.hiraeth.json`,
+      `room-2026-03-${String(i + 3).padStart(2, '0')}.hiraeth.json`,
       `evening of ${i + 3}`,
     ]),
   ]);

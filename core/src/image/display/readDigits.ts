@@ -1,5 +1,5 @@
 import { quantileOf } from '../../numeric';
-import type { Corners, Point } from '../homography';
+import type { Point } from '../homography';
 import type { Contrast } from './contrast';
 import type { DigitRow, Extent } from './digitRows';
 
@@ -9,8 +9,6 @@ const { abs, cos, max, min, sin } = Math;
 export interface DigitsRead {
   /** Digits with their point and sign; null: it cannot be told for sure. */
   readonly text: string | null;
-  /** Where it stands in the picture. */
-  readonly corners: Corners;
   /** Number of digits, each by how plainly its segments are on or off. */
   readonly score: number;
 }
@@ -189,12 +187,7 @@ export function readDigits(contrast: Contrast, row: DigitRow): DigitsRead | null
   if (before === 'something' || beside(1) === 'something') sure = false;
   if (before === 'minus') text = `-${text}`;
   if (!/^-?\d+(\.\d+)?$/.test(text)) sure = false;
-  const [first, last] = [cells[0]!, cells.at(-1)!];
-  return {
-    text: sure ? text : null,
-    corners: [place(first.left, 0), place(last.right, 0), place(last.right, 1), place(first.left, 1)],
-    score,
-  };
+  return { text: sure ? text : null, score };
 
   /** Is there a point; null: perhaps. */
   function pointBetween(right: number, left: number): boolean | null {

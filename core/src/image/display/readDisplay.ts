@@ -1,5 +1,4 @@
 import { shrunk, type Photo } from '../photo';
-import type { Corners } from '../homography';
 import { contrastOf } from './contrast';
 import { digitRows, markedIn } from './digitRows';
 import { readDigits, type DigitsRead } from './readDigits';
@@ -8,14 +7,12 @@ import { readDigits, type DigitsRead } from './readDigits';
 export interface DisplayRead {
   /** As shown, with its sign and all its places; null: there are digits, and not all of them can be told for sure. */
   readonly text: string | null;
-  /** Where the digits stand in the picture. */
-  readonly corners: Corners;
 }
 
 /** Longest side that is looked at, pixels. */
 const LOOKED_AT = 480;
-/** Surroundings, shares of the picture's height; how much a digit stands out of them, at least. */
-const REACHES: readonly number[] = [0.22];
+/** Surroundings, share of the picture's height; how much a digit stands out of them, at least. */
+const REACH = 0.22;
 const LEVELS: readonly number[] = [0.15, 0.27, 0.42];
 /** Heights of digits that are tried, shares of the picture's height. */
 const HEIGHTS: readonly number[] = [0.1, 0.125, 0.156, 0.195, 0.244, 0.305, 0.38, 0.47, 0.6];
@@ -35,30 +32,28 @@ const LEAST_SCORE = 1.6;
  * @returns null: no digits are seen
  */
 export function readDisplay(photo: Photo): DisplayRead | null {
-  const { photo: small, by } = shrunk(photo, LOOKED_AT);
+  const { photo: small } = shrunk(photo, LOOKED_AT);
   const found: DigitsRead[] = [];
-  for (const shines of [false, true])
-    for (const reach of REACHES) {
-      const contrast = contrastOf(small, shines, Math.round(reach * small.height));
-      for (const level of LEVELS) {
-        const marked = markedIn(contrast, level);
-        const seen = new Set<string>();
-        for (const height of HEIGHTS)
-          for (const row of digitRows(marked, height * small.height)) {
-            // Neighbouring heights find the same row again.
-            const key = JSON.stringify(row);
-            if (seen.has(key)) continue;
-            seen.add(key);
-            const read = readDigits(contrast, row);
-            if (read && read.score >= LEAST_SCORE) found.push(read);
-          }
-      }
+  for (const shines of [false, true]) {
+    const contrast = contrastOf(small, shines, Math.round(REACH * small.height));
+    for (const level of LEVELS) {
+      const marked = markedIn(contrast, level);
+      const seen = new Set<string>();
+      for (const height of HEIGHTS)
+        for (const row of digitRows(marked, height * small.height)) {
+          // Neighbouring heights find the same row again.
+          const key = JSON.stringify(row);
+          if (seen.has(key)) continue;
+          seen.add(key);
+          const read = readDigits(contrast, row);
+          if (read && read.score >= LEAST_SCORE) found.push(read);
+        }
     }
+  }
   if (found.length === 0) return null;
-  const best = found.reduce((a, b) => (b.score > a.score ? b : a));
-  const near = found.filter(({ score }) => score > NEARLY * best.score);
+  const best = Math.max(...found.map(({ score }) => score));
+  const near = found.filter(({ score }) => score > NEARLY * best);
   const said = new Set(near.flatMap(({ text }) => text ?? []));
   const [text = null] = said.size === 1 ? said : [];
-  const corners = best.corners.map(([x, y]) => [x * by, y * by]) as unknown as Corners;
-  return { text, corners };
+  return { text };
 }

@@ -2,8 +2,8 @@ import type { Fact } from '../../workbook';
 import { isTimeless } from '../define/context';
 import type { LogSnapshot } from '../Ledger';
 
-/** Clocks of two devices may differ so much, ms. */
-const SLACK_MS = 5 * 60_000;
+/** Clocks of two devices may differ so much, ms: what is further ahead has not happened yet. */
+export const CLOCK_SLACK_MS = 5 * 60_000;
 
 /**
  * Entries that have not happened yet by this clock: another device's, or this one's, ran ahead when they were made. They count last
@@ -13,7 +13,7 @@ const SLACK_MS = 5 * 60_000;
  * @returns the earliest first; without what no time is asked of
  */
 export function aheadOfClock({ facts }: Pick<LogSnapshot, 'facts'>, now: number): readonly Fact[] {
-  const latest = new Date(now + SLACK_MS).toISOString();
+  const latest = new Date(now + CLOCK_SLACK_MS).toISOString();
   // They are the last of the log.
   let from = facts.length;
   while (from > 0 && facts[from - 1]!.at > latest) from -= 1;

@@ -11,6 +11,8 @@ import { Pick } from '../fields';
 const WIDE = 480;
 const PAUSE_MS = 120;
 const SIMULATED_MS = 350;
+/** Longer than a weight has to stand still. */
+const STILL_MS = 1500;
 const NO_CAMERA =
   'No camera can be used here: it needs a secure address, and your leave. Choose a photograph of the display, or type the weight.';
 
@@ -30,11 +32,13 @@ export default function DisplayCamera({
   const [unit, setUnit] = useState<DisplayUnit>('g');
   const [error, setError] = useState<string | null>(null);
   const [read, setRead] = useState<DisplayRead | null>(null);
+  // A scale's places are those of its grams.
+  const shown = unit === 'g' ? places : null;
   const tell = useRef((_found: DisplayRead | null): void => undefined);
   useEffect(() => {
     tell.current = (found) => {
       setRead(found);
-      hub.read(found?.text ?? null, places, unit);
+      hub.read(found?.text ?? null, shown, unit);
     };
   });
   useEffect(() => {
@@ -54,11 +58,15 @@ export default function DisplayCamera({
     };
     const watch = async (): Promise<void> => {
       let seed = 0;
+      let last = performance.now();
       while (alive) {
         await new Promise((resolve) => setTimeout(resolve, simulated ? SIMULATED_MS : PAUSE_MS));
         if (!alive) return;
         if (simulated) {
-          const text = hub.simulatedDisplay(SIMULATED_MS);
+          // As much time passes for the scale as passes here, however long a picture takes.
+          const now = performance.now();
+          const text = hub.simulatedDisplay(now - last);
+          last = now;
           const seen = await api.simulate(text ?? ' ', (seed += 1));
           if (!alive) return;
           show(seen.photo);
@@ -108,8 +116,8 @@ export default function DisplayCamera({
       setError(null);
       // A picture stands still by itself.
       const now = Date.now();
-      hub.read(found.text, places, unit, now - 1300);
-      hub.read(found.text, places, unit, now);
+      hub.read(found.text, shown, unit, now - STILL_MS);
+      hub.read(found.text, shown, unit, now);
     } catch {
       setError('This is no picture that can be read. Save it as PNG, JPEG or WebP, or type the weight.');
     }

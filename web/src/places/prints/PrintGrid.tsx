@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import TextField from '@mui/material/TextField';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { costOfPrints, printerCost } from '@hiraeth/core/cost';
 import { all } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import type { FactOf } from '@hiraeth/core/workbook';
 import { moment } from '../../parts/dates';
+import { useRows } from '../../parts/useRows';
 import { useHour, useLedger, useMoney } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
@@ -28,6 +28,7 @@ const COLUMNS: readonly { readonly key: SortKey; readonly name: string; readonly
   { key: 'original', name: 'Originals', kind: 'n' },
 ];
 const ROW_PX = 46;
+const BEYOND = 12;
 
 /**
  * The print log: what each job took and cost, and what originals would have; sorted and searched by any of it, only the rows in
@@ -48,17 +49,7 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
   }, [ledger, prints, at]);
   const shown = useMemo(() => sortedRows(rows, sorting, asked), [rows, sorting, asked]);
   const picked = useMemo(() => prints.filter(({ id }) => chosen.has(id)), [prints, chosen]);
-  const window = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: shown.length,
-    getScrollElement: () => window.current,
-    estimateSize: () => ROW_PX,
-    overscan: 12,
-    initialRect: { width: 800, height: 420 },
-  });
-  const drawn = virtual.getVirtualItems();
-  const above = drawn[0]?.start ?? 0;
-  const below = virtual.getTotalSize() - (drawn.at(-1)?.end ?? 0);
+  const { window, drawn, above, below, measure } = useRows(shown.length, ROW_PX, BEYOND);
   const allChosen = shown.length > 0 && shown.every(({ id }) => chosen.has(id));
   const choose = (ids: readonly string[], on: boolean): void =>
     setChosen((before) => {
@@ -146,7 +137,7 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
                 key={shown[index]!.id}
                 row={shown[index]!}
                 index={index}
-                measure={virtual.measureElement}
+                measure={measure}
                 chosen={chosen.has(shown[index]!.id)}
                 onChoose={choose}
               />

@@ -27,11 +27,12 @@ export function ClockAhead() {
   const setRight = async (): Promise<void> => {
     const act = setClockRight(ahead, Date.parse(last.at) - Date.parse(happened!));
     // They stood in the log before: what does not fit is shown, and nothing of it is asked one by one.
-    const done = await dispatch(bringIn(stamp(act.facts), 'merge'));
+    const facts = stamp(act.facts);
+    const done = await dispatch(bringIn(facts, 'merge'));
     dispatch(
       noticed(
         done.ok
-          ? { text: doneWords(ledger, act.done), tone: 'fine', undo: [] }
+          ? { text: doneWords(ledger, act.done), tone: 'fine', undo: facts.map(({ id }) => id) }
           : { text: done.problem, tone: 'bad', undo: [] },
       ),
     );

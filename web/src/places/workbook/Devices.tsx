@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
+import { CLOCK_SLACK_MS } from '@hiraeth/core/ledger';
 import { QrCode } from '../../parts/QrCode';
 import { leaveRoom, openRoom, ROOM_NOTE } from '../../state/room';
 import type { OtherDevice, RoomState } from '../../state/roomSlice';
@@ -139,9 +140,8 @@ function Others({ room }: { readonly room: RoomState }) {
   );
 }
 
-/** A clock that is further off than this puts things into another order. */
-const FAR_MS = 5 * 60_000;
-const isFarOff = ({ aheadMs }: OtherDevice): boolean => Math.abs(aheadMs) > FAR_MS;
+/** A clock that is further off puts things into another order. */
+const isFarOff = ({ aheadMs }: OtherDevice): boolean => Math.abs(aheadMs) > CLOCK_SLACK_MS;
 
 function aboutDevice(one: OtherDevice): string {
   if (one.other)

@@ -15,7 +15,7 @@ import { toCsv, type CsvTable } from '@hiraeth/core/exchange';
 import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { EXPORT_NOTE } from '../../state/keptFile';
+import { EXPORT_NOTE, fileName } from '../../state/keptFile';
 import { bringIn, keepNote } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { day, moment } from '../../parts/dates';
@@ -52,14 +52,12 @@ export function Files() {
   const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
   const count = ledger.log.length;
   const stale = exported ? (Date.parse(now) - Date.parse(exported)) / DAY_MS : null;
-  const fileName = (ending: string): string =>
-    `${settingsOf(ledger.context)
-      .name.replace(/[^\p{L}\p{N}]+/gu, '-')
-      .toLowerCase()}-${now.slice(0, 10)}${ending}`;
+  const name = fileName(settingsOf(ledger.context).name);
+  const dated = (ending: string): string => `${name}-${now.slice(0, 10)}${ending}`;
 
   const save = async (): Promise<void> => {
     const at = new Date(clock.now()).toISOString();
-    download(fileName('.hiraeth.json'), serializeWorkbook(ledger.log, at), 'application/json');
+    download(dated('.hiraeth.json'), serializeWorkbook(ledger.log, at), 'application/json');
     await dispatch(keepNote(EXPORT_NOTE, at));
     dispatch(
       noticed({
@@ -108,7 +106,7 @@ export function Files() {
       noticed({ text: `Saved: ${result.value} entries from ${preview.name}.`, tone: 'fine', undo: [] }),
     );
   };
-  const table = (name: CsvTable): void => download(fileName(`-${name}.csv`), toCsv(ledger, name), 'text/csv');
+  const table = (of: CsvTable): void => download(dated(`-${of}.csv`), toCsv(ledger, of), 'text/csv');
   return (
     <div className="stack">
       <div className="row">
@@ -135,7 +133,7 @@ export function Files() {
             ? 'The browser has promised to keep it.'
             : 'The browser may clear it when space is short: export now and then.'}
       </p>
-      <KeepFile suggestedName={fileName('.hiraeth.json').replace(/-\d{4}-\d\d-\d\d/, '')} />
+      <KeepFile suggestedName={`${name}.hiraeth.json`} />
       {reading && (
         <div className="row" role="status">
           <progress value={reading.share} max={1} aria-label={`Reading ${reading.name}`} />

@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { LogSnapshot } from '@hiraeth/core/ledger';
 import { ENTRY_GROUP_NAMES, ENTRY_GROUPS, factWords, type EntryGroup } from '@hiraeth/core/words';
@@ -11,6 +10,7 @@ import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { fromLocalField, moment } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
+import { useRows } from '../../parts/useRows';
 import { holdsWords } from '../../parts/holdsWords';
 
 const ROW_PX = 44;
@@ -50,17 +50,7 @@ export function Log() {
         (!byId || holds(`${wordsOf(ledger, fact, byId)} ${fact.note ?? ''}`)),
     );
   }, [ledger, newestFirst, wanted]);
-  const window = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: facts.length,
-    getScrollElement: () => window.current,
-    estimateSize: () => ROW_PX,
-    overscan: BEYOND,
-    initialRect: { width: 800, height: 560 },
-  });
-  const drawn = virtual.getVirtualItems();
-  const above = drawn[0]?.start ?? 0;
-  const below = virtual.getTotalSize() - (drawn.at(-1)?.end ?? 0);
+  const { window, drawn, above, below, measure } = useRows(facts.length, ROW_PX, BEYOND);
   const page = useMemo(
     () => facts.slice(drawn[0]?.index ?? 0, (drawn.at(-1)?.index ?? -1) + 1),
     [facts, drawn],
@@ -121,7 +111,7 @@ export function Log() {
                 <Line
                   key={fact.id}
                   index={index}
-                  measure={virtual.measureElement}
+                  measure={measure}
                   words={wordsOf(ledger, fact, taken)}
                   at={fact.at}
                   gone={ledger.isVoided(fact.id)}

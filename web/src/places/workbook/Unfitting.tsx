@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import { takeBack } from '@hiraeth/core/acts';
-import type { MetProblem } from '@hiraeth/core/check';
 import { explain, factWords } from '@hiraeth/core/words';
 import { moment } from '../../parts/dates';
 import { useAct, useLedger } from '../../state/hooks';
@@ -18,16 +17,6 @@ export function Unfitting() {
   const dispatch = useAppDispatch();
   const found = useUnfitting();
   if (found.length === 0) return null;
-  /** What took back the thing that entries speak of. */
-  const withdrawals = ({ problem }: MetProblem): readonly string[] =>
-    problem.code !== 'unknownThing'
-      ? []
-      : ledger.log.flatMap((fact) => {
-          const target = fact.kind === 'voided' ? ledger.log.find(({ id }) => id === fact.factId) : undefined;
-          const isIt =
-            target?.kind === 'defined' && target.entity.id === problem.id && !ledger.isVoided(fact.id);
-          return isIt ? fact.id : [];
-        });
   const settle = (ids: readonly string[], why: string): void =>
     void act({ facts: takeBack(ids, why), done: { code: 'settled' } });
   return (
@@ -38,7 +27,7 @@ export function Unfitting() {
       </header>
       <ul className="plain">
         {found.slice(0, MOST).map((one) => {
-          const back = withdrawals(one);
+          const back = one.withdrawals;
           const last = one.facts.at(-1)!;
           return (
             <li key={last.id} className="stack">

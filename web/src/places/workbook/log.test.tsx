@@ -1,9 +1,9 @@
 import { expect, test } from '@jest/globals';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
-import { fill, print, script, setUp, weigh } from '@hiraeth/core/testing';
+import { fill, install, print, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
-import type { Fact } from '@hiraeth/core/workbook';
-import { bringIn } from '../../state/thunks';
+import type { Fact, FactDraft } from '@hiraeth/core/workbook';
+import { bringIn, record } from '../../state/thunks';
 import { ClockAhead } from './ClockAhead';
 import { Log } from './Log';
 import { SaidApart } from './SaidApart';
@@ -98,4 +98,27 @@ test('entries of a clock that ran ahead are moved to when they happened, all by 
     ]),
   );
   expect(screen.queryByRole('region', { name: 'Not happened yet' })).toBeNull();
+});
+
+test('what is moved here after a meeting is not said to be another side’s; looked over, nothing is asked', async () => {
+  const begun = script([...setUp, install, weigh('cyan', 60)]);
+  const { user, store } = await renderApp(<Unfitting />, begun);
+  const emptied: FactDraft = {
+    kind: 'spilt',
+    from: 'bottle',
+    subjectId: 'bottle-cyan',
+    ml: { value: 240, u: 1 },
+  };
+  await act(() =>
+    store.dispatch(bringIn(script([emptied, fill('cyan', 40)], '2026-03-02T09:00:00.000Z'), 'merge')),
+  );
+  const region = await screen.findByRole('region', { name: 'Does not fit together' });
+  const moved = script(
+    [{ kind: 'installed', printerId: 'printer', into: [{ slotId: 'yellow', cartridgeId: 'cyan' }] }],
+    '2026-03-03T09:00:00.000Z',
+  );
+  await act(() => store.dispatch(record(moved)));
+  expect(region.querySelectorAll('li')).toHaveLength(1);
+  await user.click(screen.getByRole('button', { name: 'All of it stands as it is' }));
+  await waitFor(() => expect(screen.queryByRole('region')).toBeNull());
 });
