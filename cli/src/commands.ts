@@ -1,5 +1,5 @@
 import { COVERAGE, seeded } from '@hiraeth/core/numeric';
-import { all, find, Ledger, settingsOf, type Book } from '@hiraeth/core/ledger';
+import { aheadOfClock, all, find, Ledger, settingsOf, type Book } from '@hiraeth/core/ledger';
 import {
   BAR_WORDS,
   notKnownWords,
@@ -11,7 +11,7 @@ import {
   unseenCleaningWords,
   wrongIntervalWords,
 } from '@hiraeth/core/words';
-import { factsUntil, reportAndBook } from '@hiraeth/core/report';
+import { factsUntil, reportAndBook, type FoundProblem } from '@hiraeth/core/report';
 import {
   forecastUse,
   PLAN_DEFAULTS,
@@ -38,9 +38,16 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     const found = spokenReport(report, book);
     return { data: found, text: reportText(found) };
   },
-  check: (facts, { at }) => {
+  check: (facts, { at, now }) => {
     const { report, book } = reportAndBook(facts, at);
-    const found = spokenReport(report, book);
+    // The report leaves out what has not happened by then; what has not happened at all is another clock's.
+    const ahead = aheadOfClock(Ledger.from(facts), now).map((fact): FoundProblem => ({
+      severity: 'warning',
+      at: fact.at,
+      factId: fact.id,
+      problem: { severity: 'ask', code: 'future', at: fact.at },
+    }));
+    const found = spokenReport({ ...report, problems: [...report.problems, ...ahead] }, book);
     return {
       data: { facts: found.facts, problems: found.problems },
       text: checkText(found),

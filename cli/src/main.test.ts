@@ -114,6 +114,13 @@ test('check says how much is wrong, in words or as data', async () => {
   expect(data.problems).toHaveLength(1);
   expect(data.problems[0]).toMatchObject({ severity: 'error', at: expect.stringMatching(/^2026-03-01T/) });
   expect((await run('check', file)).out).toMatch(/nothing to complain of\n$/);
+  // Of a clock that ran ahead: no screen keeps it to itself, nor does this.
+  const later = script([print(7)], '2031-01-01T00:00:00.000Z');
+  const ahead = join(dir, 'ahead.json');
+  writeFileSync(ahead, serializeWorkbook([...facts, ...later], '2026-04-01T00:00:00.000Z'));
+  expect((await run('check', ahead)).out).toMatch(
+    /1 to look at\nwarning  2031-01-01 00:01  The time .* has not come yet/,
+  );
 });
 
 test.each<[string, string | Uint8Array, RegExp]>([
