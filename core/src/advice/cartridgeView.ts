@@ -1,4 +1,4 @@
-import { daysBetween, latest } from '../time';
+import { daysBetween, daysByTheHour, latest } from '../time';
 import { targetOf } from '../fill';
 import {
   bodyOf,
@@ -73,7 +73,7 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
       }).targetG,
     ),
     maxMl: toMl(body.maxG),
-    weighedDaysAgo: weighed ? Math.max(0, daysBetween(weighed, at)) : null,
+    weighedDaysAgo: weighed ? daysByTheHour(weighed, at) : null,
     usedDays: state.seat && since ? Math.max(0, daysBetween(since, at)) : 0,
     foreign: foreignFraction(book.context, mixes, body),
     restUntil: restEnd > Date.parse(at) ? new Date(restEnd).toISOString() : null,

@@ -1,9 +1,10 @@
 import { expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import { dueCalendar } from '../exchange';
-import { Ledger, plannedJobs, printOfPlanned } from '../ledger';
+import { find, Ledger, plannedJobs, printOfPlanned } from '../ledger';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, TYPE, weigh } from '../testing';
 import type { FactDraft, Printer } from '../workbook';
+import { daysByTheHour } from '../time';
 import { dueWords } from '../words';
 import { dueItems } from './dueItems';
 
@@ -238,4 +239,23 @@ test('a weigh-in of a set in which one was never weighed says so, not that it wa
       into: [{ slotId: 'cyan', cartridgeId: 'new' }],
     }),
   ).toMatch(/never weighed/);
+});
+
+test('weighed days ago is the same number for whoever asks in one hour, by the minute or for its end', () => {
+  const weighed = '2026-03-01T10:30:00.000Z';
+  expect(daysByTheHour(weighed, '2026-03-07T09:59:59.999Z')).toBeCloseTo(6 - 1 / 24, 9);
+  for (const minute of ['00:00.000', '29:59.000', '59:59.999'])
+    expect(daysByTheHour(weighed, `2026-03-07T10:${minute}Z`)).toBe(6);
+  // A clock that was set back is no day in the future.
+  expect(daysByTheHour(weighed, '2026-02-28T10:30:00.000Z')).toBe(0);
+});
+
+test('with one printer a cartridge is named by its label, with two by its printer, too: both have a cyan', () => {
+  const low = [weigh('cyan', 46)];
+  const topUp = (ledger: Ledger): string | undefined =>
+    due(ledger, 0.5).find(({ code }) => code === 'topUp')?.subject.name;
+  const label = find(room().context, 'cartridge', 'cyan')!.label;
+  expect(topUp(room(...low))).toBe(label);
+  const second = define({ ...PRINTER, id: 'second', name: 'Second' });
+  expect(topUp(room(...low, second))).toBe(`${label} (${PRINTER.name})`);
 });

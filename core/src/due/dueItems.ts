@@ -125,7 +125,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       for (const { advice: one, cartridge } of asking)
         add(
           'topUp',
-          ofCartridge(cartridge!),
+          ofCartridge(book, cartridge!),
           now,
           ['filled'],
           cartridge!.ink?.value ?? null,
@@ -167,7 +167,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
   for (const cartridge of all(context, 'cartridge')) {
     const view = cartridgeView(book, cartridge.id, at);
     if (!view || view.state.retired || view.wetMl !== null) continue;
-    const subject = ofCartridge(view);
+    const subject = ofCartridge(book, view);
     if (view.restUntil !== null) add('rested', subject, Date.parse(view.restUntil), ['weighed']);
     const { state: own } = view;
     const moved = lastMovedAt(own);
@@ -256,11 +256,16 @@ const lastWeighed = (here: readonly CartridgeView[]): number | null => {
   const days = here.map(({ weighedDaysAgo }) => weighedDaysAgo);
   return days.includes(null) ? null : Math.max(...(days as number[]));
 };
-const ofCartridge = ({ body: { cartridge } }: CartridgeView): DueItem['subject'] => ({
-  kind: 'cartridge',
-  id: cartridge.id,
-  name: cartridge.label,
-});
+/** A cartridge by its label; of a room with several printers, with the one that it belongs to. */
+function ofCartridge(book: Book, { body: { cartridge } }: CartridgeView): DueItem['subject'] {
+  const several = all(book.context, 'printer').length > 1;
+  const printer = several ? slotFor(book.context, cartridge)?.printer.name : undefined;
+  return {
+    kind: 'cartridge',
+    id: cartridge.id,
+    name: printer ? `${cartridge.label} (${printer})` : cartridge.label,
+  };
+}
 
 /** Cartridges of one printer are shaken together: one thing to do, not nine. */
 function grouped(book: Book, items: readonly DueItem[]): DueItem[] {
