@@ -6,6 +6,7 @@ import { find, Ledger } from '@hiraeth/core/ledger';
 import { seeded } from '@hiraeth/core/numeric';
 import { formatMoney, formatUncertain } from '@hiraeth/core/quantity';
 import { report } from '@hiraeth/core/report';
+import { DAY_MS } from '@hiraeth/core/time';
 import type { Fact } from '@hiraeth/core/workbook';
 import { simulateStudio } from '@hiraeth/rig';
 import { hourOf } from '../state/hourOf';
@@ -19,6 +20,9 @@ import WeighIn from './weighin';
 
 /** Workbooks that are looked through; `AGREE=100` for a long look. */
 const WORKBOOKS = Number(process.env.AGREE ?? 3);
+
+const END = '2026-11-20T18:00:00.000Z';
+const MINUTES_MS = 15 * 60_000;
 
 /** One figure as one place says it. */
 type Said = readonly [figure: string, text: string];
@@ -248,12 +252,13 @@ test(
   async () => {
     const random = seeded(29);
     for (let n = 0; n < WORKBOOKS; n++) {
-      // Some a few weeks old, some with a year; asked at any minute after their last day.
       const days = Math.round(12 + 150 * random() ** 2);
-      const { facts } = simulateStudio(ABERLANW, { seed: 100 + n, days, endAt: '2026-11-20T18:00:00.000Z' });
-      const at = new Date(
-        Date.parse('2026-11-20T18:00:00.000Z') + Math.round(12 * 86_400_000 * random()),
-      ).toISOString();
+      const { facts } = simulateStudio(ABERLANW, { seed: 100 + n, days, endAt: END });
+      // Asked some days later, minutes before a weighing is a whole number of days ago: there clocks come apart.
+      const weighings = facts.filter(({ kind }) => kind === 'weighed');
+      const weighed = Date.parse(weighings.at(-1 - Math.floor(20 * random()))!.at);
+      const asked = Math.ceil((Date.parse(END) - weighed) / DAY_MS) + Math.floor(12 * random());
+      const at = new Date(weighed + asked * DAY_MS - Math.round(MINUTES_MS * random())).toISOString();
       const said = new Map<string, Map<string, string[]>>();
       const note = (place: string, figures: readonly Said[]): void => {
         for (const [figure, text] of figures) {
