@@ -157,11 +157,13 @@ test('a whole set goes in with one routine; a retired cartridge is asked about',
   await expect(page.getByRole('heading', { level: 1 })).toContainText('(retired)');
 });
 
-test('the own workbook is emptied only after a second word; the demo stays beside it', async ({ page }) => {
+test('the own workbook is emptied only after a second word, and can be taken back; put away it is read beside another', async ({
+  page,
+}) => {
   await openWith(page, room);
-  await visit(page, '/workbook');
+  await visit(page, '/workbook/books');
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
-  await expect(page.getByRole('alert')).toContainText('Export it first');
+  await expect(page.getByRole('alert')).toContainText('export it first');
   await page.getByRole('button', { name: 'No', exact: true }).click();
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
@@ -170,6 +172,37 @@ test('the own workbook is emptied only after a second word; the demo stays besid
   await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
   await page.getByRole('button', { name: 'Look at the demo' }).click();
   await expect(page.getByText('Penhallow Nine').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Open my own workbook' }).click();
+  await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
+  await visit(page, '/workbook/books');
+  await expect(page.getByText(/emptied .*, kept until/)).toBeVisible();
+  await page.getByRole('button', { name: /^Take .* back$/ }).click();
+  await page
+    .getByRole('button', { name: /^Open (?!my own).*[^b]$/ })
+    .first()
+    .click();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Test printer' })).toBeVisible();
+  // Put away it is read: nothing is written, whoever tries, and another tab has another workbook beside it.
+  await visit(page, '/workbook/books');
+  await page.getByRole('button', { name: 'Put it away' }).click();
+  await expect(page.getByText('This workbook is put away').first()).toBeVisible();
+  await visit(page, '/prints');
+  await page.getByRole('button', { name: 'It was moved' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'put away' })).toBeVisible();
+  await visit(page, '/workbook/books');
+  await page.getByLabel('Another print room').fill('The attic');
+  await page.getByRole('button', { name: 'Begin a workbook for it' }).click();
+  await expect(page.locator('.head .title')).toContainText('The attic');
+  const opening = page.waitForEvent('popup');
+  await page
+    .getByRole('row', { name: /put away/ })
+    .getByRole('link', { name: /beside this one/ })
+    .click();
+  const beside = await opening;
+  await expect(beside.getByRole('heading', { name: 'Test printer' })).toBeVisible();
+  await page.reload();
+  await expect(page.locator('.head .title')).toContainText('The attic');
 });
 
 test('cost on the demo: each figure opens into the sum it came from', async ({ page }) => {

@@ -122,7 +122,7 @@ test('what was begun is its own workbook’s: there after a reload, not in the d
   await expect(page.getByText('My own workbook')).toBeVisible();
   await visit(page, '/set-up');
   await expect(name).toHaveValue('Attic');
-  await visit(page, '/workbook');
+  await visit(page, '/workbook/books');
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
   await expect(page.locator('.notice').filter({ hasText: 'A new, empty workbook' })).toBeVisible();

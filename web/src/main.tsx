@@ -5,14 +5,16 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { makeRouter } from './shell/routes';
-import { remember } from './state/remember';
-import { makeServices, ServicesContext } from './state/services';
+import { onShelf } from './state/onShelf';
+import { remember, rememberHere } from './state/remember';
+import { DEMO, makeServices, ServicesContext, type Which } from './state/services';
+import { dropOld, ownToOpen } from './state/shelf';
 import { makeStore } from './state/store';
 import { ThemeSwitch } from './parts/ThemeSwitch';
 import { openWorkbook } from './state/thunks';
 import { persistence, updateReady } from './state/workbookSlice';
 import { ScaleProvider } from './devices/useScale';
-import { openIdbStore } from './storage';
+import { openIdbShelf, openIdbStore } from './storage';
 import { makeDemoAside } from './workers/makeDemoAside';
 import { measurePictureAside } from './workers/measurePictureAside';
 import { readJobsAside } from './workers/readJobsAside';
@@ -25,6 +27,7 @@ const services = makeServices({
   random: () => Math.random(),
   build: __BUILD__,
   openStore: openIdbStore,
+  shelf: openIdbShelf(),
   makeDemo: makeDemoAside,
   simulate: simulateAside,
   readJobs: readJobsAside,
@@ -33,14 +36,19 @@ const services = makeServices({
 });
 const store = makeStore(services);
 
-/** Which workbook was open last; the demo for someone new. */
+/** Which workbook was open last, in this tab before all; the demo for someone new. */
 const KEY = 'hiraeth-open';
-const last = remember.get(KEY);
+/** Opened beside another, in a tab of its own: the other tabs go on with theirs. */
+const beside = new URLSearchParams(location.search).get('book');
+const last = beside ?? rememberHere.get(KEY) ?? remember.get(KEY);
 void (async () => {
-  // A killed browser may have lost the small note of what was open, never the facts: someone's own come first.
-  const own = last === 'own' || (last === null && (await hasOwnFacts()));
-  await store.dispatch(openWorkbook(own ? 'own' : 'demo'));
-  store.subscribe(() => remember.set(KEY, store.getState().workbook.which));
+  await store.dispatch(openWorkbook(await toOpen(last)));
+  store.subscribe(() => {
+    const { which } = store.getState().workbook;
+    rememberHere.set(KEY, which);
+    if (beside === null) remember.set(KEY, which);
+  });
+  services.later(() => void dropOld(services.shelf, services.clock.now()).catch(() => undefined));
 })();
 void navigator.storage
   ?.persist?.()
@@ -51,8 +59,18 @@ registerOffline((takeIt) => {
   store.dispatch(updateReady());
 });
 
+/** A killed browser may have lost the small note of what was open, never the facts: someone's own come first. */
+async function toOpen(wanted: string | null): Promise<Which> {
+  if (wanted === DEMO || (wanted === null && !(await hasOwnFacts()))) return DEMO;
+  const book = wanted === null ? undefined : await onShelf(services, wanted);
+  if (wanted !== null && (book ? book.state !== 'emptied' : wanted === 'own')) return wanted;
+  return (await ownToOpen(services.shelf)) ?? DEMO;
+}
+
 async function hasOwnFacts(): Promise<boolean> {
   try {
+    if ((await services.shelf.list()).some(({ entries, state }) => entries > 0 && state === 'inUse'))
+      return true;
     const book = await openIdbStore('own');
     const { facts } = await book.load();
     book.close();

@@ -24,6 +24,10 @@ export const addThing = (entity: Entity): Act => defined(entity, { code: 'added'
 /** A thing as it was corrected. */
 export const correctThing = (entity: Entity): Act => defined(entity, { code: 'corrected' });
 
+/** What the workbook is called: the print room that it is of. */
+export const nameWorkbook = (book: Book, name: string): Act =>
+  correctThing({ ...settingsOf(book.context), name });
+
 /** Readings enter themselves from now on: which printer of the bridge it is, and which of its markers is which slot. */
 export const askPrinter = (printer: Printer, bridge: NonNullable<Printer['bridge']>): Act =>
   defined({ ...printer, bridge }, { code: 'askPrinter', printerId: printer.id });

@@ -58,6 +58,7 @@ export {
   goBy,
   keepRule,
   keepSize,
+  nameWorkbook,
   paperTakes,
   partWeighs,
   putOff,

@@ -80,6 +80,7 @@ export const LEAVES = {
   ],
   '/workbook': [
     ['', 'Files'],
+    ['books', 'Workbooks'],
     ['things', 'What is owned'],
     ['log', 'Every entry'],
     ['devices', 'Another device'],

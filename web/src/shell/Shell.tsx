@@ -13,7 +13,8 @@ import { ExportNow } from './ErrorSheet';
 import { useLedger, useNow } from '../state/hooks';
 import { Find } from '../parts/find/Find';
 import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
-import { useServices } from '../state/services';
+import { DEMO, useServices } from '../state/services';
+import { openOwn } from '../state/shelf';
 import { useAppDispatch, useAppSelector } from '../state/store';
 import { openWorkbook } from '../state/thunks';
 import { KeptFileTrouble } from '../parts/KeptFileTrouble';
@@ -61,6 +62,7 @@ export function Shell() {
   const whole = useAppSelector((state) => state.workbook.whole);
   const error = useAppSelector((state) => state.workbook.error);
   const pen = useAppSelector((state) => state.workbook.pen);
+  const away = useAppSelector((state) => state.workbook.away);
   const update = useAppSelector((state) => state.workbook.update);
   const [themeName, switchTheme] = useThemeName();
   const main = useRef<HTMLElement>(null);
@@ -141,7 +143,7 @@ export function Shell() {
             <Button
               size="small"
               onClick={() =>
-                void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo')).then(() => navigate('/'))
+                void dispatch(which === DEMO ? openOwn() : openWorkbook(DEMO)).then(() => navigate('/'))
               }
             >
               {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
@@ -191,6 +193,12 @@ export function Shell() {
                 by a clock that ran ahead.
               </span>
               <Link to="/workbook">Say which is right</Link>
+            </div>
+          )}
+          {away && (
+            <div className="band" role="status">
+              <span>This workbook is put away: it is read, and not written in.</span>
+              <Link to="/workbook/books">To the workbooks</Link>
             </div>
           )}
           {whole && !pen && (

@@ -8,6 +8,7 @@ import { fileChanged, fileOff } from './keptFileSlice';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector, type Thunk } from './store';
 import { bringIn, keepNote } from './thunks';
+import { isWritten } from './workbookSlice';
 
 /** Where the chosen file is kept, beside the facts. */
 export const FILE_NOTE = 'kept-file';
@@ -72,9 +73,7 @@ export function useKeptFile(): void {
   const dispatch = useAppDispatch();
   const services = useServices();
   const handle = useAppSelector(({ workbook }) => workbook.notes[FILE_NOTE]) as KeptIn | undefined;
-  const isReady = useAppSelector(
-    ({ workbook }) => workbook.whole && workbook.pen && workbook.status === 'ready',
-  );
+  const isReady = useAppSelector(({ workbook }) => isWritten(workbook));
   const book = useAppSelector((state) => state.book);
   useEffect(() => {
     if (!handle) dispatch(fileOff());

@@ -1,24 +1,36 @@
-/** Small choices kept in the browser where it lets us; a browser that refuses only forgets them. */
-export const remember = {
-  get(key: string): string | null {
+interface Remembered {
+  readonly get: (key: string) => string | null;
+  readonly set: (key: string, value: string) => void;
+  readonly drop: (key: string) => void;
+}
+
+/** A browser that refuses its storage, even to be asked for it, only forgets. */
+const inStorage = (storage: () => Storage): Remembered => ({
+  get(key) {
     try {
-      return localStorage.getItem(key);
+      return storage().getItem(key);
     } catch {
       return null;
     }
   },
-  set(key: string, value: string): void {
+  set(key, value) {
     try {
-      localStorage.setItem(key, value);
+      storage().setItem(key, value);
     } catch {
       // Not kept, but in force.
     }
   },
-  drop(key: string): void {
+  drop(key) {
     try {
-      localStorage.removeItem(key);
+      storage().removeItem(key);
     } catch {
       // It was not kept.
     }
   },
-};
+});
+
+/** Small choices kept in the browser where it lets us. */
+export const remember = inStorage(() => localStorage);
+
+/** The same for this tab alone, as long as it is open. */
+export const rememberHere = inStorage(() => sessionStorage);

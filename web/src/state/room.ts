@@ -4,9 +4,10 @@ import { parseWorkbook, type Fact } from '@hiraeth/core/workbook';
 import { linkRoom, type Entry, type Member } from '../devices/roomLink';
 import { newKey, newToken, proofOf, readKey, type RoomKept } from './roomKeys';
 import { held, receivedMore, roomChanged, roomLeft } from './roomSlice';
-import type { Services } from './services';
+import { DEMO, type Services } from './services';
+import { openOwn } from './shelf';
 import type { Thunk } from './store';
-import { keepNote, meetFacts, meetNote, openWorkbook } from './thunks';
+import { keepNote, meetFacts, meetNote } from './thunks';
 
 /** Where a device keeps its room, beside the facts: never in the file. */
 export const ROOM_NOTE = 'room';
@@ -40,7 +41,7 @@ export const joinRoom =
     name: string,
   ): Thunk<Promise<boolean>> =>
   async (dispatch, getState) => {
-    if (getState().workbook.which !== 'own') await dispatch(openWorkbook('own'));
+    if (getState().workbook.which === DEMO) await dispatch(openOwn());
     const kept: RoomKept = { ...invitation, device: newToken(), secret: newToken(), name };
     return dispatch(keepNote(ROOM_NOTE, kept));
   };

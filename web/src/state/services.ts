@@ -2,14 +2,16 @@ import { createContext, useContext } from 'react';
 import { Ledger, type Book } from '@hiraeth/core/ledger';
 import { makeNewId, makeStamp, type Clock, type Fact, type FactDraft } from '@hiraeth/core/workbook';
 import type { PolicyInput, PolicyResult } from '@hiraeth/core/plan';
-import type { Tabs, WorkbookStore } from '../storage';
+import type { Shelf, Tabs, WorkbookStore } from '../storage';
 import type { RoomSession } from './room';
 import { makeBreathe } from './makeBreathe';
 import type { MeasurePicture } from '../workers/measurePictureAside';
 import type { ReadJobsFile } from '../workers/readJobsAside';
 import type { ReadWorkbook } from '../workers/readWorkbookAside';
 
-export type Which = 'own' | 'demo';
+/** Which workbook: the demo, or one of one's own by its place on the shelf; the first of them is `own`. */
+export type Which = string;
+export const DEMO: Which = 'demo';
 
 /** What a thunk may reach besides the state: clock, chance, storage, and the open workbook's ledger. */
 export interface Services {
@@ -18,6 +20,8 @@ export interface Services {
   /** An id for a new definition, with its kind in front so that a file can be read. */
   readonly newId: (kind: string) => string;
   readonly openStore: (which: Which, onBlocked?: () => void) => Promise<WorkbookStore>;
+  /** Which workbooks there are. */
+  readonly shelf: Shelf;
   readonly makeDemo: (at: string) => Promise<Fact[]>;
   /** Tries every policy; ends early by its signal, fails when it cannot be done. */
   readonly simulate: (
@@ -57,7 +61,7 @@ export interface Services {
 export function makeServices(
   parts: Pick<
     Services,
-    'clock' | 'openStore' | 'makeDemo' | 'simulate' | 'readJobs' | 'readWorkbook' | 'measurePicture'
+    'clock' | 'openStore' | 'shelf' | 'makeDemo' | 'simulate' | 'readJobs' | 'readWorkbook' | 'measurePicture'
   > & {
     random: () => number;
     build?: string;

@@ -2,52 +2,16 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { inkNow, keepHead, Ledger } from '@hiraeth/core/ledger';
 import type { Fact, FactDraft } from '@hiraeth/core/workbook';
 import { script, setUp, weigh } from '@hiraeth/core/testing';
-import { MemoryShelf, type WorkbookStore } from '../storage';
-import { makeServices, type Services } from './services';
-import { makeStore, type AppStore } from './store';
+import { MemoryShelf } from '../storage';
+import { appBench as bench, room, type Bench } from '../testing/appBench';
+import type { Services } from './services';
+import { makeStore } from './store';
 import { bringIn, keepNote, openWorkbook, record, undo } from './thunks';
 
-const NOW = Date.parse('2026-03-10T10:00:00Z');
-const room = script([...setUp, weigh('cyan', 63.42)]);
 const note = (text: string): FactDraft => ({ kind: 'noted', text });
 /** Of the cyan cartridge in the room, by its weight. */
 const INK = '20.526';
 
-interface Bench {
-  readonly shelf: MemoryShelf;
-  readonly services: Services;
-  readonly store: AppStore;
-  demos: number;
-}
-
-/** An app without a page: a shelf in memory, a clock that stands still. */
-function bench(wrap: (store: WorkbookStore) => WorkbookStore = (s) => s, demo: Fact[] = room): Bench {
-  const shelf = new MemoryShelf();
-  let seed = 1;
-  const made = { demos: 0 };
-  const services = makeServices({
-    clock: { now: () => NOW },
-    random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
-    openStore: async (which) => wrap(await shelf.open(which)),
-    makeDemo: () => {
-      made.demos += 1;
-      return Promise.resolve(demo);
-    },
-    simulate: () => Promise.resolve([]),
-    readWorkbook: () => Promise.reject(new Error('no worker')),
-    readJobs: () => Promise.reject(new Error('not here')),
-    measurePicture: () => Promise.reject(new Error('not here')),
-  });
-  const store = makeStore(services);
-  return {
-    shelf,
-    services,
-    store,
-    get demos() {
-      return made.demos;
-    },
-  };
-}
 const state = (b: Bench) => b.store.getState().workbook;
 const kept = async (b: Bench, which = 'own'): Promise<Fact[]> =>
   (await (await b.shelf.open(which)).load()).facts;

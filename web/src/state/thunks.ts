@@ -17,10 +17,12 @@ import { fail, ok, type Result } from '@hiraeth/core/quantity';
 import { failureWords, joinTabs, MOST_SINCE, type Kept, type TabNews } from '../storage';
 import { DOINGS_NOTE, readDoings, withDoing } from './doingsNote';
 import { hourOf } from './hourOf';
-import type { Services, Which } from './services';
+import { noteOnShelf, onShelf } from './onShelf';
+import { DEMO, type Services, type Which } from './services';
 import type { Thunk } from './store';
 import { bookChanged } from './bookReducer';
 import {
+  awayChanged,
   failed,
   noted,
   notesGone,
@@ -37,6 +39,9 @@ export type RecordProblem =
   | { readonly kind: 'facts'; readonly problems: readonly FactProblem[] }
   | { readonly kind: 'words'; readonly words: string };
 
+const PUT_AWAY =
+  'This workbook is put away: it is read, and not written in. Take it up again under Workbook, Workbooks.';
+
 /** Facts folded between two chances to breathe, and how often the page is told how far it is. */
 const SLICE = 500;
 const TOLD_EVERY = 5000;
@@ -52,6 +57,7 @@ export const openWorkbook =
 const open =
   (which: Which): Thunk<Promise<void>> =>
   async (dispatch, getState, services) => {
+    await noteOnShelf(services, getState().workbook);
     dispatch(opening(which));
     services.tabs?.close();
     services.store?.close();
@@ -65,6 +71,7 @@ const open =
           ),
         ),
       );
+      const shelved = await onShelf(services, which);
       const kept = await store.kept(services.build).catch(() => null);
       const head = kept && (await revive(kept, services.breathe));
       if (head && getState().workbook.which === which) {
@@ -80,7 +87,7 @@ const open =
       const loaded = await store.load(reading);
       const { notes } = loaded;
       let { facts, format } = loaded;
-      if (which === 'demo' && facts.length === 0) {
+      if (which === DEMO && facts.length === 0) {
         facts = await services.makeDemo(new Date(services.clock.now()).toISOString());
         await store.replace(facts);
         // As they were written: they need not be read again.
@@ -113,6 +120,8 @@ const open =
       });
       dispatch(bookChanged(services.ledger.snapshot()));
       dispatch(opened(notes));
+      dispatch(awayChanged(shelved?.state === 'putAway'));
+      await noteOnShelf(services, getState().workbook, true);
       services.keptOf = head && kept && kept.since.length <= KEEP_AFTER ? ledger.base().state : null;
       dispatch(settle());
     } catch (error) {
@@ -213,6 +222,7 @@ export const record =
       const { store, ledger, clock } = services;
       if (!store || workbook.status !== 'ready')
         return fail({ kind: 'words', words: 'No workbook is open.' });
+      if (workbook.away) return fail({ kind: 'words', words: PUT_AWAY });
       if (!workbook.pen)
         return fail({
           kind: 'words',
@@ -339,6 +349,7 @@ const takeIn =
   (dispatch, getState, services) =>
     inTurn(services, async () => {
       const { store } = services;
+      if (getState().workbook.away) return fail(PUT_AWAY);
       if (!store || !getState().workbook.pen)
         return fail('Another tab of this workbook is writing. Close it, or press “Write here”.');
       try {

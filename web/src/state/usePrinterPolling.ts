@@ -4,6 +4,7 @@ import { changedReadings } from '@hiraeth/core/ipp';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
 import { record } from './thunks';
+import { isWritten } from './workbookSlice';
 import { askBridge } from '../devices/askBridge';
 
 /** Polite: once a minute, and only while someone looks. */
@@ -13,7 +14,7 @@ const EVERY_MS = 60_000;
 export function usePrinterPolling(): void {
   const services = useServices();
   const dispatch = useAppDispatch();
-  const ready = useAppSelector((state) => state.workbook.status === 'ready' && state.workbook.pen);
+  const ready = useAppSelector(({ workbook }) => isWritten(workbook));
   useEffect(() => {
     if (!ready) return;
     let busy = false;

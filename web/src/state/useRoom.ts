@@ -2,14 +2,13 @@ import { useEffect } from 'react';
 import { useAppDispatch, useAppSelector } from './store';
 import { ROOM_NOTE, startRoom } from './room';
 import type { RoomKept } from './roomKeys';
+import { isWritten } from './workbookSlice';
 
 /** Keeps the line to the room open while this tab holds the pen of a workbook that has one. */
 export function useRoom(): void {
   const dispatch = useAppDispatch();
   const kept = useAppSelector(({ workbook }) => workbook.notes[ROOM_NOTE]) as RoomKept | undefined;
-  const isReady = useAppSelector(
-    ({ workbook }) => workbook.whole && workbook.pen && workbook.status === 'ready',
-  );
+  const isReady = useAppSelector(({ workbook }) => isWritten(workbook));
   const which = useAppSelector(({ workbook }) => workbook.which);
   // Whom the owner knows changes while the line is open: it is the same room.
   const same = kept && JSON.stringify([kept.room, kept.device]);

@@ -25,12 +25,18 @@ export interface WorkbookState {
   } | null;
   /** May this tab write? */
   readonly pen: boolean;
+  /** Put away: read, and not written in. */
+  readonly away: boolean;
   readonly notes: Readonly<Record<string, unknown>>;
   readonly notice: Notice | null;
   readonly persisted: boolean | null;
   /** A newer version of the program waits. */
   readonly update: boolean;
 }
+
+/** Whether what happens here is written: the workbook is open and whole, in this tab's hand, and not put away. */
+export const isWritten = ({ status, whole, pen, away }: WorkbookState): boolean =>
+  status === 'ready' && whole && pen && !away;
 
 const initialState: WorkbookState = {
   which: 'demo',
@@ -39,6 +45,7 @@ const initialState: WorkbookState = {
   error: null,
   progress: null,
   pen: false,
+  away: false,
   notes: {},
   notice: null,
   persisted: null,
@@ -75,6 +82,9 @@ export const workbookSlice = createSlice({
     penChanged: (state, { payload }: PayloadAction<boolean>) => {
       state.pen = payload;
     },
+    awayChanged: (state, { payload }: PayloadAction<boolean>) => {
+      state.away = payload;
+    },
     noted: (state, { payload }: PayloadAction<{ key: string; value: unknown }>) => {
       if (payload.value === undefined) delete (state.notes as Record<string, unknown>)[payload.key];
       else (state.notes as Record<string, unknown>)[payload.key] = payload.value;
@@ -95,6 +105,7 @@ export const workbookSlice = createSlice({
 });
 
 export const {
+  awayChanged,
   opening,
   opened,
   failed,

@@ -1,5 +1,6 @@
 import { FORMAT_VERSION, type Fact } from '@hiraeth/core/workbook';
 import { MOST_SINCE, type WorkbookStore } from './port';
+import type { Shelf, Shelved } from './shelf';
 
 interface MemoryBook {
   readonly facts: Map<string, Fact>;
@@ -10,8 +11,24 @@ interface MemoryBook {
 }
 
 /** A shelf of workbooks in memory: for rehearsal and tests; the same name opens the same workbook. */
-export class MemoryShelf {
+export class MemoryShelf implements Shelf {
   private readonly books = new Map<string, MemoryBook>();
+  private readonly shelved = new Map<string, Shelved>();
+
+  list(): Promise<readonly Shelved[]> {
+    return Promise.resolve([...this.shelved.values()]);
+  }
+
+  put(book: Shelved): Promise<void> {
+    this.shelved.set(book.id, book);
+    return Promise.resolve();
+  }
+
+  drop(id: string): Promise<void> {
+    this.shelved.delete(id);
+    this.books.delete(id);
+    return Promise.resolve();
+  }
 
   open(name: string): Promise<WorkbookStore> {
     let book = this.books.get(name);

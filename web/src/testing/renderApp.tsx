@@ -38,6 +38,7 @@ export async function renderApp(
     clock: { now: () => Date.parse(at) },
     random: () => (seed = (seed * 16807) % 2147483647) / 2147483647,
     openStore: (which) => shelf.open(which),
+    shelf,
     makeDemo: () => Promise.resolve([]),
     // A browser's decoders are not here: every picture is the same mid grey.
     measurePicture: (file, printers, onProgress) => {

@@ -39,6 +39,7 @@ const DOINGS: readonly (readonly [name: string, to: string, also: string])[] = [
   ['One set for the other', '/rotate', 'rotate swap change'],
   ['Dilute, flush or convert a cartridge', '/prepare', 'rinse dry another ink'],
   ['Export or open a workbook', '/workbook', 'backup file save import'],
+  ['Another workbook, or one put away', '/workbook/books', 'print room new archive empty switch'],
   ['Correct what is owned', '/workbook/things', 'printer type cartridge scale defaults settings'],
   ['Take back an entry', '/workbook/log', 'undo mistake history'],
   ['Set up a printer', '/set-up', 'new begin'],

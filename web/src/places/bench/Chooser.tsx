@@ -34,7 +34,7 @@ export function Chooser() {
   const now = useNow();
   const [params] = useSearchParams();
   const { clock } = useServices();
-  const pen = useAppSelector((state) => state.workbook.pen);
+  const { pen, away } = useAppSelector((state) => state.workbook);
   const navigate = useNavigate();
   // A bench at rest goes on beside it.
   const [going, keep] = useUnfinished('bench');
@@ -141,6 +141,7 @@ export function Chooser() {
       ? []
       : ['One of the amounts cannot be read: write it as 1.5 ml.']),
     ...(pen ? [] : ['This workbook is being written in another tab.']),
+    ...(away ? ['This workbook is put away: take it up again under Workbook, Workbooks.'] : []),
   ];
   const draws = seatedTogether(ledger, picked);
   const start = (): void => {

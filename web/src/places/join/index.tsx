@@ -6,7 +6,8 @@ import { useLedger } from '../../state/hooks';
 import { joinRoom } from '../../state/room';
 import { readInvitation } from '../../state/roomKeys';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { openWorkbook } from '../../state/thunks';
+import { DEMO } from '../../state/services';
+import { openOwn } from '../../state/shelf';
 
 /** Where a scanned code leads: from here on this device has the same workbook. */
 export default function Join() {
@@ -18,9 +19,9 @@ export default function Join() {
   const which = useAppSelector(({ workbook }) => workbook.which);
   const [name, setName] = useState(/Mobi/.test(navigator.userAgent) ? 'Phone' : 'Second device');
   // The demo stays what it is: what is joined is one’s own.
-  const opens = invitation !== null && which !== 'own';
+  const opens = invitation !== null && which === DEMO;
   useEffect(() => {
-    if (opens) void dispatch(openWorkbook('own'));
+    if (opens) void dispatch(openOwn());
   }, [opens, dispatch]);
   if (!invitation)
     return (
@@ -32,7 +33,7 @@ export default function Join() {
         </p>
       </div>
     );
-  const own = which === 'own' ? ledger.facts.length : null;
+  const own = which === DEMO ? null : ledger.facts.length;
   const join = async (): Promise<void> => {
     if (await dispatch(joinRoom(invitation, name.trim())))
       await navigate('/workbook/devices', { replace: true });

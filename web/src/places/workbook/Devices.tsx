@@ -8,7 +8,7 @@ import { leaveRoom, openRoom, ROOM_NOTE } from '../../state/room';
 import type { OtherDevice, RoomState } from '../../state/roomSlice';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { openWorkbook } from '../../state/thunks';
+import { openOwn } from '../../state/shelf';
 
 const roomSchema = z.object({
   on: z.boolean(),
@@ -37,7 +37,7 @@ export function Devices() {
       <section className="section stack">
         <p>The demo is this browser’s alone. Your own workbook can be on a phone at the same time.</p>
         <div className="row">
-          <Button variant="contained" onClick={() => void dispatch(openWorkbook('own'))}>
+          <Button variant="contained" onClick={() => void dispatch(openOwn())}>
             Open my own workbook
           </Button>
         </div>

@@ -16,6 +16,7 @@ import { useLedger, useNow } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { EXPORT_NOTE, fileName } from '../../state/keptFile';
+import { beginAnew, KEPT_DAYS } from '../../state/shelf';
 import { bringIn, keepNote } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import { day, moment } from '../../parts/dates';
@@ -99,7 +100,9 @@ export function Files() {
   };
   const bring = async (how: 'merge' | 'replace'): Promise<void> => {
     if (!preview) return;
-    const result = await dispatch(bringIn(how === 'merge' ? preview.merge.added : preview.facts, how));
+    const result = await dispatch(
+      how === 'merge' ? bringIn(preview.merge.added, 'merge') : beginAnew(preview.facts),
+    );
     if (!result.ok) return setError(result.problem);
     setPreview(null);
     dispatch(
@@ -182,6 +185,12 @@ export function Files() {
             </Button>
             <Button onClick={() => setPreview(null)}>Leave it</Button>
           </div>
+          {count > 0 && (
+            <p className="soft small">
+              Put in its place, the workbook as it is now can be taken back for {KEPT_DAYS} days, under
+              Workbooks.
+            </p>
+          )}
         </section>
       )}
       <div className="row">

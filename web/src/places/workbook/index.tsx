@@ -5,14 +5,11 @@ import { all, settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
-import { useServices } from '../../state/services';
-import { useAppDispatch, useAppSelector } from '../../state/store';
-import { bringIn, openWorkbook } from '../../state/thunks';
-import { noticed } from '../../state/workbookSlice';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Leaves } from '../../parts/Leaves';
 import { useLeaf } from '../../parts/useLeaf';
 import { AddThing } from './AddThing';
+import { Books } from './Books';
 import { ClockAhead } from './ClockAhead';
 import { Devices } from './Devices';
 import { Files } from './Files';
@@ -38,28 +35,8 @@ export default function WorkbookPlace() {
   const leaf = useLeaf('/workbook');
   const { search } = useLocation();
   const ledger = useLedger();
-  const dispatch = useAppDispatch();
-  const { clock, makeDemo } = useServices();
-  const which = useAppSelector((state) => state.workbook.which);
   const [editing, setEditing] = useState<Entity | null>(null);
-  const [clearing, setClearing] = useState(false);
   const settings = settingsOf(ledger.context);
-  const startAnew = async (): Promise<void> => {
-    setClearing(false);
-    const facts = which === 'demo' ? await makeDemo(new Date(clock.now()).toISOString()) : [];
-    const done = await dispatch(bringIn(facts, 'replace'));
-    dispatch(
-      noticed(
-        done.ok
-          ? {
-              text: which === 'demo' ? 'The demo is as new.' : 'A new, empty workbook.',
-              tone: 'fine',
-              undo: [],
-            }
-          : { text: done.problem, tone: 'bad', undo: [] },
-      ),
-    );
-  };
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
@@ -68,33 +45,9 @@ export default function WorkbookPlace() {
       <Unfitting />
       <SaidApart />
       {leaf === null ? (
-        <>
-          <Files />
-          <section className="section">
-            <header>
-              <h2>Begin anew</h2>
-            </header>
-            <div className="row">
-              <Button color="warning" onClick={() => setClearing(true)}>
-                {which === 'demo' ? 'Reset the demo' : 'Empty this workbook'}
-              </Button>
-              <Button onClick={() => void dispatch(openWorkbook(which === 'demo' ? 'own' : 'demo'))}>
-                {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
-              </Button>
-            </div>
-            {clearing && (
-              <p className="warn" role="alert">
-                {which === 'demo'
-                  ? 'What you tried in the demo will be gone.'
-                  : 'Every entry of your workbook will be gone from this browser. Export it first.'}{' '}
-                <Button color="error" onClick={() => void startAnew()}>
-                  Yes, {which === 'demo' ? 'reset it' : 'empty it'}
-                </Button>
-                <Button onClick={() => setClearing(false)}>No</Button>
-              </p>
-            )}
-          </section>
-        </>
+        <Files />
+      ) : leaf === 'books' ? (
+        <Books />
       ) : leaf === 'devices' ? (
         <Devices />
       ) : leaf === 'things' ? (
