@@ -17,7 +17,7 @@ if (pre === 'books') {
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
   await page.waitForTimeout(700);
-} else if (pre) await page.evaluate(pre);
+} else if (pre === "close") { const { makeDemo } = await import("@hiraeth/demo"); const { serializeWorkbook } = await import("@hiraeth/core/workbook"); await page.getByRole("button", { name: "Open my own workbook" }).click(); await page.waitForTimeout(800); await page.goto("http://127.0.0.1:4830/workbook"); await page.getByLabel("Workbook file").setInputFiles({ name: "a.json", mimeType: "application/json", buffer: Buffer.from(serializeWorkbook(makeDemo(new Date().toISOString()).facts, new Date().toISOString())) }); await page.getByRole("button", { name: "Add what is new" }).click(); await page.waitForTimeout(1500); } else if (pre) await page.evaluate(pre);
 await page.evaluate((to) => { history.pushState({ idx: 0 }, '', to); dispatchEvent(new PopStateEvent('popstate', { state: history.state })); }, path);
 await page.waitForTimeout(2500);
 await page.screenshot({ path: out });

@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core/workbook';
 import { install, print, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
-import { exportWorkbook, openWith, saved, weigh } from './helpers';
+import { makeDemo } from '@hiraeth/demo';
+import { exportWorkbook, openWith, saved, visit, weigh } from './helpers';
 
 const room = script([...setUp, weighed('cyan', 63.42), install]);
 
@@ -172,4 +173,43 @@ test.describe('with its service worker', () => {
     await saved(page);
     await context.setOffline(false);
   });
+});
+
+test('years that are over are closed: what is inside stays, sums begin anew, the closed ones are read beside it', async ({
+  page,
+}) => {
+  const { facts } = makeDemo(new Date().toISOString());
+  await openWith(page, facts);
+  await visit(page, '/');
+  const first = page.locator('.rackrow').first();
+  const inside = async (): Promise<number> =>
+    Number(/([\d.]+)\s±\s[\d.]+\sml/.exec((await first.textContent()) ?? '')?.[1]);
+  const before = await inside();
+  expect(before).toBeGreaterThan(0);
+  await visit(page, '/workbook/books');
+  const close = page.getByRole('region', { name: 'Close years' });
+  const said = (await close.textContent()) ?? '';
+  const [, early, all] = /(\d+) of (\d+) entries are from before/.exec(said)!;
+  await close.getByRole('button', { name: 'Close what is before' }).click();
+  await expect(page.getByText(/^Closed: this workbook goes on from/)).toBeVisible();
+  await visit(page, '/');
+  // Within its interval: what was drawn since the last weigh-in is foretold by fewer of them.
+  await expect(first).toBeVisible();
+  expect(Math.abs((await inside()) - before)).toBeLessThan(0.5);
+  await visit(page, '/cost');
+  await expect(page.getByText(/what was before stands in .*, closed/)).toBeVisible();
+  await visit(page, '/workbook');
+  const { text } = await exportWorkbook(page);
+  const live = parseWorkbook(text);
+  expect(live.ok && live.value.facts.length).toBeLessThan(Number(all) - Number(early) / 2);
+  // The closed one, whole: it is exported like any other.
+  await visit(page, '/workbook/books');
+  await page
+    .getByRole('row', { name: /closed as of/ })
+    .getByRole('button', { name: /^Open / })
+    .click();
+  await expect(page.getByText('This workbook is put away').first()).toBeVisible();
+  await visit(page, '/workbook');
+  const closed = parseWorkbook((await exportWorkbook(page)).text);
+  expect(closed.ok && closed.value.facts.length).toBe(facts.length);
 });

@@ -1,5 +1,6 @@
 import { listOf } from '../exposure';
 import type { Book } from '../ledger';
+import { latest } from '../time';
 import { monthEdges } from './monthEdges';
 
 /** Earlier than any fact. */
@@ -12,5 +13,7 @@ export function printerMonths(book: Book, printerId: string, from: string, to: s
     [book.state.printers.get(printerId)?.firstAt, listOf(book.state.purchases)[0]?.at]
       .filter((at): at is string => typeof at === 'string')
       .sort()[0] ?? null;
-  return first === null ? null : monthEdges(from === ALWAYS || from < first ? first : from, to);
+  if (first === null) return null;
+  const begin = latest([first, book.state.begins?.at ?? null])!;
+  return monthEdges(from === ALWAYS || from < begin ? begin : from, to);
 }

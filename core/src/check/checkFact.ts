@@ -12,7 +12,14 @@ import {
   type Context,
 } from '../ledger';
 import { goingIn } from '../bench';
-import { entityBounds, entityRule, type Fact, type FactOf, type MassReason } from '../workbook';
+import {
+  entityBounds,
+  entityRule,
+  type Fact,
+  type FactKind,
+  type FactOf,
+  type MassReason,
+} from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
 import { oddPrint } from './oddPrint';
@@ -21,6 +28,16 @@ import { referenceFields } from './referenceFields';
 
 /** What a weight below the kind's empty mass may be. */
 const LIGHTER: readonly MassReason[] = ['ownEmpty', 'otherCartridge', 'partOn', 'misread'];
+
+/** What holds whenever it was said. */
+const TIMELESS: ReadonlySet<FactKind> = new Set([
+  'defined',
+  'voided',
+  'purchased',
+  'noted',
+  'densityMeasured',
+  'squeezeCalibrated',
+]);
 
 const OPENING = '1990-01-01T00:00:00.000Z';
 /** Less than this, ml, is never too much to take out. */
@@ -59,6 +76,9 @@ export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => 
     unsound = [];
     if (fact.at > latest) unsound.push({ severity: 'stop', code: 'future', at: fact.at });
     if (fact.at < OPENING) unsound.push({ severity: 'stop', code: 'beforeOpening', at: fact.at });
+    const { begins } = book.state;
+    if (begins && fact.at < begins.at && !TIMELESS.has(fact.kind))
+      unsound.push({ severity: 'stop', code: 'beforeBegun', at: begins.at, closed: begins.closed });
     const known = unsound.length;
     eachReference(fact, look);
     if (unsound.length > known) return unsound;

@@ -5,6 +5,8 @@ import type { EntityRule, MassReason, OutOfBounds } from '../workbook';
 export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'unknownThing'; readonly what: string; readonly id: string }
   | { readonly code: 'future'; readonly at: string }
+  /** Its day lies in a workbook that was closed. */
+  | { readonly code: 'beforeBegun'; readonly at: string; readonly closed: string }
   | { readonly code: 'beforeOpening'; readonly at: string }
   | {
       readonly code: 'lighterThanEmpty';

@@ -16,6 +16,7 @@ export {
   type PeriodCost,
   type PrintKindCost,
 } from './periodCost';
+export { savedBeforeLasting } from './savedBeforeLasting';
 export { paybackOf, type Payback } from './payback';
 export { lotCosts, type LotCost } from './lotCosts';
 export { sellersFigure } from './sellersFigure';

@@ -2,7 +2,8 @@ import { listOf } from '../exposure';
 import type { Book } from '../ledger';
 import { COVERAGE } from '../numeric';
 import { MONTH_MS } from '../time';
-import { isOwn, type PrinterCost } from './printerCost';
+import type { PrinterCost } from './printerCost';
+import { lastingOf, savedBeforeLasting } from './savedBeforeLasting';
 
 export interface Payback {
   /** What was bought to last: kits, cartridges, and whatever was given a life; this printer's share, minor units. */
@@ -34,9 +35,7 @@ const NOTHING: Payback = {
  */
 export function paybackOf(book: Book, cost: PrinterCost): Payback {
   if (cost.savedMinor === null) return NOTHING;
-  const lasting = cost.refill.parts.flatMap((part) =>
-    part.code === 'purchase' && isOwn(part) && part.lifeMonths > 0 && part.priceMinor !== null ? [part] : [],
-  );
+  const lasting = lastingOf(cost);
   const begin = firstOf(
     book,
     cost,
@@ -46,7 +45,7 @@ export function paybackOf(book: Book, cost: PrinterCost): Payback {
   const months = (Date.parse(cost.to) - begin) / MONTH_MS;
   if (!(months > 0.2)) return NOTHING;
   const investedMinor = lasting.reduce((sum, part) => sum + part.priceMinor! * part.share, 0);
-  const before = cost.savedMinor + lasting.reduce((sum, part) => sum + part.minor!, 0);
+  const before = savedBeforeLasting(book, cost)!;
   const perMonth = before / months;
   const u =
     COVERAGE *

@@ -334,10 +334,13 @@ function refillSum(
   const lostMinor = addUp(channels.map((channel) => channel.lostMinor));
   if (Math.abs(lostMl) > 1e-9) parts.push({ code: 'byHand', ml: lostMl, minor: lostMinor });
   const settings = settingsOf(book.context);
+  // What was spent before this workbook began stands in the closed one.
+  const { begins } = book.state;
+  const since = begins && begins.at > from ? begins.at : from;
   let share: number | null = null;
   for (const purchase of besideInk(book.state.purchases)) {
     if (purchase.printerId !== null && purchase.printerId !== printer.id) continue;
-    const spread = spreadOver(purchase, settings, from, to);
+    const spread = spreadOver(purchase, settings, since, to);
     if (spread.part === 0) continue;
     const sign = purchase.what === 'emptiesSold' ? -1 : 1;
     const net = purchase.priceMinor === null ? null : sign * (purchase.priceMinor - purchase.inkMinor);

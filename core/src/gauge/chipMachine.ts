@@ -1,11 +1,10 @@
-import type { ChipStrategy, Printer, Signal } from '../workbook';
+import type { CHIP_PHASES, ChipStrategy, Printer, Signal, SWITCH_OFF_OFFERS } from '../workbook';
 
 /** Where a chip stands in what it tells the printer. */
-export type ChipPhase =
-  'counting' | 'low' | 'veryLow' | 'asks' | 'stopped' | 'notRecognised' | 'off' | 'spent';
+export type ChipPhase = (typeof CHIP_PHASES)[number];
 
 /** Is switching the gauge off offered? A door that may be closed for good. */
-export type SwitchOffOffer = 'never' | 'later' | 'open' | 'closed' | 'lost' | 'taken';
+export type SwitchOffOffer = (typeof SWITCH_OFF_OFFERS)[number];
 
 export interface ChipState {
   readonly strategy: ChipStrategy;

@@ -59,6 +59,7 @@ export const ENTRY_GROUPS: Readonly<Record<FactKind, EntryGroup>> = {
   noted: 'notes',
   quoted: 'notes',
   editionPriced: 'notes',
+  carriedOver: 'things',
   causeDenied: 'notes',
   snoozed: 'notes',
   voided: 'back',

@@ -69,6 +69,8 @@ export function explain(problem: Problem): string {
       return `This speaks of ${THING_WORDS.get(problem.what) ?? `a ${problem.what}`} (${problem.id}) that the workbook does not know. Set it up in Workbook first, or import the file that defines it.`;
     case 'future':
       return `The time ${problem.at.slice(0, 16).replace('T', ' ')} UTC has not come yet. Correct the date, or the clock of this device.`;
+    case 'beforeBegun':
+      return `This workbook begins on ${problem.at.slice(0, 10)} with what stood in ${problem.closed}: what happened before belongs there, and would change nothing here. Correct the date, or take that one up again.`;
     case 'beforeOpening':
       return `The date ${problem.at.slice(0, 10)} is long before any such printer. Correct the year.`;
     case 'emptyTooHeavy':
@@ -154,7 +156,7 @@ export function explain(problem: Problem): string {
     case 'dryingNoDecay':
       return 'It does not fall enough to tell when it will be dry: it is dry already, or it dries too slowly. Give its dry mass if you know it, or a little more warmth and time.';
     case 'fileTooLarge':
-      return `The file has ${mb(problem.bytes)}; a workbook has at most ${mb(problem.most)}. Probably it is another kind of file. Nothing was changed.`;
+      return `The file has ${mb(problem.bytes)}; a workbook has at most ${mb(problem.most)}. Probably it is another kind of file; a workbook of very many years is exported smaller once years that are over are closed (Workbook, Workbooks). Nothing was changed.`;
     case 'fileEmpty':
       return 'The file is empty. Choose the *.hiraeth.json file that was exported. Nothing was changed.';
     case 'fileCutOff':

@@ -115,6 +115,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `${printer(fact.printerId)} has a new head`;
     case 'settingChanged':
       return `A setting of ${printer(fact.printerId)} was changed: ${fact.what}`;
+    case 'carriedOver':
+      return `Begun with what stood in ${fact.closed}, closed: ${fact.cartridges.length} of its cartridges, ${fact.bottles.length} of its bottles`;
     case 'causeDenied':
       return `Ruled out for ${fact.cartridgeId ? cartridge(fact.cartridgeId) : printer(fact.printerId)}: ${CAUSE_NAMES[fact.cause]}`;
     case 'shadeMeasured':

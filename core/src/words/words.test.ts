@@ -53,6 +53,12 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
     [fill('cyan', 12, { leftover: { ml: 0.7, fate: 'bin' } }), /leftover 0\.7 ml to the bin$/],
   ],
   headReplaced: [[{ kind: 'headReplaced', printerId: 'printer' }, /^Test printer has a new head$/]],
+  carriedOver: [
+    [
+      { kind: 'carriedOver', closed: 'The attic', cartridges: [], printers: [], bottles: [], planned: [] },
+      /^Begun with what stood in The attic, closed: 0 of its cartridges, 0 of its bottles$/,
+    ],
+  ],
   causeDenied: [
     [
       { kind: 'causeDenied', printerId: 'printer', cause: 'zeroed' },
@@ -279,6 +285,7 @@ const PROBLEMS: readonly Problem[] = [
   { code: 'negativeMoney', text: '-3' },
   { severity: 'stop', code: 'unknownThing', what: 'cartridge', id: 'x' },
   { severity: 'stop', code: 'future', at: '2031-01-01T10:00:00.000Z' },
+  { severity: 'stop', code: 'beforeBegun', at: '2026-01-01T00:00:00.000Z', closed: 'The attic' },
   { severity: 'stop', code: 'beforeOpening', at: '1911-01-01T10:00:00.000Z' },
   { severity: 'stop', code: 'lighterThanEmpty', label: 'cyan', massG: 20, emptyG: 41.6, u: 0.05 },
   { severity: 'ask', code: 'heavierThanMax', label: 'cyan', massG: 93, maxG: 92 },

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { checkLayoutSchema } from './checkLayout';
 import { DUE, REST_MINUTES, USE_PRIOR } from './defaults';
+import { carriedOver } from './carriedOver';
+import { amount, days, id, instant, minor, name, portState, share, text, uncertain } from './fields';
 import { ULID } from './quick';
 import {
   BECAUSE,
@@ -30,18 +32,6 @@ import {
 
 /** The format's version; a file of a later one is refused with a message that says so. */
 export const FORMAT_VERSION = 6;
-
-const id = z.string().min(1).max(64);
-const text = z.string().max(500);
-const name = z.string().trim().min(1).max(120);
-const amount = z.number().min(0).max(1e6);
-const minor = z.int().min(0).max(1e12);
-const instant = z.iso.datetime({ precision: 3, error: 'a UTC time such as 2026-11-24T09:30:00.000Z' });
-
-/** A value of nature that cannot be negative, with its standard uncertainty. */
-const uncertain = z.strictObject({ value: amount, u: amount });
-const share = z.number().min(0).max(1);
-const days = z.number().min(1).max(365);
 
 const labL = z.number().min(-1).max(110);
 const labAb = z.number().min(-200).max(200);
@@ -396,16 +386,6 @@ const because = z.enum(BECAUSE).optional();
 /** What a picture asks of each channel by its separation, ml/dm². */
 const demand = z.array(z.strictObject({ slotId: id, mlPerDm2: amount.max(10) })).max(16);
 
-const portState = z.strictObject({
-  plug: z.enum(['in', 'out', 'none']).optional(),
-  vent: z.enum(['open', 'shut', 'none']).optional(),
-  seal: z.enum(['intact', 'pierced', 'none']).optional(),
-  keeper: z.enum(['on', 'off', 'none']).optional(),
-  /** Tape over the vent of a body that lies on its back. */
-  tape: z.enum(['on', 'off', 'none']).optional(),
-  primed: z.boolean().optional(),
-});
-
 export const factSchema = z.discriminatedUnion('kind', [
   fact('defined', { entity: entitySchema }),
   fact('weighed', {
@@ -654,6 +634,8 @@ export const factSchema = z.discriminatedUnion('kind', [
   fact('snoozed', { what: z.string().max(100), until: instant }),
   fact('retired', { what: z.enum(['cartridge', 'bottle', 'printer', 'tool']), subjectId: id, reason: text }),
   fact('noted', { subjectId: id.optional(), text: text.min(1) }),
+  /** What stood where when this workbook was begun out of one that was closed: it holds from here on, whatever came before. */
+  fact('carriedOver', carriedOver),
   fact('voided', { factId: id, reason: text }),
 ]);
 

@@ -94,6 +94,21 @@ export const CHIP_STRATEGIES = [
 ] as const;
 export type ChipStrategy = (typeof CHIP_STRATEGIES)[number];
 
+/** Where a chip stands in what it tells the printer. */
+export const CHIP_PHASES = [
+  'counting',
+  'low',
+  'veryLow',
+  'asks',
+  'stopped',
+  'notRecognised',
+  'off',
+  'spent',
+] as const;
+
+/** Is switching the gauge off offered? A door that may be closed for good. */
+export const SWITCH_OFF_OFFERS = ['never', 'later', 'open', 'closed', 'lost', 'taken'] as const;
+
 export const SIGNALS = [
   'low',
   'veryLow',

@@ -1,9 +1,10 @@
 import { expect, test } from '@jest/globals';
-import { settingsOf } from '@hiraeth/core/ledger';
 import { DAY_MS } from '@hiraeth/core/time';
+import { inkNow, settingsOf } from '@hiraeth/core/ledger';
+import { knownRoom } from '@hiraeth/core/testing';
 import type { FactDraft } from '@hiraeth/core/workbook';
 import { appBench, NOW, room, type Bench } from '../testing/appBench';
-import { beginAnew, dropOld, KEPT_DAYS, newWorkbook, openOwn, setShelved } from './shelf';
+import { beginAnew, closeYears, dropOld, KEPT_DAYS, newWorkbook, openOwn, setShelved } from './shelf';
 import { bringIn, openWorkbook, record } from './thunks';
 
 const said: FactDraft = { kind: 'noted', text: 'Said of the room.' };
@@ -112,4 +113,48 @@ test('a shelf that cannot be had keeps nobody from the workbook; nothing is empt
   expect(b.services.ledger.recorded.size).toBe(room.length);
   expect(await b.store.dispatch(beginAnew([]))).toMatchObject({ ok: false });
   expect(b.services.ledger.recorded.size).toBe(room.length);
+});
+
+test('closed at a day: a new workbook goes on from there, the old one is whole and only read, and both say what is inside', async () => {
+  const b = appBench();
+  await b.store.dispatch(openOwn());
+  const { facts } = knownRoom('2026-03-10T10:00:00.000Z');
+  await b.store.dispatch(bringIn(facts, 'replace'));
+  const inside = () =>
+    ['cyan', 'magenta'].map(
+      (id) => inkNow(b.services.ledger.snapshot(), id, '2026-03-10T10:00:00.000Z')!.value,
+    );
+  const before = inside();
+  const at = '2026-01-01T00:00:00.000Z';
+  expect(await b.store.dispatch(closeYears('2019-01-01T00:00:00.000Z'))).toMatchObject({ ok: false });
+  expect(await b.store.dispatch(closeYears(at))).toMatchObject({ ok: true });
+  expect(b.services.ledger.recorded.size).toBeLessThan(facts.length);
+  for (const [i, ml] of inside().entries()) expect(ml).toBeCloseTo(before[i]!, 0);
+  expect(await b.store.dispatch(record([said]))).toMatchObject({ ok: true });
+  // Nothing is written in it to a day of the closed one.
+  expect(
+    await b.store.dispatch(
+      record([{ kind: 'agitated', cartridgeIds: ['cyan'], at: '2025-12-24T10:00:00.000Z' }]),
+    ),
+  ).toMatchObject({
+    ok: false,
+    problem: { problems: [{ code: 'beforeBegun' }] },
+  });
+  expect(await book(b, 'own')).toMatchObject({ state: 'putAway', until: at, entries: facts.length });
+  await b.store.dispatch(openWorkbook('own'));
+  expect(b.services.ledger.recorded.size).toBe(facts.length);
+  expect(inside()).toEqual(before);
+  // And it is not closed, nor written in, while it is put away.
+  expect(await b.store.dispatch(closeYears(at))).toMatchObject({ ok: false });
+});
+
+test('a browser that is full closes nothing: the workbook is as it was', async () => {
+  const b = appBench((store) => ({ ...store, replace: () => Promise.reject(new Error('disk full')) }));
+  await b.store.dispatch(openOwn());
+  const { facts } = knownRoom('2026-03-10T10:00:00.000Z');
+  await b.store.dispatch(bringIn(facts, 'merge'));
+  expect(await b.store.dispatch(closeYears('2026-01-01T00:00:00.000Z'))).toMatchObject({ ok: false });
+  expect((await b.shelf.list()).map(({ id, state }) => [id, state])).toEqual([['own', 'inUse']]);
+  expect(b.services.ledger.recorded.size).toBe(facts.length);
+  expect(await b.store.dispatch(record([said]))).toMatchObject({ ok: true });
 });

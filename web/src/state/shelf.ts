@@ -1,4 +1,6 @@
 import { nameWorkbook } from '@hiraeth/core/acts';
+import { closeBefore } from '@hiraeth/core/closing';
+import { Ledger, settingsOf } from '@hiraeth/core/ledger';
 import { ok, fail, type Result } from '@hiraeth/core/quantity';
 import { DAY_MS } from '@hiraeth/core/time';
 import type { Fact } from '@hiraeth/core/workbook';
@@ -7,7 +9,8 @@ import { noteOnShelf, onShelf } from './onShelf';
 import { DEMO, type Which } from './services';
 import type { Thunk } from './store';
 import { bringIn, openWorkbook, record } from './thunks';
-import { awayChanged } from './workbookSlice';
+import { readUnfinished } from './unfinished';
+import { awayChanged, isWritten } from './workbookSlice';
 
 /** How long an emptied workbook is kept, in case it was not meant. */
 export const KEPT_DAYS = 31;
@@ -58,6 +61,45 @@ export const beginAnew =
       await dispatch(openWorkbook(which));
       await services.shelf.drop(anew).catch(() => undefined);
     }
+    return done;
+  };
+
+/**
+ * Closes what lies before an instant: a new workbook goes on from there with balances in place of the past, and this one is put away,
+ * whole, to be read.
+ *
+ * @param at UTC instant
+ * @returns entries of the new one
+ */
+export const closeYears =
+  (at: string): Thunk<Promise<Result<number, string>>> =>
+  async (dispatch, getState, services) => {
+    const { workbook } = getState();
+    const { which } = workbook;
+    if (which === DEMO) return fail('The demo is not closed: open a workbook of your own.');
+    if (!isWritten(workbook)) return fail('This workbook is not being written here. Take it up again first.');
+    if (readUnfinished(workbook.notes, 'bench')?.rehearsal === false)
+      return fail('A refill is begun on the bench. Go on with it to its end, or leave it off; then close.');
+    const facts = services.ledger.snapshot().facts;
+    const earlier = facts.filter((fact) => fact.at <= at);
+    if (!earlier.some(({ kind }) => kind !== 'defined'))
+      return fail(`Nothing happened before ${at.slice(0, 10)}: there is nothing to close.`);
+    const closed = settingsOf(services.ledger.snapshot().context).name;
+    const then = await Ledger.slowly(earlier, () => services.breathe());
+    const { kept, carried } = closeBefore(then.snapshot(), facts, at, closed);
+    const next = [...kept, ...services.stamp([carried])];
+    await noteOnShelf(services, workbook);
+    await dispatch(openWorkbook(services.newId('book')));
+    const anew = getState().workbook.which;
+    const done = await dispatch(bringIn(next, 'replace'));
+    const book = await onShelf(services, which);
+    if (!done.ok || !book) {
+      await dispatch(openWorkbook(which));
+      await services.shelf.drop(anew).catch(() => undefined);
+      return done.ok ? fail('This browser does not let it be noted. Nothing was changed.') : done;
+    }
+    await noteOnShelf(services, getState().workbook);
+    await services.shelf.put({ ...book, state: 'putAway', since: nowOf(services.clock), until: at });
     return done;
   };
 

@@ -10,6 +10,8 @@ export interface Shelved {
   readonly opened: string;
   /** Closed, and only read; or emptied, and kept for a while. */
   readonly state: 'inUse' | 'putAway' | 'emptied';
+  /** Another goes on from it: closed as of this UTC instant. */
+  readonly until?: string;
   /** Since when it is so, UTC. */
   readonly since: string;
 }

@@ -4,6 +4,7 @@ import { append } from '../../exposure';
 import { bodyOf, find } from '../define/context';
 import { sparedSlots } from '../define/sparedSlots';
 import { purgeFor, switchShade } from './blacks';
+import { carryOver } from './carryOver';
 import { happen, mixesByPriors, noteStay } from './chain';
 import { chipEvent, countFromFull, readGauge, signalled } from './chip';
 import type { Fold } from './Fold';
@@ -225,7 +226,9 @@ export function applyFact(fold: Fold, fact: Fact): void {
       return;
     case 'padReset': {
       const printer = fold.printer(fact.printerId);
-      if (printer) printer.padPosition = printer.timeline.length;
+      if (!printer) return;
+      printer.padPosition = printer.timeline.length;
+      printer.padBeforeMl = 0;
       return;
     }
     case 'jobPlanned':
@@ -245,6 +248,8 @@ export function applyFact(fold: Fold, fact: Fact): void {
       } else if (fact.what === 'bottle') fold.bottle(fact.subjectId).retired = fact.at;
       return;
     }
+    case 'carriedOver':
+      return carryOver(fold, fact);
     case 'defined':
     case 'densityMeasured':
     case 'squeezeCalibrated':

@@ -24,6 +24,10 @@ export function mixesMl(mixes: readonly Mix[]): number {
 export const lotsIn = ({ ml, blend }: Mix): { readonly lot: string; readonly ml: number }[] =>
   blend.lots.map((lot, i) => ({ lot, ml: ml * blend.parts[i]! }));
 
+/** A mixture of so much of each lot. */
+export const mixOfLots = (held: readonly { readonly lot: string; readonly ml: number }[]): Mix =>
+  blended(held);
+
 /** ml of one lot in a mixture. */
 export function mlOfLot({ ml, blend }: Mix, lot: string): number {
   const at = blend.lots.indexOf(lot);

@@ -12,6 +12,7 @@ import type {
   Ports,
   PurchaseKind,
   Signal,
+  WeighingPurpose,
 } from '../../workbook';
 
 /**
@@ -211,7 +212,7 @@ export interface CartridgeState {
   /** Each printer that it ever stood in. */
   printerIds: readonly string[];
   outSince: string | null;
-  lastWeighed: { readonly at: string; readonly massG: Uncertain; readonly purpose: string } | null;
+  lastWeighed: { readonly at: string; readonly massG: Uncertain; readonly purpose: WeighingPurpose } | null;
   /** Drying or wet from a flush: water, g above its empty mass, at the last weighing. */
   wetMl: number | null;
   fills: number;
@@ -271,8 +272,11 @@ export interface PrinterState {
   movedAt: string | null;
   /** Which black stands in the line that two share; null: not known, or each has its own. */
   blackInLine: Black | null;
-  /** Where the timeline stood when the waste pad was last renewed. */
+  /** Where the timeline stood when the waste pad was last renewed, and what was in it when the timeline began, ml. */
   padPosition: number;
+  padBeforeMl: number;
+  /** Saved before the timeline began, before what was bought to last, minor units; null: not known, or nothing was before. */
+  savedBeforeMinor: number | null;
 }
 
 /** One nozzle check: what was missing, and what could not be seen. */
@@ -346,6 +350,8 @@ export interface LedgerState {
   snoozed: Map<string, string>;
   /** By the fact that planned it; null: prints name a plan that is not, or not yet, in the log. */
   planned: Map<string, PlannedState>;
+  /** Where this workbook was begun out of one that was closed; null: with its first entry. */
+  begins: { readonly at: string; readonly closed: string } | null;
 }
 
 export interface PlannedState {
@@ -361,6 +367,7 @@ export const newLedgerState = (): LedgerState => ({
   purchases: emptyLog(),
   snoozed: new Map(),
   planned: new Map(),
+  begins: null,
 });
 
 /** A copy that shares what it holds: what is folded into it leaves the original as it was. */
@@ -372,6 +379,7 @@ export const copyState = (state: LedgerState): LedgerState => ({
   purchases: state.purchases,
   snoozed: new Map(state.snoozed),
   planned: new Map(state.planned),
+  begins: state.begins,
 });
 
 export const newPrinterState = (): PrinterState => ({
@@ -394,6 +402,8 @@ export const newPrinterState = (): PrinterState => ({
   movedAt: null,
   blackInLine: null,
   padPosition: 0,
+  padBeforeMl: 0,
+  savedBeforeMinor: null,
 });
 
 export const newBottleState = (): BottleState => ({

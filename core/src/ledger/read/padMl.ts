@@ -36,5 +36,5 @@ export function padMl(book: Book, printerId: string): number {
       change * draws.change.value +
       switched * priorOfTerm('switched', draws).value
     );
-  }, 0);
+  }, state.padBeforeMl);
 }

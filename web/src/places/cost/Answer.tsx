@@ -76,9 +76,26 @@ export function Lead({ found, whole }: { readonly found: PeriodCost; readonly wh
           )}{' '}
           {cost.copies > 0 && `${cost.copies} prints, ${(cost.areaDm2 / 100).toFixed(1)} m².`}
         </p>
+        {whole && <Before cost={cost} />}
       </div>
       {cost.inkKnown && <UnknownInk cost={cost} />}
     </>
+  );
+}
+
+/** What was saved in the workbook that was closed before this one began. */
+function Before({ cost: { printerId } }: { readonly cost: PrinterCost }) {
+  const { context, state } = useLedger();
+  const { begins } = state;
+  if (!begins) return null;
+  const saved = state.printers.get(printerId)?.savedBeforeMinor ?? null;
+  return (
+    <p className="soft small">
+      Since {day(begins.at)}: what was before stands in {begins.closed}, closed
+      {saved !== null &&
+        `, with ${formatMoneyAbout(saved, Math.abs(saved) / 20, settingsOf(context).currency)} saved before what was bought to last`}
+      .
+    </p>
   );
 }
 

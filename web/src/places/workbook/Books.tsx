@@ -11,6 +11,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store';
 import { openWorkbook } from '../../state/thunks';
 import { noticed } from '../../state/workbookSlice';
 import type { Shelved } from '../../storage';
+import { CloseYears } from './CloseYears';
 
 /** The workbooks of this browser: which is open, another one, one that is put away or was emptied. */
 export function Books() {
@@ -73,7 +74,11 @@ export function Books() {
                 <td>{book.name}</td>
                 <td className="soft">
                   {entries(book.entries)}, last opened {day(book.opened)}
-                  {book.state === 'putAway' ? `; put away ${day(book.since)}, to be read` : ''}
+                  {book.state === 'putAway'
+                    ? book.until
+                      ? `; closed as of ${day(book.until)}, to be read`
+                      : `; put away ${day(book.since)}, to be read`
+                    : ''}
                 </td>
                 <td className="n">
                   <Button
@@ -132,6 +137,7 @@ export function Books() {
           <Button type="submit">Begin a workbook for it</Button>
         </form>
       </section>
+      {which !== DEMO && !away && <CloseYears />}
       <Anew />
     </>
   );

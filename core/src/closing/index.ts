@@ -1,0 +1,2 @@
+export { closeBefore, type Closing } from './closeBefore';
+export { tooFewSince } from './tooFewSince';
