@@ -483,3 +483,19 @@ test('models fitted in slices are those fitted at once; a weighing goes on from 
   slowly.add(late);
   expect(text(slowly)).toBe(text(Ledger.from([...facts, ...late])));
 });
+
+test('how far back something reaches: nothing for what came last, all after it for what is late or taken back, everything for what a thing is', () => {
+  const facts = script([...setUp, weigh('cyan', 63.42), ...Array.from({ length: 6 }, () => print(1))]);
+  const ledger = Ledger.from(facts);
+  const [draft] = script([print(1)], '2030-01-01T00:00:00.000Z');
+  expect(ledger.reach([draft!])).toBe(0);
+  const third = ledger.facts.at(-4)!;
+  const [taken] = script([{ kind: 'voided', factId: third.id, reason: 'wrong' }], '2030-01-01T00:00:00.000Z');
+  expect(ledger.reach([taken!])).toBe(4);
+  const [late] = script([{ ...print(1), at: third.at }], '2030-01-01T00:00:00.000Z');
+  expect(ledger.reach([late!])).toBe(3);
+  const [again] = script([define(TYPE)], '2030-01-01T00:00:00.000Z');
+  expect(ledger.reach([again!])).toBe(ledger.facts.length);
+  const [fresh] = script([define({ ...TYPE, id: 'another' })], '2030-01-01T00:00:00.000Z');
+  expect(ledger.reach([fresh!])).toBe(0);
+});

@@ -287,6 +287,23 @@ export class Ledger implements Snapshot, CheckedBook {
     }
   }
 
+  /**
+   * How many counting facts would be folded anew if these came: all after the earliest that they touch; every one, where they change
+   * what something is.
+   */
+  reach(facts: readonly Fact[]): number {
+    const { facts: all } = this;
+    let first = all.length;
+    for (const fact of facts) {
+      let at: Fact | undefined = fact;
+      while (at?.kind === 'voided') at = this.recorded.get(at.factId);
+      if (!at) continue;
+      if (isTimeless(at) && (at !== fact || !this.isFreshDefinition(at))) return all.length;
+      while (first > 0 && compareFacts(all[first - 1]!, at) >= 0) first -= 1;
+    }
+    return all.length - first;
+  }
+
   /** True when a fact is taken back, or another correction of the same entry counts instead. */
   isVoided(factId: string): boolean {
     if (this.isTakenBack(factId)) return true;

@@ -7,7 +7,7 @@ import { DAY_MS, HOUR_MS } from './spans';
  *
  * @param from UTC instant
  * @param to UTC instant
- * @example daysByTheHour('2026-03-01T10:30:00.000Z', '2026-03-07T10:00:00.000Z') // 6: both fall into the hour of ten
+ * @example daysByTheHour('2026-03-01T10:30:00.000Z', '2026-03-07T10:00:00.000Z') // 6
  */
 export function daysByTheHour(from: string, to: string): number {
   const hours = Math.floor(msOf(to) / HOUR_MS) - Math.floor(msOf(from) / HOUR_MS);

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { inkNow, keepHead, Ledger } from '@hiraeth/core/ledger';
+import { find, inkNow, keepHead, Ledger } from '@hiraeth/core/ledger';
 import type { Fact, FactDraft } from '@hiraeth/core/workbook';
 import { script, setUp, weigh } from '@hiraeth/core/testing';
 import { MemoryShelf } from '../storage';
-import { appBench as bench, room, type Bench } from '../testing/appBench';
+import { appBench, room, type Bench } from '../testing/appBench';
 import type { Services } from './services';
 import { makeStore } from './store';
 import { bringIn, keepNote, openWorkbook, record, undo } from './thunks';
@@ -16,9 +16,44 @@ const state = (b: Bench) => b.store.getState().workbook;
 const kept = async (b: Bench, which = 'own'): Promise<Fact[]> =>
   (await (await b.shelf.open(which)).load()).facts;
 
+test('an entry of years ago is taken back in slices, and a definition changed: the same as all folded afresh, and the page answers meanwhile', async () => {
+  const b = appBench();
+  const many = script([
+    ...setUp,
+    weigh('cyan', 63.42),
+    weigh('magenta', 70),
+    ...Array.from({ length: 5200 }, (_, i) => note(`${i}`)),
+  ]);
+  await b.store.dispatch(openWorkbook('own'));
+  await b.store.dispatch(bringIn(many, 'replace'));
+  let breaths = 0;
+  Object.assign(b.services, { breathe: () => Promise.resolve(void (breaths += 1)) });
+  const ink = (): (number | undefined)[] => {
+    const afresh = Ledger.from(b.services.ledger.recorded.values());
+    const at = '2026-03-10T10:00:00.000Z';
+    const now = ['cyan', 'magenta'].map((id) => inkNow(b.services.ledger.snapshot(), id, at)?.value);
+    expect(now).toEqual(['cyan', 'magenta'].map((id) => inkNow(afresh.snapshot(), id, at)?.value));
+    return now;
+  };
+  const [cyan, magenta] = ink();
+  const weighed = many.find((fact) => fact.kind === 'weighed')!;
+  await b.store.dispatch(undo([weighed.id]));
+  expect(breaths).toBeGreaterThan(5);
+  expect(ink()).toEqual([undefined, magenta]);
+  expect(cyan).toBeDefined();
+  const heavier = {
+    ...find(b.services.ledger.context, 'cartridge', 'magenta')!,
+    emptyG: { value: 44, u: 0.05 },
+  };
+  expect(await b.store.dispatch(record([{ kind: 'defined', entity: heavier }]))).toMatchObject({ ok: true });
+  expect(ink()[1]!).toBeLessThan(magenta!);
+  // What is there is what is kept.
+  expect((await kept(b)).length).toBe(b.services.ledger.recorded.size);
+});
+
 describe('opening', () => {
   test('the demo is made once and then kept; the own workbook begins empty', async () => {
-    const b = bench();
+    const b = appBench();
     await b.store.dispatch(openWorkbook('demo'));
     expect([state(b).status, b.services.ledger.facts.length, b.demos]).toEqual(['ready', room.length, 1]);
     await b.store.dispatch(openWorkbook('own'));
@@ -28,7 +63,7 @@ describe('opening', () => {
   });
 
   test('a store that cannot be opened is said in words, with a way out', async () => {
-    const b = bench(() => {
+    const b = appBench(() => {
       throw new Error('the disk is full');
     });
     await b.store.dispatch(openWorkbook('own'));
@@ -39,7 +74,7 @@ describe('opening', () => {
 describe('recording', () => {
   let b: Bench;
   beforeEach(async () => {
-    b = bench();
+    b = appBench();
     await b.store.dispatch(openWorkbook('own'));
   });
 
@@ -103,7 +138,7 @@ describe('recording', () => {
 describe('when storage fails', () => {
   test('nothing is said to be saved, nothing is shown, and what was there stays', async () => {
     let broken = false;
-    const b = bench((store) => ({
+    const b = appBench((store) => ({
       ...store,
       append: (facts) => (broken ? Promise.reject(new Error('quota exceeded')) : store.append(facts)),
       replace: (facts) => (broken ? Promise.reject(new Error('quota exceeded')) : store.replace(facts)),
@@ -131,7 +166,7 @@ describe('when storage fails', () => {
 
   test('“saved” waits for the transaction: while it is held, nothing is shown', async () => {
     let release: () => void = () => undefined;
-    const b = bench((store) => ({
+    const b = appBench((store) => ({
       ...store,
       append: async (facts) => {
         await new Promise<void>((resolve) => (release = resolve));
@@ -159,7 +194,7 @@ describe('a long log', () => {
   ];
   /** What is kept, and what the page shows on the way. */
   function opened(shelf: MemoryShelf, build = 'this') {
-    const b = bench();
+    const b = appBench();
     const shown: string[] = [];
     let late: (() => void)[] = [];
     const services: Services = {
@@ -276,7 +311,7 @@ describe('a long log', () => {
 });
 
 test('a file is merged or put in place; what is kept is what a fresh instance opens', async () => {
-  const b = bench();
+  const b = appBench();
   await b.store.dispatch(openWorkbook('own'));
   await b.store.dispatch(record([note('mine')]));
   expect(await b.store.dispatch(bringIn(room, 'merge'))).toEqual({ ok: true, value: room.length });

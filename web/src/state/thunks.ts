@@ -241,7 +241,10 @@ export const record =
       const facts = ready.value;
       // Fold first, write then: what cannot be worked in is never stored.
       const now = new Date(clock.now()).toISOString();
-      const why = ledger.probe(facts, (book) => readAll(book, now));
+      const anew = ledger.reach(facts) > FAR ? await foldAnew(services, facts) : null;
+      const why = anew
+        ? await whyNot(anew, facts, now, services.breathe)
+        : ledger.probe(facts, (book) => readAll(book, now));
       if (why !== null)
         return fail({ kind: 'facts', problems: [{ severity: 'stop', code: 'cannotFold', why }] });
       const done = facts.filter((fact) => fact.kind !== 'voided').map(({ id }) => id);
@@ -266,7 +269,8 @@ export const record =
         services.tabs?.tell({ type: 'noted', key, value });
         services.room?.note(key, value);
       }
-      ledger.add(facts);
+      if (anew) services.ledger = anew;
+      else ledger.add(facts);
       services.tabs?.tell({ type: 'added', facts, format: FORMAT_VERSION });
       services.room?.tell(facts);
       dispatch(bookChanged(services.ledger.snapshot()));
@@ -281,6 +285,36 @@ export const record =
         );
       return ok(facts);
     });
+
+/** More facts than these are folded anew in slices, beside the ledger that is shown meanwhile. */
+const FAR = 5000;
+
+async function foldAnew({ ledger, breathe }: Services, facts: readonly Fact[]): Promise<Ledger> {
+  const all = [...ledger.recorded.values(), ...facts];
+  const anew = await Ledger.slowly(all, () => breathe(), SLICE);
+  await fitSlowly(anew.snapshot(), breathe);
+  return anew;
+}
+
+/** Why these cannot be worked in, where they cannot; what they change is read, too, as every place would. */
+async function whyNot(
+  ledger: Ledger,
+  facts: readonly Fact[],
+  now: string,
+  breathe: Services['breathe'],
+): Promise<string | null> {
+  const book = ledger.snapshot();
+  const bad = book.aside.find(({ fact }) => facts.some(({ id }) => id === fact.id));
+  if (bad) return bad.why;
+  if (facts.every(({ kind }) => kind === 'voided')) return null;
+  try {
+    await accountSlowly(book, now, breathe);
+    readAll(book, now);
+    return null;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+}
 
 /** Takes facts back; the log keeps both the entry and its withdrawal. */
 export const undo =
