@@ -1,5 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { beginRun, buyBottle, next, openOwn, setUpPrinter, step } from './helpers';
+import { parseWorkbook } from '@hiraeth/core/workbook';
+import { beginRun, buyBottle, exportWorkbook, next, openOwn, setUpPrinter, step } from './helpers';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -127,4 +128,35 @@ test('an address that is not whole, and a code of another room, say what to do',
   const none = 'abcdefghijklmnopqrstuvwx';
   await join(page, `/join#${none}.${none}.${none}AAAAAAAAAAAAAAAAAAA`, 'Lost');
   await expect(status(page)).toHaveText(/Not in reach/);
+});
+
+test('a phone whose clock is behind: its entry is asked about where they meet, and moved to when it happened', async ({
+  page,
+  browser,
+}) => {
+  await openOwn(page);
+  await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
+  const address = await code(page);
+  const phone = await another(browser, address);
+  await phone.clock.install({ time: Date.now() - 40 * 60_000 });
+  await join(phone, address, 'Phone');
+  await expect(status(phone)).toHaveText(/One other device is here/);
+  await expect(page.getByRole('table', { name: 'Other devices' })).toContainText(
+    /its clock is (39|40|41) minutes behind/,
+  );
+  await phone.goto('/weigh-in');
+  await phone.getByLabel('those on the shelf too').check();
+  await phone.getByLabel('Cyan, weight in g').fill('70.12');
+  await phone.getByLabel('Cyan, weight in g').press('Enter');
+  const asked = page.getByRole('group', { name: 'Entries of Phone' });
+  await expect(asked).toContainText(/One entry came from Phone by its own clock/);
+  await asked.getByRole('button', { name: /^This one: move it/ }).click();
+  await expect(asked).toHaveCount(0);
+  const read = parseWorkbook((await exportWorkbook(page)).text);
+  if (!read.ok) throw new Error('The export is refused.');
+  const weighed = read.value.facts.filter(({ kind }) => kind === 'weighed');
+  expect(weighed).toHaveLength(2);
+  expect(Math.abs(Date.parse(weighed.at(-1)!.at) - Date.now())).toBeLessThan(5 * 60_000);
+  // The phone has it so, too.
+  await expect(phone.getByText(/70\.12 g/).first()).toBeVisible();
 });

@@ -11,7 +11,7 @@ import {
   unseenCleaningWords,
   wrongIntervalWords,
 } from '@hiraeth/core/words';
-import { factsUntil, reportAndBook, type FoundProblem } from '@hiraeth/core/report';
+import { factsUntil, reportAndBook, type FoundProblem, type Report } from '@hiraeth/core/report';
 import {
   forecastUse,
   PLAN_DEFAULTS,
@@ -31,23 +31,27 @@ import { reportText } from './reportText';
 import { shadesOf } from './shadesOf';
 import { stepsOf } from './stepsOf';
 
+/** A report leaves out what has not happened by then; what has not happened at all is another clock's, and is said. */
+function withAhead(report: Report, facts: readonly Fact[], now: number): Report {
+  const ahead = aheadOfClock(Ledger.from(facts), now).map((fact): FoundProblem => ({
+    severity: 'warning',
+    at: fact.at,
+    factId: fact.id,
+    problem: { severity: 'ask', code: 'future', at: fact.at },
+  }));
+  return { ...report, problems: [...report.problems, ...ahead] };
+}
+
 /** Every command: the same core as the screens, over an exported workbook. */
 export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options: Options) => Done>> = {
-  report: (facts, { at, from }) => {
+  report: (facts, { at, from, now }) => {
     const { report, book } = reportAndBook(facts, at, from);
-    const found = spokenReport(report, book);
+    const found = spokenReport(withAhead(report, facts, now), book);
     return { data: found, text: reportText(found) };
   },
   check: (facts, { at, now }) => {
     const { report, book } = reportAndBook(facts, at);
-    // The report leaves out what has not happened by then; what has not happened at all is another clock's.
-    const ahead = aheadOfClock(Ledger.from(facts), now).map((fact): FoundProblem => ({
-      severity: 'warning',
-      at: fact.at,
-      factId: fact.id,
-      problem: { severity: 'ask', code: 'future', at: fact.at },
-    }));
-    const found = spokenReport({ ...report, problems: [...report.problems, ...ahead] }, book);
+    const found = spokenReport(withAhead(report, facts, now), book);
     return {
       data: { facts: found.facts, problems: found.problems },
       text: checkText(found),

@@ -39,7 +39,11 @@ export interface Effects {
   /** To be said to all. */
   readonly say: readonly Message[];
   /** From another device: to be looked at, stored and folded like those of a file. */
-  readonly facts: { readonly format: number; readonly facts: readonly unknown[] } | null;
+  readonly facts: {
+    readonly device: string;
+    readonly format: number;
+    readonly facts: readonly unknown[];
+  } | null;
   readonly note: (Hand & { readonly key: string; readonly value: unknown }) | null;
 }
 
@@ -116,7 +120,10 @@ export class Meeting {
           ).map((piece) => this.factsOf(piece)),
         };
       case 'facts':
-        return { ...NOTHING, facts: { format: message.format, facts: message.facts } };
+        return {
+          ...NOTHING,
+          facts: { device: message.device, format: message.format, facts: message.facts },
+        };
       case 'note':
         return {
           ...NOTHING,

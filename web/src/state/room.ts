@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { isLaterHand, Meeting, type Hand, type Peer } from '@hiraeth/core/meeting';
+import { CLOCK_SLACK_MS } from '@hiraeth/core/ledger';
+import { isLaterHand, Meeting, type Effects, type Hand, type Peer } from '@hiraeth/core/meeting';
 import { parseWorkbook, type Fact } from '@hiraeth/core/workbook';
 import { linkRoom, type Entry, type Member } from '../devices/roomLink';
 import { newKey, newToken, proofOf, readKey, type RoomKept } from './roomKeys';
-import { held, receivedMore, roomChanged, roomLeft } from './roomSlice';
+import { cameOffClock, held, receivedMore, roomChanged, roomLeft } from './roomSlice';
 import { DEMO, type Services } from './services';
 import { openOwn } from './shelf';
 import type { Thunk } from './store';
@@ -140,7 +141,10 @@ export const startRoom =
       heard: (raw) => {
         const { say, facts, note } = meeting.hear(raw);
         for (const message of say) link.say(message);
-        if (facts) void dispatch(takeFacts(facts.facts, facts.format));
+        if (facts) {
+          const from = meeting.peers.find(({ device }) => device === facts.device);
+          void dispatch(takeFacts(facts, from?.aheadMs ?? 0));
+        }
         if (note && SHARED.has(note.key) && isLaterHand(note, hands.get(note.key))) {
           hands.set(note.key, { count: note.count, holder: note.holder });
           keepHands();
@@ -198,7 +202,7 @@ function readHands(note: unknown, room: string): readonly (readonly [string, Han
 
 /** Facts from another device are read as those of a file are: what is not sound is not taken. */
 const takeFacts =
-  (raw: readonly unknown[], format: number): Thunk<Promise<void>> =>
+  ({ device, facts: raw, format }: NonNullable<Effects['facts']>, aheadMs: number): Thunk<Promise<void>> =>
   async (dispatch, _getState, services) => {
     const read = parseWorkbook(
       JSON.stringify({
@@ -212,7 +216,12 @@ const takeFacts =
     const fresh = read.value.facts.filter(({ id }) => !services.ledger.recorded.has(id));
     if (fresh.length === 0) return;
     const done = await dispatch(meetFacts(fresh));
-    if (done.ok) dispatch(receivedMore(fresh.length));
+    if (!done.ok) return;
+    dispatch(receivedMore(fresh.length));
+    // What a thing is, and what is taken back, holds whenever it was said.
+    const timed = fresh.filter(({ kind }) => kind !== 'defined' && kind !== 'voided');
+    if (Math.abs(aheadMs) > CLOCK_SLACK_MS && timed.length > 0)
+      dispatch(cameOffClock({ device, ids: timed.map(({ id }) => id) }));
   };
 
 /** Ids in order, sorted anew only when there are more. */

@@ -15,8 +15,9 @@ export interface RoomState {
   readonly why: Refusal | null;
   readonly isOwner: boolean;
   readonly devices: readonly OtherDevice[];
-  /** Entries that came from other devices since it was opened. */
+  /** Entries that came from other devices since it was opened; and which, of those whose clock is far off. */
   readonly received: number;
+  readonly offClock: Readonly<Record<string, readonly string[]>>;
   /** Who moved what was begun last, where it was another device: it holds the pen of it. */
   readonly holders: Readonly<Record<string, string>>;
 }
@@ -27,6 +28,7 @@ const initialState: RoomState = {
   isOwner: false,
   devices: [],
   received: 0,
+  offClock: {},
   holders: {},
 };
 
@@ -40,6 +42,18 @@ export const roomSlice = createSlice({
       ...state,
       received: state.received + payload,
     }),
+    cameOffClock: (state, { payload }: PayloadAction<{ device: string; ids: readonly string[] }>) => ({
+      ...state,
+      offClock: {
+        ...state.offClock,
+        [payload.device]: [...(state.offClock[payload.device] ?? []), ...payload.ids],
+      },
+    }),
+    /** They stand right: by an answer, or by being moved. */
+    clockAnswered: (state, { payload }: PayloadAction<string>) => {
+      const { [payload]: _, ...others } = state.offClock;
+      return { ...state, offClock: others };
+    },
     held: (state, { payload }: PayloadAction<{ key: string; by: string | null }>) => {
       const { [payload.key]: _, ...others } = state.holders;
       return { ...state, holders: payload.by === null ? others : { ...others, [payload.key]: payload.by } };
@@ -47,4 +61,4 @@ export const roomSlice = createSlice({
   },
 });
 
-export const { roomChanged, roomLeft, receivedMore, held } = roomSlice.actions;
+export const { roomChanged, roomLeft, receivedMore, held, cameOffClock, clockAnswered } = roomSlice.actions;

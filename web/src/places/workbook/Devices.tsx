@@ -9,6 +9,7 @@ import type { OtherDevice, RoomState } from '../../state/roomSlice';
 import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { openOwn } from '../../state/shelf';
+import { OffClock } from './OffClock';
 
 const roomSchema = z.object({
   on: z.boolean(),
@@ -116,27 +117,32 @@ function Others({ room }: { readonly room: RoomState }) {
   const services = useServices();
   if (room.devices.length === 0) return null;
   return (
-    <table className="lines" aria-label="Other devices">
-      <tbody>
-        {room.devices.map((one) => (
-          <tr key={one.device}>
-            <td>{one.name}</td>
-            <td className={one.other || isFarOff(one) ? 'warn' : 'soft'}>{aboutDevice(one)}</td>
-            <td className="n">
-              {room.isOwner && (
-                <Button
-                  size="small"
-                  onClick={() => services.room?.door(one.device)}
-                  aria-label={`Show ${one.name} the door`}
-                >
-                  The door
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <>
+      <table className="lines" aria-label="Other devices">
+        <tbody>
+          {room.devices.map((one) => (
+            <tr key={one.device}>
+              <td>{one.name}</td>
+              <td className={one.other || isFarOff(one) ? 'warn' : 'soft'}>{aboutDevice(one)}</td>
+              <td className="n">
+                {room.isOwner && (
+                  <Button
+                    size="small"
+                    onClick={() => services.room?.door(one.device)}
+                    aria-label={`Show ${one.name} the door`}
+                  >
+                    The door
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {room.devices.filter(isFarOff).map((one) => (
+        <OffClock key={one.device} of={one} />
+      ))}
+    </>
   );
 }
 
