@@ -1,0 +1,169 @@
+import { expect, test } from '@jest/globals';
+import { bottleRemaining, inkNow, Ledger, mixesOf, padMl } from '../ledger';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
+import type { Fact, FactDraft } from '../workbook';
+import { closeBefore } from './closeBefore';
+import { tooFewSince } from './tooFewSince';
+
+const DAY = 86_400_000;
+const on = (day: number, draft: FactDraft): FactDraft => ({
+  ...draft,
+  at: new Date(Date.parse('2026-03-01T09:00:00.000Z') + day * DAY).toISOString(),
+});
+const at = (day: number): string => on(day, { kind: 'noted', text: '-' }).at!;
+
+/** Filled, weighed, put in, printed with, cleaned, looked at, and some of it after the cut. */
+const facts = script([
+  ...setUp,
+  on(0, { kind: 'purchased', what: 'kit', name: 'Kit', priceMinor: 9000 }),
+  on(1, weigh('cyan', 52.22)),
+  on(1.1, fill('cyan', 30)),
+  on(1.2, weigh('cyan', 84.14)),
+  on(2, install),
+  on(3, {
+    kind: 'jobPlanned',
+    printerId: 'printer',
+    title: 'Waits',
+    copies: 5,
+    widthMm: 210,
+    heightMm: 297,
+    subjectId: 'any',
+  }),
+  on(3.1, {
+    kind: 'jobPlanned',
+    printerId: 'printer',
+    title: 'Done',
+    copies: 2,
+    widthMm: 210,
+    heightMm: 297,
+    subjectId: 'any',
+  }),
+  on(4, print(2)),
+  on(5, { kind: 'cleaned', printerId: 'printer', level: 'deep' }),
+  on(6, { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 2 }] }),
+  on(7, { kind: 'chipReset', cartridgeId: 'cyan', worked: true }),
+  on(8, { kind: 'snoozed', what: 'over', until: at(9) }),
+  on(8, { kind: 'snoozed', what: 'still', until: at(30) }),
+  on(12, print(3)),
+]);
+const of = (kind: Fact['kind'], list: readonly Fact[]): Fact[] => list.filter((fact) => fact.kind === kind);
+const planned = of('jobPlanned', facts);
+/** The second job was printed. */
+const printed = script(
+  [
+    on(8.5, { ...print(2), plannedId: planned[1]!.id } as FactDraft),
+    on(8.6, { ...print(1), plannedId: planned[0]!.id } as FactDraft),
+  ],
+  '2026-03-09T09:00:00.000Z',
+);
+const whole = Ledger.from([...facts, ...printed]);
+const CUT = at(10);
+const then = Ledger.from(whole.facts.filter((fact) => fact.at <= CUT)).snapshot();
+const { kept, carried } = closeBefore(then, whole.facts, CUT, 'The attic');
+const begun = [...kept, ...script([carried], '2026-03-20T09:00:00.000Z')];
+const next = Ledger.from(begun);
+/** The next workbook as of the cut itself. */
+const atCut = Ledger.from(begun.filter((fact) => fact.at <= CUT)).snapshot();
+
+test('what comes along entry by entry: what things are, what was bought and looked at, what is still to be done, and all that came after', () => {
+  expect(of('defined', kept)).toHaveLength(setUp.length);
+  expect(of('purchased', kept)).toHaveLength(1);
+  expect(of('nozzleChecked', kept)).toHaveLength(1);
+  expect(of('jobPlanned', kept).map((fact) => fact.id)).toEqual([planned[0]!.id]);
+  expect(of('snoozed', kept)).toHaveLength(1);
+  for (const kind of ['weighed', 'filled', 'installed', 'cleaned', 'chipReset'] as const)
+    expect(of(kind, kept)).toEqual([]);
+  // Of the prints only the one after the cut; what happened at the cut itself is closed.
+  expect(of('printed', kept).map((fact) => fact.at)).toEqual([at(12)]);
+});
+
+test('of a thing that was defined again only what was said last comes along, also where it was said after the cut', () => {
+  const again = script([define({ ...PRINTER, name: 'Renamed' })], '2026-03-15T09:00:00.000Z');
+  const all = Ledger.from([...whole.facts, ...again]);
+  const names = closeBefore(then, all.facts, CUT, 'x').kept.flatMap((fact) =>
+    fact.kind === 'defined' && fact.entity.entity === 'printer' ? [fact.entity.name] : [],
+  );
+  expect(names).toEqual(['Renamed']);
+});
+
+test('balances are to the digit what stood there: ink and its doubt, lots, chip, ports and seat; 30 ml poured are gone from the bottle', () => {
+  const now = atCut;
+  const ink = inkNow(now, 'cyan', CUT)!;
+  const before = inkNow(then, 'cyan', CUT)!;
+  expect(ink.value).toBeCloseTo(before.value, 9);
+  expect(ink.u).toBeCloseTo(before.u, 2);
+  const [mix] = mixesOf(now, 'cyan', CUT);
+  const [was] = mixesOf(then, 'cyan', CUT);
+  expect(mix!.blend).toEqual(was!.blend);
+  expect(mix!.blend.lots).toHaveLength(2);
+  const bottle = carried.bottles[0]!;
+  expect(bottle.outMl.value).toBe(30);
+  expect(bottleRemaining(now, bottle.bottleId)!.now).toEqual(bottleRemaining(then, bottle.bottleId)!.now);
+  const cyan = now.state.cartridges.get('cyan')!;
+  const { cartridges } = then.state;
+  expect([cyan.fills, cyan.chip, cyan.ports, cyan.lastWeighed]).toEqual([
+    1,
+    cartridges.get('cyan')!.chip,
+    cartridges.get('cyan')!.ports,
+    cartridges.get('cyan')!.lastWeighed,
+  ]);
+  expect(cyan.seat).toMatchObject({ printerId: 'printer', slotId: 'cyan' });
+  expect(cyan.installedAt).toBe(at(2));
+});
+
+test('one that nobody ever weighed is carried as unknown, never as empty', () => {
+  const magenta = carried.cartridges.find(({ cartridgeId }) => cartridgeId === 'magenta')!;
+  const before = inkNow(then, 'magenta', CUT);
+  expect(magenta.ink === null).toBe(before === null);
+  expect(inkNow(atCut, 'magenta', CUT)?.value).toBe(before?.value);
+});
+
+test('that it stands in its slot draws nothing: no change is counted, and the pad holds what it held', () => {
+  const printer = next.snapshot().state.printers.get('printer')!;
+  expect(printer.changes).toBe(0);
+  expect(printer.copies).toBe(3);
+  const before = padMl(then, 'printer');
+  expect(before).toBeGreaterThan(1);
+  expect(padMl(next.snapshot(), 'printer')).toBeCloseTo(before, 9);
+  const renewed = Ledger.from([
+    ...next.facts,
+    ...script([on(13, { kind: 'padReset', printerId: 'printer' })], '2026-03-21T09:00:00.000Z'),
+  ]);
+  expect(padMl(renewed.snapshot(), 'printer')).toBe(0);
+});
+
+test('of a planned job is left what was left: one of five was printed', () => {
+  expect(next.snapshot().state.planned.get(planned[0]!.id)).toMatchObject({ printed: 1, job: { copies: 5 } });
+});
+
+test('what speaks of things that the next workbook does not have changes nothing in it', () => {
+  const stranger = script([
+    {
+      ...carried,
+      cartridges: carried.cartridges.map((one) => ({ ...one, cartridgeId: `${one.cartridgeId}-gone` })),
+      printers: carried.printers.map((one) => ({ ...one, printerId: 'gone' })),
+      bottles: carried.bottles.map((one) => ({ ...one, bottleId: 'gone' })),
+    },
+  ]);
+  const ledger = Ledger.from([...script(setUp), ...stranger]);
+  expect(ledger.snapshot().aside).toEqual([]);
+  expect(ledger.state.cartridges.size + ledger.state.bottles.size + ledger.state.printers.size).toBe(0);
+});
+
+test('with three weigh-ins since, use would be known worse; with four it would not', () => {
+  const weighIns = (count: number): Ledger =>
+    Ledger.from([
+      ...facts,
+      ...script(
+        Array.from({ length: count }, (_, i) => [
+          on(13 + 14 * i, print(20)),
+          on(14 + 14 * i, weigh('cyan', 80 - 5 * i)),
+        ]).flat(),
+        '2026-03-14T09:00:00.000Z',
+      ),
+    ]);
+  expect(tooFewSince(weighIns(3).snapshot(), CUT).map(({ id }) => id)).toEqual(['printer']);
+  expect(tooFewSince(weighIns(4).snapshot(), CUT)).toEqual([]);
+  // One of which nothing was ever learnt loses nothing.
+  expect(tooFewSince(Ledger.from(script(setUp)).snapshot(), CUT)).toEqual([]);
+});
