@@ -93,6 +93,59 @@ describe('what is foretold', () => {
     );
   });
 
+  test('a channel that was never weighed is foretold by the others, not by what any printer draws', () => {
+    const x = jobExposure('a', 100);
+    // Twice what the prior says, in two of three; the third has no cartridge on the scale.
+    const past = Array.from({ length: 8 }, (_, week) =>
+      ['s0', 's1'].map((slotId) => seen(slotId, week, x, 2.4)),
+    ).flat();
+    const model = fitPrinter(SLOTS, past, DRAWS);
+    const third = predictUse(model, 's2', x);
+    expect(third.value).toBeCloseTo(2.4, 0);
+    expect(third.value).toBeGreaterThan(1.6 * predictPrior(x, DRAWS).value);
+    // One other alone says little of it.
+    const alone = fitPrinter(
+      SLOTS,
+      past.filter(({ slotId }) => slotId === 's0'),
+      DRAWS,
+    );
+    expect(predictUse(alone, 's2', x).u).toBeGreaterThan(third.u);
+  });
+
+  test('a printer that begins to clean by itself every other week is found out in half a year, and what it will draw is a cleaning’s', () => {
+    const x = jobExposure('a', 60);
+    const own = (every: number): PrinterModel =>
+      fitPrinter(
+        SLOTS,
+        Array.from({ length: 36 }, (_, week) =>
+          SLOTS.map((slotId, s) =>
+            // What is printed takes the channels unlike each other; a cleaning takes them alike.
+            seen(
+              slotId,
+              week,
+              { ...x, idleDays: 7 },
+              0.72 * [0.4, 1, 2.2][s]! * (1 + 0.03 * Math.sin(week + s)) +
+                (every > 0 && week > 11 && week % every === 1 ? 0.42 : 0),
+            ),
+          ),
+        ).flat(),
+        DRAWS,
+      );
+    const still = own(0);
+    expect(still.unseenCleanings).toBe(0);
+    expect(partsOfUse(still, 's0', { ...NO_EXPOSURE, idleDays: 10 }).map(({ cause }) => cause)).not.toContain(
+      'cleaned',
+    );
+    const cleans = own(2);
+    expect(cleans.unseenCleanings * 14).toBeGreaterThan(0.5);
+    expect(cleans.unseenCleanings * 14).toBeLessThan(1.2);
+    const idle = { ...NO_EXPOSURE, idleDays: 28 };
+    const cleaned = partsOfUse(cleans, 's0', idle).find(({ cause }) => cause === 'cleaned')!;
+    expect(cleaned.level).toBe('light');
+    expect(cleaned.ml).toBeCloseTo(cleans.unseenCleanings * 28 * drawOf(cleans, 's0', 'light').value, 9);
+    expect(predictUse(cleans, 's0', idle).value).toBeGreaterThan(predictUse(still, 's0', idle).value + 0.1);
+  });
+
   test('two kinds of picture weighed in turn are told apart', () => {
     const past = Array.from({ length: 12 }, (_, week): [Exposure, number] =>
       week % 2 === 0 ? [jobExposure('a', 100), 2] : [jobExposure('b', 100), 0.5],
@@ -231,6 +284,18 @@ describe('jobs one after the other', () => {
         if (other > one) expect(by(other).use.value).toBeGreaterThan(by(one).use.value - 0.35 * kind.value);
       }),
       { numRuns: 60 },
+    );
+  });
+
+  test('a job whose paper spares a channel draws nothing there but what comes with it: the matte black of a photo print', () => {
+    const job = { subjectId: 'a', dm2: 40, spares: ['s1'] };
+    const more = { ...NO_EXPOSURE, light: 1 };
+    expect(queueUse(model, 's1', [job], more).use).toEqual(predictUse(model, 's1', more));
+    expect(queueUse(model, 's1', [{ ...job, demand: new Map([['s1', 0.05]]) }], more).use).toEqual(
+      predictUse(model, 's1', more),
+    );
+    expect(queueUse(model, 's0', [job], more).use.value).toBeGreaterThan(
+      predictUse(model, 's0', more).value + 0.3,
     );
   });
 
