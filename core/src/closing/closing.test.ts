@@ -42,7 +42,23 @@ const facts = script([
   on(5, { kind: 'cleaned', printerId: 'printer', level: 'deep' }),
   on(6, { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 2 }] }),
   on(7, { kind: 'chipReset', cartridgeId: 'cyan', worked: true }),
-  on(8, { kind: 'snoozed', what: 'over', until: at(9) }),
+  on(8, { kind: 'snoozed', what: 'over', until: at(10) }),
+  on(8.1, {
+    kind: 'weighed',
+    what: 'reference',
+    subjectId: 'scale',
+    massG: { value: 50.01, u: 0.01 },
+    purpose: 'reference',
+    nominalG: 50,
+  }),
+  on(8.2, {
+    kind: 'weighed',
+    what: 'bottle',
+    subjectId: 'bottle-cyan',
+    massG: { value: 130, u: 0.05 },
+    purpose: 'bottle',
+  }),
+  on(8.3, { kind: 'retired', what: 'cartridge', subjectId: 'yellow', reason: 'it leaks' }),
   on(8, { kind: 'snoozed', what: 'still', until: at(30) }),
   on(12, print(3)),
 ]);
@@ -56,28 +72,34 @@ const printed = script(
   ],
   '2026-03-09T09:00:00.000Z',
 );
-const whole = Ledger.from([...facts, ...printed]);
 const CUT = at(10);
-const then = Ledger.from(whole.facts.filter((fact) => fact.at <= CUT)).snapshot();
-const { kept, carried } = closeBefore(then, whole.facts, CUT, 'The attic');
-const begun = [...kept, ...script([carried], '2026-03-20T09:00:00.000Z')];
-const next = Ledger.from(begun);
-/** The next workbook as of the cut itself. */
-const atCut = Ledger.from(begun.filter((fact) => fact.at <= CUT)).snapshot();
+
+/** Closed at the cut: the book as it stood, what comes along, and the next one, now and as of the cut. */
+function closed() {
+  const whole = Ledger.from([...facts, ...printed]);
+  const then = Ledger.from(whole.facts.filter((fact) => fact.at <= CUT)).snapshot();
+  const { kept, carried } = closeBefore(then, whole.facts, CUT, 'The attic');
+  const begun = [...kept, ...script([carried], '2026-03-20T09:00:00.000Z')];
+  const atCut = Ledger.from(begun.filter((fact) => fact.at <= CUT)).snapshot();
+  return { whole, then, kept, carried, next: Ledger.from(begun), atCut };
+}
 
 test('what comes along entry by entry: what things are, what was bought and looked at, what is still to be done, and all that came after', () => {
+  const { kept } = closed();
   expect(of('defined', kept)).toHaveLength(setUp.length);
   expect(of('purchased', kept)).toHaveLength(1);
   expect(of('nozzleChecked', kept)).toHaveLength(1);
   expect(of('jobPlanned', kept).map((fact) => fact.id)).toEqual([planned[0]!.id]);
   expect(of('snoozed', kept)).toHaveLength(1);
-  for (const kind of ['weighed', 'filled', 'installed', 'cleaned', 'chipReset'] as const)
+  expect(of('weighed', kept).map((fact) => fact.kind === 'weighed' && fact.what)).toEqual(['reference']);
+  for (const kind of ['filled', 'installed', 'cleaned', 'chipReset'] as const)
     expect(of(kind, kept)).toEqual([]);
   // Of the prints only the one after the cut; what happened at the cut itself is closed.
   expect(of('printed', kept).map((fact) => fact.at)).toEqual([at(12)]);
 });
 
 test('of a thing that was defined again only what was said last comes along, also where it was said after the cut', () => {
+  const { whole, then } = closed();
   const again = script([define({ ...PRINTER, name: 'Renamed' })], '2026-03-15T09:00:00.000Z');
   const all = Ledger.from([...whole.facts, ...again]);
   const names = closeBefore(then, all.facts, CUT, 'x').kept.flatMap((fact) =>
@@ -87,7 +109,7 @@ test('of a thing that was defined again only what was said last comes along, als
 });
 
 test('balances are to the digit what stood there: ink and its doubt, lots, chip, ports and seat; 30 ml poured are gone from the bottle', () => {
-  const now = atCut;
+  const { atCut: now, then, carried } = closed();
   const ink = inkNow(now, 'cyan', CUT)!;
   const before = inkNow(then, 'cyan', CUT)!;
   expect(ink.value).toBeCloseTo(before.value, 9);
@@ -97,6 +119,7 @@ test('balances are to the digit what stood there: ink and its doubt, lots, chip,
   expect(mix!.blend).toEqual(was!.blend);
   expect(mix!.blend.lots).toHaveLength(2);
   const bottle = carried.bottles[0]!;
+  expect(bottle.weighed).toMatchObject({ massG: { value: 130, u: 0.05 }, outMl: 30 });
   expect(bottle.outMl.value).toBe(30);
   expect(bottleRemaining(now, bottle.bottleId)!.now).toEqual(bottleRemaining(then, bottle.bottleId)!.now);
   const cyan = now.state.cartridges.get('cyan')!;
@@ -112,6 +135,7 @@ test('balances are to the digit what stood there: ink and its doubt, lots, chip,
 });
 
 test('one that nobody ever weighed is carried as unknown, never as empty', () => {
+  const { atCut, then, carried } = closed();
   const magenta = carried.cartridges.find(({ cartridgeId }) => cartridgeId === 'magenta')!;
   const before = inkNow(then, 'magenta', CUT);
   expect(magenta.ink === null).toBe(before === null);
@@ -119,6 +143,7 @@ test('one that nobody ever weighed is carried as unknown, never as empty', () =>
 });
 
 test('that it stands in its slot draws nothing: no change is counted, and the pad holds what it held', () => {
+  const { next, then } = closed();
   const printer = next.snapshot().state.printers.get('printer')!;
   expect(printer.changes).toBe(0);
   expect(printer.copies).toBe(3);
@@ -132,11 +157,23 @@ test('that it stands in its slot draws nothing: no change is counted, and the pa
   expect(padMl(renewed.snapshot(), 'printer')).toBe(0);
 });
 
+test('one that was retired stays so, in no slot and without balances', () => {
+  const { carried, next } = closed();
+  expect(carried.cartridges.map(({ cartridgeId }) => cartridgeId)).not.toContain('yellow');
+  const { state } = next.snapshot();
+  expect(state.cartridges.get('yellow')!.retired).toBe(at(8.3));
+  expect(state.printers.get('printer')!.slots.get('yellow')!.cartridgeId).toBeNull();
+});
+
 test('of a planned job is left what was left: one of five was printed', () => {
-  expect(next.snapshot().state.planned.get(planned[0]!.id)).toMatchObject({ printed: 1, job: { copies: 5 } });
+  expect(closed().next.snapshot().state.planned.get(planned[0]!.id)).toMatchObject({
+    printed: 1,
+    job: { copies: 5 },
+  });
 });
 
 test('what speaks of things that the next workbook does not have changes nothing in it', () => {
+  const { carried } = closed();
   const stranger = script([
     {
       ...carried,
@@ -165,5 +202,7 @@ test('with three weigh-ins since, use would be known worse; with four it would n
   expect(tooFewSince(weighIns(3).snapshot(), CUT).map(({ id }) => id)).toEqual(['printer']);
   expect(tooFewSince(weighIns(4).snapshot(), CUT)).toEqual([]);
   // One of which nothing was ever learnt loses nothing.
-  expect(tooFewSince(Ledger.from(script(setUp)).snapshot(), CUT)).toEqual([]);
+  expect(tooFewSince(Ledger.from(script([...setUp, install])).snapshot(), CUT)).toEqual([]);
+  // Those before count for nothing.
+  expect(tooFewSince(weighIns(4).snapshot(), at(13 + 14 * 3)).map(({ id }) => id)).toEqual(['printer']);
 });
