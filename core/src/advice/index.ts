@@ -18,6 +18,7 @@ export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
 export { cartridgeLives, type CartridgeLife } from './cartridgeLives';
 export { isOffAlike } from './isOffAlike';
+export { howItWent, type Lesson, type Outcome } from './howItWent';
 export { toAdd, type ToAdd } from './toAdd';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';

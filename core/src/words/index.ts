@@ -70,3 +70,4 @@ export { dueWords } from './dueWords';
 export { insideWords, massOffWords, weighedWords } from './insideWords';
 export { CHIP_DOING_WORDS, DILUTION_WORDS, doneWords } from './doneWords';
 export { ENTRY_GROUP_NAMES, ENTRY_GROUPS, type EntryGroup } from './entryGroups';
+export { outcomeWords } from './outcomeWords';

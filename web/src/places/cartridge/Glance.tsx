@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { toAdd, type CartridgeView } from '@hiraeth/core/advice';
+import { howItWent, toAdd, type CartridgeView } from '@hiraeth/core/advice';
 import { dueItems } from '@hiraeth/core/due';
 import { lastFill } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import { dueWords } from '@hiraeth/core/words';
+import { dueWords, outcomeWords } from '@hiraeth/core/words';
 import { day } from '../../parts/dates';
 import { useHour, useLedger } from '../../state/hooks';
 
@@ -16,6 +16,7 @@ export function Glance({ view }: { readonly view: CartridgeView }) {
   const hour = useHour();
   const { id } = view.body.cartridge;
   const filled = useMemo(() => lastFill(ledger, id), [ledger, id]);
+  const went = useMemo(() => howItWent(ledger, view), [ledger, view]);
   const due = useMemo(
     () =>
       dueItems(ledger, hour, DUE_DAYS).find(
@@ -47,6 +48,12 @@ export function Glance({ view }: { readonly view: CartridgeView }) {
             {day(filled.at)}, {formatUncertain(filled.ml, 'ml')}
             {filled.lots.length > 0 ? `, lot ${filled.lots.join(', ')}` : ''}
           </dd>
+        </div>
+      )}
+      {went && (
+        <div>
+          <dt>How it went</dt>
+          <dd>{outcomeWords(went).join(' ')}</dd>
         </div>
       )}
       <div>
