@@ -28,7 +28,7 @@ const DOINGS: readonly (readonly [name: string, to: string, also: string])[] = [
   ['Enter a kit, chips or other costs', '/cost', 'bought purchase'],
   ['Price an edition', '/cost/edition', 'quote promise'],
   ['What if prices change', '/cost/what-if', 'scenario saving'],
-  ['Cost by month', '/cost/months', 'table csv'],
+  ['Cost by month, and since last month', '/cost/months', 'table csv changed waste'],
   ['What to order', '/plan/orders', 'buy stock'],
   ['What is due', '/plan', 'next calendar'],
   ['When each channel is empty', '/plan/ahead', 'reserve forecast months'],

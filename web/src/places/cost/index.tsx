@@ -14,6 +14,7 @@ import { BySubject } from './BySubject';
 import { Edition } from './Edition';
 import { Kit } from './Kit';
 import { OverTime } from './OverTime';
+import { SinceLastMonth } from './SinceLastMonth';
 import { Causes, Levers, Months, PaidBack } from './Period';
 import { PERIODS, spanOf, type PeriodKey } from './periods';
 import { Sums } from './Sums';
@@ -80,6 +81,7 @@ export default function Cost() {
           </>
         ) : leaf === 'months' ? (
           <>
+            <SinceLastMonth printerId={id} at={at} />
             <OverTime months={found.months} payback={found.payback} currency={currency} />
             <Months found={found} />
           </>
