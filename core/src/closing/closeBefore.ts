@@ -98,7 +98,6 @@ function cartridgeAt(then: Snapshot, cartridgeId: string, at: string): Carried['
   if (!state || state.retired) return [];
   const ink = inkNow(then, cartridgeId, at);
   const { belief } = state.known;
-  const { lastWeighed, head } = state;
   return [
     {
       cartridgeId,
@@ -120,8 +119,8 @@ function cartridgeAt(then: Snapshot, cartridgeId: string, at: string): Carried['
       lastFillAt: state.lastFillAt,
       agitatedAt: state.agitatedAt,
       outSince: state.outSince,
-      weighed: lastWeighed && { ...lastWeighed },
-      head: head && { ...head },
+      weighed: state.lastWeighed,
+      head: state.head,
       restedG: state.restedG,
       wetMl: state.wetMl,
       ports: state.ports,
