@@ -295,6 +295,9 @@ export function toUtf8(text: string): number[] {
   return out;
 }
 
+/** The least code point that is written with so many more bytes. */
+const LEAST_POINT = [0, 0x80, 0x800, 0x10000];
+
 /** Reads UTF-8; a byte that does not belong becomes the replacement mark. */
 export function fromUtf8(bytes: Uint8Array): string {
   let text = '';
@@ -305,7 +308,10 @@ export function fromUtf8(bytes: Uint8Array): string {
     const whole = more >= 0 && tail.length === more && tail.every((byte) => (byte & 0xc0) === 0x80);
     let point = more === 0 ? first : first & (0x3f >> more);
     for (const byte of tail) point = (point << 6) | (byte & 63);
-    if (whole && point <= 0x10ffff) {
+    // What is written longer than it need be, or half of a pair, is no character.
+    const isCharacter =
+      point >= LEAST_POINT[more]! && point <= 0x10ffff && (point < 0xd800 || point > 0xdfff);
+    if (whole && isCharacter) {
       text += String.fromCodePoint(point);
       i += more + 1;
     } else {

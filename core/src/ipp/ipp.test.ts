@@ -215,6 +215,31 @@ test('a sensible guess maps markers to slots by shade, leaves waste out, and fal
   expect(guessMarkerMap([marker('Black')], [slots[0]!, black])).toEqual({ Black: 'black' });
 });
 
+test('UTF-8 as others write and read it, at the edges of each length', () => {
+  const edges = [0x7f, 0x80, 0x7ff, 0x800, 0xd7ff, 0xe000, 0xffff, 0x10000, 0x10ffff].map((c) =>
+    String.fromCodePoint(c),
+  );
+  for (const one of [...edges, edges.join('')]) {
+    const bytes = new TextEncoder().encode(one);
+    expect([...toUtf8(one)]).toEqual([...bytes]);
+    expect(fromUtf8(bytes)).toBe(one);
+  }
+  // Longer than need be, half of a pair, beyond the last, cut off, a tail without a head: no character, and what follows is read.
+  for (const bad of [
+    [0xc0, 0xaf],
+    [0xe0, 0x80, 0xaf],
+    [0xed, 0xa0, 0x80],
+    [0xf4, 0x90, 0x80, 0x80],
+    [0xe2, 0x82],
+    [0xbf],
+    [0xff],
+  ]) {
+    const read = fromUtf8(new Uint8Array([...bad, 0x41]));
+    expect(read).toMatch(/^\ufffd+A$/);
+    expect(new TextDecoder().decode(new Uint8Array([...bad, 0x41]))).toMatch(/^\ufffd+A$/);
+  }
+});
+
 test('text in UTF-8 both ways; broken bytes become a mark', () => {
   fc.assert(fc.property(fc.string({ unit: 'grapheme' }), (s) => fromUtf8(Uint8Array.from(toUtf8(s))) === s));
   expect(fromUtf8(Uint8Array.of(0x41, 0xff, 0xc3, 0x42))).toBe('A\ufffd\ufffdB');

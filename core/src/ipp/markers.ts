@@ -92,7 +92,7 @@ function asText(value: IppValue): string[] {
 }
 
 const share = (level: number | null, full: number): number | null =>
-  level === null || level < 0 || !(full > 0) ? null : Math.min(1, level / full);
+  level !== null && level >= 0 ? Math.min(1, level / full) : null;
 
 /** One line of the supply table: `index=1;maxcapacity=100;level=62;colorantname=photoBlack;`. */
 function fromSupply(supply: string, label: string | undefined): Marker {
@@ -105,7 +105,7 @@ function fromSupply(supply: string, label: string | undefined): Marker {
   const colorant = (fields.get('colorantname') ?? '').replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
   const full = Number(fields.get('maxcapacity') ?? '100');
   return {
-    name: label ?? colorant ?? 'supply',
+    name: label || colorant || 'supply',
     // An empty level says nothing; it is not an empty cartridge.
     level: share(Number(fields.get('level') || '-2'), full > 0 ? full : 100),
     lowLevel: null,
@@ -119,6 +119,18 @@ const ALIKE: ReadonlyMap<string, string> = new Map([
   ['gray', 'grey'],
   ['light gray', 'light grey'],
 ]);
+
+/** The slot of just this shade; many call the one for photographs just black. */
+const isCalled = (slots: readonly Slot[], named: string): Slot | undefined =>
+  slots.find(({ shades }) => shades.includes(named)) ??
+  (named === 'black' ? slots.find(({ shades }) => shades.includes('photo black')) : undefined);
+
+/** The slot of the longest shade that stands in a name among other words: numbers and codes of cartridges. */
+const saysShade = (slots: readonly Slot[], named: string): Slot | undefined =>
+  slots
+    .flatMap((slot) => slot.shades.map((shade) => ({ slot, shade })))
+    .filter(({ shade }) => ` ${named} `.includes(` ${shade} `))
+    .sort((a, b) => b.shade.length - a.shade.length)[0]?.slot;
 
 /**
  * A sensible guess which marker stands for which slot: the same shade by name, else the marker's place among those that hold
@@ -139,17 +151,18 @@ export function guessMarkerMap(markers: readonly Marker[], slots: readonly Slot[
       .trim();
     return ALIKE.get(plain) ?? plain;
   };
-  for (const marker of inks) {
-    const named = shadeOf(marker.name);
-    const free = slots.filter((s) => !taken.has(s.id));
-    // Many call the one for photographs just black.
-    const slot =
-      free.find((s) => s.shades.includes(named)) ??
-      (named === 'black' ? free.find((s) => s.shades.includes('photo black')) : undefined);
-    if (!slot) continue;
-    map.set(marker.name, slot.id);
-    taken.add(slot.id);
-  }
+  // Who is called just so comes first: no “light cyan” takes the place of “cyan”.
+  for (const find of [isCalled, saysShade])
+    for (const marker of inks) {
+      if (map.has(marker.name)) continue;
+      const slot = find(
+        slots.filter(({ id }) => !taken.has(id)),
+        shadeOf(marker.name),
+      );
+      if (!slot) continue;
+      map.set(marker.name, slot.id);
+      taken.add(slot.id);
+    }
   // As many inks as slots, and the rest in order: then place decides.
   if (inks.length === slots.length)
     inks.forEach((marker, i) => {
