@@ -161,6 +161,9 @@ test('the own workbook is emptied only after a second word, and can be taken bac
   page,
 }) => {
   await openWith(page, room);
+  const other = await page.context().newPage();
+  await other.goto('/');
+  await expect(other.getByRole('heading', { name: 'Test printer' })).toBeVisible();
   await visit(page, '/workbook/books');
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await expect(page.getByRole('alert')).toContainText('export it first');
@@ -168,6 +171,9 @@ test('the own workbook is emptied only after a second word, and can be taken bac
   await page.getByRole('button', { name: 'Empty this workbook' }).click();
   await page.getByRole('button', { name: 'Yes, empty it' }).click();
   await expect(page.getByText('A new, empty workbook.')).toBeVisible();
+  // The other tab goes along: nothing more is written into what was left.
+  await expect(other.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
+  await other.close();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
   await page.getByRole('button', { name: 'Look at the demo' }).click();

@@ -1,10 +1,10 @@
 import { nameWorkbook } from '@hiraeth/core/acts';
 import { closeBefore } from '@hiraeth/core/closing';
 import { Ledger, settingsOf } from '@hiraeth/core/ledger';
-import { ok, fail, type Result } from '@hiraeth/core/quantity';
+import { fail, type Result } from '@hiraeth/core/quantity';
 import { DAY_MS } from '@hiraeth/core/time';
 import type { Fact } from '@hiraeth/core/workbook';
-import type { Shelf, Shelved } from '../storage';
+import { tellTabs, type Shelf, type Shelved } from '../storage';
 import { noteOnShelf, onShelf } from './onShelf';
 import { DEMO, type Which } from './services';
 import type { Thunk } from './store';
@@ -24,6 +24,8 @@ export async function ownToOpen(shelf: Shelf): Promise<Which | null> {
   if (inUse.length > 0) return inUse.reduce((a, b) => (b.opened > a.opened ? b : a)).id;
   return books.some(({ id }) => id === FIRST) ? null : FIRST;
 }
+
+const UNOPENED = fail('This browser has no place for another workbook. Nothing was changed.');
 
 /** Opens the own workbook that was opened last. */
 export const openOwn = (): Thunk<Promise<void>> => async (dispatch, _getState, services) =>
@@ -52,11 +54,14 @@ export const beginAnew =
     if (!before) return fail('This browser does not let it be kept aside. Nothing was changed.');
     const aside: Shelved = { ...before, state: 'emptied', since: nowOf(services.clock) };
     await services.shelf.put(aside);
-    await dispatch(openWorkbook(services.newId('book')));
-    const anew = getState().workbook.which;
-    const done = facts.length > 0 ? await dispatch(bringIn(facts, 'replace')) : ok(0);
-    if (done.ok) await noteOnShelf(services, getState().workbook);
-    else {
+    const anew = services.newId('book');
+    await dispatch(openWorkbook(anew));
+    const done =
+      getState().workbook.status === 'ready' ? await dispatch(bringIn(facts, 'replace')) : UNOPENED;
+    if (done.ok) {
+      await noteOnShelf(services, getState().workbook);
+      goAlong(which, anew);
+    } else {
       await services.shelf.put(before);
       await dispatch(openWorkbook(which));
       await services.shelf.drop(anew).catch(() => undefined);
@@ -89,9 +94,9 @@ export const closeYears =
     const { kept, carried } = closeBefore(then.snapshot(), facts, at, closed);
     const next = [...kept, ...services.stamp([carried])];
     await noteOnShelf(services, workbook);
-    await dispatch(openWorkbook(services.newId('book')));
-    const anew = getState().workbook.which;
-    const done = await dispatch(bringIn(next, 'replace'));
+    const anew = services.newId('book');
+    await dispatch(openWorkbook(anew));
+    const done = getState().workbook.status === 'ready' ? await dispatch(bringIn(next, 'replace')) : UNOPENED;
     const book = await onShelf(services, which);
     if (!done.ok || !book) {
       await dispatch(openWorkbook(which));
@@ -100,6 +105,7 @@ export const closeYears =
     }
     await noteOnShelf(services, getState().workbook);
     await services.shelf.put({ ...book, state: 'putAway', since: nowOf(services.clock), until: at });
+    goAlong(which, anew);
     return done;
   };
 
@@ -121,7 +127,11 @@ export const setShelved =
     } catch {
       return false;
     }
-    if (isOpen) dispatch(awayChanged(state === 'putAway'));
+    if (isOpen) {
+      const away = state === 'putAway';
+      dispatch(awayChanged(away));
+      services.tabs?.tell({ type: 'away', away });
+    }
     return true;
   };
 
@@ -131,5 +141,8 @@ export async function dropOld(shelf: Shelf, nowMs: number): Promise<void> {
   for (const { id, state, since } of await shelf.list())
     if (state === 'emptied' && since < least) await shelf.drop(id);
 }
+
+/** Other tabs that show a workbook which was left go along: none goes on writing in it. */
+const goAlong = (from: Which, to: Which): void => tellTabs(from, { type: 'moved', to });
 
 const nowOf = (clock: { now(): number }): string => new Date(clock.now()).toISOString();

@@ -197,6 +197,8 @@ const follow =
   (news: TabNews): Thunk<void> =>
   (dispatch, getState, services) => {
     if (news.type === 'noted') return void dispatch(noted(news));
+    if (news.type === 'away') return void dispatch(awayChanged(news.away));
+    if (news.type === 'moved') return void dispatch(openWorkbook(news.to));
     if (news.type === 'added') {
       const revived = reviveFacts(news.facts, news.format);
       if (!revived.ok) return void dispatch(failed('Another tab runs a newer version. Reload this page.'));

@@ -1,7 +1,7 @@
 export { openIdbStore } from './idbStore';
 export { MemoryShelf } from './memoryStore';
 export { openIdbShelf, type Shelf, type Shelved } from './shelf';
-export { joinTabs, type TabNews, type Tabs } from './tabs';
+export { joinTabs, tellTabs, type TabNews, type Tabs } from './tabs';
 export { MOST_SINCE, type Kept, type Notes, type WorkbookStore } from './port';
 export {
   canKeepFile,

@@ -3,6 +3,9 @@ import type { Fact } from '@hiraeth/core/workbook';
 export type TabNews =
   | { readonly type: 'added'; readonly facts: readonly Fact[]; readonly format: number }
   | { readonly type: 'replaced' }
+  /** Another workbook goes on in place of this one. */
+  | { readonly type: 'moved'; readonly to: string }
+  | { readonly type: 'away'; readonly away: boolean }
   | { readonly type: 'noted'; readonly key: string; readonly value: unknown };
 
 export interface Tabs {
@@ -10,6 +13,14 @@ export interface Tabs {
   /** Takes the pen from another tab, which then follows. */
   readonly takeOver: () => void;
   readonly close: () => void;
+}
+
+/** Tells the tabs of a workbook that is not open here. */
+export function tellTabs(name: string, news: TabNews): void {
+  if (typeof BroadcastChannel === 'undefined') return;
+  const channel = new BroadcastChannel(`hiraeth-${name}`);
+  channel.postMessage(news);
+  channel.close();
 }
 
 /**
