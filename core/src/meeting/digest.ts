@@ -29,10 +29,29 @@ function sumsOf(ids: readonly string[]): Sums {
   const low = new Uint32Array(ids.length + 1);
   const high = new Uint32Array(ids.length + 1);
   ids.forEach((id, i) => {
-    low[i + 1] = low[i]! + hashOf(id, 0x811c9dc5);
-    high[i + 1] = high[i]! + hashOf(id, 0x01000193);
+    const hash = hashesOf(id);
+    low[i + 1] = low[i]! + hash.low;
+    high[i + 1] = high[i]! + hash.high;
   });
   return { low, high };
+}
+
+interface Hashes {
+  readonly low: number;
+  readonly high: number;
+}
+/** A list that grew by one is another list; of its ids all but one were hashed before. */
+const hashed = new Map<string, Hashes>();
+/** Some workbooks' worth; beyond it all are forgotten. */
+const MOST_HASHED = 400_000;
+
+function hashesOf(id: string): Hashes {
+  let hashes = hashed.get(id);
+  if (!hashes) {
+    if (hashed.size >= MOST_HASHED) hashed.clear();
+    hashed.set(id, (hashes = { low: hashOf(id, 0x811c9dc5), high: hashOf(id, 0x01000193) }));
+  }
+  return hashes;
 }
 
 function hashOf(text: string, seed: number): number {
