@@ -60,7 +60,7 @@ test('by keyboard alone: to a place, to the scale, a weight taken, and the demo 
   await page.keyboard.press('Enter');
   await sayWhy(page, /misread/);
   await expect(page.locator('main')).toContainText('1 of 9');
-  await visit(page, '/workbook');
+  await visit(page, '/workbook/books');
   await page.getByRole('button', { name: 'Reset the demo' }).click();
   await page.getByRole('button', { name: 'Yes, reset it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'as new' })).toBeVisible();

@@ -184,7 +184,11 @@ const LEAVES: typeof PLACES = [
     '/cost/months',
     <Cost />,
     ofPrinter((printer, find) => {
-      const rows = find('tbody tr').map(cells);
+      // Month, prints, ink, refilled, originals, saved.
+      const rows = find('tbody tr')
+        .map(cells)
+        .filter(({ length }) => length === 6);
+      expect(rows.length).toBeGreaterThan(0);
       const prints = rows.reduce((sum, [, count = '']) => sum + Number(/^\d+/.exec(count)?.[0] ?? 0), 0);
       return [[`prints of ${printer}`, String(prints)]];
     }),
