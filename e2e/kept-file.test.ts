@@ -84,6 +84,7 @@ test('a lost browser: in a new one the file is opened, and all is there', async 
     .getByRole('button', { name: /^(Merge|Join|Put|Add)/ })
     .first()
     .click();
+  await expect(fresh.getByText(/Saved: \d+ entries/)).toBeVisible();
   await fresh.goto('/workbook/things');
   await expect(fresh.getByRole('cell', { name: 'Bench Three', exact: true })).toBeVisible();
   await context.close();
