@@ -1,4 +1,4 @@
-import { all, factsOf, find, slotFor, type Snapshot } from '../ledger';
+import { all, find, slotFor, type Book } from '../ledger';
 
 export interface CartridgeLife {
   readonly cartridgeId: string;
@@ -20,16 +20,13 @@ const WATCH = 0.8;
  * @param printerId whose cartridges
  * @returns the furthest gone first
  */
-export function cartridgeLives(book: Snapshot, printerId: string): CartridgeLife[] {
-  const dry = new Map<string, number>();
-  for (const { cartridgeId, ranDry } of factsOf(book, 'fadedOrRanDry'))
-    if (ranDry) dry.set(cartridgeId, (dry.get(cartridgeId) ?? 0) + 1);
+export function cartridgeLives(book: Book, printerId: string): CartridgeLife[] {
   return all(book.context, 'cartridge')
     .flatMap((cartridge): CartridgeLife[] => {
       const state = book.state.cartridges.get(cartridge.id);
       if (!state || state.retired || slotFor(book.context, cartridge)?.printer.id !== printerId) return [];
       const bears = find(book.context, 'cartridgeType', cartridge.typeId)?.bears ?? null;
-      const ranDry = dry.get(cartridge.id) ?? 0;
+      const { ranDry } = state;
       const part = bears === null ? 0 : state.fills / bears;
       return [
         {

@@ -1,4 +1,5 @@
-import { printerCost, savedBeforeLasting } from '../cost';
+import { printerCost, quoteOutcome, savedBeforeLasting } from '../cost';
+import { listOf } from '../exposure';
 import {
   all,
   bodyOf,
@@ -12,6 +13,7 @@ import {
   type BottleState,
   type Snapshot,
 } from '../ledger';
+import { USUAL_FILLS } from '../plan';
 import type { Uncertain } from '../quantity';
 import type { DraftOf, Fact, FactKind, FactOf } from '../workbook';
 
@@ -27,7 +29,7 @@ export interface Closing {
 const LASTING: ReadonlySet<FactKind> = new Set([
   'purchased',
   'quoted',
-  'editionPriced',
+  'chipReplaced',
   'densityMeasured',
   'squeezeCalibrated',
   'nozzleChecked',
@@ -53,7 +55,7 @@ const LASTING: ReadonlySet<FactKind> = new Set([
 export function closeBefore(then: Snapshot, facts: readonly Fact[], at: string, closed: string): Closing {
   const planned = plannedIn(then);
   return {
-    kept: keptOf(facts, at, planned),
+    kept: keptOf(then, facts, at, planned),
     carried: {
       kind: 'carriedOver',
       at,
@@ -72,7 +74,7 @@ const plannedIn = ({ state }: Book): Carried['planned'] =>
     job && printed < job.copies ? [{ plannedId, printed }] : [],
   );
 
-function keptOf(facts: readonly Fact[], at: string, planned: Carried['planned']): Fact[] {
+function keptOf(then: Snapshot, facts: readonly Fact[], at: string, planned: Carried['planned']): Fact[] {
   const open = new Set(planned.map(({ plannedId }) => plannedId));
   // Of each thing what was said of it last: it holds at all times.
   const defined = new Map<string, FactOf<'defined'>>();
@@ -83,13 +85,32 @@ function keptOf(facts: readonly Fact[], at: string, planned: Carried['planned'])
       if (!before || before.id < fact.id) defined.set(key, fact);
     }
   const lastly = new Set([...defined.values()].map(({ id }) => id));
+  const fills = lastFills(facts, at);
   return facts.filter((fact) => {
     if (fact.kind === 'defined') return lastly.has(fact.id);
-    if (fact.at > at || LASTING.has(fact.kind)) return true;
+    if (fact.at > at || LASTING.has(fact.kind) || fills.has(fact)) return true;
+    // Of a promise that is being kept, how it came out stands in the closed one.
+    if (fact.kind === 'editionPriced') return quoteOutcome(then, fact, at) === null;
     if (fact.kind === 'jobPlanned') return open.has(fact.id);
     if (fact.kind === 'snoozed') return fact.until > at;
     return fact.kind === 'weighed' && fact.what === 'reference';
   });
+}
+
+/**
+ * The last fills of each cartridge, and the one before them: how much it usually takes is told by them. What they poured is in the
+ * balances.
+ */
+function lastFills(facts: readonly Fact[], at: string): ReadonlySet<Fact> {
+  const kept = new Set<Fact>();
+  const runs = new Map<string, Set<string>>();
+  for (const fact of facts.filter((one) => one.at <= at).reverse()) {
+    if (fact.kind !== 'filled') continue;
+    const mine = runs.get(fact.cartridgeId) ?? new Set();
+    runs.set(fact.cartridgeId, mine.add(fact.run ?? fact.id));
+    if (mine.size <= USUAL_FILLS + 1) kept.add(fact);
+  }
+  return kept;
 }
 
 function cartridgeAt(then: Snapshot, cartridgeId: string, at: string): Carried['cartridges'] {
@@ -151,6 +172,10 @@ function printerAt(then: Snapshot, printerId: string, at: string): Carried['prin
       savedMinor: cost ? savedBeforeLasting(then, cost) : null,
       lastPrintAt: state.lastPrintAt,
       movedAt: state.movedAt,
+      profiles: listOf(state.profiles).map(({ factId, inside }) => ({
+        profileId: factId,
+        inside: [...inside].map(([slotId, mixes]) => ({ slotId, mixes: mixes.map(lotsIn) })),
+      })),
       blackInLine: state.blackInLine,
     },
   ];
@@ -158,11 +183,13 @@ function printerAt(then: Snapshot, printerId: string, at: string): Carried['prin
 
 const bottleAt = (
   bottleId: string,
-  { outMl, outVar, openedAt, weighed, firstWeighed }: BottleState,
+  { outMl, outVar, spiltMl, openedAt, firstFilledAt, weighed, firstWeighed }: BottleState,
 ): Carried['bottles'][number] => ({
   bottleId,
   outMl: { value: Math.max(0, outMl), u: Math.sqrt(outVar) },
+  spiltMl,
   openedAt,
+  firstFilledAt,
   weighed: weighed && { ...weighed, outMl: Math.max(0, weighed.outMl) },
   firstWeighed: firstWeighed && { ...firstWeighed, outMl: Math.max(0, firstWeighed.outMl) },
 });

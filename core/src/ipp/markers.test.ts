@@ -81,9 +81,9 @@ test('only what stands in the printer’s own group is of the printer; reasons a
 test.each<[string, string, string | undefined, Partial<Marker>]>([
   [
     'its label, before its colorant',
-    'index=1;type=inkCartridge;maxcapacity=50;level=20;colorantname=photoBlack;',
+    'index=1;type=inkTank;maxcapacity=50;level=20;colorantname=photoBlack;',
     'Photo',
-    { name: 'Photo', level: 0.4, type: 'inkCartridge' },
+    { name: 'Photo', level: 0.4, type: 'inkTank' },
   ],
   [
     'its colorant, as words',

@@ -1,5 +1,5 @@
 import { DAY_MS, MONTH_MS } from '../time';
-import { all, bottleRemaining, composition, factsOf, mixesOf, type Snapshot } from '../ledger';
+import { all, bottleRemaining, composition, mixesOf, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { Ink } from '../workbook';
 
@@ -28,12 +28,6 @@ const LEAST_MONTHS = 14 / (MONTH_MS / DAY_MS);
 export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
   const { context, state } = ledger;
   const inside = insideByLot(ledger, at);
-  const firstOf = new Map<string, string>();
-  for (const { bottleId, at: filledAt } of factsOf(ledger, 'filled'))
-    if (!firstOf.has(bottleId)) firstOf.set(bottleId, filledAt);
-  const spilt = new Map<string, number>();
-  for (const { from, subjectId, ml } of factsOf(ledger, 'spilt'))
-    if (from === 'bottle') spilt.set(subjectId, (spilt.get(subjectId) ?? 0) + ml.value);
   return all(context, 'ink')
     .flatMap((ink): InkSupply[] => {
       const bottles = all(context, 'bottle').filter((bottle) => bottle.inkId === ink.id);
@@ -42,13 +36,13 @@ export function inkLasts(ledger: Snapshot, at: string): InkSupply[] {
       let out = 0;
       let first = at;
       for (const { id } of bottles) {
-        const mine = firstOf.get(id);
-        if (mine !== undefined && mine < first) first = mine;
+        const mine = state.bottles.get(id);
+        if (mine?.firstFilledAt && mine.firstFilledAt < first) first = mine.firstFilledAt;
         // What was poured into cartridges and is still in them was not used: a first filling is no use. What was spilt is gone, and
         // says nothing of how fast it goes.
-        const gone = (inside.get(id) ?? 0) + (spilt.get(id) ?? 0);
-        out += Math.max(0, (state.bottles.get(id)?.outMl ?? 0) - gone);
-        if (state.bottles.get(id)?.retired) continue;
+        const gone = (inside.get(id) ?? 0) + (mine?.spiltMl ?? 0);
+        out += Math.max(0, (mine?.outMl ?? 0) - gone);
+        if (mine?.retired) continue;
         each.push(bottleRemaining(ledger, id)!.now);
       }
       const months = Math.max(LEAST_MONTHS, (Date.parse(at) - Date.parse(first)) / MONTH_MS);

@@ -5,7 +5,7 @@ import type { InkSupply } from './inkLasts';
 import { rhythmOf } from './rhythm';
 
 /** So many refills back show how much a cartridge usually takes. */
-const USUAL_FILLS = 8;
+export const USUAL_FILLS = 8;
 /** Of these the ones that came early tell when, the ones that took much how much: a set goes out by whichever is low first. */
 const EARLY = 0.25;
 const MUCH = 0.75;

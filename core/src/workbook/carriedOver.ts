@@ -16,15 +16,17 @@ const count = z.int().min(0).max(1e6);
 const when = instant.nullable();
 const massAt = z.strictObject({ at: instant, massG: uncertain });
 
+/** Lot by lot, chamber by chamber: a bottle's id, or `original`, `unknown`, `flush`. */
+const mixes = z
+  .array(z.array(z.strictObject({ lot: id, ml: amount })).max(200))
+  .min(1)
+  .max(3);
+
 const cartridge = z.strictObject({
   cartridgeId: id,
   /** null: nobody knew. With what its empty mass was off by, as ink, and the covariance of both, ml². */
   ink: z.strictObject({ ml: amount, u: amount, tareMl: signed, tareU: amount, together: signed }).nullable(),
-  /** Lot by lot, chamber by chamber: a bottle's id, or `original`, `unknown`, `flush`. */
-  mixes: z
-    .array(z.array(z.strictObject({ lot: id, ml: amount })).max(200))
-    .min(1)
-    .max(3),
+  mixes,
   seat: z.strictObject({ printerId: id, slotId: id, since: instant }).nullable(),
   fills: count,
   ranDry: count,
@@ -68,6 +70,10 @@ const printer = z.strictObject({
   savedMinor: signed.max(1e12).min(-1e12).nullable(),
   lastPrintAt: when,
   movedAt: when,
+  /** What stood in its channels when each of its profiles was made, by the entry of the profile. */
+  profiles: z
+    .array(z.strictObject({ profileId: id, inside: z.array(z.strictObject({ slotId: id, mixes })).max(16) }))
+    .max(1000),
   blackInLine: z.enum(Object.keys(BLACKS) as [Black, ...Black[]]).nullable(),
 });
 
@@ -75,7 +81,10 @@ const bottle = z.strictObject({
   bottleId: id,
   /** Taken out of it by then. */
   outMl: uncertain,
+  /** Of it spilt. */
+  spiltMl: amount,
   openedAt: when,
+  firstFilledAt: when,
   /** First and last weighing, and what had been taken out by each. */
   weighed: massAt.extend({ outMl: amount }).nullable(),
   firstWeighed: z.strictObject({ massG: uncertain, outMl: amount }).nullable(),

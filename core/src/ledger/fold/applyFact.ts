@@ -315,6 +315,7 @@ function fill(fold: Fold, fact: FactOf<'filled'>): void {
   state.wetMl = null;
   chipEvent(fold, fact, fact.cartridgeId, { type: 'toppedUp' });
   const bottle = fold.bottle(fact.bottleId);
+  bottle.firstFilledAt ??= fact.at;
   pourOut(bottle, fact.ml.value, fact.ml.u);
   if (fact.leftover?.fate === 'bin' && fact.leftover.ml > 0)
     lose(bottle, fact, fact.leftover.ml, 0.1 * fact.leftover.ml, 'binned', fact.cartridgeId, state);
@@ -335,6 +336,7 @@ function lose(
   state: CartridgeState | null,
 ): void {
   pourOut(bottle, ml, u);
+  if (cause === 'spilt') bottle.spiltMl += ml;
   bottle.lost = append(bottle.lost, {
     at: fact.at,
     factId: fact.id,

@@ -1,9 +1,9 @@
-import { emptyLog } from '../../exposure';
+import { append, emptyLog, listOf, type Log } from '../../exposure';
 import type { FactOf } from '../../workbook';
 import { find } from '../define/context';
 import type { Fold } from './Fold';
 import { mixOfLots } from './mixes';
-import type { CartridgeState, Known } from './state';
+import type { CartridgeState, Known, ProfileLine } from './state';
 
 type Carried = FactOf<'carriedOver'>;
 
@@ -24,6 +24,8 @@ export function carryOver(fold: Fold, fact: Carried): void {
     printer.lastPrintAt = one.lastPrintAt;
     printer.movedAt = one.movedAt;
     printer.blackInLine = one.blackInLine;
+    printer.firstAt = one.lastPrintAt && fact.at;
+    printer.profiles = profilesAs(printer.profiles, one.profiles);
   }
   for (const one of fact.cartridges) {
     const cartridge = fold.cartridge(one.cartridgeId);
@@ -36,12 +38,34 @@ export function carryOver(fold: Fold, fact: Carried): void {
     const bottle = fold.bottle(one.bottleId);
     bottle.outMl = one.outMl.value;
     bottle.outVar = one.outMl.u ** 2;
+    bottle.spiltMl = one.spiltMl;
+    bottle.lost = emptyLog();
     bottle.openedAt = one.openedAt;
+    bottle.firstFilledAt = one.firstFilledAt;
     bottle.weighed = one.weighed;
     bottle.firstWeighed = one.firstWeighed;
   }
   for (const { plannedId, printed } of fact.planned)
     state.planned.set(plannedId, { job: state.planned.get(plannedId)?.job ?? null, printed });
+}
+
+/** What was in the channels when a profile was made is told by who was there. */
+function profilesAs(
+  profiles: Log<ProfileLine>,
+  told: Carried['printers'][number]['profiles'],
+): Log<ProfileLine> {
+  const insides = new Map(told.map(({ profileId, inside }) => [profileId, inside]));
+  let known = emptyLog<ProfileLine>();
+  for (const profile of listOf(profiles)) {
+    const inside = insides.get(profile.factId);
+    known = append(
+      known,
+      inside
+        ? { ...profile, inside: new Map(inside.map(({ slotId, mixes }) => [slotId, mixes.map(mixOfLots)])) }
+        : profile,
+    );
+  }
+  return known;
 }
 
 const standing = (one: Carried['cartridges'][number]): Partial<CartridgeState> => ({

@@ -306,9 +306,13 @@ export interface ProfileLine {
 
 export interface BottleState {
   openedAt: string | null;
+  /** When something was first poured out of it into a cartridge. */
+  firstFilledAt: string | null;
   /** By the facts: dispensed less returned. */
   outMl: number;
   outVar: number;
+  /** Of it spilt: gone, and no use. */
+  spiltMl: number;
   weighed: { readonly at: string; readonly massG: Uncertain; readonly outMl: number } | null;
   firstWeighed: { readonly massG: Uncertain; readonly outMl: number } | null;
   /** Thrown away or spilt without going through a cartridge, with the cartridge whose fill it was left from. */
@@ -408,8 +412,10 @@ export const newPrinterState = (): PrinterState => ({
 
 export const newBottleState = (): BottleState => ({
   openedAt: null,
+  firstFilledAt: null,
   outMl: 0,
   outVar: 0,
+  spiltMl: 0,
   weighed: null,
   firstWeighed: null,
   lost: emptyLog(),

@@ -24,7 +24,7 @@ import { useHour, useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
 import { Big } from '../../parts/Big';
-import { clock, moment } from '../../parts/dates';
+import { clock, day, moment } from '../../parts/dates';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { EntityEditor } from '../../parts/EntityEditor';
 import { Swatch } from '../../parts/Swatch';
@@ -42,6 +42,7 @@ const PAGE = 14;
 export default function CartridgePlace() {
   const { id = '' } = useParams();
   const ledger = useLedger();
+  const { begins } = ledger.state;
   const now = useNow();
   const hour = useHour();
   const [editing, setEditing] = useState<Entity | null>(null);
@@ -126,7 +127,8 @@ export default function CartridgePlace() {
           <header>
             <h2>Its life</h2>
             <span className="soft small">
-              {state.fills} fills, {totals.addedMl.toFixed(0)} ml put in, {totals.usedMl.toFixed(0)} ml used
+              {state.fills} fills{begins ? `; since ${day(begins.at)}:` : ','} {totals.addedMl.toFixed(0)} ml
+              put in, {totals.usedMl.toFixed(0)} ml used
             </span>
           </header>
           <Life view={view} now={now} />
