@@ -32,6 +32,29 @@ async function join(page: Page, address: string, name: string): Promise<void> {
   await page.getByRole('button', { name: /^Join/ }).click();
 }
 
+/** A computer with a printer of part-used cartridges, and a phone that has joined it; its clock may be behind. */
+async function withPhone(
+  page: Page,
+  browser: Browser,
+  behindMs = 0,
+): Promise<{ address: string; phone: Page }> {
+  await openOwn(page);
+  await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
+  const address = await code(page);
+  const phone = await another(browser, address);
+  if (behindMs > 0) await phone.clock.install({ time: Date.now() - behindMs });
+  await join(phone, address, 'Phone');
+  return { address, phone };
+}
+
+async function weighed(on: Page, slot: string, grams: string): Promise<void> {
+  await on.getByLabel('those on the shelf too').check();
+  const field = on.getByLabel(`${slot}, weight in g`);
+  await field.fill(grams);
+  await field.press('Enter');
+  await expect(on.getByText(`${grams} g = `)).toBeVisible();
+}
+
 const status = (page: Page) => page.getByTestId('room-status');
 /** Everything that stands in its log, the newest first. */
 const entries = async (page: Page): Promise<readonly string[]> => {
@@ -44,11 +67,7 @@ test('a phone has the same workbook: what is weighed there stands at the compute
   page,
   browser,
 }) => {
-  await openOwn(page);
-  await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
-  const address = await code(page);
-  const phone = await another(browser, address);
-  await join(phone, address, 'Phone');
+  const { address, phone } = await withPhone(page, browser);
   await expect(status(phone)).toHaveText(/One other device is here\. \d+ entries came over/);
   await expect(status(page)).toHaveText(/One other device is here/);
   await expect(page.getByRole('table', { name: 'Other devices' })).toContainText('Phone');
@@ -56,13 +75,6 @@ test('a phone has the same workbook: what is weighed there stands at the compute
   // Weighed at the bench, it stands at the computer, which shows it without being touched.
   await page.goto('/workbook/log');
   await phone.goto('/weigh-in');
-  const weighed = async (on: Page, slot: string, grams: string): Promise<void> => {
-    await on.getByLabel('those on the shelf too').check();
-    const field = on.getByLabel(`${slot}, weight in g`);
-    await field.fill(grams);
-    await field.press('Enter');
-    await expect(on.getByText(`${grams} g = `)).toBeVisible();
-  };
   await weighed(phone, 'Cyan', '70.12');
   await expect(page.getByText(/weigh-in: 70\.12/).first()).toBeVisible({ timeout: 1500 });
 
@@ -134,29 +146,20 @@ test('a phone whose clock is behind: its entry is asked about where they meet, a
   page,
   browser,
 }) => {
-  await openOwn(page);
-  await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
-  const address = await code(page);
-  const phone = await another(browser, address);
-  await phone.clock.install({ time: Date.now() - 40 * 60_000 });
-  await join(phone, address, 'Phone');
+  const { phone } = await withPhone(page, browser, 40 * 60_000);
   await expect(status(phone)).toHaveText(/One other device is here/);
   await expect(page.getByRole('table', { name: 'Other devices' })).toContainText(
     /its clock is (39|40|41) minutes behind/,
   );
   await phone.goto('/weigh-in');
-  await phone.getByLabel('those on the shelf too').check();
-  await phone.getByLabel('Cyan, weight in g').fill('70.12');
-  await phone.getByLabel('Cyan, weight in g').press('Enter');
+  await weighed(phone, 'Cyan', '70.12');
   const asked = page.getByRole('group', { name: 'Entries of Phone' });
   await expect(asked).toContainText(/One entry came from Phone by its own clock/);
   await asked.getByRole('button', { name: /^This one: move it/ }).click();
   await expect(asked).toHaveCount(0);
   const read = parseWorkbook((await exportWorkbook(page)).text);
   if (!read.ok) throw new Error('The export is refused.');
-  const weighed = read.value.facts.filter(({ kind }) => kind === 'weighed');
-  expect(weighed).toHaveLength(2);
-  expect(Math.abs(Date.parse(weighed.at(-1)!.at) - Date.now())).toBeLessThan(5 * 60_000);
-  // The phone has it so, too.
-  await expect(phone.getByText(/70\.12 g/).first()).toBeVisible();
+  const masses = read.value.facts.filter(({ kind }) => kind === 'weighed');
+  expect(masses).toHaveLength(2);
+  expect(Math.abs(Date.parse(masses.at(-1)!.at) - Date.now())).toBeLessThan(5 * 60_000);
 });

@@ -1,3 +1,4 @@
+import { hasLeaked } from '../bench';
 import { planFill } from '../fill';
 import { factsAbout, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
@@ -25,8 +26,6 @@ const LEAST_ML = 0.3;
 /** Less is not worth a word. */
 const LEAST_SPILT_ML = 0.1;
 const LEAST_BINNED_ML = 0.5;
-/** A mass that fell by no more while it rested stood still, g. */
-const LEAST_REST_G = 0.15;
 
 /**
  * How a cartridge's last fill went: what the scale says of it beside what was noted and what was aimed at.
@@ -78,9 +77,12 @@ export function howItWent(book: Pick<Snapshot, 'facts'>, view: CartridgeView): O
   }
   if (after && rested) {
     const out = sumOf(takenOut(between(about, after, rested)));
-    const fell = after.massG.value - rested.massG.value - out.value * rho;
-    const u = Math.hypot(after.massG.u, rested.massG.u, out.u * rho);
-    if (fell > Math.max(LEAST_REST_G, 3 * u)) lessons.push({ code: 'lostAtRest', ml: fell / rho });
+    const left = {
+      value: after.massG.value - out.value * rho,
+      u: Math.hypot(after.massG.u, out.u * rho),
+    };
+    if (hasLeaked(left, rested.massG))
+      lessons.push({ code: 'lostAtRest', ml: (left.value - rested.massG.value) / rho });
   }
   // From its bottle, too: that is no fact of the cartridge.
   const spilt = sumOf(

@@ -34,7 +34,7 @@ export { forkOf, type RunFork } from './forkOf';
 export { planOf, startPlan } from './planOf';
 export { chamberDensity, pouredDensity } from './pouredDensity';
 export { currentStep, stepsFor } from './stepsFor';
-export { judgeRest, type RestVerdict } from './judgeRest';
+export { hasLeaked, judgeRest, type RestVerdict } from './judgeRest';
 export { loadFromScale } from './loadFromScale';
 export { amountsOf, type FillAmount } from './amountsOf';
 export { runFacts } from './runFacts';

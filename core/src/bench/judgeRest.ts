@@ -19,6 +19,10 @@ const LEAST_G = 0.15;
 /** A rested mass this far from the type's full mass is worth keeping, g. */
 const WORTH_G = 0.5;
 
+/** Did it lose ink between two masses, with nothing taken out? */
+export const hasLeaked = (full: Uncertain, rested: Uncertain): boolean =>
+  full.value - rested.value > Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));
+
 /**
  * What the weighing after the rest says: the mass stood still (then it is the honest full mass), or it fell and ink leaked. What
  * was drawn by hand after the last weighing did not leak.
@@ -31,8 +35,7 @@ export function judgeRest(run: CartridgeRun, env: RunEnv): RestVerdict | null {
   const full = restsFrom(run, rho.value);
   if (!rested || !full) return null;
   const fell = full.value - rested.value;
-  const limit = Math.max(LEAST_G, SIGMAS * Math.hypot(full.u, rested.u));
-  const leaked = fell > limit;
+  const leaked = hasLeaked(full, rested);
   return {
     state: leaked ? 'leaked' : 'sound',
     restedG: rested.value,

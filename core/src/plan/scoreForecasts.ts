@@ -1,6 +1,7 @@
 import { all, intervalsOf, leakFound, modelOf, type Book } from '../ledger';
 import { COVERAGE } from '../numeric';
 import type { PrinterModel } from '../usage';
+import { forecastError } from './forecastError';
 
 export interface ScoredInterval {
   readonly printerId: string;
@@ -73,13 +74,11 @@ export function scoreForecasts(book: Book): Score {
     });
     intervals.push(...own);
     const counting = own.filter((interval) => !interval.leftOut);
-    const used = counting.reduce((sum, { usedMl }) => sum + usedMl, 0);
-    const off = counting.reduce((sum, { usedMl, foretoldMl }) => sum + Math.abs(usedMl - foretoldMl), 0);
     return {
       id: printer.id,
       count: counting.length,
       inside: shareInside(counting),
-      error: used > 0 ? off / used : null,
+      error: forecastError(counting),
       gain: model.gain.value,
       changes: model.changes,
       missing: model.missing,

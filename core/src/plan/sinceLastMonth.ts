@@ -2,6 +2,7 @@ import { perDm2, printerCost } from '../cost';
 import type { Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { DAY_MS } from '../time';
+import { forecastError } from './forecastError';
 import { scoreForecasts, type ScoredInterval } from './scoreForecasts';
 
 /** A month here: thirty days, so that two of them can be compared. */
@@ -51,15 +52,12 @@ function stretch(
   const cost = printerCost(book, printerId, to, from);
   if (!cost) return null;
   const { copies, printedMl, wasteMl } = cost;
-  const here = scored.filter((interval) => interval.to > from && interval.to <= to);
-  const used = here.reduce((sum, { usedMl }) => sum + usedMl, 0);
-  const off = here.reduce((sum, { usedMl, foretoldMl }) => sum + Math.abs(usedMl - foretoldMl), 0);
   return {
     from,
     to,
     copies,
     perDm2Minor: perDm2(cost, 'refill'),
     wasteShare: printedMl + wasteMl > 0 ? wasteMl / (printedMl + wasteMl) : null,
-    error: used > 0 ? off / used : null,
+    error: forecastError(scored.filter((interval) => interval.to > from && interval.to <= to)),
   };
 }

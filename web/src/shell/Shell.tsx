@@ -131,8 +131,8 @@ export function Shell() {
             </nav>
           </header>
           <aside className="band" aria-label="Which workbook this is">
-            <span className={which === 'demo' ? '' : 'soft'}>
-              {which === 'demo' ? (
+            <span className={which === DEMO ? '' : 'soft'}>
+              {which === DEMO ? (
                 <>
                   The demo print room<span className="more">: all of it made up. Try anything.</span>
                 </>
@@ -146,10 +146,10 @@ export function Shell() {
                 void dispatch(which === DEMO ? openOwn() : openWorkbook(DEMO)).then(() => navigate('/'))
               }
             >
-              {which === 'demo' ? 'Open my own workbook' : 'Look at the demo'}
+              {which === DEMO ? 'Open my own workbook' : 'Look at the demo'}
             </Button>
             <span style={{ marginLeft: 'auto' }} />
-            {which === 'demo' && <Link to="/?tour=1">Five-minute tour</Link>}
+            {which === DEMO && <Link to="/?tour=1">Five-minute tour</Link>}
             <Find />
             <Link to="/labels">Labels</Link>
             <Link to="/words">Help</Link>

@@ -6,11 +6,11 @@ import { DAY_MS } from '@hiraeth/core/time';
 import type { Fact } from '@hiraeth/core/workbook';
 import { tellTabs, type Shelf, type Shelved } from '../storage';
 import { noteOnShelf, onShelf } from './onShelf';
-import { DEMO, type Which } from './services';
+import { DEMO, type Services, type Which } from './services';
 import type { Thunk } from './store';
 import { bringIn, openWorkbook, record } from './thunks';
 import { readUnfinished } from './unfinished';
-import { awayChanged, isWritten } from './workbookSlice';
+import { awayChanged, isWritten, type WorkbookState } from './workbookSlice';
 
 /** How long an emptied workbook is kept, in case it was not meant. */
 export const KEPT_DAYS = 31;
@@ -25,18 +25,44 @@ export async function ownToOpen(shelf: Shelf): Promise<Which | null> {
   return books.some(({ id }) => id === FIRST) ? null : FIRST;
 }
 
-const UNOPENED = fail('This browser has no place for another workbook. Nothing was changed.');
+const NOT_KEPT = 'This browser has no place for another workbook. Nothing was changed.';
 
 /** Opens the own workbook that was opened last. */
 export const openOwn = (): Thunk<Promise<void>> => async (dispatch, _getState, services) =>
   dispatch(openWorkbook((await ownToOpen(services.shelf)) ?? services.newId('book')));
 
-/** Another workbook, empty, beside those that there are. */
+/** Another workbook, empty, beside those that there are; false: it could not be had. */
 export const newWorkbook =
-  (name: string): Thunk<Promise<void>> =>
-  async (dispatch, _getState, services) => {
+  (name: string): Thunk<Promise<boolean>> =>
+  async (dispatch, getState, services) => {
     await dispatch(openWorkbook(services.newId('book')));
-    await dispatch(record(nameWorkbook(services.ledger.snapshot(), name).facts));
+    if (getState().workbook.status !== 'ready') return false;
+    return (await dispatch(record(nameWorkbook(services.ledger.snapshot(), name).facts))).ok;
+  };
+
+/**
+ * A new workbook with these facts goes on in place of the open one, which is kept on the shelf; where that cannot be, all is as it
+ * was. Other tabs of it go along: none goes on writing in what was left.
+ */
+const goOnWith =
+  (facts: readonly Fact[], kept: Pick<Shelved, 'state' | 'until'>): Thunk<Promise<Result<number, string>>> =>
+  async (dispatch, getState, services) => {
+    const { which } = getState().workbook;
+    const before = await bookOnShelf(services, getState().workbook);
+    if (!before || !(await put(services, { ...before, ...kept }))) return fail(NOT_KEPT);
+    const anew = services.newId('book');
+    await dispatch(openWorkbook(anew));
+    const done =
+      getState().workbook.status === 'ready' ? await dispatch(bringIn(facts, 'replace')) : fail(NOT_KEPT);
+    if (done.ok) {
+      await noteOnShelf(services, getState().workbook);
+      tellTabs(which, { type: 'moved', to: anew });
+    } else {
+      await services.shelf.put(before).catch(() => undefined);
+      await dispatch(openWorkbook(which));
+      await services.shelf.drop(anew).catch(() => undefined);
+    }
+    return done;
   };
 
 /**
@@ -49,24 +75,7 @@ export const beginAnew =
     const { which, pen } = getState().workbook;
     if (which === DEMO || services.ledger.recorded.size === 0) return dispatch(bringIn(facts, 'replace'));
     if (!pen) return fail('Another tab of this workbook is writing. Close it, or press “Write here”.');
-    await noteOnShelf(services, getState().workbook);
-    const before = await onShelf(services, which);
-    if (!before) return fail('This browser does not let it be kept aside. Nothing was changed.');
-    const aside: Shelved = { ...before, state: 'emptied', since: nowOf(services.clock) };
-    await services.shelf.put(aside);
-    const anew = services.newId('book');
-    await dispatch(openWorkbook(anew));
-    const done =
-      getState().workbook.status === 'ready' ? await dispatch(bringIn(facts, 'replace')) : UNOPENED;
-    if (done.ok) {
-      await noteOnShelf(services, getState().workbook);
-      goAlong(which, anew);
-    } else {
-      await services.shelf.put(before);
-      await dispatch(openWorkbook(which));
-      await services.shelf.drop(anew).catch(() => undefined);
-    }
-    return done;
+    return dispatch(goOnWith(facts, { state: 'emptied' }));
   };
 
 /**
@@ -80,33 +89,17 @@ export const closeYears =
   (at: string): Thunk<Promise<Result<number, string>>> =>
   async (dispatch, getState, services) => {
     const { workbook } = getState();
-    const { which } = workbook;
-    if (which === DEMO) return fail('The demo is not closed: open a workbook of your own.');
+    if (workbook.which === DEMO) return fail('The demo is not closed: open a workbook of your own.');
     if (!isWritten(workbook)) return fail('This workbook is not being written here. Take it up again first.');
     if (readUnfinished(workbook.notes, 'bench')?.rehearsal === false)
       return fail('A refill is begun on the bench. Go on with it to its end, or leave it off; then close.');
-    const facts = services.ledger.snapshot().facts;
+    const { facts, context } = services.ledger.snapshot();
     const earlier = facts.filter((fact) => fact.at <= at);
     if (!earlier.some(({ kind }) => kind !== 'defined'))
       return fail(`Nothing happened before ${at.slice(0, 10)}: there is nothing to close.`);
-    const closed = settingsOf(services.ledger.snapshot().context).name;
     const then = await Ledger.slowly(earlier, () => services.breathe());
-    const { kept, carried } = closeBefore(then.snapshot(), facts, at, closed);
-    const next = [...kept, ...services.stamp([carried])];
-    await noteOnShelf(services, workbook);
-    const anew = services.newId('book');
-    await dispatch(openWorkbook(anew));
-    const done = getState().workbook.status === 'ready' ? await dispatch(bringIn(next, 'replace')) : UNOPENED;
-    const book = await onShelf(services, which);
-    if (!done.ok || !book) {
-      await dispatch(openWorkbook(which));
-      await services.shelf.drop(anew).catch(() => undefined);
-      return done.ok ? fail('This browser does not let it be noted. Nothing was changed.') : done;
-    }
-    await noteOnShelf(services, getState().workbook);
-    await services.shelf.put({ ...book, state: 'putAway', since: nowOf(services.clock), until: at });
-    goAlong(which, anew);
-    return done;
+    const { kept, carried } = closeBefore(then.snapshot(), facts, at, settingsOf(context).name);
+    return dispatch(goOnWith([...kept, ...services.stamp([carried])], { state: 'putAway', until: at }));
   };
 
 /**
@@ -119,14 +112,8 @@ export const setShelved =
   async (dispatch, getState, services) => {
     const isOpen = getState().workbook.which === id;
     // One that was only just begun may not stand there yet.
-    if (isOpen) await noteOnShelf(services, getState().workbook);
-    const book = await onShelf(services, id);
-    if (!book) return false;
-    try {
-      await services.shelf.put({ ...book, state, since: nowOf(services.clock) });
-    } catch {
-      return false;
-    }
+    const book = isOpen ? await bookOnShelf(services, getState().workbook) : await onShelf(services, id);
+    if (!book || !(await put(services, { ...book, state }))) return false;
     if (isOpen) {
       const away = state === 'putAway';
       dispatch(awayChanged(away));
@@ -142,7 +129,15 @@ export async function dropOld(shelf: Shelf, nowMs: number): Promise<void> {
     if (state === 'emptied' && since < least) await shelf.drop(id);
 }
 
-/** Other tabs that show a workbook which was left go along: none goes on writing in it. */
-const goAlong = (from: Which, to: Which): void => tellTabs(from, { type: 'moved', to });
+/** The open workbook as it stands on the shelf, noted anew. */
+async function bookOnShelf(services: Services, workbook: WorkbookState): Promise<Shelved | undefined> {
+  await noteOnShelf(services, workbook);
+  return onShelf(services, workbook.which);
+}
 
-const nowOf = (clock: { now(): number }): string => new Date(clock.now()).toISOString();
+/** Stands there so from now on; false: the browser has no place for it. */
+const put = (services: Services, book: Shelved): Promise<boolean> =>
+  services.shelf.put({ ...book, since: new Date(services.clock.now()).toISOString() }).then(
+    () => true,
+    () => false,
+  );

@@ -10,11 +10,12 @@ import {
 } from '@hiraeth/core/cost';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
-import { formatMoneyAbout, type Uncertain } from '@hiraeth/core/quantity';
+import { formatMoneyAbout } from '@hiraeth/core/quantity';
 import { unknownInkWords } from '@hiraeth/core/words';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
+import { scaled } from './scaled';
 
 /** What a print costs: the one number, what originals would have cost, and the few figures that everything else is of. */
 export function Lead({ found, whole }: { readonly found: PeriodCost; readonly whole: boolean }) {
@@ -155,9 +156,6 @@ export function Figures({ found, whole }: { readonly found: PeriodCost; readonly
     </table>
   );
 }
-
-const scaled = (amount: Uncertain | null, by: number): Uncertain | null =>
-  amount && { value: amount.value * by, u: amount.u * by };
 
 /** Prints and channels that the figures cannot hold; loud where they would change them. */
 function UnknownInk({ cost }: { readonly cost: PrinterCost }) {

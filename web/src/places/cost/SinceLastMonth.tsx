@@ -4,6 +4,7 @@ import { settingsOf } from '@hiraeth/core/ledger';
 import { MONTH, sinceLastMonth, type Stretch } from '@hiraeth/core/plan';
 import { day } from '../../parts/dates';
 import { useLedger, useMoneyInterval } from '../../state/hooks';
+import { scaled } from './scaled';
 
 /** The last month beside the one before: cost, waste, and how well it was foretold. */
 export function SinceLastMonth({ printerId, at }: { readonly printerId: string; readonly at: string }) {
@@ -18,7 +19,7 @@ export function SinceLastMonth({ printerId, at }: { readonly printerId: string; 
     ['Prints', ({ copies }) => String(copies)],
     [
       `A standard sheet (${standardSheet.widthMm} × ${standardSheet.heightMm} mm)`,
-      ({ perDm2Minor: one }) => interval(one && { value: one.value * sheet, u: one.u * sheet }),
+      ({ perDm2Minor }) => interval(scaled(perDm2Minor, sheet)),
     ],
     ['Of the ink never on paper', ({ wasteShare }) => share(wasteShare)],
     ['Forecasts off by', ({ error }) => share(error)],

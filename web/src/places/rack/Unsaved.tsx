@@ -4,6 +4,7 @@ import { entriesSince } from '@hiraeth/core/ledger';
 import { useHour, useLedger } from '../../state/hooks';
 import { EXPORT_NOTE } from '../../state/keptFile';
 import { ROOM_NOTE } from '../../state/room';
+import { DEMO } from '../../state/services';
 import { useAppSelector } from '../../state/store';
 
 /** So many entries, or days with any, are worth a line. */
@@ -17,7 +18,7 @@ export function Unsaved() {
   const { which, notes } = useAppSelector((state) => state.workbook);
   const isKept = useAppSelector((state) => state.keptFile.status !== 'off');
   // In a room another device has them too.
-  if (which === 'demo' || isKept || notes[ROOM_NOTE] !== undefined) return null;
+  if (which === DEMO || isKept || notes[ROOM_NOTE] !== undefined) return null;
   const saved = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
   const count = entriesSince(ledger.log, saved);
   const since = saved ?? ledger.log[0]?.recorded;

@@ -125,7 +125,11 @@ export function Books() {
             const called = name.trim();
             if (called === '') return say('Give it a name first: the print room that it is of.', 'bad');
             setName('');
-            void dispatch(newWorkbook(called)).then(() => say(`${called}: a new, empty workbook.`));
+            void dispatch(newWorkbook(called)).then((begun) =>
+              begun
+                ? say(`${called}: a new, empty workbook.`)
+                : say('This browser has no place for another workbook.', 'bad'),
+            );
           }}
         >
           <TextField

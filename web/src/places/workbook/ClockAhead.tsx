@@ -1,21 +1,18 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { setClockRight } from '@hiraeth/core/acts';
 import { aheadOfClock } from '@hiraeth/core/ledger';
-import { doneWords, factWords } from '@hiraeth/core/words';
+import { factWords } from '@hiraeth/core/words';
 import { fromLocalField, moment, toLocalField } from '../../parts/dates';
 import { useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
-import { useAppDispatch } from '../../state/store';
-import { bringIn } from '../../state/thunks';
-import { noticed } from '../../state/workbookSlice';
+import { useSetClockRight } from './useSetClockRight';
 
 /** Entries of a clock that ran ahead: one question, and they stand where they happened. */
 export function ClockAhead() {
   const ledger = useLedger();
-  const { clock, stamp } = useServices();
-  const dispatch = useAppDispatch();
+  const { clock } = useServices();
+  const setRight = useSetClockRight();
   const [now] = useState(() => clock.now());
   const [said, setSaid] = useState<string | null>(null);
   const ahead = aheadOfClock(ledger, now);
@@ -24,19 +21,6 @@ export function ClockAhead() {
   const text = said ?? toLocalField(new Date(now).toISOString());
   const happened = fromLocalField(text);
   const wrong = happened === null || Date.parse(happened) > now + 60_000;
-  const setRight = async (): Promise<void> => {
-    const act = setClockRight(ahead, Date.parse(last.at) - Date.parse(happened!));
-    // They stood in the log before: what does not fit is shown, and nothing of it is asked one by one.
-    const facts = stamp(act.facts);
-    const done = await dispatch(bringIn(facts, 'merge'));
-    dispatch(
-      noticed(
-        done.ok
-          ? { text: doneWords(ledger, act.done), tone: 'fine', undo: facts.map(({ id }) => id) }
-          : { text: done.problem, tone: 'bad', undo: [] },
-      ),
-    );
-  };
   return (
     <section className="section stack" aria-label="Not happened yet">
       <header>
@@ -61,7 +45,11 @@ export function ClockAhead() {
           helperText={wrong ? 'A time that has come.' : 'All of them move by as much.'}
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <Button variant="contained" disabled={wrong} onClick={() => void setRight()}>
+        <Button
+          variant="contained"
+          disabled={wrong}
+          onClick={() => void setRight(ahead, Date.parse(last.at) - Date.parse(happened!))}
+        >
           Set {ahead.length === 1 ? 'it' : 'them'} right
         </Button>
       </div>

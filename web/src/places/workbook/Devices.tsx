@@ -6,7 +6,7 @@ import { CLOCK_SLACK_MS } from '@hiraeth/core/ledger';
 import { QrCode } from '../../parts/QrCode';
 import { leaveRoom, openRoom, ROOM_NOTE } from '../../state/room';
 import type { OtherDevice, RoomState } from '../../state/roomSlice';
-import { useServices } from '../../state/services';
+import { DEMO, useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { openOwn } from '../../state/shelf';
 import { OffClock } from './OffClock';
@@ -33,7 +33,7 @@ export function Devices() {
       .then((said) => setReached(roomSchema.parse(said)))
       .catch(() => setReached({ on: false }));
   }, []);
-  if (which === 'demo')
+  if (which === DEMO)
     return (
       <section className="section stack">
         <p>The demo is this browser’s alone. Your own workbook can be on a phone at the same time.</p>

@@ -13,7 +13,7 @@ import {
 import { explain } from '@hiraeth/core/words';
 import { toCsv, type CsvTable } from '@hiraeth/core/exchange';
 import { useLedger, useNow } from '../../state/hooks';
-import { useServices } from '../../state/services';
+import { DEMO, useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { EXPORT_NOTE, fileName } from '../../state/keptFile';
 import { beginAnew, KEPT_DAYS } from '../../state/shelf';
@@ -47,7 +47,7 @@ export function Files() {
   const { clock, readWorkbook, breathe } = services;
   const recorded = () => services.ledger.recorded;
   const [reading, setReading] = useState<Reading | null>(null);
-  const { notes, persisted, pen } = useAppSelector((state) => state.workbook);
+  const { which, notes, persisted, pen } = useAppSelector((state) => state.workbook);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [error, setError] = useState<string | null>(null);
   const exported = typeof notes[EXPORT_NOTE] === 'string' ? notes[EXPORT_NOTE] : null;
@@ -185,7 +185,7 @@ export function Files() {
             </Button>
             <Button onClick={() => setPreview(null)}>Leave it</Button>
           </div>
-          {count > 0 && (
+          {count > 0 && which !== DEMO && (
             <p className="soft small">
               Put in its place, the workbook as it is now can be taken back for {KEPT_DAYS} days, under
               Workbooks.

@@ -1,35 +1,22 @@
 import Button from '@mui/material/Button';
-import { setClockRight } from '@hiraeth/core/acts';
-import { doneWords } from '@hiraeth/core/words';
 import { useLedger } from '../../state/hooks';
 import { clockAnswered, type OtherDevice } from '../../state/roomSlice';
-import { useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { bringIn } from '../../state/thunks';
-import { noticed } from '../../state/workbookSlice';
+import { useSetClockRight } from './useSetClockRight';
 
 /** Entries that came from a device whose clock is another: they stand at its time, unless somebody says that this one is right. */
 export function OffClock({ of: { device, name, aheadMs } }: { readonly of: OtherDevice }) {
   const ledger = useLedger();
   const dispatch = useAppDispatch();
-  const { stamp } = useServices();
+  const setRight = useSetClockRight();
   const ids = useAppSelector(({ room }) => room.offClock[device]);
-  const facts = ledger.facts.filter(({ id }) => ids?.includes(id));
+  const came = new Set(ids);
+  const facts = came.size > 0 ? ledger.facts.filter(({ id }) => came.has(id)) : [];
   if (facts.length === 0) return null;
   const minutes = Math.round(Math.abs(aheadMs) / 60_000);
   const which = facts.length === 1 ? 'One entry' : `${facts.length} entries`;
   const move = async (): Promise<void> => {
-    const act = setClockRight(facts, aheadMs);
-    const moved = stamp(act.facts);
-    const done = await dispatch(bringIn(moved, 'merge'));
-    if (done.ok) dispatch(clockAnswered(device));
-    dispatch(
-      noticed(
-        done.ok
-          ? { text: doneWords(ledger, act.done), tone: 'fine', undo: moved.map(({ id }) => id) }
-          : { text: done.problem, tone: 'bad', undo: [] },
-      ),
-    );
+    if (await setRight(facts, aheadMs)) dispatch(clockAnswered(device));
   };
   return (
     <div className="row" role="group" aria-label={`Entries of ${name}`}>
