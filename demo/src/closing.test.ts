@@ -162,6 +162,17 @@ test('what happened before belongs to the closed one: it is refused with its day
     );
   expect(codes('2026-03-31T23:00:00.000Z')).toEqual(['beforeBegun']);
   expect(codes('2026-04-01T01:00:00.000Z')).toEqual([]);
+  // Nor is the beginning taken back: nothing would be known of anything.
+  const begin = live.find(({ kind }) => kind === 'carriedOver')!;
+  const back = {
+    ...print,
+    id: `${print.id.slice(0, -1)}Z`,
+    at: AT,
+    kind: 'voided',
+    factId: begin.id,
+    reason: '',
+  } as Fact;
+  expect(checkFact(book, back, Date.parse(AT)).map(({ code }) => code)).toEqual(['beginning']);
 });
 
 test('closed twice it is closed once: the balances of the second are those of the first, and what came since', () => {

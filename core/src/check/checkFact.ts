@@ -276,6 +276,8 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
     case 'voided':
       if (ledger.isVoidedBesides(fact.factId, fact.id))
         problems.push({ severity: 'stop', code: 'alreadyVoided' });
+      if (ledger.recorded.get(fact.factId)?.kind === 'carriedOver')
+        problems.push({ severity: 'stop', code: 'beginning' });
       pushIf(problems, stillNeeded(ledger, fact.factId));
       break;
     default:

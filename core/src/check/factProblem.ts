@@ -7,6 +7,8 @@ export type FactProblem = { readonly severity: 'stop' | 'ask' } & (
   | { readonly code: 'future'; readonly at: string }
   /** Its day lies in a workbook that was closed. */
   | { readonly code: 'beforeBegun'; readonly at: string; readonly closed: string }
+  /** Taken back, nothing would be known of anything. */
+  | { readonly code: 'beginning' }
   | { readonly code: 'beforeOpening'; readonly at: string }
   | {
       readonly code: 'lighterThanEmpty';

@@ -71,6 +71,8 @@ export function explain(problem: Problem): string {
       return `The time ${problem.at.slice(0, 16).replace('T', ' ')} UTC has not come yet. Correct the date, or the clock of this device.`;
     case 'beforeBegun':
       return `This workbook begins on ${problem.at.slice(0, 10)} with what stood in ${problem.closed}: what happened before belongs there, and would change nothing here. Correct the date, or take that one up again.`;
+    case 'beginning':
+      return 'With this entry the workbook begins: taken back, nothing would be known of any cartridge or bottle. To go on with the closed one, take it up again under Workbook, Workbooks.';
     case 'beforeOpening':
       return `The date ${problem.at.slice(0, 10)} is long before any such printer. Correct the year.`;
     case 'emptyTooHeavy':

@@ -286,6 +286,7 @@ const PROBLEMS: readonly Problem[] = [
   { severity: 'stop', code: 'unknownThing', what: 'cartridge', id: 'x' },
   { severity: 'stop', code: 'future', at: '2031-01-01T10:00:00.000Z' },
   { severity: 'stop', code: 'beforeBegun', at: '2026-01-01T00:00:00.000Z', closed: 'The attic' },
+  { severity: 'stop', code: 'beginning' },
   { severity: 'stop', code: 'beforeOpening', at: '1911-01-01T10:00:00.000Z' },
   { severity: 'stop', code: 'lighterThanEmpty', label: 'cyan', massG: 20, emptyG: 41.6, u: 0.05 },
   { severity: 'ask', code: 'heavierThanMax', label: 'cyan', massG: 93, maxG: 92 },

@@ -2,7 +2,7 @@ import type { Act } from '@hiraeth/core/acts';
 import { useCallback, useEffect, useState } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatMoney, type Uncertain } from '@hiraeth/core/quantity';
-import { doneWords, explain, PRICES_WORDS } from '@hiraeth/core/words';
+import { doneWords, PRICES_WORDS } from '@hiraeth/core/words';
 import { settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import { withReason } from '@hiraeth/core/check';
 import type { Fact, FactDraft } from '@hiraeth/core/workbook';
@@ -10,7 +10,7 @@ import { useAsk } from './ask';
 import { hourOf } from './hourOf';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
-import { record } from './thunks';
+import { record, wordsOf } from './thunks';
 import { noticed } from './workbookSlice';
 
 /** The open workbook as it is now; the component renders again whenever it changes. */
@@ -66,9 +66,7 @@ export function useRecord(): (
         ),
       );
       if (again.ok) return again.value;
-      const why =
-        again.problem.kind === 'words' ? again.problem.words : again.problem.problems.map(explain).join(' ');
-      dispatch(noticed({ text: why, tone: 'bad', undo: [] }));
+      dispatch(noticed({ text: wordsOf(again.problem), tone: 'bad', undo: [] }));
       return null;
     },
     [dispatch, ask],

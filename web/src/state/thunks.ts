@@ -42,6 +42,10 @@ export type RecordProblem =
 const PUT_AWAY =
   'This workbook is put away: it is read, and not written in. Take it up again under Workbook, Workbooks.';
 
+/** What a record was refused for, in words. */
+export const wordsOf = (problem: RecordProblem): string =>
+  problem.kind === 'words' ? problem.words : problem.problems.map(explain).join(' ');
+
 /** Facts folded between two chances to breathe, and how often the page is told how far it is. */
 const SLICE = 500;
 const TOLD_EVERY = 5000;
@@ -327,7 +331,7 @@ export const undo =
       noticed(
         result.ok
           ? { text: 'Taken back.', tone: 'fine', undo: [] }
-          : { text: 'It could not be taken back.', tone: 'bad', undo: [] },
+          : { text: `It could not be taken back. ${wordsOf(result.problem)}`, tone: 'bad', undo: [] },
       ),
     );
   };

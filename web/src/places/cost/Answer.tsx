@@ -94,7 +94,7 @@ function Before({ cost: { printerId } }: { readonly cost: PrinterCost }) {
     <p className="soft small">
       Since {day(begins.at)}: what was before stands in {begins.closed}, closed
       {saved !== null &&
-        `, with ${formatMoneyAbout(saved, Math.abs(saved) / 20, settingsOf(context).currency)} saved before what was bought to last`}
+        `, where about ${formatMoneyAbout(saved, Math.abs(saved) / 20, settingsOf(context).currency)} had been saved, the kit not counted`}
       .
     </p>
   );
