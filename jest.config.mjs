@@ -36,6 +36,7 @@ export default {
       setupFilesAfterEnv: ['<rootDir>/web/src/testing/setup.mjs'],
       moduleNameMapper: {
         '\\.css$': '<rootDir>/web/src/testing/empty.mjs',
+        '\\.wasm$': '<rootDir>/web/src/testing/wasmPath.mjs',
         '^@fontsource.*': '<rootDir>/web/src/testing/empty.mjs',
       },
       testMatch: ['<rootDir>/web/src/**/*.test.{ts,tsx}'],

@@ -27,7 +27,7 @@ export default defineConfig({
       injectRegister: false,
       manifest: false,
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,webmanifest}'],
+        globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,webmanifest}'],
         maximumFileSizeToCacheInBytes: 6_000_000,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
@@ -36,7 +36,7 @@ export default defineConfig({
       },
     }),
     // Once at building, and so small that no server would do it while somebody waits.
-    compression({ algorithms: ['brotliCompress'], include: /\.(js|css)$/, threshold: 1024 }),
+    compression({ algorithms: ['brotliCompress'], include: /\.(js|css|wasm)$/, threshold: 1024 }),
   ],
   worker: { format: 'es' },
   build: {

@@ -41,6 +41,8 @@ export function createApp(options: AppOptions): Express {
         directives: {
           defaultSrc: ["'self'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
+          // The colour engine that reads embedded profiles.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           workerSrc: ["'self'", 'blob:'],
           imgSrc: ["'self'", 'data:'],
           objectSrc: ["'none'"],

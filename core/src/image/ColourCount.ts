@@ -1,6 +1,9 @@
 const BITS = 6;
 const LEVELS = 1 << BITS;
 
+/** A colour, encoded 0 to 1, with its share of all pixels. */
+export type CountedColour = readonly [r: number, g: number, b: number, share: number];
+
 /**
  * How often each colour occurs in a picture, in 64 steps of red, green and blue: a picture of any size is taken in strip by
  * strip, and counts of parts add up to the count of the whole. White and black are kept exactly.
@@ -47,7 +50,7 @@ export class ColourCount {
   }
 
   /** Each colour that occurs, encoded 0 to 1, with its share of all pixels. */
-  *shares(): Generator<readonly [r: number, g: number, b: number, share: number]> {
+  *shares(): Generator<CountedColour> {
     const last = LEVELS - 1;
     for (let at = 0; at < this.counts.length; at++) {
       const count = this.counts[at]!;

@@ -1,6 +1,6 @@
 import type { Slot } from '../workbook';
 import { shareByShade } from './imageDemand';
-import { linearLight } from './rgbSpace';
+import { linearLight } from './linearLight';
 import { separate } from './separate';
 
 /**
@@ -22,7 +22,7 @@ export function demandPicture(
       const alpha = rgba[4 * i + 3]! / 255;
       return (rgba[4 * i + k]! / 255) * alpha + 1 - alpha;
     };
-    const spot = separate(...linearLight(over(0), over(1), over(2), 'srgb'), shades, matte);
+    const spot = separate(...linearLight(over(0), over(1), over(2)), shades, matte);
     shareByShade(slots, spot).forEach((covered, s) => (found[s]![i] = Math.min(1, covered)));
   }
   return found;

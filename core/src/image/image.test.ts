@@ -4,7 +4,6 @@ import { PRINTER } from '../testing';
 import { ColourCount } from './ColourCount';
 import { demandPicture } from './demandPicture';
 import { FULL_ML_PER_DM2, imageDemand } from './imageDemand';
-import { linearLight, spaceOfProfile, type RgbSpace } from './rgbSpace';
 import { profileColours, profileDescription } from './profileDescription';
 import { separate } from './separate';
 
@@ -102,8 +101,8 @@ describe('a picture’s demand', () => {
     count.add(some.flat(), 3, 8);
     return count;
   };
-  const demand = (count: ColourCount, space: RgbSpace = 'srgb'): number[] =>
-    imageDemand(count, space, SLOTS).map(({ mlPerDm2 }) => mlPerDm2);
+  const demand = (count: ColourCount): number[] =>
+    imageDemand(count.shares(), SLOTS).map(({ mlPerDm2 }) => mlPerDm2);
 
   test('mean over parts equals the whole; it does not depend on the number of pixels, nor on how they come', () => {
     fc.assert(
@@ -139,22 +138,6 @@ describe('a picture’s demand', () => {
     expect(of([0, 0, 0, 255], 4)).toBe(black);
     expect(of([128 * 257, 128 * 257, 128 * 257], 3, 16)).toBeCloseTo(of([128, 128, 128], 3), 9);
   });
-
-  test('a wider space gives other light for the same numbers', () => {
-    const [r] = linearLight(0.2, 0.8, 0.3, 'p3');
-    expect(r).toBeLessThan(linearLight(0.2, 0.8, 0.3, 'srgb')[0]);
-    for (const space of ['srgb', 'p3', 'a98', 'prophoto'] as const)
-      for (const v of linearLight(1, 1, 1, space)) expect(v).toBeCloseTo(1, 3);
-  });
-
-  test.each([
-    ['sRGB IEC61966-2.1', 'srgb'],
-    ['Display P3', 'p3'],
-    ['Adobe RGB (1998)', 'a98'],
-    ['ProPhoto RGB', 'prophoto'],
-    ['ROMM RGB: ISO 22028-2', 'prophoto'],
-    ['Rag paper in the back room', null],
-  ])('a profile named %s is %s', (name, space) => expect(spaceOfProfile(name)).toBe(space));
 
   test('the small pictures show where each channel is asked for', () => {
     const maps = demandPicture([255, 255, 255, 255, 0, 0, 0, 255, 0, 0, 0, 0], SLOTS);

@@ -1,6 +1,6 @@
 import type { Slot } from '../workbook';
-import type { ColourCount } from './ColourCount';
-import { linearLight, type RgbSpace } from './rgbSpace';
+import type { CountedColour } from './ColourCount';
+import { linearLight } from './linearLight';
 import { separate } from './separate';
 
 /** Ink on a fully covered dm² by the separation alone, ml: scaled so that a usual picture takes what the prior of use says. */
@@ -17,22 +17,20 @@ export interface ChannelDemand {
  * channel of several shades takes their sum; channels of one shade share it; a shade with no place in the separation takes
  * the mean of the others.
  *
- * @param count of the picture's colours
- * @param space that they are in
+ * @param colours of the picture in sRGB, each with its share of all pixels
  * @param slots of the printer, in order
  * @param matte printed with matte black where there are both blacks
  * @returns ml/dm² by slot; the learnt coefficient (prior 1, sd 60 %) and a structural doubt of 25 % a picture come on top
  */
 export function imageDemand(
-  count: ColourCount,
-  space: RgbSpace,
+  colours: Iterable<CountedColour>,
   slots: readonly Slot[],
   matte = false,
 ): ChannelDemand[] {
   const shades = [...new Set(slots.flatMap((slot) => slot.shades))];
   const area = new Map<string, number>(shades.map((shade) => [shade, 0]));
-  for (const [r, g, b, share] of count.shares()) {
-    const spot = separate(...linearLight(r, g, b, space), shades, matte);
+  for (const [r, g, b, share] of colours) {
+    const spot = separate(...linearLight(r, g, b), shades, matte);
     for (const [shade, covered] of spot) area.set(shade, area.get(shade)! + share * covered);
   }
   return shareByShade(slots, area).map((covered, i) => ({

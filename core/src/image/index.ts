@@ -1,13 +1,12 @@
-export { ColourCount } from './ColourCount';
+export { ColourCount, type CountedColour } from './ColourCount';
 export { demandBySlot } from './demandBySlot';
 export { demandPicture } from './demandPicture';
 export { FULL_ML_PER_DM2, imageDemand, type ChannelDemand } from './imageDemand';
 export { nearestSubject, type NearSubject } from './nearestSubject';
 export { HEAD_BYTES, pictureHead, type PictureHead } from './pictureHead';
 export { profileColours, profileDescription } from './profileDescription';
-export { linearLight, RGB_SPACES, spaceOfProfile, type RgbSpace } from './rgbSpace';
 export { separate } from './separate';
-export { type MeasuredPicture, type PictureProblem } from './picture';
+export { type MeasuredPicture, type PictureProblem, type ReadColours } from './picture';
 export { inverted, mapped, squareTo, type Corners, type Homography, type Point } from './homography';
 export { shrunk, type Photo } from './photo';
 export * from './check';

@@ -1,9 +1,28 @@
 import type { ChannelDemand } from './imageDemand';
-import type { RgbSpace } from './rgbSpace';
 
 /** Why a file's picture cannot be measured. */
 export type PictureProblem =
-  'notPicture' | 'broken' | 'cmyk' | 'oneBit' | 'depth' | 'tooLarge' | 'onePiece' | 'tooManyPieces';
+  | 'notPicture'
+  | 'broken'
+  | 'inksWithoutProfile'
+  | 'inksInJpeg'
+  | 'manyInks'
+  | 'oneBit'
+  | 'depth'
+  | 'tooLarge'
+  | 'tooLargeTiff'
+  | 'onePiece'
+  | 'tooManyPieces';
+
+/** By what a picture's colours are known; a profile by its name. */
+export type ReadColours =
+  | { readonly by: 'profile'; readonly name: string }
+  /** L\*a\*b\* says itself which colours are meant. */
+  | { readonly by: 'lab' }
+  /** Nothing says what they are: taken as sRGB. */
+  | { readonly by: 'nothing' }
+  /** A profile that cannot be read, its name empty where even that cannot: taken as sRGB. */
+  | { readonly by: 'unread'; readonly name: string };
 
 /** What was found in a picture; the picture itself is not kept. */
 export interface MeasuredPicture {
@@ -12,11 +31,8 @@ export interface MeasuredPicture {
   readonly heightPx: number;
   /** Size of a print at its embedded resolution, mm; null: it names none of use. */
   readonly printMm: { readonly widthMm: number; readonly heightMm: number } | null;
-  readonly space: RgbSpace;
-  /** Its embedded profile by name; null: none. */
-  readonly profile: string | null;
-  /** That the profile is one that is understood: otherwise its colours are taken as sRGB. */
-  readonly profileKnown: boolean;
+  /** How its colours were read. */
+  readonly colours: ReadColours;
   /** By printer; with matte black where there are both blacks. */
   readonly demand: Readonly<
     Record<

@@ -2,3 +2,4 @@ export * from './bench';
 export * from './context';
 export * from './run';
 export { knownRoom } from './knownRoom';
+export { greyProfile, inkTableProfile, swappedMatrixProfile, swappedTableProfile } from './colourProfile';

@@ -47,8 +47,9 @@ export function queueUse(
     }
     const kind = predictUse(model, slotId, byKind);
     const image = predictUse(model, slotId, imageExposure(asked * dm2));
-    // Where the separation asks for nothing, a driver may still lay some down.
-    const one = joined(kind, { value: image.value, u: Math.hypot(image.u, IMAGE_DOUBT * kind.value) });
+    // Where the separation asks for nothing, a driver may still lay some down beside the others; on a white sheet it does not.
+    const laidDown = IMAGE_DOUBT * kind.value * shareOfKind(model, byKind, demand!, dm2);
+    const one = joined(kind, { value: image.value, u: Math.hypot(image.u, laidDown) });
     value += one.value;
     u += one.u;
     shared += SHARED_SCATTER * one.u ** 2;
@@ -65,9 +66,25 @@ export function queueUse(
   };
 }
 
+/** How much of what its kind takes the picture asks for, by all channels together: 0 for a white sheet, 1 at most. */
+function shareOfKind(
+  model: PrinterModel,
+  byKind: Exposure,
+  demand: ReadonlyMap<string, number>,
+  dm2: number,
+): number {
+  let [asked, usual] = [0, 0];
+  for (const [slotId, mlPerDm2] of demand) {
+    asked += mlPerDm2 * dm2;
+    usual += predictUse(model, slotId, byKind).value;
+  }
+  return usual > 0 ? Math.min(1, asked / usual) : 1;
+}
+
 function joined(a: Uncertain, b: Uncertain): Uncertain {
-  if (!(a.u > 0)) return a;
-  if (!(b.u > 0)) return b;
   const [wa, wb] = [1 / a.u ** 2, 1 / b.u ** 2];
+  // Without a doubt, or with one too small to be divided by.
+  if (!Number.isFinite(wa)) return a;
+  if (!Number.isFinite(wb)) return b;
   return { value: (a.value * wa + b.value * wb) / (wa + wb), u: 1 / Math.sqrt(wa + wb) };
 }

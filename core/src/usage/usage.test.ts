@@ -287,6 +287,19 @@ describe('jobs one after the other', () => {
     );
   });
 
+  test('a white sheet takes nothing but what comes with it, however well its kind is known; a nearly white one nearly so', () => {
+    // Its kind learnt from forty weigh-ins of the same picture.
+    const learnt = fitted(Array.from({ length: 40 }, () => [jobExposure('a', 40), 1.2] as const));
+    const by = (asked: number): number =>
+      queueUse(learnt, 's0', [{ subjectId: 'a', dm2: 40, demand: new Map(SLOTS.map((id) => [id, asked])) }], {
+        ...NO_EXPOSURE,
+        light: 1,
+      }).use.value;
+    const besides = predictUse(learnt, 's0', { ...NO_EXPOSURE, light: 1 }).value;
+    expect(by(0)).toBeCloseTo(besides, 9);
+    expect(by(0.0001) - besides).toBeLessThan(0.1 * predictUse(learnt, 's0', jobExposure('a', 40)).value);
+  });
+
   test('a job whose paper spares a channel draws nothing there but what comes with it: the matte black of a photo print', () => {
     const job = { subjectId: 'a', dm2: 40, spares: ['s1'] };
     const more = { ...NO_EXPOSURE, light: 1 };

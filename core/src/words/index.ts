@@ -44,7 +44,7 @@ export {
   REFUSED_CHECK_WORDS,
   UNREAD_PICTURE_WORDS,
 } from './checkPhotoWords';
-export { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
+export { PICTURE_PROBLEM_WORDS, coloursWords } from './pictureWords';
 export { unknownCodeWords } from './scanWords';
 export { mismatchWords } from './mismatchWords';
 export { agoWords, wholeDays } from './daysWords';

@@ -4,7 +4,7 @@ import { fill, install, print, script, setUp, weigh } from '../testing';
 import type { FactDraft, FactKind, Signal } from '../workbook';
 import { explain, type Problem } from './explain';
 import { factWords } from './factWords';
-import { PICTURE_PROBLEM_WORDS, profileWords } from './pictureWords';
+import { PICTURE_PROBLEM_WORDS, coloursWords } from './pictureWords';
 import { REFUSED_CHECK_WORDS } from './checkPhotoWords';
 import { unknownInkWords } from './costWords';
 
@@ -380,10 +380,11 @@ test('what a cost lacks is named: prints, and channels that lack some of them', 
 test('pictures and photographs: each refusal says what to do; how the colours were read is said', () => {
   for (const words of [...Object.values(PICTURE_PROBLEM_WORDS), ...Object.values(REFUSED_CHECK_WORDS)])
     expect(words).toMatch(/(Export|Save|Photograph|photograph it again|Say which|choose)/);
-  const read = (profile: string | null, profileKnown: boolean) => profileWords({ profile, profileKnown });
-  expect(read(null, false)).toBe('no profile in it: taken as sRGB');
-  expect(read('Display P3', true)).toBe('colours by its profile, Display P3');
-  expect(read('Rag in the back room', false)).toMatch(
-    /“Rag in the back room” is not understood: taken as sRGB/,
+  expect(coloursWords({ by: 'nothing' })).toBe('no profile in it: taken as sRGB');
+  expect(coloursWords({ by: 'lab' })).toMatch(/as it says itself/);
+  expect(coloursWords({ by: 'profile', name: 'Display P3' })).toBe('colours by its profile, Display P3');
+  expect(coloursWords({ by: 'unread', name: 'Rag in the back room' })).toMatch(
+    /“Rag in the back room” cannot be read: taken as sRGB/,
   );
+  expect(coloursWords({ by: 'unread', name: '' })).toMatch(/^its profile cannot be read/);
 });

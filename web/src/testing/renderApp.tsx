@@ -52,12 +52,10 @@ export async function renderApp(
           widthPx: 1,
           heightPx: 1,
           printMm: null,
-          space: 'srgb',
-          profile: null,
-          profileKnown: false,
+          colours: { by: 'nothing' },
           small: { width: 1, height: 1, rgba: new Uint8ClampedArray([128, 128, 128, 255]) },
           demand: Object.fromEntries(
-            printers.map(({ id, slots }) => [id, { photo: imageDemand(count, 'srgb', slots), matte: null }]),
+            printers.map(({ id, slots }) => [id, { photo: imageDemand(count.shares(), slots), matte: null }]),
           ),
         },
       });

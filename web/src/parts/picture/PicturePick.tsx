@@ -3,7 +3,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useState } from 'react';
 import { find } from '@hiraeth/core/ledger';
 import { nearestSubject } from '@hiraeth/core/image';
-import { profileWords } from '@hiraeth/core/words';
+import { coloursWords } from '@hiraeth/core/words';
 import { useLedger } from '../../state/hooks';
 import { FileButton } from '../FileButton';
 import { Pick } from '../fields';
@@ -69,7 +69,7 @@ export function PicturePick({
               {picture.printMm
                 ? `, ${picture.printMm.widthMm} × ${picture.printMm.heightMm} mm as it stands`
                 : ''}
-              ; {profileWords(picture)}. {nearName ? `Most like ${nearName}.` : ''}
+              ; {coloursWords(picture.colours)}. {nearName ? `Most like ${nearName}.` : ''}
               {printer && !demand ? ' Drop it again: it was measured before this printer was there.' : ''}
             </div>
           </div>
