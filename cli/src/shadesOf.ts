@@ -1,7 +1,13 @@
 import { all, find, Ledger } from '@hiraeth/core/ledger';
 import { factsUntil } from '@hiraeth/core/report';
 import { reprofile, shadeSeries, type ShadeComparison, type ShadeSeries } from '@hiraeth/core/colour';
-import { REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from '@hiraeth/core/words';
+import {
+  measuredUnderWords,
+  REPROFILE_WORDS,
+  reprofileWords,
+  shiftWords,
+  VERDICT_WORDS,
+} from '@hiraeth/core/words';
 import type { Fact } from '@hiraeth/core/workbook';
 import type { Done, Options } from './command';
 
@@ -32,7 +38,7 @@ export function shadesOf(facts: readonly Fact[], { at }: Options): Done {
         `${name}: profile anew? ${REPROFILE_WORDS[found.verdict]}`,
         ...found.why.map((reason) => `  ${reprofileWords(reason)}`),
         ...series.flatMap((one) => [
-          `  ${one.chart} on ${paper(one.paperId)}, ${one.condition}, ${one.illuminant}: ${one.sets.length} measured`,
+          `  ${one.chart} on ${paper(one.paperId)}, ${measuredUnderWords(one)}: ${one.sets.length} measured`,
           ...(one.againstOriginal ? [line('against the original', one.againstOriginal.found)] : []),
           ...(one.againstLot ? [line('against the last lot', one.againstLot.found)] : []),
           ...one.fading.flatMap(({ where, points }) =>

@@ -2,7 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
-import { patchProblemWords, reprofileWords, shiftWords, testShortWords, VERDICT_WORDS } from '../words';
+import {
+  patchNoteWords,
+  patchProblemWords,
+  reprofileWords,
+  shiftWords,
+  testShortWords,
+  VERDICT_WORDS,
+} from '../words';
 import type { FactDraft } from '../workbook';
 import { compareShades } from './compareShades';
 import { deltaE, type Lab } from './deltaE';
@@ -100,16 +107,17 @@ END_DATA
     ],
     ['typed without names', '52.3 12.1 -4.6', [{ name: '1', lab: [52.3, 12.1, -4.6] }]],
   ])('%s', (_name, text, patches) => {
-    expect(parsePatches(text)).toEqual({ ok: true, value: patches });
+    expect(parsePatches(text)).toMatchObject({ ok: true, value: { patches } });
   });
 
   test.each<[string, string, object]>([
     ['nothing', '  \n ', { code: 'patchesEmpty' }],
     [
       'spectra alone',
-      'BEGIN_DATA_FORMAT\nSAMPLE_ID SPECTRAL_380 SPECTRAL_390\nEND_DATA_FORMAT\nBEGIN_DATA\n1 0.1 0.2\nEND_DATA',
+      'BEGIN_DATA_FORMAT\nSAMPLE_ID SPECTRAL_380 SPECTRAL_390 SPECTRAL_400\nEND_DATA_FORMAT\nBEGIN_DATA\n1 0.1 0.2 0.2\nEND_DATA',
       { code: 'patchesSpectral' },
     ],
+    ['a table of spectra', 'name;380nm;390nm;400nm\nA1;0,1;0,2;0,2', { code: 'patchesSpectral' }],
     [
       'no L*a*b*',
       'BEGIN_DATA_FORMAT\nSAMPLE_ID RGB_R\nEND_DATA_FORMAT\nBEGIN_DATA\n1 0\nEND_DATA',
@@ -131,16 +139,73 @@ END_DATA
     if (!found.ok) expect(patchProblemWords(found.problem)).toMatch(/\.$/);
   });
 
+  const chart = (head: readonly string[], rows: readonly string[]): string =>
+    [
+      'CGATS.17',
+      ...head,
+      'BEGIN_DATA_FORMAT',
+      'SAMPLE_NAME LAB_L LAB_A LAB_B',
+      'END_DATA_FORMAT',
+      `NUMBER_OF_SETS ${head.includes('promises') ? 9 : rows.length}`,
+      'BEGIN_DATA',
+      ...rows,
+      'END_DATA',
+    ].join('\n');
+  const NOTHING_SAID = { condition: null, illuminant: null, observer: null, filter: null };
+  test.each<[string, readonly string[], object]>([
+    ['nothing', ['ORIGINATOR "M2 Ltd"', 'DESCRIPTOR "A chart of D65 wall paint"'], NOTHING_SAID],
+    [
+      'a condition by name',
+      ['MEASUREMENT_SOURCE "MeasurementCondition=M1 Filter=no"'],
+      { condition: 'M1', filter: null },
+    ],
+    ['in small letters, behind a comment', ['# measurement mode: m0'], { condition: 'M0' }],
+    ['ultraviolet cut by its filter', ['FILTER "UVcut"'], { condition: 'M2', filter: 'UVcut' }],
+    ['crossed polarisers', ['POLARIZATION "Yes"'], { condition: 'M3' }],
+    ['no polariser', ['POLARIZATION "None"'], NOTHING_SAID],
+    [
+      'light and field of view',
+      ['WEIGHTING_FUNCTION "ILLUMINANT, D50"', 'WEIGHTING_FUNCTION "OBSERVER, 2 degree"'],
+      { illuminant: 'D50', observer: '2' },
+    ],
+    [
+      'in one line',
+      ['MEASUREMENT_SOURCE "Illumination=D65 ObserverAngle=10°"'],
+      { illuminant: 'D65', observer: '10' },
+    ],
+  ])('how it was measured: %s', (_, head, under) => {
+    expect(parsePatches(chart(head, ['A1 50 1 2']))).toMatchObject({ ok: true, value: { under } });
+  });
+
+  test('another light is not turned into D50; comments in the data are none of it; what is odd is said', () => {
+    expect(parsePatches(chart(['WEIGHTING_FUNCTION "ILLUMINANT, A"'], ['A1 50 1 2']))).toEqual({
+      ok: false,
+      problem: { code: 'patchesIlluminant', illuminant: 'A' },
+    });
+    const read = parsePatches(
+      chart(['promises'], ['# first strip', '1 50 1 2', '   # B7 smeared', '2 60 1 2']),
+    );
+    if (!read.ok) throw new Error(read.problem.code);
+    expect(read.value.patches.map(({ name }) => name)).toEqual(['1', '2']);
+    expect(read.value.notes.map(patchNoteWords)).toEqual([
+      expect.stringMatching(/says 9 patches, and there are 2/),
+      expect.stringMatching(/called 1 to 2, by numbers alone/),
+    ]);
+    expect(parsePatches('# only words')).toMatchObject({ ok: false, problem: { code: 'patchesEmpty' } });
+  });
+
   test('a name with a break in it, or a keyword, goes out and comes back as one patch', () => {
     const names = ['sea\nEND_DATA', 'BEGIN_DATA', 'a"b', 'two\u2028lines', '__proto__'];
     const patches: Patch[] = names.map((name, i) => ({ name, lab: [10 * i, 1, 2] }));
     const back = parsePatches(patchesAsCgats(patches, {}));
     expect(back).toMatchObject({
       ok: true,
-      value: ['sea END_DATA', 'BEGIN_DATA', "a'b", 'two lines', '__proto__'].map((name, i) => ({
-        name,
-        lab: [10 * i, 1, 2],
-      })),
+      value: {
+        patches: ['sea END_DATA', 'BEGIN_DATA', "a'b", 'two lines', '__proto__'].map((name, i) => ({
+          name,
+          lab: [10 * i, 1, 2],
+        })),
+      },
     });
   });
 
@@ -150,7 +215,7 @@ END_DATA
       fc.property(fc.array(fc.tuple(value, value), { minLength: 1, maxLength: 2000 }), (rows) => {
         const patches = rows.map(([a, b], i): Patch => ({ name: `Row ${i}`, lab: [i % 100, a + 0, b + 0] }));
         const back = parsePatches(patchesAsCgats(patches, { ORIGINATOR: 'Hiraeth "test"' }));
-        expect(back).toEqual({ ok: true, value: patches });
+        expect(back).toMatchObject({ ok: true, value: { patches, notes: [] } });
       }),
       { numRuns: 20 },
     );
@@ -353,6 +418,32 @@ describe('profile anew?', () => {
     const found = reprofile(book(happened), 'printer', AT);
     expect(found.verdict).toBe(verdict);
     expect(found.why.map(reprofileWords).join(' ')).toMatch(words);
+  });
+  test('measured then and now, whatever the lots are called: the nearest to the profile counts, and only what is inside now', () => {
+    const same = lots('bottle-cyan');
+    const verdict = (happened: FactDraft[]): string => {
+      const { verdict, why } = reprofile(book(happened), 'printer', AT);
+      return `${verdict}: ${why.map(({ code }) => code).join(' ')}`;
+    };
+    // One lot by name, and yet it drifted: a bottle that was not shaken, a cartridge that stood.
+    expect(verdict([measured(same), profiled, print(1), measured(same, 5)])).toBe('now: measured');
+    // Measured only behind the profile, that is what was inside then; alone it says nothing yet.
+    expect(verdict([profiled, measured(same), print(1)])).toBe('notYet: unchanged');
+    expect(verdict([profiled, measured(same), print(1), measured(same, 5)])).toBe('now: measured');
+    // What was measured long before counts less than what was measured beside it.
+    expect(verdict([measured(same, 5), print(1), measured(same), profiled, print(1), measured(same)])).toBe(
+      'notYet: measuredSame',
+    );
+    // Patches of what has been filled over since say nothing of what is inside now.
+    const over = [weigh('cyan', 45), fill('cyan', 30, { bottleId: 'second' })];
+    expect(verdict([measured(same), profiled, print(1), measured(same), ...over])).toBe('soon: lot');
+    expect(verdict([measured(same), profiled, ...over, measured(lots('second'), 5)])).toBe(
+      'now: lot measured',
+    );
+    // Another observer is another measuring.
+    expect(verdict([measured(same), profiled, print(1), measured({ ...same, observer: '10' }, 5)])).toBe(
+      'notYet: unchanged',
+    );
   });
   test.each<[string | undefined, string]>([
     [undefined, 'soon'],

@@ -1,5 +1,14 @@
 export { deltaE, type Lab } from './deltaE';
-export { parsePatches, patchesAsCgats, type Patch, type PatchProblem } from './parsePatches';
+export {
+  parsePatches,
+  patchesAsCgats,
+  type Patch,
+  type PatchNote,
+  type PatchProblem,
+  type ReadPatches,
+} from './parsePatches';
+export { measuredUnder, type MeasuredUnder } from './measuredUnder';
+export { mainLots } from './mainLots';
 export {
   compareShades,
   MEASURE_NOISE,

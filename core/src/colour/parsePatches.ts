@@ -1,14 +1,29 @@
 import { fail, ok, type Result } from '../quantity';
 import type { Lab } from './deltaE';
+import { measuredUnder, type MeasuredUnder } from './measuredUnder';
 
 export interface Patch {
   readonly name: string;
   readonly lab: Lab;
 }
 
+/** What a file's patches are, and what is odd about it though it can be read. */
+export interface ReadPatches {
+  readonly patches: readonly Patch[];
+  readonly under: MeasuredUnder;
+  readonly notes: readonly PatchNote[];
+}
+
+export type PatchNote =
+  /** It promises another number of patches than it has. */
+  | { readonly code: 'patchCount'; readonly said: number; readonly found: number }
+  /** All names are numbers alone: the chart's own, or only the order in which it was measured. */
+  | { readonly code: 'patchNumbers'; readonly first: string; readonly last: string };
+
 export type PatchProblem =
   | { readonly code: 'patchesEmpty' }
   | { readonly code: 'patchesSpectral' }
+  | { readonly code: 'patchesIlluminant'; readonly illuminant: string }
   | { readonly code: 'patchesNoLab'; readonly line: number }
   | { readonly code: 'patchesFew'; readonly line: number; readonly have: number; readonly need: number }
   | { readonly code: 'patchesNumber'; readonly line: number; readonly text: string }
@@ -22,17 +37,47 @@ const MOST_LETTERS = 8_000_000;
 
 /**
  * Measured patches from text: CGATS.17 (its DATA_FORMAT names the columns), a table with a header (comma, semicolon or tab), or
- * lines of `name L a b`. Decimal commas are read where they cannot be separators; keywords that are not known are passed over.
+ * lines of `name L a b`. Decimal commas are read where they cannot be separators; keywords that are not known and comments
+ * (`#`) are passed over, wherever they stand.
  *
  * @param text as measured, exported or typed
- * @returns patches in their order, names unique; or what is wrong, with its line
+ * @returns patches in their order, names unique, and how they were measured where that is said; or what is wrong, with its line
  */
-export function parsePatches(text: string): Result<readonly Patch[], PatchProblem> {
+export function parsePatches(text: string): Result<ReadPatches, PatchProblem> {
   if (text.length > MOST_LETTERS) return fail({ code: 'patchesTooMany', most: MOST_PATCHES });
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
   if (lines.every((line) => line.trim() === '')) return fail({ code: 'patchesEmpty' });
-  return lines.some((line) => /^\s*BEGIN_DATA(_FORMAT)?\s*$/i.test(line)) ? cgats(lines) : table(lines);
+  const isCgats = lines.some((line) => /^\s*BEGIN_DATA(_FORMAT)?\s*$/i.test(line));
+  const read = isCgats ? cgats(lines) : table(lines);
+  if (!read.ok) return read;
+  const patches = read.value;
+  const head = isCgats ? headOf(lines) : [];
+  const under = measuredUnder(head);
+  // Computed for another light it would have to be converted, and that is not done in silence.
+  if (under.illuminant !== null && !KNOWN_LIGHT.test(under.illuminant))
+    return fail({ code: 'patchesIlluminant', illuminant: under.illuminant });
+  const notes: PatchNote[] = [];
+  const said = head.map((line) => /^\s*NUMBER_OF_SETS\s+"?(\d+)/i.exec(line)?.[1]).findLast((n) => n);
+  if (said !== undefined && Number(said) !== patches.length)
+    notes.push({ code: 'patchCount', said: Number(said), found: patches.length });
+  if (patches.every(({ name }) => /^\d+$/.test(name)))
+    notes.push({ code: 'patchNumbers', first: patches[0]!.name, last: patches.at(-1)!.name });
+  return ok({ patches, under, notes });
 }
+
+const KNOWN_LIGHT = /^D(50|65)$/;
+
+/** Lines that say what the data are. */
+function headOf(lines: readonly string[]): readonly string[] {
+  const end = lines.findIndex((line) => /^\s*BEGIN_DATA\s*$/i.test(line));
+  return lines.slice(0, end < 0 ? lines.length : end);
+}
+
+const isComment = (line: string): boolean => line.trimStart().startsWith('#');
+
+/** Columns of reflectance by wavelength. */
+const isSpectral = (fields: readonly string[]): boolean =>
+  fields.filter((field) => /^"?(SPECTRAL|NM|SPEC|R)?_?[3-7]\d0("?|nm)$/i.test(field.trim())).length >= 3;
 
 interface Columns {
   readonly name: number | null;
@@ -68,17 +113,13 @@ function cgats(lines: readonly string[]): Result<readonly Patch[], PatchProblem>
       part = 'head';
       columns = columnsOf(fields);
       if (!columns)
-        return fail(
-          fields.some((field) => /^(SPECTRAL|NM|SPEC)_?\d/i.test(field))
-            ? { code: 'patchesSpectral' }
-            : { code: 'patchesNoLab', line: i + 1 },
-        );
+        return fail(isSpectral(fields) ? { code: 'patchesSpectral' } : { code: 'patchesNoLab', line: i + 1 });
     } else if (keyword === 'BEGIN_DATA') {
       if (!columns) return fail({ code: 'patchesNoLab', line: i + 1 });
       part = 'data';
     } else if (keyword === 'END_DATA') break;
     else if (part === 'format') fields = [...fields, ...splitQuoted(words, /\s+/)];
-    else if (part === 'data' && words !== '' && columns) {
+    else if (part === 'data' && words !== '' && columns && !isComment(words)) {
       const problem = reader.take(splitQuoted(words, /\s+/), columns, i + 1);
       if (problem) return fail(problem);
     }
@@ -87,7 +128,10 @@ function cgats(lines: readonly string[]): Result<readonly Patch[], PatchProblem>
 }
 
 function table(lines: readonly string[]): Result<readonly Patch[], PatchProblem> {
-  const filled = lines.map((line, i) => ({ line, at: i + 1 })).filter(({ line }) => line.trim() !== '');
+  const filled = lines
+    .map((line, i) => ({ line, at: i + 1 }))
+    .filter(({ line }) => line.trim() !== '' && !isComment(line));
+  if (filled.length === 0) return fail({ code: 'patchesEmpty' });
   const separator = /\t/.test(text(filled)) ? /\t/ : /;/.test(text(filled)) ? /;/ : null;
   const split = (line: string): string[] => {
     if (separator) return splitQuoted(line, separator);
@@ -98,6 +142,7 @@ function table(lines: readonly string[]): Result<readonly Patch[], PatchProblem>
   };
   const [first, ...rest] = filled;
   const header = columnsOf(split(first!.line));
+  if (!header && isSpectral(split(first!.line))) return fail({ code: 'patchesSpectral' });
   const reader = new Reader();
   for (const { line, at } of header ? rest : filled) {
     const fields = split(line);

@@ -1,7 +1,20 @@
 import { listOf } from '../exposure';
-import { composition, find, inkOfBottle, mixesOf, sparedSlots, type Book, type Mix } from '../ledger';
-import { shadeSeries } from './shadeSets';
+import {
+  composition,
+  find,
+  inkOfBottle,
+  mixesOf,
+  sparedSlots,
+  type Book,
+  type Mix,
+  type ProfileLine,
+} from '../ledger';
+import type { Printer } from '../workbook';
+import { compareShades, type ShadeComparison } from './compareShades';
+import { mainLots } from './mainLots';
+import { shadeSeries, type ShadeSet } from './shadeSets';
 
+type Lot = ShadeSet['lots'][number];
 type Against = 'lot' | 'original';
 
 export type ReprofileReason =
@@ -29,8 +42,9 @@ const SOON_MEAN = 1;
 const NOW_MEAN = 2;
 
 /**
- * Whether a printer is to be profiled anew for a paper: by how far the ink in its channels changed since, and by what was
- * measured. Nothing is said on a lot change that measuring found to be within its noise.
+ * Whether a printer is to be profiled anew for a paper: by how far the ink in its channels changed since, and by patches that
+ * were measured of what was inside when the profile was made and of what is inside now, whatever either lot is called. A change
+ * of lot that measuring found to be within its noise asks for nothing.
  *
  * @param at UTC instant
  * @param paperId null: the newest profile of any paper
@@ -78,15 +92,12 @@ export function reprofile(
     if (foreign >= FOREIGN) why.push({ code: 'foreign', slot: slot.name, share: foreign });
     else if (otherLot >= LOT) why.push({ code: 'lot', slot: slot.name, share: otherLot });
   }
-  const measured = shadeSeries(book, printerId)
-    .filter((series) => series.paperId === profile.paperId)
-    .flatMap((series) => series.againstLot ?? series.againstOriginal ?? [])
-    .find(({ to }) => to.at > profile.at);
+  const measured = thenAndNow(book, printer, profile, at);
   const foreign = why.some(({ code }) => code === 'foreign');
   let verdict: Reprofile['verdict'] = foreign ? 'now' : why.length > 0 ? 'soon' : 'notYet';
   if (measured) {
     const { mean, p95, verdict: seen } = measured.found;
-    const against = measured.from.ink === 'original' ? 'original' : 'lot';
+    const { against } = measured;
     if (seen === 'same') {
       verdict = foreign ? 'soon' : 'notYet';
       why.push({ code: 'measuredSame', against, mean });
@@ -103,6 +114,43 @@ export function reprofile(
     why,
     printsSince,
   };
+}
+
+interface ThenAndNow {
+  readonly against: Against;
+  readonly found: ShadeComparison;
+}
+
+/**
+ * Patches measured nearest to the making of the profile, before or after, against the newest ones: both of what was in the
+ * channels at either time, or they say nothing of the profile.
+ */
+function thenAndNow(book: Book, printer: Printer, profile: ProfileLine, at: string): ThenAndNow | null {
+  const now = mainLots(book, printer, at);
+  const inside = printer.slots.flatMap(({ id }) => {
+    const most = [...sharesOf(profile.inside.get(id) ?? [])].sort((a, b) => b[1] - a[1])[0];
+    return most && book.context.entities.has(most[0]) ? [{ slotId: id, bottleId: most[0] }] : [];
+  });
+  const made = Date.parse(profile.at);
+  const away = ({ at: measured }: ShadeSet): number => Math.abs(Date.parse(measured) - made);
+  for (const { paperId, sets } of shadeSeries(book, printer.id)) {
+    if (paperId !== profile.paperId) continue;
+    const fresh = sets.filter(({ display }) => display === null || display.months === 0);
+    const then = fresh.filter((set) => isOf(set, inside)).sort((a, b) => away(a) - away(b))[0];
+    const newest = fresh.findLast((set) => set.at > profile.at && set !== then && isOf(set, now));
+    if (!then || !newest || newest.at <= then.at) continue;
+    const found = compareShades(then.patches, newest.patches);
+    if (found) return { against: then.ink === 'original' ? 'original' : 'lot', found };
+  }
+  return null;
+}
+
+/** That patches were printed with what channels held; what a measuring does not name is not known to have been another. */
+function isOf({ ink, lots }: ShadeSet, held: readonly Lot[]): boolean {
+  if (ink === 'original') return held.length === 0;
+  return lots.every(({ slotId, bottleId }) =>
+    held.some((lot) => lot.slotId === slotId && lot.bottleId === bottleId),
+  );
 }
 
 /** Shares by lot of all that is in a cartridge. */

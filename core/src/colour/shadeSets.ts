@@ -13,17 +13,21 @@ export interface ShadeSet {
   readonly paperId: string | null;
   readonly condition: MeasureCondition;
   readonly illuminant: string;
+  readonly observer: string;
+  readonly filter: string | null;
   readonly lots: readonly { readonly slotId: string; readonly bottleId: string }[];
   readonly display: { readonly where: string; readonly months: number } | null;
   readonly patches: readonly Patch[];
 }
 
-/** Sets that may be compared: one chart, paper, condition and illuminant. */
+/** Sets that may be compared: one chart and paper, measured under the same condition, illuminant, observer and filter. */
 export interface ShadeSeries {
   readonly chart: string;
   readonly paperId: string | null;
   readonly condition: MeasureCondition;
   readonly illuminant: string;
+  readonly observer: string;
+  readonly filter: string | null;
   readonly sets: readonly ShadeSet[];
   /** The newest refill against the newest original; null where one of them is missing. */
   readonly againstOriginal: {
@@ -55,14 +59,15 @@ export function shadeSeries(book: Book, printerId: string): ShadeSeries[] {
   const groups = new Map<string, ShadeSet[]>();
   for (const fact of listOf(state.patches)) {
     const set = setOf(fact);
-    const key = JSON.stringify([set.chart, set.paperId, set.condition, set.illuminant]);
+    const { chart, paperId, condition, illuminant, observer, filter } = set;
+    const key = JSON.stringify([chart, paperId, condition, illuminant, observer, filter]);
     groups.set(key, [...(groups.get(key) ?? []), set]);
   }
   return [...groups.values()].map(seriesOf).sort((a, b) => (a.sets.at(-1)!.at < b.sets.at(-1)!.at ? 1 : -1));
 }
 
 function seriesOf(sets: readonly ShadeSet[]): ShadeSeries {
-  const { chart, paperId, condition, illuminant } = sets[0]!;
+  const { chart, paperId, condition, illuminant, observer, filter } = sets[0]!;
   // What has faded on a wall says nothing of the ink that is in the printer now.
   const fresh = sets.filter(({ display }) => display === null || display.months === 0);
   const refill = fresh.findLast(({ ink }) => ink === 'refill');
@@ -74,6 +79,8 @@ function seriesOf(sets: readonly ShadeSet[]): ShadeSeries {
     paperId,
     condition,
     illuminant,
+    observer,
+    filter,
     sets,
     againstOriginal: pair(original, refill),
     againstLot: pair(before, refill),
@@ -120,6 +127,8 @@ const setOf = (fact: FactOf<'shadeMeasured'>): ShadeSet => ({
   paperId: fact.paperId ?? null,
   condition: fact.condition,
   illuminant: fact.illuminant,
+  observer: fact.observer ?? '2',
+  filter: fact.filter ?? null,
   lots: fact.lots ?? [],
   display: fact.display ?? null,
   patches: fact.patches,

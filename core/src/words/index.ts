@@ -59,6 +59,8 @@ export {
 export {
   patchProblemWords,
   REPROFILE_WORDS,
+  measuredUnderWords,
+  patchNoteWords,
   reprofileWords,
   shiftWords,
   testShortWords,

@@ -1,8 +1,10 @@
 import type {
+  PatchNote,
   PatchProblem,
   Reprofile,
   ReprofileReason,
   ShadeComparison,
+  ShadeSeries,
   ShadeVerdict,
   TestPrint,
 } from '../colour';
@@ -23,7 +25,10 @@ export const REPROFILE_WORDS: Readonly<Record<Reprofile['verdict'], string>> = {
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-const AGAINST_WORDS = { lot: 'against the last lot', original: 'against the original' } as const;
+const AGAINST_WORDS = {
+  lot: 'against what was in it then',
+  original: 'against the originals that were in it then',
+} as const;
 
 /** Why to profile anew, or not. */
 export function reprofileWords(reason: ReprofileReason): string {
@@ -71,6 +76,8 @@ export function patchProblemWords(problem: PatchProblem): string {
       return 'There are no patches in it. Paste lines such as “A1 52.3 12.1 -4.6”, or choose the file of your instrument.';
     case 'patchesSpectral':
       return 'It holds spectra alone. Export L*a*b* (D50) with them from the instrument’s program.';
+    case 'patchesIlluminant':
+      return `It was computed for illuminant ${problem.illuminant}. Export it for D50 or D65: one light is not turned into another in silence.`;
     case 'patchesNoLab':
       return `Line ${problem.line}: its columns name no L*, a*, b*. Export with LAB_L, LAB_A and LAB_B.`;
     case 'patchesFew':
@@ -83,6 +90,30 @@ export function patchProblemWords(problem: PatchProblem): string {
       return `Line ${problem.line}: the patch ${problem.name} is there twice. Patches are compared by name: give each its own.`;
     case 'patchesTooMany':
       return `More than ${problem.most} patches: measure a smaller chart, or split it.`;
+  }
+}
+
+/** How patches of a series were measured. */
+export const measuredUnderWords = ({
+  condition,
+  illuminant,
+  observer,
+  filter,
+}: Pick<ShadeSeries, 'condition' | 'illuminant' | 'observer' | 'filter'>): string =>
+  [
+    condition,
+    illuminant,
+    ...(observer === '2' ? [] : [`${observer}°`]),
+    ...(filter === null ? [] : [`filter ${filter}`]),
+  ].join(', ');
+
+/** What is odd about measured patches that can be read. */
+export function patchNoteWords(note: PatchNote): string {
+  switch (note.code) {
+    case 'patchCount':
+      return `Its head says ${note.said} patches, and there are ${note.found}: see that nothing was cut off.`;
+    case 'patchNumbers':
+      return `Its patches are called ${note.first} to ${note.last}, by numbers alone. They are compared by name: that holds only where each number is the same patch in every measuring.`;
   }
 }
 

@@ -16,6 +16,7 @@ import {
   INK_CLASSES,
   LOOKS,
   MEASURE_CONDITIONS,
+  OBSERVERS,
   METHODS,
   OCCASIONS,
   PAPER_BLACKS,
@@ -562,6 +563,10 @@ export const factSchema = z.discriminatedUnion('kind', [
     paperId: id.optional(),
     condition: z.enum(MEASURE_CONDITIONS),
     illuminant: z.enum(['D50', 'D65']),
+    /** Left out: 2 degrees. */
+    observer: z.enum(OBSERVERS).optional(),
+    /** Of the instrument, as its file names it. */
+    filter: name.optional(),
     /** Lots by slot at the time of printing, as bottle ids. */
     lots: z
       .array(z.strictObject({ slotId: id, bottleId: id }))

@@ -214,8 +214,16 @@ export const CHECK_AFTER = [
 ] as const;
 export type CheckAfter = (typeof CHECK_AFTER)[number];
 
-/** Measurement conditions: with the paper's brightener excited, by a standard amount, or without ultraviolet. */
-export const MEASURE_CONDITIONS = ['M0', 'M1', 'M2'] as const;
+/**
+ * Measurement conditions: the lamp as it is, the paper's brightener excited by a standard amount, without ultraviolet, and
+ * polarised, so that gloss does not count.
+ *
+ * @source ISO 13655:2017
+ */
+export const MEASURE_CONDITIONS = ['M0', 'M1', 'M2', 'M3'] as const;
+/** Degrees of the field of view for which L\*a\*b\* was computed. */
+export const OBSERVERS = ['2', '10'] as const;
+export type Observer = (typeof OBSERVERS)[number];
 export type MeasureCondition = (typeof MEASURE_CONDITIONS)[number];
 
 /** What two prints are compared by where there is no instrument. */

@@ -1,5 +1,6 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import FormHelperText from '@mui/material/FormHelperText';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import type { QuantityKind } from '@hiraeth/core/quantity';
@@ -93,16 +94,23 @@ export function FlagOf<V extends FieldValues, O>({ control, name, label }: Bound
     <Controller
       control={control}
       name={name}
-      render={({ field }) => (
-        <FormControlLabel
-          control={
-            <Checkbox
-              checked={field.value === true}
-              onChange={(event) => field.onChange(event.target.checked)}
-            />
-          }
-          label={label}
-        />
+      render={({ field, fieldState: { error } }) => (
+        <div>
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={field.value === true}
+                onChange={(event) => field.onChange(event.target.checked)}
+              />
+            }
+            label={label}
+          />
+          {error && (
+            <FormHelperText error role="alert">
+              {error.message}
+            </FormHelperText>
+          )}
+        </div>
       )}
     />
   );

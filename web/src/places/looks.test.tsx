@@ -90,6 +90,46 @@ test('patches pasted for originals and for the refill give a verdict; another co
   expect(screen.getByTestId('mean')).toBeInTheDocument();
 });
 
+test('what the file says of its measuring is taken up and held to; numbers for names are asked about', async () => {
+  const { user, facts } = await renderApp(<Shades />, room);
+  const form = screen.getByRole('form', { name: 'Enter what was measured' });
+  const save = (): Promise<void> =>
+    user.click(within(form).getByRole('button', { name: 'Save what was measured' }));
+  await user.click(within(form).getByLabelText('Patches'));
+  await user.paste(
+    [
+      'CGATS.17',
+      'MEASUREMENT_SOURCE "MeasurementCondition=M2 Filter=UVcut"',
+      'WEIGHTING_FUNCTION "OBSERVER, 10 degree"',
+      'BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS 3',
+      'BEGIN_DATA\n1 20 0 0\n2 50 0 0\nEND_DATA',
+    ].join('\n'),
+  );
+  expect(within(form).getByLabelText('Condition')).toHaveValue('M2');
+  expect(within(form).getByLabelText('Observer')).toHaveValue('10');
+  expect(within(form).getByText(/says 3 patches, and there are 2.*by numbers alone/)).toBeInTheDocument();
+  await save();
+  expect(within(form).getByRole('alert')).toHaveTextContent('Say that they are');
+  await user.click(within(form).getByLabelText('Each number is always the same patch'));
+  await user.selectOptions(within(form).getByLabelText('Condition'), 'M1');
+  await save();
+  expect(within(form).getByRole('alert')).toHaveTextContent('Its file says M2.');
+  expect(facts('shadeMeasured')).toEqual([]);
+  await user.selectOptions(within(form).getByLabelText('Condition'), 'M2');
+  await save();
+  await waitFor(() =>
+    expect(facts('shadeMeasured')).toMatchObject([
+      {
+        condition: 'M2',
+        illuminant: 'D50',
+        observer: '10',
+        filter: 'UVcut',
+        patches: [{ name: '1' }, { name: '2' }],
+      },
+    ]),
+  );
+});
+
 test('without an instrument by eye; a profile; how many sheets until the line holds the new ink', async () => {
   const { user, facts } = await renderApp(<Shades />, room);
   expect(screen.getByTestId('test-sheets')).toHaveTextContent(/^\d+ sheets$/);

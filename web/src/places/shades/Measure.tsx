@@ -4,14 +4,20 @@ import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, composition, mixesOf, type Book } from '@hiraeth/core/ledger';
-import { MEASURE_CONDITIONS, type MeasureCondition, type Printer } from '@hiraeth/core/workbook';
-import { parsePatches } from '@hiraeth/core/colour';
-import { patchProblemWords } from '@hiraeth/core/words';
+import { all } from '@hiraeth/core/ledger';
+import {
+  MEASURE_CONDITIONS,
+  OBSERVERS,
+  type MeasureCondition,
+  type Observer,
+  type Printer,
+} from '@hiraeth/core/workbook';
+import { mainLots, parsePatches, type MeasuredUnder } from '@hiraeth/core/colour';
+import { patchNoteWords, patchProblemWords } from '@hiraeth/core/words';
 import { useHour, useLedger, useAct } from '../../state/hooks';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { optionsOf, readTyped } from '../../parts/fields';
-import { PickOf, TextOf } from '../../parts/formFields';
+import { FlagOf, PickOf, TextOf } from '../../parts/formFields';
 import { typed } from '../../parts/formSchema';
 
 const ILLUMINANTS = ['D50', 'D65'] as const;
@@ -19,7 +25,9 @@ const CONDITION_NAMES: Record<MeasureCondition, string> = {
   M0: 'M0, lamp as it is',
   M1: 'M1, brightener excited',
   M2: 'M2, ultraviolet cut',
+  M3: 'M3, polarised',
 };
+const OBSERVER_NAMES: Record<Observer, string> = { '2': '2°', '10': '10°' };
 
 /** What was measured as it is entered, and what it means. */
 const measureSchema = z
@@ -38,6 +46,8 @@ const measureSchema = z
     paperId: z.string(),
     condition: z.enum(MEASURE_CONDITIONS),
     illuminant: z.enum(ILLUMINANTS),
+    observer: z.enum(OBSERVERS),
+    numbersMeant: z.boolean(),
     where: z.string().trim().max(120, 'At most 120 letters.'),
     months: z.string(),
   })
@@ -45,6 +55,17 @@ const measureSchema = z
     path: ['months'],
     message: 'For how many months has it hung there? 0 when it is fresh.',
     when: () => true,
+  })
+  .superRefine(({ patches: read, numbersMeant, ...picked }, context) => {
+    const wrong = (path: string, message: string): void =>
+      context.addIssue({ code: 'custom', path: [path], message });
+    for (const field of ['condition', 'illuminant', 'observer'] as const) {
+      const said = read.under[field];
+      if (said !== null && said !== picked[field])
+        wrong(field, `Its file says ${said}. What was measured one way is never taken for another.`);
+    }
+    if (read.notes.some(({ code }) => code === 'patchNumbers') && !numbersMeant)
+      wrong('numbersMeant', 'Say that they are, or give the patches names.');
   });
 type MeasureForm = z.input<typeof measureSchema>;
 type Measured = z.output<typeof measureSchema>;
@@ -69,20 +90,38 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
       paperId: papers[0]?.id ?? '',
       condition: 'M1',
       illuminant: 'D50',
+      observer: '2',
+      numbersMeant: false,
       where: '',
       months: '0',
     },
   });
   const [text, where] = useWatch({ control, name: ['patches', 'where'] });
   const found = text.trim() === '' ? null : parsePatches(text);
-  const save = async ({ patches, paperId, months, where: place, ...typedIn }: Measured): Promise<void> => {
+  const numbers = found?.ok ? found.value.notes.find(({ code }) => code === 'patchNumbers') : undefined;
+  /** What the file says of its measuring is taken up, where it is new. */
+  const take = (content: string): void => {
+    const read = parsePatches(content);
+    if (read.ok) for (const [field, value] of saidOf(read.value.under)) setValue(field, value);
+  };
+  const save = async ({
+    patches: { patches, under },
+    paperId,
+    months,
+    where: place,
+    numbersMeant: _,
+    observer,
+    ...typedIn
+  }: Measured): Promise<void> => {
     const saved = await act(
       measureShades({
         printerId: printer.id,
         ...typedIn,
         patches: patches.map(({ name, lab }) => ({ name, lab: [...lab] as [number, number, number] })),
         ...(paperId ? { paperId } : {}),
-        ...(typedIn.ink === 'refill' ? { lots: lotsNow(ledger, printer, at) } : {}),
+        ...(observer === '2' ? {} : { observer }),
+        ...(under.filter === null ? {} : { filter: under.filter }),
+        ...(typedIn.ink === 'refill' ? { lots: mainLots(ledger, printer, at) } : {}),
         ...(place ? { display: { where: place, months: monthsOf(months) ?? 0 } } : {}),
       }),
     );
@@ -99,11 +138,15 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
       <Controller
         control={control}
         name="patches"
-        render={({ field: { ref, ...field }, fieldState: { error } }) => {
+        render={({ field: { ref, onChange, ...field }, fieldState: { error } }) => {
           const wrong = found && !found.ok ? patchProblemWords(found.problem) : error?.message;
           return (
             <TextField
               {...field}
+              onChange={(event) => {
+                onChange(event);
+                take(event.target.value);
+              }}
               inputRef={ref}
               label="Patches"
               multiline
@@ -113,7 +156,10 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
               helperText={
                 wrong ??
                 (found?.ok
-                  ? `${found.value.length} patches`
+                  ? [
+                      `${found.value.patches.length} patches`,
+                      ...found.value.notes.map((note) => patchNoteWords(note)),
+                    ].join('. ')
                   : 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)')
               }
               error={wrong !== undefined}
@@ -129,11 +175,15 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
         onText={(content) => {
           clearErrors('patches');
           setValue('patches', content);
+          take(content);
         }}
         onWrong={(message) => setError('patches', { message })}
       >
         From a file
       </TextFileButton>
+      {numbers && (
+        <FlagOf control={control} name="numbersMeant" label="Each number is always the same patch" />
+      )}
       <PickOf
         control={control}
         name="ink"
@@ -159,6 +209,12 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
         options={optionsOf(MEASURE_CONDITIONS, CONDITION_NAMES)}
       />
       <PickOf control={control} name="illuminant" label="Illuminant" options={optionsOf(ILLUMINANTS)} />
+      <PickOf
+        control={control}
+        name="observer"
+        label="Observer"
+        options={optionsOf(OBSERVERS, OBSERVER_NAMES)}
+      />
       <TextOf
         control={control}
         name="where"
@@ -173,15 +229,11 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
   );
 }
 
-/** The lot that each channel holds most of. */
-function lotsNow(book: Book, printer: Printer, at: string): { slotId: string; bottleId: string }[] {
-  return printer.slots.flatMap(({ id }) => {
-    const cartridgeId = book.state.printers.get(printer.id)?.slots.get(id)?.cartridgeId;
-    const most = cartridgeId
-      ? mixesOf(book, cartridgeId, at)
-          .flatMap(composition)
-          .sort((a, b) => b.fraction - a.fraction)[0]
-      : undefined;
-    return most && book.context.entities.has(most.lot) ? [{ slotId: id, bottleId: most.lot }] : [];
-  });
+/** What the file says, by the field that has it; a light that cannot be picked was refused before. */
+function saidOf({ condition, illuminant, observer }: MeasuredUnder) {
+  const said: ['condition' | 'illuminant' | 'observer', never][] = [];
+  if (condition) said.push(['condition', condition as never]);
+  if (illuminant) said.push(['illuminant', illuminant as never]);
+  if (observer) said.push(['observer', observer as never]);
+  return said;
 }

@@ -3,7 +3,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { find, type Book } from '@hiraeth/core/ledger';
 import { reprofile, shadeSeries, type ShadeSeries } from '@hiraeth/core/colour';
-import { REPROFILE_WORDS, reprofileWords, shiftWords, VERDICT_WORDS } from '@hiraeth/core/words';
+import {
+  measuredUnderWords,
+  REPROFILE_WORDS,
+  reprofileWords,
+  shiftWords,
+  VERDICT_WORDS,
+} from '@hiraeth/core/words';
 import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
@@ -128,6 +134,6 @@ export default function Shades() {
 }
 
 const keyOf = (one: ShadeSeries): string =>
-  JSON.stringify([one.chart, one.paperId, one.condition, one.illuminant]);
+  JSON.stringify([one.chart, one.paperId, one.condition, one.illuminant, one.observer, one.filter]);
 const nameOf = (ledger: Book, one: ShadeSeries): string =>
-  `${one.chart} on ${find(ledger.context, 'paper', one.paperId ?? undefined)?.name ?? 'no paper named'}, ${one.condition}, ${one.illuminant}`;
+  `${one.chart} on ${find(ledger.context, 'paper', one.paperId ?? undefined)?.name ?? 'no paper named'}, ${measuredUnderWords(one)}`;
