@@ -9,6 +9,9 @@ import {
   type DraftJob,
   type ReadJobs,
   type RefusedLine,
+  formatOf,
+  guessPageLog,
+  pageLogFits,
 } from '@hiraeth/core/jobs';
 import { Ledger } from '@hiraeth/core/ledger';
 import type { Done, Options } from './command';
@@ -84,6 +87,11 @@ function readJobs(
   }
   const text = textOf(bytes, TextDecoder, 'western');
   if (!text.ok) return explain(text.problem);
+  if (kind === 'page-log' && format === undefined && !pageLogFits(text.value)) {
+    const guess = guessPageLog(text.value);
+    if (guess)
+      return `it is not in the spooler's standard format. Say its PageLogFormat with --format; by its lines it seems to be '${formatOf(guess)}'.`;
+  }
   const read = kind === 'csv' ? parseJobsCsv(text.value) : parsePageLog(text.value, format);
   return read.ok ? read.value : jobProblemWords(read.problem);
 }

@@ -450,7 +450,7 @@ test('import: a page log is logged by rule into a new file, and the second time 
     duplicates: number;
   };
   expect([first.code, found.logged, found.drafts.filter(({ tray }) => tray === 'waiting').length]).toEqual([
-    0, 2, 10,
+    0, 2, 12,
   ]);
   const after = parseWorkbook(readFileSync(out, 'utf8'));
   expect(after.ok && after.value.facts.filter((fact) => fact.kind === 'printed')).toMatchObject([
@@ -460,9 +460,16 @@ test('import: a page log is logged by rule into a new file, and the second time 
   const again = await run('import', out, log, '--as', 'page-log', '--json');
   expect(JSON.parse(again.out)).toMatchObject({ logged: 0, duplicates: 2 });
   const words = await run('import', room, log, '--as', 'page-log');
-  expect(words.out).toMatch(/^2 logged by rule, 10 wait for a word, 2 put away, 0 known already/);
+  expect(words.out).toMatch(/^2 logged by rule, 12 wait for a word, 0 put away, 0 known already/);
   expect((await run('import', room, log, '--as', 'jobs')).err).toMatch(/no answer of a print system/);
-  expect((await run('import', room, log, '--as', 'page-log', '--format', '%u')).err).toMatch(/has no %p/);
+  expect((await run('import', room, log, '--as', 'page-log', '--format', '%u')).err).toMatch(/has no %T/);
+  // Another format is not guessed in silence.
+  const other = join(dir, 'other_log');
+  writeFileSync(
+    other,
+    '[24/Nov/2026:10:00:00 +0100];q;7;Sea;3\n[25/Nov/2026:10:00:00 +0100];q;8;Bay at night;1\n',
+  );
+  expect((await run('import', room, other, '--as', 'page-log')).err).toContain("seems to be '%T;%p;%j;");
   expect((await run('import', room, log, '--as', 'page-log', '--out', join(dir, 'no', 'where'))).err).toMatch(
     /could not be written/,
   );

@@ -9,7 +9,7 @@ import {
   type IppMessage,
   type MarkerReport,
 } from '@hiraeth/core/ipp';
-import { jobsOf, jobsRequest, type ReadJobs } from '@hiraeth/core/jobs';
+import { jobsOf, jobsRequest, PAGE_JOBS, type JobsPage } from '@hiraeth/core/jobs';
 
 /** A printer that the server's owner allowed it to ask. */
 export interface BridgedPrinter {
@@ -26,7 +26,7 @@ export interface BridgeRefusal {
   readonly words: string;
 }
 export type BridgeAnswer = { readonly ok: true; readonly report: MarkerReport } | BridgeRefusal;
-export type JobsAnswer = ({ readonly ok: true } & ReadJobs) | BridgeRefusal;
+export type JobsAnswer = JobsPage | BridgeRefusal;
 
 const TIMEOUT_MS = 5000;
 let requestIds = 0;
@@ -44,52 +44,30 @@ export const askPrinter = (printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Pro
     report: markersOf(message),
   }));
 
-/** Jobs of one answer; a queue of years is asked for page by page. */
-const PAGE = 250;
 const MOST_JOBS = 20_000;
-/** All pages together take no longer than so many that are slow. */
-const PAGES = 6;
 
 /**
- * Asks one printer, or a queue, for all the jobs that it has done: in pages, by `first-index` where it knows that, else once
- * more for as many as there may be. Bounded in time, size and number.
+ * Asks one printer, or a queue, for a page of the jobs that it has done, the newest first. Bounded in time and size.
  *
- * @param timeoutMs for each page
+ * @param first the place of the page's first job, from 1; `all`: as many as there may be
  */
-export async function askJobs(printer: BridgedPrinter, timeoutMs = TIMEOUT_MS): Promise<JobsAnswer> {
-  const ask = (limit: number, first: number) =>
-    exchange(
-      printer,
-      jobsRequest(printer.uri, nextId(), limit, first),
-      timeoutMs,
-      (message) => ({ ok: true as const, ...jobsOf(message) }),
-      MAX_JOBS_BYTES,
-    );
-  const ends = Date.now() + PAGES * timeoutMs;
-  const seen = new Set<string>();
-  const jobs: ReadJobs['jobs'][number][] = [];
-  const refused: ReadJobs['refused'][number][] = [];
-  /** Takes in what is new of a page, and says whether anything was. */
-  const take = (page: ReadJobs): boolean => {
-    const before = seen.size;
-    const isNew = (key: string): boolean => seen.size < seen.add(key).size;
-    jobs.push(...page.jobs.filter(({ id }) => isNew(`job ${id}`)));
-    refused.push(...page.refused.filter(({ text, reason }) => isNew(`${reason} ${text}`)));
-    return seen.size > before;
-  };
-  for (let first = 1; first <= MOST_JOBS && Date.now() < ends; first += PAGE) {
-    const page = await ask(PAGE, first);
-    // What has come stays of use: the next time begins with the newest again.
-    if (!page.ok) return first === 1 ? page : { ok: true, jobs, refused };
-    const goesOn = take(page);
-    if (page.jobs.length + page.refused.length < PAGE) break;
-    if (goesOn) continue;
-    const whole = await ask(MOST_JOBS, 1);
-    if (whole.ok) take(whole);
-    break;
-  }
-  return { ok: true, jobs, refused };
-}
+export const askJobs = (
+  printer: BridgedPrinter,
+  first: number | 'all' = 1,
+  timeoutMs = TIMEOUT_MS,
+): Promise<JobsAnswer> => {
+  const [limit, from] = first === 'all' ? [MOST_JOBS, 1] : [PAGE_JOBS, first];
+  return exchange(
+    printer,
+    jobsRequest(printer.uri, nextId(), limit, from),
+    timeoutMs,
+    (message) => {
+      const read = jobsOf(message);
+      return { ok: true, ...read, full: read.jobs.length + read.refused.length >= limit };
+    },
+    MAX_JOBS_BYTES,
+  );
+};
 
 const nextId = (): number => (requestIds = (requestIds % 0x7ffffffe) + 1);
 

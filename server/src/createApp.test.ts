@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
+import { askPages } from '@hiraeth/core/jobs';
 import { askJobs } from './bridge';
 import { createApp, makeSimulator, readPrinters } from './index';
 
@@ -198,6 +199,8 @@ test('jobs of the simulated printer: what it printed, asked through the bridge, 
     expect(body.jobs).toHaveLength(desk.jobs.length);
     expect(new Set(body.jobs.map((job) => (job as { id: string }).id)).size).toBe(desk.jobs.length);
     expect((await request(bridge).get('/api/printers/none/jobs')).status).toBe(404);
+    for (const first of ['0', '-1', 'x', '1e9', '99999999'])
+      expect((await request(bridge).get(`/api/printers/it/jobs?first=${first}`)).status).toBe(400);
   } finally {
     await new Promise((done) => host.close(done));
   }
@@ -214,8 +217,8 @@ describe('a queue of years', () => {
     await new Promise<void>((ready) => host.listen(0, '127.0.0.1', ready));
     try {
       const { port } = host.address() as AddressInfo;
-      const answer = await askJobs({ id: 'it', name: 'Nine', uri: `ipp://127.0.0.1:${port}/ipp/print` });
-      return answer;
+      const printer = { id: 'it', name: 'Nine', uri: `ipp://127.0.0.1:${port}/ipp/print` };
+      return await askPages((first) => askJobs(printer, first));
     } finally {
       await new Promise((done) => host.close(done));
     }

@@ -62,7 +62,9 @@ export function createApp(options: AppOptions): Express {
   );
   const printers = options.printers ?? [];
   const ask = askTogether((printer) => askPrinter(printer, options.timeoutMs));
-  const askForJobs = askTogether((printer) => askJobs(printer, options.timeoutMs));
+  const askForJobs = askTogether((printer, first: number | 'all') =>
+    askJobs(printer, first, options.timeoutMs),
+  );
   app.get(
     '/api/printers',
     (_request, response) => void response.json(printers.map(({ id, name }) => ({ id, name }))),
@@ -81,7 +83,12 @@ export function createApp(options: AppOptions): Express {
       response.status(404).json(UNKNOWN);
       return;
     }
-    askForJobs(printer).then((answer) => response.json(answer), next);
+    const first = placeOf(request.query.first);
+    if (first === null) {
+      response.status(400).json({ error: 'The place of the first job is a number from 1, or all.' });
+      return;
+    }
+    askForJobs(printer, first).then((answer) => response.json(answer), next);
   });
   app.use(
     '/api',
@@ -125,16 +132,24 @@ const UNKNOWN = {
   words: 'This server does not know that printer: its owner lists the ones it may ask.',
 };
 
-/** Many who ask at once share one question to the printer. */
-export function askTogether<T>(
-  ask: (printer: BridgedPrinter) => Promise<T>,
-): (printer: BridgedPrinter) => Promise<T> {
+/** Where a page of jobs begins; null: nowhere. */
+function placeOf(first: unknown): number | 'all' | null {
+  if (first === undefined) return 1;
+  if (first === 'all') return 'all';
+  return typeof first === 'string' && /^[1-9]\d{0,5}$/.test(first) ? Number(first) : null;
+}
+
+/** Many who ask the same at once share one question to the printer. */
+export function askTogether<T, What extends readonly (string | number)[]>(
+  ask: (printer: BridgedPrinter, ...what: What) => Promise<T>,
+): (printer: BridgedPrinter, ...what: What) => Promise<T> {
   const asking = new Map<string, Promise<T>>();
-  return (printer) => {
-    const now = asking.get(printer.id);
+  return (printer, ...what) => {
+    const key = JSON.stringify([printer.id, ...what]);
+    const now = asking.get(key);
     if (now) return now;
-    const asked = ask(printer).finally(() => asking.delete(printer.id));
-    asking.set(printer.id, asked);
+    const asked = ask(printer, ...what).finally(() => asking.delete(key));
+    asking.set(key, asked);
     return asked;
   };
 }

@@ -1,6 +1,11 @@
+export { askPages, PAGE_JOBS, type AskOptions, type JobsPage } from './askPages';
 export { type DraftJob, type JobRefusal, type ReadJobs, type RefusedLine } from './draftJob';
 export { mediaSize } from './mediaSize';
-export { DEFAULT_PAGE_LOG, parsePageLog, type PageLogProblem } from './parsePageLog';
+export { formatFromConfig } from './formatFromConfig';
+export { formatOf, guessPageLog, LOG_COLUMNS, type LogColumn, type PageLogLayout } from './guessPageLog';
+export { pageLogFits } from './pageLogFits';
+export { parsePageLog } from './parsePageLog';
+export { DEFAULT_PAGE_LOG, directive, pageLogFormat, type PageLogProblem } from './pageLogFormat';
 export { jobsOf, jobsRequest } from './jobsOf';
 export {
   CSV_FIELDS,

@@ -7,9 +7,14 @@ import { Ledger } from '../ledger';
 import { define, script, setUp } from '../testing';
 import { jobProblemWords, REFUSAL_WORDS } from '../words';
 import type { FactDraft } from '../workbook';
+import { askPages, PAGE_JOBS } from './askPages';
 import { guessCsvMapping, parseJobsCsv } from './parseJobsCsv';
 import { jobsOf, jobsRequest } from './jobsOf';
+import { formatFromConfig } from './formatFromConfig';
+import { formatOf, guessPageLog } from './guessPageLog';
 import { mediaSize } from './mediaSize';
+import { pageLogFits } from './pageLogFits';
+import { DEFAULT_PAGE_LOG } from './pageLogFormat';
 import { parsePageLog } from './parsePageLog';
 import { sortJobs } from './sortJobs';
 import type { DraftJob } from './draftJob';
@@ -32,8 +37,8 @@ describe('a real spooler’s page log', () => {
     expect([jobs.length, refused]).toEqual([14, []]);
     expect(jobs.map(short)).toEqual(
       expect.arrayContaining([
-        'null_raw|10|raw job|eve smith|0||',
-        'null_raw|11|raw job no media|eve|0||',
+        'null_raw|10|raw job|eve smith|||',
+        'null_raw|11|raw job no media|eve|||',
         'null_ps|6|Report, "Q3" 100%|carol|9|210|297',
         'null_ps|7|Ünïcode tïtle – ☂|carol|1|215.9|279.4',
         'null_pdf|9|one page ps|dave|1|100|150',
@@ -53,7 +58,7 @@ describe('a real spooler’s page log', () => {
     expect(by(17).title).toHaveLength(200);
     expect(by(21)).toMatchObject({ title: 'media-col job', media: '', widthMm: null });
     expect(by(23)).toMatchObject({ copies: 60, impressions: 18, state: 'cancelled' });
-    expect(by(10)).toMatchObject({ user: 'eve smith', copies: 4, impressions: 0 });
+    expect(by(10)).toMatchObject({ user: 'eve smith', copies: 4, impressions: null });
   });
 
   test('quotes around the format are on every line; one line a page adds up; a rotated file begins in the middle', () => {
@@ -83,11 +88,115 @@ describe('a real spooler’s page log', () => {
 
   test.each<[string, string]>([
     ['%p %u %j', 'formatNoField'],
-    ['%u %p %j %T', 'formatOrder'],
+    ['%T %p %C', 'formatNoField'],
+    ['%T %p%C %j', 'formatAmbiguous'],
   ])('a format that tells no job is refused: %s', (format, code) => {
     const found = parsePageLog('x', format);
     expect(found).toMatchObject({ ok: false, problem: { code } });
     if (!found.ok) expect(jobProblemWords(found.problem)).toMatch(/\.$/);
+  });
+
+  const D = '[24/Nov/2026:10:00:01 +0100]';
+  test.each<[string, string, string]>([
+    [
+      'the date first, tabs',
+      '%T\t%j\t%p\t%u\t%C\t%{media}\t%{job-name}',
+      `${D}\t7\tq\tann\t3\tA4\tSea at night`,
+    ],
+    [
+      'semicolons, a title with blanks',
+      '%p;%j;%{job-name};%u;%C;%{media};%T',
+      `q;7;Sea at night;ann;3;A4;${D}`,
+    ],
+    [
+      'a comma table in quotes',
+      '"%p","%u","%j","%T","%C","%{job-name}","%{media}"',
+      `"q","ann","7","${D}","3","Sea at night","A4"`,
+    ],
+    [
+      'a leading word, pipes, words between',
+      'PAGE|%p|job=%j|user=%u|%T|n=%C|%{job-name}|on %{media} 100%%',
+      `PAGE|q|job=7|user=ann|${D}|n=3|Sea at night|on A4 100%`,
+    ],
+    ['the title first', '%{job-name} %{media} %C %T %p-%j %u', `Sea at night A4 3 ${D} q-7 ann`],
+    ['a separator within the title', '%T;%p;%j;%u;%{job-name};%C;%{media}', `${D};q;7;ann;Sea at night;3;A4`],
+  ])('any order and separator: %s', (_, format, line) => {
+    const { jobs, refused } = read([line, line.replace('7', '8'), line.slice(0, 40)].join('\n'), format);
+    expect(jobs.map(short)).toEqual(['7', '8'].map((number) => `q|${number}|Sea at night|ann|3|210|297`));
+    expect(jobs[0]!.at).toBe('2026-11-24T09:00:01.000Z');
+    expect(refused).toHaveLength(1);
+  });
+
+  const three = [
+    ['harbour9', 'ann', '41', 'total', '3', 'Sea at night', 'A3'],
+    ['harbour9', 'bob', '42', 'total', '1', 'Lichen', 'A4'],
+    ['mini', 'ann', '44', 'total', '12', 'Invitation, both sides, on laid', 'A4'],
+  ] as const;
+  const day = (i: number): string => `[2${i}/Nov/2026:10:00:0${i} +0100]`;
+  test.each<[string, (row: (typeof three)[number], i: number) => string]>([
+    [
+      'the standard one',
+      ([q, u, j, P, C, t, m], i) => `${q} ${u} ${j} ${day(i)} ${P} ${C} - localhost ${t} ${m} one-sided`,
+    ],
+    ['date first', ([q, u, j, , C, t, m], i) => `${day(i)} ${q} ${u} ${j} ${C} ${t} ${m}`],
+    ['tabs', ([q, u, j, , C, t, m], i) => [j, t, day(i), C, q, u, m].join('\t')],
+    [
+      'a comma table, all in quotes',
+      ([q, u, j, , C, t, m], i) => [q, u, j, day(i), C, t, m].map((cell) => `"${cell}"`).join(','),
+    ],
+    [
+      'semicolons, the title in quotes, a leading word',
+      ([q, u, j, , C, t, m], i) => ['page', q, u, j, day(i), `"${t}"`, C, m].join(';'),
+    ],
+  ])('a log of unknown format is guessed from its lines: %s', (_, line) => {
+    const text = three.map(line).join('\n');
+    const layout = guessPageLog(text)!;
+    const { jobs, refused } = read(text, formatOf(layout));
+    expect(refused).toEqual([]);
+    expect(jobs.map(({ title }) => title)).toEqual(three.map(([, , , , , t]) => t));
+    expect(jobs.map(({ impressions }) => impressions)).toEqual([3, 1, 12]);
+    expect(jobs.map(({ number }) => number)).toEqual([41, 42, 44]);
+    expect(jobs.map(({ media }) => media)).toEqual(['A3', 'A4', 'A4']);
+    expect(jobs.map(({ queue }) => queue)).toEqual(['harbour9', 'harbour9', 'mini']);
+  });
+
+  test('lines for each page are told from lines for each job; without a date as a spooler writes it nothing is guessed', () => {
+    const text = ['1 1', '2 1', '3 1']
+      .map((page, i) => `q ann 7 ${day(i)} ${page} ${'Sea '.repeat(i + 1)}A4`)
+      .join('\n');
+    expect(guessPageLog(text)!.columns.map(({ is }) => is)).toEqual([
+      'queue',
+      'user',
+      'number',
+      'date',
+      'page',
+      'count',
+      'title',
+      'media',
+    ]);
+    expect(guessPageLog('name,copies\nSea,2')).toBeNull();
+    // Which format fits is tried on its first lines.
+    expect([
+      pageLogFits(text, '%p %u %j %T %P %C %{job-name} %{media}'),
+      pageLogFits(text, '%T %j'),
+      pageLogFits('', '%T %j'),
+    ]).toEqual([true, false, false]);
+    expect(pageLogFits(text, '%p')).toBe(false);
+  });
+
+  test.each<[string, string | null]>([
+    ['LogLevel warn\n  PageLogFormat %T;%p;%j\nMaxLogSize 0', '%T;%p;%j'],
+    ['PageLogFormat "%p %j %T"\nPageLogFormat %T', '%T'],
+    ['#PageLogFormat %T\n', DEFAULT_PAGE_LOG],
+    ['PageLogFormat\n', DEFAULT_PAGE_LOG],
+    ['LogLevel warn', null],
+  ])('the format from the configuration %j: %s', (text, format) =>
+    expect(formatFromConfig(text)).toBe(format),
+  );
+
+  test('what a log does not tell is not known: no number, no queue, no count', () => {
+    const [job] = read(`${D} Sea at night`, '%T %{job-name}').jobs;
+    expect(job).toMatchObject({ queue: '', number: null, impressions: null, title: 'Sea at night' });
   });
 
   test('any title goes in and comes out on one line, and costs no other job', () => {
@@ -422,9 +531,69 @@ describe('what becomes of a job', () => {
     ]);
     expect(again.duplicates.map(({ source }) => source)).toEqual(['page-log', 'jobs', 'csv']);
     expect(again.logged.map(({ job }) => job.id)).toEqual(['later']);
+    // A restart counts anew: the same number within a minute is another job, by whatever it is told.
+    const restarted = [
+      draft({ id: 'q-1@z', title: 'Harbour', at: '2026-03-05T10:01:00.000Z' }),
+      draft({ id: 'q-1@zz', at: '2026-03-05T10:01:30.000Z' }),
+      draft({ source: 'jobs', id: 'u2', title: 'Harbour', at: '2026-03-05T10:01:01.000Z' }),
+      draft({ source: 'jobs', id: 'u1', at: '2026-03-05T10:00:01.000Z' }),
+      draft({ source: 'jobs', id: 'u3', at: '2026-03-05T10:01:31.000Z' }),
+      draft({ source: 'jobs', id: 'u4', at: '2026-03-05T10:01:50.000Z' }),
+    ];
+    const anew = sort(ledger, restarted);
+    expect([...anew.logged, ...anew.waiting].map(({ job }) => job.id)).toEqual(['q-1@zz', 'u4', 'q-1@z']);
+    expect(anew.duplicates.map(({ id }) => id)).toEqual(['u2', 'u1', 'u3']);
     // In the tray already, or put away there.
     expect(sort(book(...RULES), [draft()], new Set(['q-1@x'])).duplicates).toHaveLength(1);
     // Within one import too.
     expect(sort(book(...RULES), [draft(), draft()]).duplicates).toHaveLength(1);
+  });
+});
+
+describe('a queue read page by page', () => {
+  const job = (n: number): DraftJob =>
+    ({ id: `j${n}`, title: '', queue: '', at: null }) as unknown as DraftJob;
+  /** A queue whose newest job is `newest()`, and what was asked of it. */
+  const queue = (newest: () => number, dies = Infinity) => {
+    const asked: (number | 'all')[] = [];
+    return {
+      asked,
+      ask: (first: number | 'all') => {
+        asked.push(first);
+        if (asked.length > dies) return Promise.resolve({ ok: false as const });
+        const from = newest() - (first === 'all' ? 0 : first - 1);
+        const count = Math.max(0, first === 'all' ? from : Math.min(PAGE_JOBS, from));
+        return Promise.resolve({
+          ok: true as const,
+          jobs: Array.from({ length: count }, (_, i) => job(from - i)),
+          refused: [],
+          full: first !== 'all' && count === PAGE_JOBS,
+        });
+      },
+    };
+  };
+
+  test('jobs that come in while it is read shift the pages: none is missing, none comes twice', async () => {
+    let newest = 1000;
+    const { ask } = queue(() => newest++);
+    const found = await askPages(ask);
+    if (!found.ok) throw new Error('refused');
+    const ids = found.jobs.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (let n = 1; n <= 1000; n++) expect(ids).toContain(`j${n}`);
+  });
+
+  test('once read to its end, it is asked only as far as something is new; what broke off is asked for whole', async () => {
+    const known = (id: string): boolean => Number(id.slice(1)) <= 1000;
+    const newer = queue(() => 1100);
+    const read: number[] = [];
+    const found = await askPages(newer.ask, { isKnown: known, onlyNewer: true, onRead: (n) => read.push(n) });
+    expect([newer.asked, read, found.ok && found.whole]).toEqual([[1, 251], [250, 500], true]);
+    const whole = queue(() => 1100);
+    await askPages(whole.ask, { isKnown: known });
+    expect(whole.asked).toEqual([1, 251, 501, 751, 1001]);
+    const broken = await askPages(queue(() => 1100, 2).ask);
+    expect(broken.ok && [broken.jobs.length, broken.whole]).toEqual([500, false]);
+    expect(await askPages(queue(() => 1100, 0).ask)).toEqual({ ok: false });
   });
 });

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../quantity';
+import { ok, type Result } from '../quantity';
 import {
   numberId,
   tidyTitle,
@@ -8,27 +8,13 @@ import {
   type RefusedLine,
 } from './draftJob';
 import { mediaSize } from './mediaSize';
-
-/** The spooler's own format where its administrator set none. */
-export const DEFAULT_PAGE_LOG =
-  '%p %u %j %T %P %C %{job-billing} %{job-originating-host-name} %{job-name} %{media} %{sides}';
-
-export type PageLogProblem =
-  { readonly code: 'formatNoField'; readonly field: string } | { readonly code: 'formatOrder' };
-
-/** Directives of a format; names in braces stand for attributes, a bare word for itself. */
-interface Format {
-  /** Behind the date: fields that are one word each, the title, and fields that are one word each again. */
-  readonly front: readonly string[];
-  readonly back: readonly string[];
-  readonly hasTitle: boolean;
-}
+import { DEFAULT_PAGE_LOG, pageLogFormat, type PageLogFormat, type PageLogProblem } from './pageLogFormat';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-/** Queue, user (anything), job number and date: where a record begins. */
-const ANCHOR =
-  /^"?(\S+) (.*?) ?(\d+) \[(\d{1,2})\/([A-Za-z]{3})\/(\d{4}):(\d{2}):(\d{2}):(\d{2}) ([+-]\d{4})\](?: |$)/;
+/** A log is written when the job is through, while the spooler still calls it processing (5). */
+const STATES: Readonly<Record<string, DraftJob['state']>> = { 7: 'cancelled', 8: 'aborted' };
 const MOST_REFUSED = 200;
+const MOST_RECORD = 20_000;
 /** A record that runs over more lines than this was never one. */
 const MOST_LINES = 12;
 
@@ -46,13 +32,14 @@ export function parsePageLog(
   format: string = DEFAULT_PAGE_LOG,
   onProgress?: (share: number) => void,
 ): Result<ReadJobs, PageLogProblem> {
-  const parsed = parseFormat(format);
+  const parsed = pageLogFormat(format);
   if (!parsed.ok) return parsed;
   const jobs: DraftJob[] = [];
   /** Jobs told page by page that may go on: where they stand, and their last page. */
   const open = new Map<string, { readonly at: number; readonly page: number }>();
   const refused: RefusedLine[] = [];
-  const lines = text.split('\n');
+  const { begins } = parsed.value;
+  const lines = text.split(/\r?\n/);
   if (lines.at(-1) === '') lines.pop();
   let record: { line: number; text: string; count: number } | null = null;
   const refuse = (line: number, words: string, reason: JobRefusal): void => {
@@ -60,19 +47,25 @@ export function parsePageLog(
   };
   const close = (): void => {
     if (!record) return;
-    const read = readRecord(record.text, parsed.value);
+    // A line break in a title splits a record; where its lines do not make one together, the last of them are none of it.
+    let { count } = record;
+    let read = readRecord(record.text, parsed.value);
+    while (read === 'cutOff' && --count > 0)
+      read = readRecord(lines.slice(record.line - 1, record.line - 1 + count).join('\n'), parsed.value);
     if (typeof read === 'string') refuse(record.line, record.text, read);
-    else addTo(jobs, open, read);
+    else {
+      addTo(jobs, open, read);
+      for (let i = count; i < record.count; i++)
+        refuse(record.line + i, lines[record.line - 1 + i]!, 'noDate');
+    }
     record = null;
   };
-  lines.forEach((raw, i) => {
-    const line = raw.replace(/\r$/, '');
+  lines.forEach((line, i) => {
     if (i % 5000 === 0) onProgress?.(i / lines.length);
-    if (ANCHOR.test(line)) {
+    if (begins.test(line)) {
       close();
       record = { line: i + 1, text: line, count: 1 };
     } else if (record && record.count < MOST_LINES) {
-      // A line break in a title splits a record.
       record.text += `\n${line}`;
       record.count += 1;
     } else if (line.trim() !== '') refuse(i + 1, line, 'noDate');
@@ -81,87 +74,63 @@ export function parsePageLog(
   return ok({ jobs, refused });
 }
 
-function parseFormat(format: string): Result<Format, PageLogProblem> {
-  const fields = format
-    .trim()
-    .replace(/^"|"$/g, '')
-    .split(' ')
-    .map(
-      (word) => /^%\{([^}]+)\}$/.exec(word)?.[1] ?? (/^%[a-zA-Z]$/.test(word) ? word.slice(1) : `=${word}`),
-    );
-  for (const field of ['p', 'j', 'T'])
-    if (!fields.includes(field)) return fail({ code: 'formatNoField', field: `%${field}` });
-  const [queue, ...others] = fields;
-  const date = others.indexOf('T');
-  // Queue, user, number, date: only so can a record be found whatever its user is called.
-  if (queue !== 'p' || others[date - 1] !== 'j') return fail({ code: 'formatOrder' });
-  const behind = others.slice(date + 1);
-  const title = behind.indexOf('job-name');
-  return ok({
-    front: title < 0 ? behind : behind.slice(0, title),
-    back: title < 0 ? [] : behind.slice(title + 1),
-    hasTitle: title >= 0,
-  });
-}
-
 interface Read {
   readonly job: DraftJob;
   /** Where the log has a line for each page; null: one for the job. */
   readonly page: number | null;
 }
 
-function readRecord(record: string, { front, back, hasTitle }: Format): Read | JobRefusal {
-  const anchor = ANCHOR.exec(record)!;
-  const [head, queue, user, number, dayOf, month, year, hour, minute, second, zone] =
-    anchor as unknown as string[];
-  const monthAt = MONTHS.indexOf(month!.toLowerCase());
-  const at = Date.parse(
-    `${year}-${String(monthAt + 1).padStart(2, '0')}-${dayOf!.padStart(2, '0')}T${hour}:${minute}:${second}${zone!.slice(0, 3)}:${zone!.slice(3)}`,
-  );
-  if (monthAt < 0 || Number.isNaN(at)) return 'badDate';
-  const words = record.slice(head!.length).replace(/"$/, '').split(' ');
-  const values = new Map<string, string>();
-  for (const field of front) {
-    // A user of two words stands there with both.
-    const size = field === 'job-originating-user-name' ? user!.split(' ').length : 1;
-    values.set(field, words.splice(0, size).join(' '));
-  }
-  for (const field of [...back].reverse()) {
-    const size = field === 'job-originating-user-name' ? user!.split(' ').length : 1;
-    if (words.length < size) return 'cutOff';
-    values.set(field, words.splice(words.length - size, size).join(' '));
-  }
-  if (hasTitle && words.length === 0) return 'cutOff';
-  const title = tidyTitle(words.join(' '));
+function readRecord(record: string, { whole, fields }: PageLogFormat): Read | JobRefusal {
+  // A regular expression over megabytes without an end takes its time.
+  const found = record.length > MOST_RECORD ? null : whole.exec(record);
+  if (!found) return 'cutOff';
+  const values = new Map(fields.map((field, i) => [field, found[i + 1] ?? '']));
+  const at = instantOf(values.get('T')!);
+  if (at === null) return 'badDate';
+  const count = values.get('job-impressions-completed') ?? values.get('C') ?? null;
+  // Which of the two it is, that nobody counted: only where the log counts at all.
+  if (count === '') return 'cutOff';
+  if (count !== null && !/^\d+$/.test(count)) return 'noCount';
+  const queue = plain(values.get('p'));
+  const number = values.has('j') ? Number(values.get('j')) : null;
+  const state = STATES[plain(values.get('job-state'))] ?? 'completed';
+  const title = tidyTitle(values.get('job-name') ?? '');
   const page = values.get('P');
-  const count = values.get('job-impressions-completed') ?? values.get('C');
-  if (count === undefined || !/^\d+$/.test(count))
-    return count === undefined || count === '' ? 'cutOff' : 'noCount';
-  const impressions = Number(count);
   const media = plain(values.get('media'));
   const uuid = plain(values.get('job-uuid')).replace(/^urn:uuid:/, '') || null;
   const copies = plain(values.get('copies'));
-  const state = plain(values.get('job-state'));
   const when = new Date(at).toISOString();
   const size = mediaSize(media);
   const job: DraftJob = {
-    id: uuid ?? numberId(queue!, Number(number), when, title),
+    id: uuid ?? numberId(queue, number, when, title),
     source: 'page-log',
-    queue: queue!,
-    number: Number(number),
+    queue,
+    number,
     uuid,
     title,
-    user: user!,
+    user: plain(values.get('u') ?? values.get('job-originating-user-name')),
     copies: /^\d+$/.test(copies) ? Number(copies) : null,
-    impressions,
+    // A raw queue passes on what it cannot count: done, and none, is not known.
+    impressions: count === null || (state === 'completed' && Number(count) === 0) ? null : Number(count),
     media,
     widthMm: size?.widthMm ?? null,
     heightMm: size?.heightMm ?? null,
     at: when,
-    // A log is written when the job is through, while the spooler still calls it processing (5).
-    state: state === '7' ? 'cancelled' : state === '8' ? 'aborted' : 'completed',
+    state,
   };
   return { job, page: page !== undefined && /^\d+$/.test(page) ? Number(page) : null };
+}
+
+/** `24/Nov/2026:10:00:00 +0100`; null: no such day. */
+function instantOf(date: string): number | null {
+  const [, day, month, year, time, zone] = /^(\d+)\/(\w+)\/(\d+):(\S+) (\S+)$/.exec(
+    date,
+  ) as unknown as string[];
+  const monthAt = MONTHS.indexOf(month!.toLowerCase()) + 1;
+  const at = Date.parse(
+    `${year}-${String(monthAt).padStart(2, '0')}-${day!.padStart(2, '0')}T${time}${zone!.slice(0, 3)}:${zone!.slice(3)}`,
+  );
+  return monthAt === 0 || Number.isNaN(at) ? null : at;
 }
 
 /** One line a page: pages of one job add up, whatever stands between them; its last page dates it. */
@@ -170,7 +139,7 @@ function addTo(
   open: Map<string, { readonly at: number; readonly page: number }>,
   { job, page }: Read,
 ): void {
-  const key = `${job.queue}/${job.number}`;
+  const key = `${job.queue}/${job.number ?? job.title}`;
   const before = page === null ? undefined : open.get(key);
   if (page !== null) open.set(key, { at: before && page > before.page ? before.at : jobs.length, page });
   if (!before || page! <= before.page) {

@@ -20,6 +20,7 @@ export interface SortedJobs {
   readonly duplicates: readonly DraftJob[];
 }
 
+const UNTITLED = 'Untitled';
 /** One job logged by two sources: their clocks may differ by so much, ms. */
 const SAME_JOB_MS = 120_000;
 
@@ -47,10 +48,10 @@ export function sortJobs(
       if (fact.job)
         known.add({
           ...fact.job,
-          uuid: null,
           queue: fact.job.queue ?? '',
           number: fact.job.number ?? null,
           at: fact.at,
+          title: fact.title === UNTITLED ? '' : fact.title,
         });
     }
   const sorted = { logged: [], waiting: [], ignored: [], duplicates: [] } as {
@@ -113,7 +114,7 @@ export function jobFact(
     kind: 'printed',
     printerId,
     subjectId,
-    title: job.title || 'Untitled',
+    title: job.title || UNTITLED,
     copies,
     widthMm: size.widthMm,
     heightMm: size.heightMm,
@@ -176,35 +177,54 @@ function printersOf(context: Context): (queue: string) => string | null {
   };
 }
 
-type Identity = Pick<DraftJob, 'id' | 'uuid' | 'queue' | 'number' | 'at'>;
+type Identity = Pick<DraftJob, 'id' | 'source' | 'queue' | 'number' | 'at' | 'title'>;
+
+/** A job by its number, and the sources that told of it. */
+interface Told {
+  readonly at: string | null;
+  readonly title: string;
+  readonly sources: Set<DraftJob['source']>;
+}
 
 /** Jobs that are known, by identity and by queue, number and time. */
 class Known {
-  private readonly numbered = new Map<string, (string | null)[]>();
+  private readonly numbered = new Map<string, Told[]>();
   private readonly ids: Set<string>;
 
   constructor(ids: ReadonlySet<string>) {
     this.ids = new Set(ids);
   }
 
-  add({ id, queue, number, at }: Identity): void {
+  add({ id, source, queue, number, at, title }: Identity): void {
     this.ids.add(id);
     if (number === null) return;
     const key = `${queue}/${number}`;
-    const times = this.numbered.get(key);
-    if (times) times.push(at);
-    else this.numbered.set(key, [at]);
+    const told = { at, title, sources: new Set([source]) };
+    const before = this.numbered.get(key);
+    if (before) before.push(told);
+    else this.numbered.set(key, [told]);
   }
 
-  has({ id, queue, number, at }: Identity): boolean {
+  /**
+   * Whether a job is one that came before. Numbers start again after a restart, which may be within minutes: only what another
+   * source tells of is one with it, near in time and of the same title, and of each source once.
+   */
+  has({ id, source, queue, number, at, title }: Identity): boolean {
     if (this.ids.has(id)) return true;
-    // Job numbers start again after a reset: only near in time are two of them one.
-    return (
-      number !== null &&
-      at !== null &&
-      (this.numbered.get(`${queue}/${number}`) ?? []).some(
-        (other) => other !== null && Math.abs(Date.parse(other) - Date.parse(at)) <= SAME_JOB_MS,
+    if (number === null || at === null) return false;
+    const away = (other: Told): number =>
+      other.at === null ? Infinity : Math.abs(Date.parse(other.at) - Date.parse(at));
+    const same = (this.numbered.get(`${queue}/${number}`) ?? [])
+      .filter(
+        (other) =>
+          away(other) <= SAME_JOB_MS &&
+          !other.sources.has(source) &&
+          (other.title === '' || title === '' || other.title === title),
       )
-    );
+      .sort((a, b) => away(a) - away(b))[0];
+    if (!same) return false;
+    same.sources.add(source);
+    this.ids.add(id);
+    return true;
   }
 }

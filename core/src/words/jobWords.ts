@@ -17,8 +17,8 @@ export function jobProblemWords(problem: PageLogProblem | CsvProblem): string {
   switch (problem.code) {
     case 'formatNoField':
       return `The page log’s format has no ${problem.field}: a job cannot be told from it. Use the PageLogFormat line of the spooler’s own configuration.`;
-    case 'formatOrder':
-      return 'The page log’s format has to begin with the queue (%p), and name the job number (%j) before the date (%T).';
+    case 'formatAmbiguous':
+      return `The page log’s format has nothing between ${problem.fields.join(' and ')}: where one ends cannot be told. Put a blank or a semicolon between them in the spooler’s configuration.`;
     case 'csvEmpty':
       return 'There is no row under a header in it. Export the print history with its column names.';
     case 'csvNoColumn':

@@ -1,4 +1,10 @@
-import type { DraftJob, RefusedLine } from '@hiraeth/core/jobs';
+import {
+  askPages,
+  type AskOptions,
+  type DraftJob,
+  type ReadJobs,
+  type RefusedLine,
+} from '@hiraeth/core/jobs';
 import type { Marker } from '@hiraeth/core/ipp';
 
 /** A printer that the local server may ask. */
@@ -53,7 +59,7 @@ export async function askBridge(printerId: string): Promise<BridgeReport> {
 }
 
 export type JobsReport =
-  | { readonly ok: true; readonly jobs: readonly DraftJob[]; readonly refused: readonly RefusedLine[] }
+  | ({ readonly ok: true; readonly whole: boolean } & ReadJobs)
   | { readonly ok: false; readonly words: string };
 
 const isJob = (value: unknown): value is DraftJob =>
@@ -63,18 +69,24 @@ const isJob = (value: unknown): value is DraftJob =>
   typeof value.queue === 'string' &&
   (value.at === null || typeof value.at === 'string');
 
-/** Asks a printer, through the server, for the jobs that it has done. Never throws. */
-export async function askForJobs(printerId: string): Promise<JobsReport> {
-  try {
-    const answer = await json(`/api/printers/${encodeURIComponent(printerId)}/jobs`);
-    if (isObject(answer) && answer.ok === true && Array.isArray(answer.jobs))
-      return {
-        ok: true,
-        jobs: answer.jobs.filter(isJob),
-        refused: Array.isArray(answer.refused) ? (answer.refused as RefusedLine[]) : [],
-      };
-    return { ok: false, words: isObject(answer) && typeof answer.words === 'string' ? answer.words : GONE };
-  } catch {
-    return { ok: false, words: GONE };
-  }
-}
+/** Asks a printer, through the server, for the jobs that it has done, page by page. Never throws. */
+export const askForJobs = (
+  printerId: string,
+  options: AskOptions & { readonly signal?: AbortSignal } = {},
+): Promise<JobsReport> =>
+  askPages<{ readonly ok: false; readonly words: string }>(async (first) => {
+    if (options.signal?.aborted) return { ok: false, words: 'It was stopped.' };
+    try {
+      const answer = await json(`/api/printers/${encodeURIComponent(printerId)}/jobs?first=${first}`);
+      if (isObject(answer) && answer.ok === true && Array.isArray(answer.jobs))
+        return {
+          ok: true,
+          jobs: answer.jobs.filter(isJob),
+          refused: Array.isArray(answer.refused) ? (answer.refused as RefusedLine[]) : [],
+          full: answer.full === true,
+        };
+      return { ok: false, words: isObject(answer) && typeof answer.words === 'string' ? answer.words : GONE };
+    } catch {
+      return { ok: false, words: GONE };
+    }
+  }, options);

@@ -22,7 +22,12 @@ export interface TakenRow {
 export interface Unfinished {
   readonly bench: BenchRun;
   readonly 'weigh-in': { readonly at: string; readonly taken: readonly (readonly [string, TakenRow])[] };
-  readonly tray: { readonly waiting: readonly DraftJob[]; readonly away: readonly string[] };
+  readonly tray: {
+    readonly waiting: readonly DraftJob[];
+    readonly away: readonly string[];
+    /** Printers whose queue was read to its end. */
+    readonly whole?: readonly string[];
+  };
   /** The answers so far, as they were typed; what an earlier build did not ask is filled in where they are read. */
   readonly 'set-up': { readonly channels: readonly object[]; readonly bodies: readonly object[] };
   readonly rotation: {
@@ -88,6 +93,7 @@ const SHAPES: Readonly<Record<UnfinishedKey, z.ZodType>> = {
   tray: z.looseObject({
     waiting: z.array(z.looseObject({ id: z.string(), title: z.string(), queue: z.string() })),
     away: texts,
+    whole: texts.optional(),
   }),
   'set-up': z.looseObject({
     channels: z.array(z.looseObject({ shades: z.string() })),

@@ -2,13 +2,23 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import { DEFAULT_PAGE_LOG, guessCsvMapping, type CsvMapping, type RefusedLine } from '@hiraeth/core/jobs';
+import {
+  DEFAULT_PAGE_LOG,
+  formatFromConfig,
+  guessCsvMapping,
+  guessPageLog,
+  pageLogFits,
+  type CsvMapping,
+  type PageLogLayout,
+  type RefusedLine,
+} from '@hiraeth/core/jobs';
 import { jobProblemWords, REFUSAL_WORDS } from '@hiraeth/core/words';
 import { useServices } from '../../state/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
 import { remember } from '../../state/remember';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { CsvColumns } from './CsvColumns';
+import { LogColumns } from './LogColumns';
 import type { Tray } from './useTray';
 
 const FORMAT_KEY = 'hiraeth-page-log-format';
@@ -23,8 +33,11 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
   const [bad, setBad] = useState(false);
   const [refused, setRefused] = useState<readonly RefusedLine[]>([]);
   const [share, setShare] = useState<number | null>(null);
+  /** Jobs that have come so far while a printer is asked. */
+  const [read, setRead] = useState<number | null>(null);
   const [format, setFormat] = useState(() => remember.get(FORMAT_KEY) ?? '');
   const [table, setTable] = useState<{ text: string; mapping: CsvMapping } | null>(null);
+  const [log, setLog] = useState<{ text: string; layout: PageLogLayout } | null>(null);
   const stop = useRef<AbortController | null>(null);
   useEffect(() => {
     let alive = true;
@@ -38,22 +51,37 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
     setBad(true);
     setSaid(words);
   };
-  const done = async (jobs: Parameters<Tray['takeIn']>[0], lines: readonly RefusedLine[]): Promise<void> => {
+  const done = async (
+    jobs: Parameters<Tray['takeIn']>[0],
+    lines: readonly RefusedLine[],
+    wholeOf?: string,
+  ): Promise<void> => {
     setBad(false);
-    setSaid(await tray.takeIn(jobs));
+    setSaid(await tray.takeIn(jobs, wholeOf));
     setRefused(lines);
   };
   const ask = async (printer: KnownPrinter): Promise<void> => {
-    const answer = await askForJobs(printer.id);
-    // A printer's own address names no queue: then it is called as the server's list calls it.
-    if (answer.ok)
-      await done(
-        answer.jobs.map((job) => (job.queue === '' ? { ...job, queue: printer.name } : job)),
-        answer.refused,
-      );
-    else complain(answer.words);
+    stop.current = new AbortController();
+    setRead(0);
+    try {
+      const answer = await askForJobs(printer.id, {
+        ...tray.knownOf(printer.id),
+        onRead: setRead,
+        signal: stop.current.signal,
+      });
+      // A printer's own address names no queue: then it is called as the server's list calls it.
+      if (answer.ok)
+        await done(
+          answer.jobs.map((job) => (job.queue === '' ? { ...job, queue: printer.name } : job)),
+          answer.refused,
+          answer.whole ? printer.id : undefined,
+        );
+      else complain(answer.words);
+    } finally {
+      setRead(null);
+    }
   };
-  const read = async (file: Parameters<typeof readJobs>[0]): Promise<void> => {
+  const readFile = async (file: Parameters<typeof readJobs>[0]): Promise<void> => {
     stop.current = new AbortController();
     setShare(0);
     try {
@@ -67,9 +95,19 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
     }
   };
   const open = async (text: string): Promise<void> => {
-    if (/\[\d{1,2}\/[A-Za-z]{3}\/\d{4}:/.test(text.slice(0, 4000))) {
+    const told = formatFromConfig(text);
+    if (told !== null) {
+      setFormat(told);
+      remember.set(FORMAT_KEY, told);
+      setBad(false);
+      return setSaid(`The format is taken from the configuration: ${told}. Now choose the page log.`);
+    }
+    const guess = guessPageLog(text);
+    if (guess) {
+      const known = [format.trim(), DEFAULT_PAGE_LOG].find((one) => one !== '' && pageLogFits(text, one));
+      if (!known) return setLog({ text, layout: guess });
       remember.set(FORMAT_KEY, format);
-      return read({ kind: 'page-log', text, format: format.trim() || undefined });
+      return readFile({ kind: 'page-log', text, format: known });
     }
     const mapping = remembered(text) ?? guessCsvMapping(text);
     if (!mapping) return complain('It is neither a page log nor a table with a header.');
@@ -79,7 +117,12 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
     <div className="stack">
       <div className="row">
         {printers.map((printer) => (
-          <Button key={printer.id} variant="outlined" onClick={() => void ask(printer)}>
+          <Button
+            key={printer.id}
+            variant="outlined"
+            disabled={read !== null}
+            onClick={() => void ask(printer)}
+          >
             Ask {printer.name} what it printed
           </Button>
         ))}
@@ -100,9 +143,23 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
           value={format}
           onChange={(event) => setFormat(event.target.value)}
           placeholder={DEFAULT_PAGE_LOG}
-          helperText="Only where its administrator set another one"
+          helperText="Only where its administrator set another one. Choose the spooler’s configuration as the file, and it is read from there."
         />
       </details>
+      {log && (
+        <LogColumns
+          text={log.text}
+          layout={log.layout}
+          onLayout={(layout) => setLog({ ...log, layout })}
+          onCancel={() => setLog(null)}
+          onTake={(told) => {
+            setFormat(told);
+            remember.set(FORMAT_KEY, told);
+            setLog(null);
+            void readFile({ kind: 'page-log', text: log.text, format: told });
+          }}
+        />
+      )}
       {table && (
         <CsvColumns
           text={table.text}
@@ -112,7 +169,7 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
           onTake={() => {
             remember.set(MAPPING_KEY, JSON.stringify(table.mapping));
             setTable(null);
-            void read({ kind: 'csv', ...table });
+            void readFile({ kind: 'csv', ...table });
           }}
         />
       )}
@@ -127,7 +184,13 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
           <Button onClick={() => stop.current?.abort()}>Stop</Button>
         </div>
       )}
-      {said && (
+      {read !== null && (
+        <div className="row" role="status">
+          <span>{read === 0 ? 'Asking …' : `${read} jobs so far …`}</span>
+          <Button onClick={() => stop.current?.abort()}>Stop</Button>
+        </div>
+      )}
+      {said && read === null && (
         <p role="status" className={bad ? 'bad' : ''}>
           {said}
         </p>

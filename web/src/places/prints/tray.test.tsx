@@ -37,7 +37,7 @@ test('a page log: what rules make certain is logged, the rest waits; twice is on
   await upload();
   await waitFor(() =>
     expect(within(panel()).getByRole('status')).toHaveTextContent(
-      '2 logged by rule, 10 wait below, 2 put away, 0 known already.',
+      '2 logged by rule, 12 wait below, 0 put away, 0 known already.',
     ),
   );
   expect(facts('printed').map(({ title, copies }) => [title, copies])).toEqual([
@@ -51,7 +51,7 @@ test('a page log: what rules make certain is logged, the rest waits; twice is on
     ),
   );
   const note = readUnfinished(store.getState().workbook.notes, 'tray')!;
-  expect([note.waiting.length, note.away.length]).toEqual([10, 2]);
+  expect([note.waiting.length, note.away.length]).toEqual([12, 0]);
 });
 
 test('one key each: a job is completed, logged by Enter, put away by Delete; “always so” makes a rule', async () => {
@@ -99,6 +99,31 @@ test('a table: its columns are guessed, corrected, and remembered', async () => 
   );
   await user.upload(screen.getByLabelText('File of jobs'), file(table.replace('Sea', 'Bay'), 'history.csv'));
   expect(await screen.findByRole('button', { name: 'Take in 1 jobs' })).toBeEnabled();
+});
+
+test('a page log of another format: its columns are found, put right, and remembered; or its configuration says it', async () => {
+  const { user, facts } = await renderApp(<Prints />, room, AT);
+  const upload = (text: string) => user.upload(screen.getByLabelText('File of jobs'), file(text));
+  const line = (i: number, title: string): string =>
+    `[2${i}/Nov/2026:10:00:00 +0100];photo10;${i};ann;"${title}";${i};A3`;
+  await upload([line(1, 'Sea'), line(2, 'Bay at night'), line(3, 'Lichen')].join('\n'));
+  const columns = await screen.findByRole('group', { name: 'Columns of the page log' });
+  expect(within(columns).getByLabelText('Column 5')).toHaveValue('title');
+  // What was guessed wrong is put right: then nothing else is called so.
+  await user.selectOptions(within(columns).getByLabelText('Column 5'), 'other');
+  await user.selectOptions(within(columns).getByLabelText('Column 4'), 'title');
+  await user.selectOptions(within(columns).getByLabelText('Column 5'), 'title');
+  expect(within(columns).getByLabelText('Column 4')).toHaveValue('other');
+  await user.click(within(columns).getByRole('button', { name: 'Take in 3 jobs' }));
+  await waitFor(() => expect(within(panel()).getByRole('status')).toHaveTextContent(/3 wait below/));
+  // The next one of its kind is read without asking.
+  await upload(line(4, 'Harbour'));
+  await waitFor(() => expect(within(panel()).getByRole('status')).toHaveTextContent(/1 wait below/));
+  await upload('LogLevel warn\nPageLogFormat %p|%j|%T|%C|%{job-name}\n');
+  expect(await screen.findByText(/taken from the configuration: %p\|%j\|%T/)).toBeInTheDocument();
+  await upload('photo10|9|[28/Nov/2026:10:00:00 +0100]|2|Dunes');
+  await waitFor(() => expect(within(panel()).getByRole('listitem', { name: 'Dunes' })).toBeInTheDocument());
+  expect(facts('printed')).toEqual([]);
 });
 
 test('a file that is neither, or cannot be read, is said so, and nothing is taken in', async () => {

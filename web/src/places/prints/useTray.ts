@@ -1,6 +1,6 @@
 import { logByRule, logJobs, type CompletedJob } from '@hiraeth/core/acts';
 import { useMemo } from 'react';
-import { sortJobs, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
+import { sortJobs, type AskOptions, type DraftJob, type JobGuess } from '@hiraeth/core/jobs';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { unfinishedNote, useUnfinished, type Unfinished } from '../../state/unfinished';
@@ -9,15 +9,21 @@ import { unfinishedNote, useUnfinished, type Unfinished } from '../../state/unfi
 const MOST_AWAY = 20_000;
 
 type TrayNote = Unfinished['tray'];
-const EMPTY: TrayNote = { waiting: [], away: [] };
+const EMPTY: TrayNote = { waiting: [], away: [], whole: [] };
 
 /** A waiting job as the person completes it. */
 export type Completed = CompletedJob;
 
 export interface Tray {
   readonly waiting: readonly { readonly job: DraftJob; readonly guess: JobGuess }[];
-  /** Takes jobs in; says what became of them. */
-  readonly takeIn: (jobs: readonly DraftJob[]) => Promise<string>;
+  /**
+   * Takes jobs in; says what became of them.
+   *
+   * @param wholeOf the printer whose queue was read to its end with them
+   */
+  readonly takeIn: (jobs: readonly DraftJob[], wholeOf?: string) => Promise<string>;
+  /** What came in of a printer's queue before, so that only what is newer is asked for. */
+  readonly knownOf: (printerId: string) => Pick<AskOptions, 'isKnown' | 'onlyNewer'>;
   readonly log: (jobs: readonly { readonly job: DraftJob; readonly as: Completed }[]) => Promise<void>;
   readonly putAway: (jobs: readonly DraftJob[]) => Promise<void>;
 }
@@ -30,12 +36,21 @@ export function useTray(): Tray {
   const [kept, keep] = useUnfinished('tray');
   const note = kept ?? EMPTY;
 
-  const takeIn: Tray['takeIn'] = async (jobs) => {
+  const whole = note.whole ?? [];
+
+  const knownOf: Tray['knownOf'] = (printerId) => {
+    const known = new Set([...note.away, ...note.waiting.map(({ id }) => id)]);
+    for (const fact of ledger.facts) if (fact.kind === 'printed' && fact.job) known.add(fact.job.id);
+    return { isKnown: (id) => known.has(id), onlyNewer: whole.includes(printerId) };
+  };
+
+  const takeIn: Tray['takeIn'] = async (jobs, wholeOf) => {
     const seen = new Set([...note.away, ...note.waiting.map(({ id }) => id)]);
     const sorted = sortJobs(ledger, ledger.facts, jobs, seen);
     const next: TrayNote = {
       waiting: [...note.waiting, ...sorted.waiting.map(({ job }) => job)],
       away: [...note.away, ...sorted.ignored.map(({ id }) => id)].slice(-MOST_AWAY),
+      whole: wholeOf === undefined ? whole : [...new Set([...whole, wholeOf])],
     };
     const facts = sorted.logged.map(({ fact }) => fact);
     if (facts.length > 0) {
@@ -57,7 +72,7 @@ export function useTray(): Tray {
 
   const putAway: Tray['putAway'] = async (jobs) => {
     const ids = new Set(jobs.map(({ id }) => id));
-    await keep({ waiting: without(ids), away: [...note.away, ...ids].slice(-MOST_AWAY) });
+    await keep({ ...note, waiting: without(ids), away: [...note.away, ...ids].slice(-MOST_AWAY) });
   };
 
   // Guesses follow the rules and prints that came since; what another source has logged meanwhile is gone.
@@ -76,5 +91,5 @@ export function useTray(): Tray {
     return [...certain, ...sorted.waiting];
   }, [ledger, note.waiting]);
 
-  return { waiting, takeIn, log, putAway };
+  return { waiting, takeIn, knownOf, log, putAway };
 }
