@@ -1,4 +1,5 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { deflateSync } from 'node:zlib';
 import { join } from 'node:path';
@@ -9,11 +10,13 @@ import type { EditionQuote } from '@hiraeth/core/cost';
 import type { PrinterPlan, UseForecast } from '@hiraeth/core/plan';
 import type { SpokenReport } from '@hiraeth/core/words';
 import { encode } from 'fast-png';
+import encodeWebp, { init } from '@jsquash/webp/encode.js';
 import jpeg from 'jpeg-js';
 import { makeChance, NINE_LAYOUT, photographCheck } from '../../rig/src';
 import { define, fill, script, setUp, weigh, install, print } from '@hiraeth/core/testing';
 import { main, readText } from './main';
 
+const { resolve } = createRequire(import.meta.url);
 const dir = mkdtempSync(join(tmpdir(), 'hiraeth-'));
 const facts = script([...setUp, weigh('cyan', 63.42), install, print(20), weigh('cyan', 60)]);
 const file = join(dir, 'room.hiraeth.json');
@@ -210,6 +213,17 @@ test('read-check counts the lines of a photographed check; what cannot be read s
   expect((await run('read-check', jpg, '--layout', layout)).out).toMatch(
     /pk +2 missing: 7 \(.*, of 180 lines/,
   );
+  const webp = join(dir, 'check.webp');
+  await init(
+    new WebAssembly.Module(readFileSync(resolve('@jsquash/webp/codec/enc/webp_enc_simd.wasm'))) as never,
+  );
+  const picture = { width, height, data: Uint8ClampedArray.from(photo.rgba), colorSpace: 'srgb' as const };
+  writeFileSync(webp, Buffer.from(await encodeWebp(picture as never, { quality: 90 })));
+  const same = JSON.parse((await run('read-check', webp, '--layout', layout, '--json')).out) as unknown;
+  expect(same).toMatchObject({
+    refused: null,
+    channels: [{ gaps: [{ line: 7 }, { line: 100 }] }, { gaps: [] }, { gaps: [] }],
+  });
   const blank = join(dir, 'blank.png');
   const white = {
     width: 90,
@@ -224,16 +238,19 @@ test('read-check counts the lines of a photographed check; what cannot be read s
     writeFileSync(path, bytes.padEnd(64, '\0'));
     return path;
   }) as [string, string];
+  const cut = join(dir, 'cut.webp');
+  writeFileSync(cut, readFileSync(webp).subarray(0, 60));
   const huge = sayingPng('huge.png', 60_000, 100);
   const bomb = sayingPng('bomb.png', 40, 200_000_000);
   for (const [argv, exit, words] of [
     [[blank, '--layout', layout], 1, /four dark marks/],
-    [[file, '--layout', layout], 3, /no PNG or JPEG/],
+    [[file, '--layout', layout], 3, /no PNG, JPEG or WebP/],
     [[heic, '--layout', layout], 3, /HEIC picture.* as JPEG/],
     [[tiff, '--layout', layout], 3, /TIFF picture. Save it as PNG or JPEG/],
     // Said to be 3.6 gigapixels; and some kilobytes that would unpack to two hundred megabytes.
     [[huge, '--layout', layout], 3, /60000 × 60000 pixels. Save a smaller copy/],
-    [[bomb, '--layout', layout], 3, /no PNG or JPEG/],
+    [[cut, '--layout', layout], 3, /no PNG, JPEG or WebP/],
+    [[bomb, '--layout', layout], 3, /no PNG, JPEG or WebP/],
     [[jpg, '--layout', file], 3, /layout cannot be used/],
     [[jpg], 2, /Which layout\?/],
     [[jpg, '--layout', layout, '--corners', '1,2 3'], 3, /--corners are four points/],

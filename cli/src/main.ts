@@ -33,7 +33,7 @@ hiraeth log FILE --do buy --what KIND [--name N] [--price 12.50] --out OUT
 hiraeth log FILE --do reset --cartridge C --out OUT
                                            one entry from a script, checked as the app does; --at DATE, --sure, --because REASON, --json
 hiraeth read-check PHOTO --layout LAYOUT.json [--corners 'X,Y X,Y X,Y X,Y'] [--json]
-                                           a photographed nozzle check: which lines are missing; PHOTO is a PNG or JPEG
+                                           a photographed nozzle check: which lines are missing; PHOTO is a PNG, JPEG or WebP
 hiraeth plan FILE [--at DATE] [--weeks N] [--years N] [--seed S] [--json]
                                            when each channel comes to its reserve, what each policy costs, what to buy
 
@@ -125,7 +125,7 @@ async function readPhoto(options: Options, io: Io): Promise<number> {
     }
   // Decoders are loaded only where a picture is read.
   const { readCheckOf } = await import('./readCheckOf');
-  const done = readCheckOf(
+  const done = await readCheckOf(
     (photo as { readonly value: Uint8Array }).value,
     (layout as { readonly value: string }).value,
     options.words.get('--corners'),

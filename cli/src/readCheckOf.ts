@@ -11,6 +11,7 @@ import {
   type PictureHead,
 } from '@hiraeth/core/image';
 import { gapsWords, REFUSED_CHECK_WORDS, UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
+import { decodedWebp } from './decodedWebp';
 import { EXIT } from './exit';
 import type { Done } from './command';
 
@@ -22,11 +23,15 @@ const IDAT = 0x49444154;
 /**
  * A photographed nozzle check, read by its printer's layout.
  *
- * @param photo a PNG or JPEG file's bytes
+ * @param photo a PNG, JPEG or WebP file's bytes
  * @param layout text of the layout's file
  * @param corners as typed, `x,y x,y x,y x,y` in pixels from the top left on; undefined: they are looked for
  */
-export function readCheckOf(photo: Uint8Array, layout: string, corners: string | undefined): Done {
+export async function readCheckOf(
+  photo: Uint8Array,
+  layout: string,
+  corners: string | undefined,
+): Promise<Done> {
   const read = parseCheckLayout(layout);
   if (!read.ok) return `This layout cannot be used: ${read.problem.problems.join('; ')}.`;
   const marked = corners === undefined ? undefined : cornersOf(corners);
@@ -35,12 +40,12 @@ export function readCheckOf(photo: Uint8Array, layout: string, corners: string |
   const head = pictureHead(photo);
   if (head && head.widthPx * head.heightPx > MOST_MP * 1e6)
     return `The photograph says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: ${MOST_MP} million are more than enough.`;
-  const pixels = head && decoded(photo, head);
+  const pixels = head && (await decoded(photo, head));
   if (!pixels) {
-    const kind = unreadKind(photo);
+    const kind = head ? null : unreadKind(photo);
     return kind
       ? UNREAD_PICTURE_WORDS[kind]
-      : 'The photograph is no PNG or JPEG that can be read. Save it as one of these.';
+      : 'The photograph is no PNG, JPEG or WebP that can be read. Save it as one of these.';
   }
   const found = readCheck(pixels, read.value, marked);
   const data = { ...found, channels: found.channels };
@@ -82,8 +87,9 @@ function isBounded(bytes: Uint8Array, { rowBytes, heightPx }: PictureHead): bool
   }
 }
 
-function decoded(bytes: Uint8Array, head: PictureHead): Photo | null {
+async function decoded(bytes: Uint8Array, head: PictureHead): Promise<Photo | null> {
   try {
+    if (head.kind === 'webp') return await decodedWebp(bytes);
     if (head.kind === 'jpeg') {
       const { width, height, data } = jpeg.decode(bytes, {
         useTArray: true,

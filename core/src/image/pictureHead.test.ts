@@ -4,11 +4,12 @@ import { pictureHead } from './pictureHead';
 
 const be = (value: number, bytes: number): number[] =>
   Array.from({ length: bytes }, (_, i) => (value >>> (8 * (bytes - 1 - i))) & 255);
+const letters = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0));
 const png = (w: number, h: number, depth = 8, colour = 2): Uint8Array =>
   Uint8Array.from([
     ...[0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a],
     ...be(13, 4),
-    ...[...'IHDR'].map((letter) => letter.charCodeAt(0)),
+    ...letters('IHDR'),
     ...be(w, 4),
     ...be(h, 4),
     ...[depth, colour, 0, 0, 0],
@@ -23,6 +24,19 @@ const frame = (w: number, h: number, marker = 0xc0): number[] =>
   segment(marker, [8, ...be(h, 2), ...be(w, 2), 3, 1]);
 const jpeg = (...segments: readonly number[][]): Uint8Array =>
   Uint8Array.from([0xff, 0xd8, ...segments.flat()]);
+
+const webp = (chunk: string, body: readonly number[]): Uint8Array =>
+  Uint8Array.from([
+    ...letters('RIFF'),
+    0,
+    0,
+    0,
+    0,
+    ...letters('WEBP'),
+    ...letters(chunk),
+    ...[0, 0, 0, 0],
+    ...body,
+  ]);
 
 describe('what a picture says of itself before it is decoded', () => {
   test.each([
@@ -42,6 +56,14 @@ describe('what a picture says of itself before it is decoded', () => {
       jpeg(segment(0xc4, [1, 2, 3]), segment(0xe1, [9]), frame(8, 6)),
       { widthPx: 8 },
     ],
+    // The largest that 14 bits hold: a gigabyte, from thirty bytes.
+    [
+      'a lossy WebP',
+      webp('VP8 ', [0, 0, 0, 0x9d, 0x01, 0x2a, ...[0xff, 0x3f, 0xff, 0x3f]]),
+      { kind: 'webp', widthPx: 16_383, heightPx: 16_383 },
+    ],
+    ['a lossless one', webp('VP8L', [0x2f, 9, 0xc0, 0, 0, 0, 0, 0, 0, 0]), { widthPx: 10, heightPx: 4 }],
+    ['one with a profile', webp('VP8X', [0x20, 0, 0, 0, 9, 0, 0, 3, 0, 0]), { widthPx: 10, heightPx: 4 }],
     ['bytes that only fill', jpeg([0xff], frame(8, 6)), { heightPx: 6 }],
   ])('%s', (_name, bytes, head) => {
     expect(pictureHead(bytes)).toMatchObject(head);
@@ -57,6 +79,7 @@ describe('what a picture says of itself before it is decoded', () => {
     ['pixels before any frame', jpeg(segment(0xda, [1, 2]), frame(8, 6))],
     ['no height', jpeg(frame(8, 0))],
     ['segments without end', jpeg(...Array.from({ length: 3000 }, () => segment(0xe1, [])), frame(8, 6))],
+    ['a WebP without its frame', webp('VP8 ', [0, 0, 0, 1, 2, 3, 8, 0, 8, 0])],
     ['a TIFF', Uint8Array.of(0x49, 0x49, 42, 0, 8, 0, 0, 0)],
   ])('%s is no head', (_name, bytes) => {
     expect(pictureHead(bytes)).toBeNull();

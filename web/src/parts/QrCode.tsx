@@ -1,4 +1,4 @@
-import { create } from 'qrcode';
+import { qrModules } from './qrModules';
 
 /** A QR code of black squares, with the quiet zone that readers need. */
 export function QrCode({
@@ -10,13 +10,10 @@ export function QrCode({
   readonly name: string;
   readonly side: number;
 }) {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const quiet = 4;
+  const { squares: whole, isBlack } = qrModules(text);
   const path: string[] = [];
-  for (let y = 0; y < modules.size; y++)
-    for (let x = 0; x < modules.size; x++)
-      if (modules.get(y, x)) path.push(`M${x + quiet},${y + quiet}h1v1h-1z`);
-  const whole = modules.size + 2 * quiet;
+  for (let y = 0; y < whole; y++)
+    for (let x = 0; x < whole; x++) if (isBlack(x, y)) path.push(`M${x},${y}h1v1h-1z`);
   return (
     <svg
       viewBox={`0 0 ${whole} ${whole}`}

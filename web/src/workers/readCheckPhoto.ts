@@ -1,14 +1,6 @@
-import {
-  fieldPicture,
-  HEAD_BYTES,
-  pictureHead,
-  readCheck,
-  type Corners,
-  type Frame,
-  type Photo,
-  type ReadCheck,
-} from '@hiraeth/core/image';
+import { fieldPicture, readCheck, type Corners, type Frame, type ReadCheck } from '@hiraeth/core/image';
 import type { CheckLayout } from '@hiraeth/core/workbook';
+import { decodedPhoto } from './picture/decodedPhoto';
 
 export interface SmallPicture {
   readonly width: number;
@@ -37,7 +29,6 @@ export interface CheckPhoto {
 const VIEW = 260;
 /** The grid as a whole. */
 const WHOLE = { x: 0, y: 0, width: 1, height: 1, light: 'white' } as const;
-const MOST_PX = 100_000_000;
 
 /**
  * Decodes a photograph in the browser, and reads the check in it.
@@ -51,7 +42,7 @@ export async function readCheckPhoto(
   corners: Corners | undefined,
   onProgress: (share: number) => void,
 ): Promise<CheckPhoto> {
-  const photo = await decoded(file);
+  const photo = await decodedPhoto(file);
   onProgress(0.1);
   const read = readCheck(photo, layout, corners, (share) => onProgress(0.1 + 0.8 * share));
   const frame: Frame | null = read.corners && { corners: read.corners, bend: read.bend };
@@ -74,24 +65,4 @@ export async function readCheckPhoto(
     return { corners: way.corners, view: { width, height, rgba } };
   });
   return { read, views, ways, widthPx: photo.width, heightPx: photo.height };
-}
-
-async function decoded(file: Blob): Promise<Photo> {
-  const head = pictureHead(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()));
-  if (head && head.widthPx * head.heightPx > MOST_PX)
-    throw new Error(
-      `This picture says that it has ${head.widthPx} × ${head.heightPx} pixels. Save a smaller copy: 100 million are more than enough.`,
-    );
-  let bitmap: ImageBitmap;
-  try {
-    bitmap = await createImageBitmap(file);
-  } catch {
-    throw new Error('This is no picture that can be read. Save it as PNG, JPEG or WebP.');
-  }
-  const { width, height } = bitmap;
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot look into a picture.');
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  return { width, height, rgba: context.getImageData(0, 0, width, height).data };
 }

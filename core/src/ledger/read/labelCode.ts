@@ -7,15 +7,20 @@ export type Labelled = (typeof LABELLED)[number];
 
 /** Begins every code: a key that is no shortcut of the app, so that a scanner that types cannot set one off. */
 export const LABEL_START = '%';
-const CODE = /^%h([cbp]):(.{1,64})$/s;
+const CODE = /^%h([cbp]):(.{1,64})$/is;
 const LETTERS = { cartridge: 'c', bottle: 'b', paper: 'p' } as const;
 
 /**
- * The text in a label's code.
+ * The text in a label's code. In capitals where its identity has no small letters: such a code is smaller, since two of its
+ * letters fit where else one does.
  *
  * @example labelCode('cartridge', 'nine-A-pk') // "%hc:nine-A-pk"
+ * @example labelCode('cartridge', '01KD9Q4M7V') // "%HC:01KD9Q4M7V"
  */
-export const labelCode = (what: Labelled, id: string): string => `${LABEL_START}h${LETTERS[what]}:${id}`;
+export function labelCode(what: Labelled, id: string): string {
+  const start = `${LABEL_START}h${LETTERS[what]}:`;
+  return `${id === id.toUpperCase() ? start.toUpperCase() : start}${id}`;
+}
 
 export type Scanned =
   | { readonly known: true; readonly what: Labelled; readonly id: string; readonly name: string }
@@ -29,7 +34,7 @@ export type Scanned =
  */
 export function readLabelCode(book: Book, text: string): Scanned {
   const parts = CODE.exec(text.trim());
-  const what = parts && LABELLED.find((one) => LETTERS[one] === parts[1]);
+  const what = parts && LABELLED.find((one) => LETTERS[one] === parts[1]!.toLowerCase());
   if (!what) return { known: false, what: null, text: text.trim() };
   const id = parts[2]!;
   const { context } = book;

@@ -4,6 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useRef, useState } from 'react';
+import { readLabelAside } from '../../workers/readLabelAside';
 import { FileButton } from '../FileButton';
 import { readQr } from './readQr';
 import { useScans } from './useScans';
@@ -52,12 +53,12 @@ export default function CameraScan({ onClose }: { readonly onClose: () => void }
   }, []);
   const open = async (file: File): Promise<void> => {
     try {
-      const bitmap = await createImageBitmap(file);
-      const text = await readQr(bitmap, bitmap.width, bitmap.height);
+      setError('Looking …');
+      const text = await readLabelAside(file);
       if (text !== null) return done.current(text);
       setError('There is no label’s code in this picture, or it is blurred. Take it from nearer.');
-    } catch {
-      setError('This is no picture that can be read. Save it as PNG, JPEG or WebP.');
+    } catch (error) {
+      setError(error instanceof Error ? error.message : 'It could not be read.');
     }
   };
   return (

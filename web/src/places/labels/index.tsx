@@ -4,10 +4,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
-import { Pick } from '../../parts/fields';
+import { optionsOf, Pick } from '../../parts/fields';
+import { remember } from '../../state/remember';
 import { quantity, whole } from '../../parts/formSchema';
 import { Swatch } from '../../parts/Swatch';
-import { labelPages, labelSheet } from './labelSheet';
+import { codeSide } from './codeSide';
+import { labelPages, labelSheet, USUAL_ON, type LabelPaper } from './labelSheet';
 import { QrCode } from '../../parts/QrCode';
 
 interface Label {
@@ -18,14 +20,11 @@ interface Label {
   readonly lines: readonly string[];
 }
 
-const SIZES = [
-  { value: '63.5x38.1', label: '63.5 × 38.1 mm' },
-  { value: '70x36', label: '70 × 36 mm' },
-  { value: '48.5x25.4', label: '48.5 × 25.4 mm' },
-  { value: '99.1x38.1', label: '99.1 × 38.1 mm' },
+const sizesOn = (paper: LabelPaper) => [
+  ...USUAL_ON[paper].map((size) => ({ value: size, label: `${size.replace('x', ' × ')} mm` })),
   { value: 'own', label: 'another size' },
-] as const;
-type Size = (typeof SIZES)[number]['value'];
+];
+const PAPER_KEY = 'hiraeth-label-paper';
 
 /** A side of a label, mm, within what a code fits on and what a sheet holds. */
 function side(least: number, most: number) {
@@ -40,7 +39,10 @@ export default function Labels() {
   const ledger = useLedger();
   const [which, setWhich] = useState<Labelled>('cartridge');
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
-  const [size, setSize] = useState<Size>('63.5x38.1');
+  const [paper, setPaper] = useState<LabelPaper>(() =>
+    remember.get(PAPER_KEY) === 'Letter' ? 'Letter' : 'A4',
+  );
+  const [size, setSize] = useState<string>(USUAL_ON[paper][0]!);
   const [width, setWidth] = useState('63.5');
   const [height, setHeight] = useState('38.1');
   const [first, setFirst] = useState('1');
@@ -50,10 +52,17 @@ export default function Labels() {
   // What cannot be read is shown as the usual size, and not printed.
   const [w, h] = [sides.width.data ?? 63.5, sides.height.data ?? 38.1];
   const shown = labels.filter(({ id }) => !off.has(id));
-  const sheet = labelSheet(w, h);
+  const sheet = labelSheet(w, h, paper);
   const count = sheet.columns * sheet.rows;
   const begin = whole(1, count, `1 to ${count}`).safeParse(first);
-  const sound = sides.width.success && sides.height.success && begin.success;
+  const tooSmall = Math.max(
+    0,
+    ...shown.map(({ what, id }) => {
+      const room = codeSide(labelCode(what, id), w, h);
+      return 'least' in room ? room.least : 0;
+    }),
+  );
+  const sound = sides.width.success && sides.height.success && begin.success && tooSmall === 0;
   return (
     <div className="paper">
       <h1 className="no-print">Labels</h1>
@@ -72,7 +81,17 @@ export default function Labels() {
           ]}
           onPick={setWhich}
         />
-        <Pick<Size> label="Size of a label" value={size} options={SIZES} onPick={setSize} />
+        <Pick<LabelPaper>
+          label="Sheets of"
+          value={paper}
+          options={optionsOf(['A4', 'Letter'] as const)}
+          onPick={(picked) => {
+            setPaper(picked);
+            remember.set(PAPER_KEY, picked);
+            if (size !== 'own') setSize(USUAL_ON[picked][0]!);
+          }}
+        />
+        <Pick label="Size of a label" value={size} options={sizesOn(paper)} onPick={setSize} />
         {size === 'own' && (
           <>
             <SmallField label="Width, mm" value={width} onText={setWidth} read={sides.width} />
@@ -89,9 +108,14 @@ export default function Labels() {
           None yet: <Link to="/workbook/things">set it up first</Link>.
         </p>
       )}
+      {tooSmall > 0 && (
+        <p className="bad no-print" role="alert">
+          No phone reads a code on so small a label. Take one of at least {tooSmall} mm on its shorter side.
+        </p>
+      )}
       <p className="soft small no-print">
-        On A4 sheets of {sheet.columns} × {sheet.rows}. In the browser’s print window: actual size (100 %), no
-        margins.
+        On {paper} sheets of {sheet.columns} × {sheet.rows}. In the browser’s print window: actual size (100
+        %), no margins.
       </p>
       <ul className="labels no-print" style={{ gridTemplateColumns: `repeat(auto-fill, ${w}mm)` }}>
         {labels.map((label) => (
@@ -113,7 +137,7 @@ export default function Labels() {
         ))}
       </ul>
       {/* On paper each stands where the sheet has its label. */}
-      <style>{'@page { size: A4; margin: 0 }'}</style>
+      <style>{`@page { size: ${paper}; margin: 0 }`}</style>
       {labelPages(sheet, sound ? shown : [], begin.data ?? 1).map((page, i) => (
         <div key={i} className="label-page" aria-hidden="true">
           {page.map(({ label, left, top }) => (
@@ -161,13 +185,15 @@ function LabelBody({
   readonly width: number;
   readonly height: number;
 }) {
+  const text = labelCode(label.what, label.id);
+  const room = codeSide(text, width, height);
+  const side = 'side' in room ? room.side : Math.min(width, height) - 2;
   return (
-    <div className="label-body" style={{ width: `${width}mm`, height: `${height}mm` }}>
-      <QrCode
-        text={labelCode(label.what, label.id)}
-        name={label.name}
-        side={Math.min(height - 6, 0.42 * width)}
-      />
+    <div
+      className={side > height - 5 ? 'label-body tight' : 'label-body'}
+      style={{ width: `${width}mm`, height: `${height}mm` }}
+    >
+      <QrCode text={text} name={label.name} side={side} />
       <div>
         <strong>{label.name}</strong>
         {label.shades.length > 0 && (

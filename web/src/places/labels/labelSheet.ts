@@ -1,4 +1,4 @@
-/** An A4 sheet of labels: how many, how large, and where they stand, mm. */
+/** A sheet of labels: how many, how large, and where they stand, mm. */
 export interface LabelSheet {
   readonly width: number;
   readonly height: number;
@@ -10,34 +10,49 @@ export interface LabelSheet {
   readonly pitch: number;
 }
 
-const A4 = { width: 210, height: 297 };
+/** Papers that labels come on, mm. */
+export const LABEL_PAPERS = {
+  A4: { width: 210, height: 297 },
+  Letter: { width: 215.9, height: 279.4 },
+} as const;
+export type LabelPaper = keyof typeof LABEL_PAPERS;
 
-/** The usual A4 sheets of each size, by the layout printed on their packs. */
+/** The usual sheets of each size, by the layout printed on their packs. */
 const USUAL: ReadonlyMap<string, LabelSheet> = new Map([
   ['63.5x38.1', { width: 63.5, height: 38.1, columns: 3, rows: 7, left: 7.2, top: 15.1, pitch: 66 }],
   ['70x36', { width: 70, height: 36, columns: 3, rows: 8, left: 0, top: 4.5, pitch: 70 }],
   ['48.5x25.4', { width: 48.5, height: 25.4, columns: 4, rows: 11, left: 8, top: 8.8, pitch: 48.5 }],
   ['99.1x38.1', { width: 99.1, height: 38.1, columns: 2, rows: 7, left: 4.7, top: 15.1, pitch: 101.6 }],
+  ['66.7x25.4', { width: 66.7, height: 25.4, columns: 3, rows: 10, left: 4.75, top: 12.7, pitch: 69.85 }],
+  ['101.6x33.9', { width: 101.6, height: 33.9, columns: 2, rows: 7, left: 4, top: 21.1, pitch: 106.3 }],
 ]);
+
+/** Sizes of label that each paper's packs have, the most usual first. */
+export const USUAL_ON: Readonly<Record<LabelPaper, readonly string[]>> = {
+  A4: ['63.5x38.1', '70x36', '48.5x25.4', '99.1x38.1'],
+  Letter: ['66.7x25.4', '101.6x33.9'],
+};
 
 /**
  * The sheet for a size of label: the usual one, else as many as stand side by side in the middle of the paper.
  *
  * @param width and height of one label, mm
+ * @param paper of the sheet
  */
-export function labelSheet(width: number, height: number): LabelSheet {
+export function labelSheet(width: number, height: number, paper: LabelPaper = 'A4'): LabelSheet {
+  const whole = LABEL_PAPERS[paper];
   const usual = USUAL.get(`${width}x${height}`);
-  if (usual) return usual;
-  const columns = Math.max(1, Math.floor(A4.width / width));
-  const rows = Math.max(1, Math.floor(A4.height / height));
-  const middle = (whole: number, taken: number): number => Math.max(0, (whole - taken) / 2);
+  if (usual && USUAL_ON[paper].includes(`${width}x${height}`)) return usual;
+  const columns = Math.max(1, Math.floor(whole.width / width));
+  const rows = Math.max(1, Math.floor(whole.height / height));
+  const middle = (side: number, taken: number): number => Math.max(0, (side - taken) / 2);
   return {
     width,
     height,
     columns,
     rows,
-    left: middle(A4.width, columns * width),
-    top: middle(A4.height, rows * height),
+    left: middle(whole.width, columns * width),
+    top: middle(whole.height, rows * height),
     pitch: width,
   };
 }

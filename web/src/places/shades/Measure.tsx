@@ -157,9 +157,9 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
                 wrong ??
                 (found?.ok
                   ? [
-                      `${found.value.patches.length} patches`,
+                      `${found.value.patches.length} patches.`,
                       ...found.value.notes.map((note) => patchNoteWords(note)),
-                    ].join('. ')
+                    ].join(' ')
                   : 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)')
               }
               error={wrong !== undefined}
