@@ -112,9 +112,13 @@ test('a grey scan asks which side is up; where no corners are found they are mar
   await expect(canvas).toBeVisible({ timeout: 30_000 });
   await expect(canvas).toHaveAttribute('width', '900');
   const box = (await canvas.boundingBox())!;
-  for (const [x, y] of corners) {
+  const live = place.getByTestId('live-reading');
+  for (const [i, [x, y]] of corners.entries()) {
     await canvas.hover({ position: { x: (x / 900) * box.width, y: (y / 675) * box.height } });
     await expect(place.locator('.mark-glass')).toBeVisible();
+    // What it would be read as is said before the last one is marked.
+    if (i === 3) await expect(live).toContainText('So it reads: 2 lines are missing.', { timeout: 30_000 });
+    else await expect(live).toHaveCount(0);
     await canvas.click({ position: { x: (x / 900) * box.width, y: (y / 675) * box.height } });
   }
   await expect(page.getByLabel('Missing in Photo black')).toHaveValue('#12, 13', { timeout: 30_000 });
@@ -269,14 +273,14 @@ test('the spooler’s page log by its file: read in a worker, titles whole, noth
   const panel = page.getByRole('region', { name: 'Jobs that printed' });
   await panel.getByLabel('File of jobs').setInputFiles('core/src/jobs/testing/page_log.default');
   await expect(panel.getByRole('status')).toHaveText(
-    '0 logged by rule, 12 wait below, 2 put away, 0 known already.',
+    '0 logged by rule, 14 wait below, 0 put away, 0 known already.',
   );
   await expect(panel.getByRole('listitem', { name: 'Report, "Q3" 100%' })).toContainText(
     '9 sheets, 210 × 297 mm',
   );
   // What waits is kept beside the facts.
   await page.reload();
-  await expect(panel.getByText('12 wait', { exact: false })).toBeVisible();
+  await expect(panel.getByText('14 wait', { exact: false })).toBeVisible();
   const row = panel.getByRole('listitem', { name: 'Report, "Q3" 100%' });
   await row.getByLabel('Printer').selectOption({ label: 'Test printer' });
   await row.getByLabel('Subject').selectOption({ label: 'Any' });

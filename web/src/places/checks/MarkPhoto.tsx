@@ -17,11 +17,17 @@ export function MarkPhoto({
   asks,
   onDone,
   onCancel,
+  onLook,
+  says = null,
 }: {
   readonly file: Blob;
   readonly asks: readonly string[];
   readonly onDone: (points: readonly Point[]) => void;
   readonly onCancel: () => void;
+  /** Told the points with the last one under the pointer; null: it is not there. */
+  readonly onLook?: (points: readonly Point[] | null) => void;
+  /** What they would come to. */
+  readonly says?: string | null;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [image, setImage] = useState<ImageBitmap | null>(null);
@@ -74,6 +80,9 @@ export function MarkPhoto({
     context.lineTo(GLASS, GLASS / 2);
     context.stroke();
   }, [image, cross]);
+  useEffect(() => {
+    onLook?.(cross && points.length === asks.length - 1 ? [...points, cross] : null);
+  }, [onLook, cross, points, asks.length]);
   const pointOf = (event: PointerEvent<HTMLCanvasElement>): Point | null => {
     const box = event.currentTarget.getBoundingClientRect();
     return image
@@ -146,6 +155,11 @@ export function MarkPhoto({
           aria-hidden
         />
       </div>
+      {onLook && points.length === asks.length - 1 && (
+        <p className="soft" data-testid="live-reading">
+          {says ?? 'Rest the pointer on the last corner, and it is read before you mark it.'}
+        </p>
+      )}
       <div className="row">
         <Button disabled={points.length === 0} onClick={() => setPoints(points.slice(0, -1))}>
           The last one again

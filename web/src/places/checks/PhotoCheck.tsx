@@ -4,7 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
 import { CAUTION_WORDS, REFUSED_CHECK_WORDS, UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
 import { unreadKind } from '@hiraeth/core/image';
-import type { CheckChannel, CheckGap, Corners } from '@hiraeth/core/image';
+import type { CheckChannel, Corners } from '@hiraeth/core/image';
 import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { download } from '../../parts/download';
 import { FileButton } from '../../parts/FileButton';
@@ -12,7 +12,9 @@ import { readCheckAside } from '../../workers/readCheckAside';
 import type { CheckPhoto } from '../../workers/readCheckPhoto';
 import { MarkPhoto } from './MarkPhoto';
 import { ReadFields } from './ReadFields';
+import { isMissing, readingWords } from './readingWords';
 import { TeachLayout } from './TeachLayout';
+import { useLiveReading } from './useLiveReading';
 import { WhichWayUp } from './WhichWayUp';
 
 const ACCEPT = 'image/png,image/jpeg,image/webp';
@@ -41,6 +43,7 @@ export function PhotoCheck({
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
   const layout = printer.checkLayout;
+  const live = useLiveReading(file, layout);
   const read = async (photo: File, how: CheckLayout, corners?: Corners): Promise<void> => {
     running.current?.abort();
     const stop = (running.current = new AbortController());
@@ -166,6 +169,8 @@ export function PhotoCheck({
           <MarkPhoto
             file={file}
             asks={CORNERS}
+            onLook={live.look}
+            says={live.says}
             onDone={(points) => void read(file, layout, points as unknown as Corners)}
             onCancel={() => setMarking(false)}
           />
@@ -185,7 +190,7 @@ export function PhotoCheck({
       {found && layout && !found.read.refused && (
         <>
           <p data-testid="photo-read">
-            {sayOf(found.read.channels)} It stands in the check beside: look, and confirm it there. A
+            {readingWords(found.read.channels)} It stands in the check beside: look, and confirm it there. A
             photograph exaggerates the paper’s brightener; a torch: {CAUTION_WORDS.torch}
           </p>
           <ReadFields printer={printer} layout={layout} channels={found.read.channels} views={found.views} />
@@ -203,26 +208,4 @@ function typedOf({ gaps, unsure, lines }: CheckChannel): string {
     : missing.length === 0
       ? ''
       : `#${missing.map(({ line }) => line).join(', ')}`;
-}
-
-/** A line of which a part is gone is a nozzle that is; a faint or deflected one prints. */
-const isMissing = ({ kind }: CheckGap): boolean => kind === 'missing' || kind === 'part';
-
-function sayOf(channels: readonly CheckChannel[]): string {
-  const all = channels.flatMap(({ gaps }) => gaps);
-  const gaps = all.filter(isMissing).length;
-  const odd = all.length - gaps;
-  const unseen = channels.filter(({ unsure, lines }) => unsure.length === lines).length;
-  const unsure = channels.reduce(
-    (sum, channel) => sum + (channel.unsure.length < channel.lines ? channel.unsure.length : 0),
-    0,
-  );
-  return [
-    gaps === 0 ? 'No line is missing.' : `${gaps} ${gaps === 1 ? 'line is' : 'lines are'} missing.`,
-    ...(odd > 0
-      ? [`${odd} ${odd === 1 ? 'is' : 'are'} faint or beside ${odd === 1 ? 'its' : 'their'} place.`]
-      : []),
-    ...(unsure > 0 ? [`Of ${unsure} it cannot be told.`] : []),
-    ...(unseen > 0 ? [`${unseen} ${unseen === 1 ? 'channel' : 'channels'} cannot be seen in it.`] : []),
-  ].join(' ');
 }
