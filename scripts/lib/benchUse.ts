@@ -1,4 +1,5 @@
-import { fitPrinter, type PrinterModel } from '@hiraeth/core/usage';
+import { NO_EXPOSURE } from '@hiraeth/core/exposure';
+import { coefficientPerDm2, fitPrinter, predictUse, uTogether, type PrinterModel } from '@hiraeth/core/usage';
 import { USE_PRIOR } from '@hiraeth/core/workbook';
 import { simulateYear, type SimulatedYear, type YearOptions } from '../../rig/src/testing/simulateYear';
 
@@ -70,6 +71,22 @@ export function benchUse(seeds: number): Record<string, string>[] {
         'pen and paper, %': '',
         'inside, %': `${percent(leak.within3, seeds)} within three, ${percent(leak.named, seeds)} in the end; of others ${leak.falsely}`,
       },
+      {
+        world: `a kind’s mean print, all channels, ${days} days`,
+        'error, %': '',
+        'asked, %': '92 to 98 inside',
+        'oracle, %': '',
+        'pen and paper, %': '',
+        'inside, %': meansOf(seeds, days).toFixed(1),
+      },
+      {
+        world: `two of nine weighed, the other seven, ${days} days`,
+        'error, %': '',
+        'asked, %': '≥ 92 inside',
+        'oracle, %': '',
+        'pen and paper, %': '',
+        'inside, %': fewOf(seeds, days).toFixed(1),
+      },
       row('zeroed wrong by 2 g once', zeroed, '≤ 6'),
       row('subjects 2.5 times apart', apart, ['≤ 7', '≤ 6.5', '≤ 6.4'][r]!),
       {
@@ -132,6 +149,43 @@ function leakOf(
     });
   }
   return { sum, within3, named, falsely };
+}
+
+/** Share of kinds of pictures whose mean print lies in its 95 % interval after a year, all channels together. */
+function meansOf(seeds: number, days: number): number {
+  let inside = 0;
+  let count = 0;
+  for (let i = 0; i < seeds; i++) {
+    const year = simulateYear({ days, seed: FIRST_SEED + i });
+    const model = fit(year);
+    for (const subjectId of year.perDm2[0]!.keys()) {
+      const learnt = year.slotIds.map((slotId) => coefficientPerDm2(model, slotId, subjectId));
+      const off = learnt.reduce((sum, { value }, c) => sum + value - year.perDm2[c]!.get(subjectId)!, 0);
+      if (Math.abs(off) < 1.96 * uTogether(learnt.map(({ u }) => u))) inside += 1;
+      count += 1;
+    }
+  }
+  return (100 * inside) / count;
+}
+
+/** Share of channels that were never weighed whose prints of one more interval take what is foretold by two others. */
+function fewOf(seeds: number, days: number): number {
+  let inside = 0;
+  let count = 0;
+  for (let i = 0; i < seeds; i++) {
+    const weighed = [i % CHANNELS, (i + 4) % CHANNELS];
+    const year = simulateYear({ days, seed: FIRST_SEED + i, weighed });
+    const model = fit(year);
+    const { areas } = year.observed.at(-1)!.exposure;
+    year.slotIds.forEach((slotId, c) => {
+      if (weighed.includes(c)) return;
+      const { value, u } = predictUse(model, slotId, { ...NO_EXPOSURE, areas });
+      const takes = areas.reduce((sum, { subjectId, dm2 }) => sum + dm2 * year.perDm2[c]!.get(subjectId)!, 0);
+      if (Math.abs(value - takes) < 1.96 * u) inside += 1;
+      count += 1;
+    });
+  }
+  return (100 * inside) / count;
 }
 
 const fit = (year: SimulatedYear, end = year.observed.length): PrinterModel =>

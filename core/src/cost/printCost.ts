@@ -1,7 +1,7 @@
 import { NO_EXPOSURE } from '../exposure';
 import { find, modelOf, settingsOf, sparedSlots, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
-import { SHARED_SCATTER, coefficientPerDm2, queueUse } from '../usage';
+import { SHARED_SCATTER, coefficientPerDm2, queueUse, uTogether } from '../usage';
 import { blackOf } from '../workbook';
 import { addUp, type PrinterCost } from './printerCost';
 
@@ -43,14 +43,14 @@ export function printCost(
   const spares = sparedSlots(book.context, cost.printerId, picture.paperId);
   const blacks = spares.length === 0 ? [] : blackSlots(book, cost.printerId);
   let ml = 0;
-  let mlVar = 0;
-  let own = 0;
+  const mlUs: number[] = [];
+  const refillUs: number[] = [];
   let shared = 0;
   let scatterOwn = 0;
   let scatterShared = 0;
   const refills: (number | null)[] = [];
   const originals: (number | null)[] = [];
-  let originalOwn = 0;
+  const originalUs: number[] = [];
   cost.channels.forEach((channel) => {
     if (spares.includes(channel.slotId)) {
       refills.push(0);
@@ -72,11 +72,11 @@ export function printCost(
     const relative = coefficient.value > 0 ? coefficient.u / coefficient.value : 0;
     const each = perDm2 * dm2;
     ml += each;
-    mlVar += (each * relative) ** 2;
+    mlUs.push(each * relative);
     refills.push(price === null ? null : each * price);
     originals.push(channel.originalMinorPerMl === null ? null : each * channel.originalMinorPerMl);
-    own += (each * relative * (price ?? 0)) ** 2;
-    originalOwn += (each * relative * (channel.originalMinorPerMl ?? 0)) ** 2;
+    refillUs.push(each * relative * (price ?? 0));
+    originalUs.push(each * relative * (channel.originalMinorPerMl ?? 0));
     const density = channel.drawnMl.value > 0 ? channel.sharedU / channel.drawnMl.value : 0;
     shared += each * density * (price ?? 0);
     // A picture that was measured has its own doubt already.
@@ -96,16 +96,16 @@ export function printCost(
     ),
   );
   const original = withOverhead(addUp(originals), known(cost.original.minor), originalOnPaper, share);
-  const average = Math.hypot(Math.sqrt(own), shared);
+  const average = Math.hypot(uTogether(refillUs), shared);
   return {
     subjectId,
     dm2,
-    ml: { value: ml, u: Math.sqrt(mlVar) },
+    ml: { value: ml, u: uTogether(mlUs) },
     refill: refill === null ? null : { value: refill, u: average },
     original:
       original === null
         ? null
-        : { value: original, u: Math.hypot(Math.sqrt(originalOwn), original * cost.originalU) },
+        : { value: original, u: Math.hypot(uTogether(originalUs), original * cost.originalU) },
     single: refill === null ? null : Math.hypot(average, Math.sqrt(scatterOwn), scatterShared),
   };
 }

@@ -2,7 +2,7 @@ import { areaDm2 } from '../area';
 import { demandBySlot } from '../image';
 import { factsOf, modelOf, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
-import { queueUse } from '../usage';
+import { queueUse, uTogether } from '../usage';
 import type { Fact, FactOf } from '../workbook';
 import { printCost } from './printCost';
 import { printerCost } from './printerCost';
@@ -47,15 +47,15 @@ export function quoteOutcome(
     const one = printCost(book, cost, print.subjectId, dm2, { demand, paperId });
     const spares = sparedSlots(book.context, quote.printerId, paperId);
     inkMinor = inkMinor === null || one.refill === null ? null : inkMinor + print.copies * one.refill.value;
-    let variance = 0;
+    const us: number[] = [];
     for (const { slotId } of cost.channels) {
       const job = { subjectId: print.subjectId, dm2: print.copies * dm2, demand, spares };
       const { use } = queueUse(model, slotId, [job], NO_EXPOSURE);
       ml += use.value;
-      variance += use.u ** 2;
+      us.push(use.u);
     }
     // Jobs of one edition are one picture: what is wrong with one is wrong with all.
-    u += Math.sqrt(variance);
+    u += uTogether(us);
   }
   return { sheets: prints.reduce((sum, { copies }) => sum + copies, 0), ml: { value: ml, u }, inkMinor };
 }

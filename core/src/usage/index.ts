@@ -20,6 +20,7 @@ export type {
   Renewal,
 } from './model';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
+export { uTogether } from './uTogether';
 export { atReserve } from './atReserve';
 export { queueUse, type PictureJob, type QueueUse } from './queueUse';
 export { runsDry, safeCount } from './safeCount';

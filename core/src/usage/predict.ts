@@ -54,7 +54,15 @@ function useByLog(model: PrinterModel, slotId: string, exposure: Exposure): Unce
   return withGain(foretellChannel(channel, exposure, model.draws), model.gain, model.scatter ** 2);
 }
 
-/** Mean of the other channels for the same exposure, with their spread. */
+/** How far channels of one printer lie apart, as a share of what they take, before their printer's own have shown it. */
+const APART = 0.35;
+/** It counts as much as so many channels. */
+const APART_COUNTS = 3;
+
+/**
+ * Mean of the other channels for the same exposure, with their spread: a few of them do not yet show how far apart channels
+ * lie, nor do they settle where the middle is.
+ */
 function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
   const known = [...model.channels.values()].filter((other) => other.intervals > 0);
   if (known.length < 2) return null;
@@ -62,9 +70,13 @@ function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
     withGain(foretellChannel(other, exposure, model.draws), model.gain, model.scatter ** 2),
   );
   const value = uses.reduce((sum, use) => sum + use.value, 0) / uses.length;
-  const spread = uses.reduce((sum, use) => sum + (use.value - value) ** 2, 0) / (uses.length - 1);
+  const squares = uses.reduce((sum, use) => sum + (use.value - value) ** 2, 0);
+  const freedom = APART_COUNTS + uses.length - 1;
+  const spread = (APART_COUNTS * (APART * value) ** 2 + squares) / freedom;
   const own = uses.reduce((sum, use) => sum + use.u ** 2, 0) / uses.length;
-  return { value, u: Math.sqrt(spread + own) };
+  // The middle of so few has a doubt of its own.
+  const widened = spread * (1 + 1 / uses.length);
+  return { value, u: Math.sqrt(widened + own) };
 }
 
 /** Learnt use of a kind of picture, ml/dm², as the printer draws now. */

@@ -10,6 +10,7 @@ import type { Observed, PrinterModel } from './model';
 import { predictPrior } from './features';
 import { queueUse } from './queueUse';
 import { runsDry, safeCount } from './safeCount';
+import { uTogether } from './uTogether';
 
 const DRAWS = PRINTER.draws;
 const SLOTS = ['s0', 's1', 's2'];
@@ -109,7 +110,29 @@ describe('what is foretold', () => {
       past.filter(({ slotId }) => slotId === 's0'),
       DRAWS,
     );
-    expect(predictUse(alone, 's2', x).u).toBeGreaterThan(third.u);
+    const prior = predictUse(alone, 's2', x);
+    expect(prior.u / prior.value).toBeGreaterThan(third.u / third.value);
+  });
+
+  test('two channels that agree say less of a third than eight do: it need not be as they are', () => {
+    const x = jobExposure('a', 100);
+    const slots = Array.from({ length: 9 }, (_, i) => `c${i}`);
+    const weighed = (count: number) => {
+      const past = Array.from({ length: 12 }, (_, week) =>
+        slots.slice(0, count).map((slotId, c) => seen(slotId, week, x, 2 + 0.1 * (c % 2))),
+      ).flat();
+      return predictUse(fitPrinter(slots, past, DRAWS), 'c8', x);
+    };
+    const [two, eight] = [weighed(2), weighed(8)];
+    expect(two.u).toBeGreaterThan(1.5 * eight.u);
+    // A fifth of it at the least, however alike the two: channels of a printer lie apart.
+    expect(two.u).toBeGreaterThan(0.2 * two.value);
+  });
+
+  test('what channels have wrong goes together in part: between doubts apart and doubts added', () => {
+    expect(uTogether([3, 4])).toBeCloseTo(Math.sqrt(0.6 * 25 + 0.4 * 49), 9);
+    expect(uTogether([5])).toBeCloseTo(5, 9);
+    expect(uTogether([])).toBe(0);
   });
 
   test('a printer that begins to clean by itself every other week is found out in half a year, and what it will draw is a cleaning’s', () => {

@@ -35,6 +35,8 @@ export interface SimulatedYear {
   readonly oracle: readonly number[];
   /** Whether a print of the interval is missing from its log. */
   readonly lacks: readonly boolean[];
+  /** What each channel takes of each kind of picture on average, ml/dm². */
+  readonly perDm2: readonly ReadonlyMap<string, number>[];
 }
 
 const SUBJECTS = ['a', 'b', 'c', 'd'];
@@ -135,7 +137,12 @@ export function simulateYear(options: YearOptions): SimulatedYear {
       lacks.push(lost);
     });
   }
-  return { slotIds, observed, oracle, lacks };
+  // The mean of a log-normal lies above its median.
+  const perDm2 = truth.map(
+    (channel) =>
+      new Map(SUBJECTS.map((subject, k) => [subject, channel.perDm2[k]! * Math.exp(PART * PART)] as const)),
+  );
+  return { slotIds, observed, oracle, lacks, perDm2 };
 }
 
 const dayOf = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString();
