@@ -1,3 +1,4 @@
+export { channelsTaught } from './channelsTaught';
 export { toCsv, type CsvTable } from './toCsv';
 export { useCsv } from './useCsv';
 export { describePrinter, readDescription, type DescriptionProblem } from './printerDescription';

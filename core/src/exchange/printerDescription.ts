@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { all, find, slotFor, type Book } from '../ledger';
+import { all, find, modelOf, slotFor, type Book } from '../ledger';
 import { fail, ok, type Result } from '../quantity';
-import { entitySchema, faultWords, type Entity } from '../workbook';
+import { taughtDraws } from '../usage';
+import { entitySchema, faultWords, type Entity, type Printer } from '../workbook';
 
 const FORMAT = 'hiraeth-printer';
 const VERSION = 1;
@@ -19,9 +20,10 @@ const file = z.strictObject({
  * A printer's set-up without its log, to share: the printer, its types, cartridges and inks, without what is this one's own
  * (weighed masses, prices, switch points, the address that it answers at, a way that was chosen).
  *
+ * @param taught with what its weigh-ins taught of its channels, so that another begins from there
  * @returns a file's text; null when there is no such printer
  */
-export function describePrinter(book: Book, printerId: string): string | null {
+export function describePrinter(book: Book, printerId: string, taught = false): string | null {
   const printer = find(book.context, 'printer', printerId);
   if (!printer) return null;
   const { policy: _policy, doseEveryDays: _dose, sensors: _sensors, ...shared } = printer;
@@ -33,7 +35,12 @@ export function describePrinter(book: Book, printerId: string): string | null {
   const types = new Set(cartridges.map(({ typeId }) => typeId));
   const entities: Entity[] = [
     // Prices are in its owner's money and time: they stay there.
-    { ...shared, bridge: null, slots: printer.slots.map((slot) => ({ ...slot, original: null })) },
+    {
+      ...shared,
+      draws: drawsToShare(book, shared, taught),
+      bridge: null,
+      slots: printer.slots.map((slot) => ({ ...slot, original: null })),
+    },
     ...all(book.context, 'cartridgeType').filter(({ id }) => types.has(id)),
     ...cartridges.map((cartridge) => ({
       ...cartridge,
@@ -49,6 +56,18 @@ export function describePrinter(book: Book, printerId: string): string | null {
     ),
   ];
   return `${JSON.stringify({ format: FORMAT, version: VERSION, entities }, null, 1)}\n`;
+}
+
+/** What a printer draws as its owner guessed it, or as it was taught; what it was itself begun with goes on only so. */
+function drawsToShare(
+  book: Book,
+  { id, draws }: Pick<Printer, 'id' | 'draws'>,
+  taught: boolean,
+): Printer['draws'] {
+  const { channels: _begunWith, ...guessed } = draws;
+  const model = taught ? modelOf(book, id) : undefined;
+  const channels = model ? taughtDraws(model) : [];
+  return channels.length > 0 ? { ...guessed, channels } : guessed;
 }
 
 export type DescriptionProblem =

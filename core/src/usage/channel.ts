@@ -1,6 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
+import { drawsOf, IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
 
 /**
  * A Gaussian belief about one channel's coefficients: ml per unit of each term, then ml/dm² for each kind of picture met.
@@ -11,16 +11,23 @@ export interface Channel {
   readonly subjects: Map<string, number>;
   readonly mean: number[];
   readonly cov: number[][];
+  /** What a kind of picture takes before any was met, ml/dm². */
+  readonly perDm2: Uncertain;
+  /** Its priors are another printer's, which weighed this channel. */
+  readonly isTaught: boolean;
   intervals: number;
 }
 
 /** A channel before anything was weighed. */
-export function newChannel(draws: Draws): Channel {
+export function newChannel(all: Draws, slotId: string): Channel {
+  const draws = drawsOf(all, slotId);
   const priors = TERMS.map((term) => priorOfTerm(term, draws));
   return {
     subjects: new Map(),
     mean: priors.map(({ value }) => value),
     cov: priors.map(({ u }, i) => priors.map((_, j) => (i === j ? u * u : 0))),
+    perDm2: draws.perDm2,
+    isTaught: draws !== all,
     intervals: 0,
   };
 }
@@ -47,10 +54,10 @@ class Amounts {
 }
 const scratch = new Amounts();
 
-function placeOf(channel: Channel, subjectId: string, draws: Draws): number {
+function placeOf(channel: Channel, subjectId: string): number {
   const known = channel.subjects.get(subjectId);
   if (known !== undefined) return known;
-  const prior = newSubject(channel, draws);
+  const prior = newSubject(channel);
   const place = channel.mean.length;
   channel.subjects.set(subjectId, place);
   channel.mean.push(prior.value);
@@ -62,19 +69,19 @@ function placeOf(channel: Channel, subjectId: string, draws: Draws): number {
 }
 
 /** A kind of picture never printed here: the middle of the known ones with their spread, or the printer's prior. */
-function newSubject(channel: Channel, draws: Draws): Uncertain {
+function newSubject(channel: Channel): Uncertain {
   const known = [...channel.subjects.values()].map((place) => channel.mean[place]!);
-  if (known.length < 2) return draws.perDm2;
+  if (known.length < 2) return channel.perDm2;
   const mean = known.reduce((a, b) => a + b, 0) / known.length;
   const spread = Math.sqrt(known.reduce((a, b) => a + (b - mean) ** 2, 0) / (known.length - 1));
   return { value: mean, u: Math.max(spread, mean * 0.4) };
 }
 
 /** Coefficient of a kind of picture, ml/dm². */
-export function subjectCoefficient(channel: Channel, subjectId: string, draws: Draws): Uncertain {
+export function subjectCoefficient(channel: Channel, subjectId: string): Uncertain {
   const place = channel.subjects.get(subjectId);
   return place === undefined
-    ? newSubject(channel, draws)
+    ? newSubject(channel)
     : { value: channel.mean[place]!, u: Math.sqrt(Math.max(0, channel.cov[place]![place]!)) };
 }
 
@@ -96,7 +103,7 @@ export interface Foretold {
 }
 
 /** What this channel is foretold to draw, apart from the printer's gain. */
-export function foretellChannel(channel: Channel, exposure: Exposure, draws: Draws): Foretold {
+export function foretellChannel(channel: Channel, exposure: Exposure): Foretold {
   const { mean, cov, subjects } = channel;
   const x = scratch;
   x.begin(exposure);
@@ -106,7 +113,7 @@ export function foretellChannel(channel: Channel, exposure: Exposure, draws: Dra
   for (const { subjectId, dm2, squares } of exposure.areas) {
     const place = subjects.get(subjectId);
     if (place === undefined) {
-      const prior = newSubject(channel, draws);
+      const prior = newSubject(channel);
       ml += dm2 * prior.value;
       coefficients += (dm2 * prior.u) ** 2;
       jobs += prior.value * prior.value * squares;
@@ -139,17 +146,10 @@ export function foretellChannel(channel: Channel, exposure: Exposure, draws: Dra
  *
  * @param noise variance of `used` about the mean use: both weighings' and the jobs' scatter, ml²
  */
-export function learnChannel(
-  channel: Channel,
-  exposure: Exposure,
-  used: number,
-  noise: number,
-  draws: Draws,
-): void {
+export function learnChannel(channel: Channel, exposure: Exposure, used: number, noise: number): void {
   const x = scratch;
   x.begin(exposure);
-  for (const { subjectId, dm2 } of exposure.areas)
-    if (dm2 > 0) x.put(placeOf(channel, subjectId, draws), dm2);
+  for (const { subjectId, dm2 } of exposure.areas) if (dm2 > 0) x.put(placeOf(channel, subjectId), dm2);
   const { places, amounts, count } = x;
   const { mean, cov } = channel;
   const size = mean.length;
@@ -185,5 +185,7 @@ export const copyChannel = (channel: Channel): Channel => ({
   subjects: new Map(channel.subjects),
   mean: [...channel.mean],
   cov: channel.cov.map((row) => [...row]),
+  perDm2: channel.perDm2,
+  isTaught: channel.isTaught,
   intervals: channel.intervals,
 });

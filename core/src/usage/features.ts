@@ -31,6 +31,22 @@ export const IMAGE_DOUBT = 0.25;
 
 export type Draws = Printer['draws'];
 
+/** The priors of one channel: what another printer of its kind was taught of it, else those of all. */
+export function drawsOf(draws: Draws, slotId: string): Draws {
+  const taught = draws.channels?.find((one) => one.slotId === slotId);
+  if (!taught) return draws;
+  return {
+    ...draws,
+    perDm2: taught.perDm2 ?? draws.perDm2,
+    light: taught.light ?? draws.light,
+    deep: taught.deep ?? draws.deep,
+    group: taught.group ?? draws.group,
+    recharge: taught.recharge ?? draws.recharge,
+    change: taught.change ?? draws.change,
+    idleDay: taught.idleDay ?? draws.idleDay,
+  };
+}
+
 /** Prior of a term's coefficient, from the printer's own editable values. */
 export function priorOfTerm(term: Term, draws: Draws): Uncertain {
   switch (term) {

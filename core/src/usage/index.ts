@@ -1,4 +1,5 @@
 export {
+  drawsOf,
   predictPrior,
   priorOfTerm,
   SCATTER_PRIOR,
@@ -20,6 +21,7 @@ export type {
   Renewal,
 } from './model';
 export { drawOf, newModel, predictUse, partsOfUse, coefficientPerDm2, type UsePart } from './predict';
+export { taughtDraws } from './taughtDraws';
 export { uTogether } from './uTogether';
 export { atReserve } from './atReserve';
 export { queueUse, type PictureJob, type QueueUse } from './queueUse';

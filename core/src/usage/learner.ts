@@ -48,7 +48,7 @@ export class Learner {
     slotIds: readonly string[],
     private readonly draws: Draws,
   ) {
-    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws)]));
+    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws, id)]));
   }
 
   /** The same, to go on from by itself. */
@@ -74,7 +74,7 @@ export class Learner {
   /** How a channel would be foretold if its cartridge leaked since that was first suspected, ml as the printer draws now. */
   ifLeaking(one: Observed, gain: number): IfLeaking {
     const leaking = this.leaking.get(cartridgeOf(one)) ?? opened(this.channel(one.slotId));
-    const told = foretellChannel(leaking, one.exposure, this.draws);
+    const told = foretellChannel(leaking, one.exposure);
     const rest = termCoefficient(leaking, 'idleDays');
     return {
       toldMl: gain * told.ml,
@@ -107,7 +107,7 @@ export class Learner {
       return;
     }
     const followed = (leak === 'goesOn' && before) || opened(channel);
-    learnChannel(followed, one.exposure, Math.max(0, used), noise, this.draws);
+    learnChannel(followed, one.exposure, Math.max(0, used), noise);
     this.leaking.set(id, followed);
   }
 
@@ -124,10 +124,7 @@ export class Learner {
   perDm2(slotId: string, gain: number): ReadonlyMap<string, number> {
     const channel = this.channel(slotId);
     return new Map(
-      [...channel.subjects.keys()].map((id) => [
-        id,
-        gain * subjectCoefficient(channel, id, this.draws).value,
-      ]),
+      [...channel.subjects.keys()].map((id) => [id, gain * subjectCoefficient(channel, id).value]),
     );
   }
 
@@ -143,7 +140,7 @@ export class Learner {
   foretellAll(group: readonly Observed[]): readonly Seen[] {
     return group.map((one) => ({
       one,
-      told: foretellChannel(this.channel(one.slotId), one.exposure, this.draws),
+      told: foretellChannel(this.channel(one.slotId), one.exposure),
     }));
   }
 
@@ -173,8 +170,7 @@ export class Learner {
       });
       // Where a leak was found, this is the one that knew of it all along.
       const channel = this.channel(one.slotId);
-      const innovation =
-        used - (leak === 'found' ? foretellChannel(channel, one.exposure, this.draws) : told).ml;
+      const innovation = used - (leak === 'found' ? foretellChannel(channel, one.exposure) : told).ml;
       // An entry gone wrong in one channel teaches nothing.
       if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
       if (told.jobs > 0 && variance > 0) {
@@ -188,7 +184,6 @@ export class Learner {
         one.exposure,
         Math.max(0, used),
         seenVariance + scatter2 * told.jobs + told.images,
-        this.draws,
       );
     }
     if (information > 0) {
@@ -201,7 +196,7 @@ export class Learner {
 
   private channel(slotId: string): Channel {
     let channel = this.channels.get(slotId);
-    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws)));
+    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws, slotId)));
     return channel;
   }
 }

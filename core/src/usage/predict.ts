@@ -1,7 +1,7 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
-import { predictPrior, TERMS, type Draws, type Term } from './features';
+import { drawsOf, predictPrior, TERMS, type Draws, type Term } from './features';
 import { FOUND, type LeakBelief } from './cause';
 import { withGain, withShift } from './forecast';
 import { leakShift } from './leak';
@@ -44,15 +44,18 @@ const leakIn = (model: PrinterModel, slotId: string, cartridgeId?: string): Leak
 
 function useByLog(model: PrinterModel, slotId: string, exposure: Exposure): Uncertain {
   const channel = model.channels.get(slotId);
-  if (!channel || channel.intervals === 0) {
+  if (!channel || !isKnown(channel)) {
     const others = byOthers(model, exposure);
     if (others) return others;
     return channel
-      ? withGain(foretellChannel(channel, exposure, model.draws), model.gain, model.scatter ** 2)
-      : predictPrior(exposure, model.draws);
+      ? withGain(foretellChannel(channel, exposure), model.gain, model.scatter ** 2)
+      : predictPrior(exposure, drawsOf(model.draws, slotId));
   }
-  return withGain(foretellChannel(channel, exposure, model.draws), model.gain, model.scatter ** 2);
+  return withGain(foretellChannel(channel, exposure), model.gain, model.scatter ** 2);
 }
+
+/** A channel that was weighed here, or in another printer of its kind. */
+const isKnown = ({ intervals, isTaught }: Channel): boolean => intervals > 0 || isTaught;
 
 /** How far channels of one printer lie apart, as a share of what they take, before their printer's own have shown it. */
 const APART = 0.35;
@@ -64,10 +67,10 @@ const APART_COUNTS = 3;
  * lie, nor do they settle where the middle is.
  */
 function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
-  const known = [...model.channels.values()].filter((other) => other.intervals > 0);
+  const known = [...model.channels.values()].filter(isKnown);
   if (known.length < 2) return null;
   const uses = known.map((other) =>
-    withGain(foretellChannel(other, exposure, model.draws), model.gain, model.scatter ** 2),
+    withGain(foretellChannel(other, exposure), model.gain, model.scatter ** 2),
   );
   const value = uses.reduce((sum, use) => sum + use.value, 0) / uses.length;
   const squares = uses.reduce((sum, use) => sum + (use.value - value) ** 2, 0);
@@ -81,7 +84,7 @@ function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
 
 /** Learnt use of a kind of picture, ml/dm², as the printer draws now. */
 export function coefficientPerDm2(model: PrinterModel, slotId: string, subjectId: string): Uncertain {
-  return timesGain(subjectCoefficient(channelOf(model, slotId), subjectId, model.draws), model.gain);
+  return timesGain(subjectCoefficient(channelOf(model, slotId), subjectId), model.gain);
 }
 
 /** Learnt draw of one cleaning, change or idle day, ml, as the printer draws now. */
@@ -90,7 +93,7 @@ export function drawOf(model: PrinterModel, slotId: string, term: Term): Uncerta
 }
 
 const channelOf = (model: PrinterModel, slotId: string): Channel =>
-  model.channels.get(slotId) ?? newChannel(model.draws);
+  model.channels.get(slotId) ?? newChannel(model.draws, slotId);
 
 const timesGain = (coefficient: Uncertain, gain: Uncertain): Uncertain => ({
   value: coefficient.value * gain.value,
@@ -120,13 +123,13 @@ export function partsOfUse(
   of?: { readonly cartridgeId: string; readonly at: string },
 ): UsePart[] {
   const channel = channelOf(model, slotId);
-  const known = channel.intervals > 0;
+  const known = isKnown(channel);
   const gain = model.gain.value;
   const parts: UsePart[] = [];
   for (const { subjectId, dm2 } of exposure.areas) {
     const perDm2 = known
-      ? subjectCoefficient(channel, subjectId, model.draws).value
-      : (meanOfOthers(model, subjectId) ?? model.draws.perDm2.value);
+      ? subjectCoefficient(channel, subjectId).value
+      : (meanOfOthers(model, subjectId) ?? channel.perDm2.value);
     const ml = gain * dm2 * perDm2;
     if (ml > 0) parts.push({ cause: 'printed', subjectId, level: null, ml });
   }
@@ -165,16 +168,15 @@ function partOfTerm(term: Term, ml: number): UsePart {
 }
 
 function meanOfOthers(model: PrinterModel, subjectId: string): number | null {
-  const known = [...model.channels.values()].filter((other) => other.intervals > 0);
+  const known = [...model.channels.values()].filter(isKnown);
   return known.length < 2
     ? null
-    : known.reduce((sum, other) => sum + subjectCoefficient(other, subjectId, model.draws).value, 0) /
-        known.length;
+    : known.reduce((sum, other) => sum + subjectCoefficient(other, subjectId).value, 0) / known.length;
 }
 
 /** A printer that nobody has weighed yet. */
 export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel => ({
-  channels: new Map(slotIds.map((id) => [id, newChannel(draws)])),
+  channels: new Map(slotIds.map((id) => [id, newChannel(draws, id)])),
   counters: new Map(),
   draws,
   gain: { value: 1, u: 0 },

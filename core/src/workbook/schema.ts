@@ -128,6 +128,22 @@ const printer = z.strictObject({
       idleDay: uncertain.default(USE_PRIOR.idleDay),
       /** What the black that takes a shared line over purges it with; absent: not said. */
       switched: uncertain.nullable().optional(),
+      /** What another printer of this kind was taught of its channels: where its owner shared it, that comes before the guess. */
+      channels: z
+        .array(
+          z.strictObject({
+            slotId: id,
+            perDm2: uncertain.optional(),
+            light: uncertain.optional(),
+            deep: uncertain.optional(),
+            group: uncertain.optional(),
+            recharge: uncertain.optional(),
+            change: uncertain.optional(),
+            idleDay: uncertain.optional(),
+          }),
+        )
+        .max(16)
+        .optional(),
     })
     .prefault({}),
   /** Photo and matte black share one line: changing between them purges it. Absent: each has its own. */

@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { addExposure, jobExposure, NO_EXPOSURE } from '@hiraeth/core/exposure';
-import { fitPrinter, predictUse, predictPrior, type Observed, type PrinterModel } from '@hiraeth/core/usage';
+import {
+  fitPrinter,
+  predictPrior,
+  predictUse,
+  taughtDraws,
+  type Draws,
+  type Observed,
+  type PrinterModel,
+} from '@hiraeth/core/usage';
 import { USE_PRIOR } from '@hiraeth/core/workbook';
 import { simulateYear } from '../testing/simulateYear';
 
@@ -308,5 +316,67 @@ describe('a channel that loses a fifth of a gram a day', () => {
     expect(denied.leaks.some(({ slotId }) => slotId === 's3')).toBe(false);
     expect(denied.causes.some(({ code, slotId }) => code === 'leak' && slotId === 's3')).toBe(false);
     expect(denied.causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+  });
+});
+
+describe('begun with what another printer of its kind was taught', () => {
+  /** Of the first weigh-ins: error over use, and the share inside. */
+  const firstOf = (
+    drawsFor: (seed: number) => Draws,
+    from: number,
+    to: number,
+    like = (seed: number) => seed,
+  ) => {
+    let [off, used, inside, count] = [0, 0, 0, 0];
+    for (const seed of SEEDS) {
+      const year = simulateYear({ days: 7, seed: seed + 17, like: like(seed) });
+      const { records } = fitPrinter(year.slotIds, year.observed.slice(0, to * CHANNELS), drawsFor(seed));
+      for (const record of records.slice(from * CHANNELS)) {
+        off += Math.abs(record.foretold.value - record.used.value);
+        used += record.used.value;
+        inside += Number(record.inside);
+        count += 1;
+      }
+    }
+    return { off: off / used, inside: inside / count };
+  };
+  const taughtBy = (seed: number): Draws => ({
+    ...DRAWS,
+    channels: taughtDraws(fit(simulateYear({ days: 7, seed }))),
+  });
+
+  test('the first weigh-ins are foretold well, where a guess is far off; a year later it makes no difference', () => {
+    // As of a printer twice its size: what a little one begins with.
+    const twice = Object.fromEntries(
+      Object.entries(DRAWS).map(([what, { value, u }]) => [what, { value: 2 * value, u: 2 * u }]),
+    ) as unknown as Draws;
+    const [guessed, taught] = [firstOf(() => twice, 0, 2), firstOf(taughtBy, 0, 2)];
+    expect(taught.off).toBeLessThan(0.75 * firstOf(() => DRAWS, 0, 2).off);
+    expect(taught.off).toBeLessThan(0.45 * guessed.off);
+    expect(taught.off).toBeLessThan(0.25);
+    expect(taught.inside).toBeGreaterThan(0.9);
+    const [late, lateTaught] = [firstOf(() => DRAWS, 40, 52), firstOf(taughtBy, 40, 52)];
+    expect(Math.abs(lateTaught.off - late.off)).toBeLessThan(0.01);
+  });
+
+  test('taught by a printer that was another after all, its own weigh-ins overrule it within eight', () => {
+    const other = (seed: number): number => seed + 101;
+    const [own, wrong] = [firstOf(taughtBy, 8, 26), firstOf((seed) => taughtBy(other(seed)), 8, 26)];
+    expect(wrong.off).toBeLessThan(1.35 * own.off);
+    expect(wrong.inside).toBeGreaterThan(0.85);
+  });
+
+  test('what is handed on names no picture, has what was met, and is wider than it was known', () => {
+    const year = simulateYear({ days: 7, seed: 4242 });
+    const model = fit(year);
+    const taught = taughtDraws(model);
+    expect(taught.map(({ slotId }) => slotId)).toEqual(year.slotIds);
+    for (const one of taught) {
+      // Deep cleanings and recharges never happened there.
+      expect(Object.keys(one).sort()).toEqual(expect.arrayContaining(['change', 'perDm2', 'slotId']));
+      expect(Object.keys(one)).not.toContain('deep');
+      expect(one.perDm2!.u).toBeGreaterThanOrEqual(0.2 * one.perDm2!.value);
+    }
+    expect(taughtDraws(fit({ ...year, observed: year.observed.slice(0, 2 * CHANNELS) }))).toEqual([]);
   });
 });

@@ -25,6 +25,8 @@ export interface YearOptions {
   readonly otherBlack?: { readonly from: number; readonly to: number; readonly share: number };
   /** Only these channels are weighed. */
   readonly weighed?: readonly number[];
+  /** The seed of a year whose printer is of the same kind: its channels take what that one's do, but for the usual differences. */
+  readonly like?: number;
 }
 
 export interface SimulatedYear {
@@ -53,12 +55,13 @@ export function simulateYear(options: YearOptions): SimulatedYear {
   const chance = makeChance(seed);
   // What is beside the usual has its own chance, so that years of one seed stay comparable.
   const beside = makeChance(seed + 1_000_003);
+  const kind = options.like === undefined ? chance : makeChance(options.like);
   const slotIds = Array.from({ length: CHANNELS }, (_, i) => `s${i}`);
   const truth = slotIds.map(() => ({
-    perDm2: SUBJECTS.map(() => 0.013 * ((0.003 + 0.02 * chance.next()) / 0.013) ** apart),
-    light: 0.3 + 0.3 * chance.next(),
-    change: 0.5 + 0.7 * chance.next(),
-    idleDay: 0.004 + 0.01 * chance.next(),
+    perDm2: SUBJECTS.map(() => 0.013 * ((0.003 + 0.02 * kind.next()) / 0.013) ** apart),
+    light: 0.3 + 0.3 * kind.next(),
+    change: 0.5 + 0.7 * kind.next(),
+    idleDay: 0.004 + 0.01 * kind.next(),
   }));
   const observed: Observed[] = [];
   const oracle: number[] = [];

@@ -1,7 +1,7 @@
 import { timelineIn } from '../define/timelineIn';
 import { newChip } from '../../gauge';
 import { emptyLog, type Timeline } from '../../exposure';
-import { predictPrior } from '../../usage';
+import { drawsOf, predictPrior } from '../../usage';
 import type { Cartridge } from '../../workbook';
 import { bodyOf, find, slotFor, type Context } from '../define/context';
 import { UNKNOWN_VAR } from './belief';
@@ -42,10 +42,10 @@ export class Fold {
     timelineIn(this.context, this.state, printerId);
 
   /** Until models are fitted: the printer's own priors, broad as they are. */
-  readonly foretell: Foretell = ({ printerId }, exposure) => {
+  readonly foretell: Foretell = ({ printerId, slotId }, exposure) => {
     const printer = find(this.context, 'printer', printerId);
     if (!printer) return { ml: 0, variance: 0 };
-    const use = predictPrior(exposure, printer.draws);
+    const use = predictPrior(exposure, drawsOf(printer.draws, slotId));
     return { ml: use.value, variance: use.u ** 2 };
   };
 

@@ -1,8 +1,15 @@
 import { takeDescription } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { describePrinter, readDescription, type DescriptionProblem } from '@hiraeth/core/exchange';
+import {
+  channelsTaught,
+  describePrinter,
+  readDescription,
+  type DescriptionProblem,
+} from '@hiraeth/core/exchange';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { download } from '../../parts/download';
@@ -17,6 +24,8 @@ export default function Description() {
   const navigate = useNavigate();
   const printer = usePrinter();
   const [error, setError] = useState<string | null>(null);
+  const [withTaught, setWithTaught] = useState(true);
+  const taught = printer ? channelsTaught(ledger, printer.id) : 0;
   const take = async (text: string): Promise<void> => {
     const read = readDescription(text, newId);
     if (!read.ok) return setError(wordsOf(read.problem));
@@ -29,7 +38,8 @@ export default function Description() {
       <h1>A printer’s description</h1>
       <p>
         The printer, its channels, types, cartridges and inks, without any entry of the log, without weighed
-        masses, prices and its address: to share a set-up, or to begin with somebody else’s.
+        masses, prices and its address; with what its weigh-ins taught of each channel, if you like. To share
+        a set-up, or to begin with somebody else’s, whose figures your own weigh-ins soon overrule.
       </p>
       <section className="section" aria-label="Begin with one">
         <header>
@@ -59,11 +69,19 @@ export default function Description() {
             <h2>Share one</h2>
           </header>
           <PrinterPick />
+          {taught > 0 && (
+            <FormControlLabel
+              control={
+                <Checkbox checked={withTaught} onChange={(event) => setWithTaught(event.target.checked)} />
+              }
+              label={`With what it was taught: how much ${taught} of its channels draw for a picture, a cleaning, a change and a day at rest`}
+            />
+          )}
           <div>
             <Button
               variant="outlined"
               onClick={() => {
-                const text = describePrinter(ledger, printer.id);
+                const text = describePrinter(ledger, printer.id, withTaught && taught > 0);
                 if (text)
                   download(
                     `${printer.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.hiraeth-printer.json`,

@@ -9,7 +9,8 @@ import {
   makeStamp,
   typePreset,
 } from '@hiraeth/core/workbook';
-import { describePrinter, readDescription } from '@hiraeth/core/exchange';
+import { channelsTaught, describePrinter, readDescription } from '@hiraeth/core/exchange';
+import { knownRoom } from '@hiraeth/core/testing';
 import { channelDraft, newDraft, readAnswers, readDraft, type BodyDraft } from './draft';
 import {
   bottleFacts,
@@ -257,6 +258,32 @@ test('a described printer comes beside what is there, under ids of its own, with
   ] as const)
     expect(readDescription(content, newId)).toMatchObject({ ok: false, problem: { code } });
   expect(describePrinter(ledger, 'nobody')).toBeNull();
+});
+
+test('a set-up is shared with what its printer was taught, if its owner likes: numbers of its channels, and nothing of the log', () => {
+  const ledger = Ledger.from(knownRoom('2026-03-10T10:00:00.000Z').facts);
+  const [{ id }] = all(ledger.context, 'printer') as [Printer];
+  expect(channelsTaught(ledger, id)).toBeGreaterThan(0);
+  const drawsIn = (text: string) => {
+    const read = readDescription(text, newId);
+    if (!read.ok) throw new Error(read.problem.code);
+    return read.value.find((entity) => entity.entity === 'printer')!.draws;
+  };
+  const text = describePrinter(ledger, id, true)!;
+  const taught = drawsIn(text).channels!;
+  expect(taught).toHaveLength(channelsTaught(ledger, id));
+  expect(taught[0]!.perDm2!.value).toBeGreaterThan(0);
+  for (const { name } of all(ledger.context, 'subject')) expect(text).not.toContain(name);
+  expect(drawsIn(describePrinter(ledger, id)!).channels).toBeUndefined();
+  // Who begins with it and weighs nothing hands on nothing that was not learnt there.
+  const begun = new Ledger();
+  const read = readDescription(text, newId);
+  if (!read.ok) throw new Error(read.problem.code);
+  const stamp = makeStamp({ now: () => Date.parse('2026-03-02T00:00:00Z') }, () => 0.25);
+  begun.add(stamp(read.value.map((entity) => ({ kind: 'defined', entity }))));
+  const [other] = all(begun.context, 'printer') as [Printer];
+  expect(drawsIn(describePrinter(begun, other.id, true)!).channels).toBeUndefined();
+  expect(other.draws.channels).toEqual(taught);
 });
 
 test('a two-part body of own masses is weighed as a whole until its head was weighed by itself; no wrong head stands in the way', () => {
