@@ -33,6 +33,23 @@ test.describe('the demo: every place says something true, and the checker finds 
     });
 });
 
+test.describe('in a browser that writes its numbers otherwise', () => {
+  test.use({ locale: 'de-DE' });
+  test('all of the page is written in one form: no comma is a decimal here and a thousand there', async ({
+    page,
+  }) => {
+    test.setTimeout(180_000);
+    for (const [path, words] of PLACES) {
+      await visit(page, path);
+      await expect(page.locator('main')).toContainText(words);
+      const text = await page.locator('main').innerText();
+      // 12,5 and 1.720,50; three figures behind a comma are thousands, and before them money has its sign.
+      expect(text.match(/\d,\d{1,2}(?!\d)(?! [A-Z])|\d\.\d{3},\d|\d\u00a0[£€$]/g) ?? [], path).toEqual([]);
+      expect(text, path).not.toMatch(/Januar\b|Februar\b|März|Dezember|Okt\b/);
+    }
+  });
+});
+
 test('the Rack answers whether a job can be printed, and gives its reasons', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('Copies').fill('4000');

@@ -13,7 +13,13 @@ export function minorPerMajor(currency: string): number {
 }
 
 /**
- * Money in minor units as text in the reader's language.
+ * How all numbers of the page are written, whatever the browser's language: its words are English, and a point that is a
+ * decimal in one figure must not part thousands in the next.
+ */
+export const PAGE_LOCALE = 'en-GB';
+
+/**
+ * Money in minor units as text, as the page's other numbers are written.
  *
  * @param minor amount in minor units (pence, cents); need not be whole when it is a price per ml
  * @param currency ISO 4217 code
@@ -27,14 +33,16 @@ export function formatMoney(
   options: { locale?: string; decimals?: number } = {},
 ): string {
   const digits = options.decimals ?? Math.log10(minorPerMajor(currency));
-  return formatOf(options.locale, currency, Math.round(digits)).format(minor / minorPerMajor(currency));
+  return formatOf(options.locale ?? PAGE_LOCALE, currency, Math.round(digits)).format(
+    minor / minorPerMajor(currency),
+  );
 }
 
 /** Making one takes far longer than using it. */
 const formats = new Map<string, Intl.NumberFormat>();
 
-function formatOf(locale: string | undefined, currency: string, digits: number): Intl.NumberFormat {
-  const key = `${locale ?? ''} ${currency} ${digits}`;
+function formatOf(locale: string, currency: string, digits: number): Intl.NumberFormat {
+  const key = `${locale} ${currency} ${digits}`;
   let format = formats.get(key);
   if (!format) {
     format = new Intl.NumberFormat(locale, {

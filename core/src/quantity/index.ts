@@ -6,5 +6,5 @@ export { parseMoney, type MoneyProblem } from './parseMoney';
 export { scaleUncertainty } from './scaleUncertainty';
 export { inkByMass } from './inkByMass';
 export { decimalsFor, formatUncertain } from './formatUncertain';
-export { formatMoney, minorPerMajor } from './formatMoney';
+export { formatMoney, minorPerMajor, PAGE_LOCALE } from './formatMoney';
 export { formatMoneyAbout } from './formatMoneyAbout';

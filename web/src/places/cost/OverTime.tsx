@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
-import { minorPerMajor } from '@hiraeth/core/quantity';
+import { formatMoney, minorPerMajor, PAGE_LOCALE } from '@hiraeth/core/quantity';
 import type { MonthCost, Payback } from '@hiraeth/core/cost';
+import { month } from '../../parts/dates';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 
 /** Refilled and originals month by month, and what was saved so far, with the day on which the kit is paid back. */
@@ -18,24 +19,22 @@ export function OverTime({
       const each = minorPerMajor(currency);
       const amount = (minor: number | null): number | null =>
         minor === null ? null : Number((minor / each).toFixed(2));
-      const names = months.map(({ from }) => from.slice(0, 7));
-      const paid = payback.at?.slice(0, 7);
+      const names = months.map(({ from }) => month(from));
+      const paid = payback.at === null ? undefined : month(payback.at);
       const sign =
-        new Intl.NumberFormat(undefined, { style: 'currency', currency })
+        new Intl.NumberFormat(PAGE_LOCALE, { style: 'currency', currency })
           .formatToParts(0)
           .find(({ type }) => type === 'currency')?.value ?? currency;
       return {
-        grid: { left: 56, right: 64, top: 52, bottom: 28 },
-        legend: { top: 0, left: 56, textStyle: { color: palette.text } },
+        grid: { left: 56, right: 64, top: 64, bottom: 28 },
+        legend: { type: 'scroll', top: 0, left: 0, right: 0, textStyle: { color: palette.text } },
         tooltip: {
           trigger: 'axis',
           backgroundColor: palette.sheet,
           borderColor: palette.line,
           textStyle: { color: palette.text },
           valueFormatter: (value: unknown) =>
-            typeof value === 'number'
-              ? new Intl.NumberFormat(undefined, { style: 'currency', currency }).format(value)
-              : 'not known',
+            typeof value === 'number' ? formatMoney(value * each, currency) : 'not known',
         },
         xAxis: axis(palette, { type: 'category', data: names, splitLine: { show: false } }),
         yAxis: [

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { PAGE_LOCALE } from '@hiraeth/core/quantity';
 import { CAUSE_WORDS, LEVER_WORDS } from '@hiraeth/core/words';
 import { find, settingsOf } from '@hiraeth/core/ledger';
 import { LEVER, leversOf, type Payback, type PeriodCost, type PrinterCost } from '@hiraeth/core/cost';
@@ -105,7 +106,7 @@ export function Causes({ causes }: { readonly causes: PeriodCost['causes'] }) {
 }
 
 const monthOf = (iso: string): string =>
-  new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+  new Intl.DateTimeFormat(PAGE_LOCALE, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
     new Date(iso),
   );
 

@@ -43,7 +43,10 @@ export function LogColumns({ text, layout, onLayout, onTake, onCancel }: LogColu
           <Pick
             key={c}
             label={`Column ${c + 1}`}
-            helperText={examples.slice(0, is === 'date' ? 1 : 3).join(', ').slice(0, 80)}
+            helperText={examples
+              .slice(0, is === 'date' ? 1 : 3)
+              .join(', ')
+              .slice(0, 80)}
             value={is}
             options={optionsOf(LOG_COLUMNS, COLUMN_NAMES)}
             onPick={(picked) =>

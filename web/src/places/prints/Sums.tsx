@@ -1,3 +1,4 @@
+import { month } from '../../parts/dates';
 import { goodCopies, type FactOf } from '@hiraeth/core/workbook';
 import { areaDm2 } from '@hiraeth/core/area';
 import { useMemo, useState } from 'react';
@@ -71,7 +72,7 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
             <tbody>
               {rows.map(([name, sum]) => (
                 <tr key={name}>
-                  <td>{name}</td>
+                  <td>{by === 'month' ? month(`${name}-01T00:00:00Z`) : name}</td>
                   <td className="n">{sum.jobs}</td>
                   <td className="n">{sum.good}</td>
                   <td className="n">{sum.other || '–'}</td>

@@ -20,7 +20,7 @@ import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette } from '../../parts/Chart';
 import { download } from '../../parts/download';
-import { day } from '../../parts/dates';
+import { day, month } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 
 type Per = 'dm2' | 'sheet';
@@ -458,7 +458,7 @@ function Waste({ months }: { readonly months: readonly MonthOfInk[] }) {
         },
         xAxis: axis(palette, {
           type: 'category',
-          data: months.map(({ from }) => from.slice(0, 7)),
+          data: months.map(({ from }) => month(from)),
           splitLine: { show: false },
         }),
         yAxis: axis(palette, { type: 'value', name: 'ml' }),
