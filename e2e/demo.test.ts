@@ -50,6 +50,31 @@ test.describe('in a browser that writes its numbers otherwise', () => {
   });
 });
 
+test('on paper: whose it is and of which day, what was chosen but nothing to be filled in, on A4 and on Letter', async ({
+  page,
+}) => {
+  await page.clock.setFixedTime(new Date('2026-11-24T09:30:00Z'));
+  for (const [path, pages] of [
+    ['/cost', 2],
+    ['/cost/months', 2],
+    ['/plan/orders', 1],
+    ['/shades/chart', 1],
+    ['/prints', 9],
+  ] as const) {
+    await page.emulateMedia({ media: 'screen' });
+    await visit(page, path);
+    await page.emulateMedia({ media: 'print' });
+    const main = page.locator('main');
+    await expect(main.getByText(/^Aberlanw Print Room, 24 Nov 2026/).first()).toBeVisible();
+    for (const asked of ['button', 'form', 'nav', '.dropzone'])
+      await expect(page.locator(asked).filter({ visible: true }), `${path} ${asked}`).toHaveCount(0);
+    for (const format of ['A4', 'Letter'] as const) {
+      const pdf = (await page.pdf({ format })).toString('latin1');
+      expect(pdf.match(/\/Type\s*\/Page[^s]/g)!.length, `${path} on ${format}`).toBeLessThanOrEqual(pages);
+    }
+  }
+});
+
 test('the Rack answers whether a job can be printed, and gives its reasons', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('Copies').fill('4000');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { decode } from 'fast-png';
+import { decode, encode } from 'fast-png';
 import jsQR from 'jsqr';
 import { install, script, setUp, weigh } from '@hiraeth/core/testing';
 import { noAxeFindings, openWith, walkTo, visit } from './helpers';
@@ -67,9 +67,22 @@ test('labels on a sheet can be read; a scanned one opens its cartridge and lies 
   // Without a scanner or a camera, from a photograph.
   await page.getByRole('button', { name: 'Scan a label' }).click();
   const dialog = page.getByRole('dialog', { name: 'Scan a label' });
-  await dialog
-    .getByLabel('Photograph of a label')
-    .setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: magenta.png });
+  const choose = (name: string, buffer: Buffer): Promise<void> =>
+    dialog.getByLabel('Photograph of a label').setInputFiles({ name, mimeType: 'image/png', buffer });
+  await choose('letter.png', Buffer.from('a letter'));
+  await expect(dialog.getByRole('alert')).toContainText('no picture that can be read');
+  // Nothing in it, and it says that it has 3.6 gigapixels: an answer to both.
+  await choose(
+    'empty.png',
+    Buffer.from(encode({ width: 900, height: 700, channels: 1, data: new Uint8Array(630_000).fill(255) })),
+  );
+  await expect(dialog.getByRole('alert')).toContainText('no label’s code in this picture');
+  const huge = Buffer.from(magenta.png);
+  huge.writeUInt32BE(60_000, 16);
+  huge.writeUInt32BE(60_000, 20);
+  await choose('huge.png', huge);
+  await expect(dialog.getByRole('alert')).toContainText('60000 × 60000 pixels');
+  await choose('label.png', magenta.png);
   await expect(page).toHaveURL(/\/cartridge\/magenta$/);
 });
 

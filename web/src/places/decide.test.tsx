@@ -552,7 +552,7 @@ describe('what a check’s layout is taught by', () => {
 });
 
 describe('a label by the camera', () => {
-  test('without one it says what else there is; a picture that cannot be read is refused', async () => {
+  test('without one it says what else there is; where pictures cannot be looked into, that is said', async () => {
     let closed = 0;
     const { user } = await renderApp(
       <ScanProvider>
@@ -562,7 +562,7 @@ describe('a label by the camera', () => {
     );
     expect(await screen.findByRole('alert')).toHaveTextContent(/No camera can be used here/);
     await user.upload(screen.getByLabelText('Photograph of a label'), picture());
-    await waitFor(() => expect(screen.getByRole('alert')).toHaveTextContent(/no picture that can be read/));
+    await waitFor(() => expect(screen.getByRole('alert')).toHaveTextContent(/cannot look into a picture/));
     await user.click(screen.getByRole('button', { name: 'Close' }));
     expect(closed).toBe(1);
   });

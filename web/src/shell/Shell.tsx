@@ -11,6 +11,7 @@ import { onlyOnce } from '../parts/onlyOnce';
 import { ScaleRail } from '../parts/ScaleRail';
 import { ExportNow } from './ErrorSheet';
 import { useLedger, useNow } from '../state/hooks';
+import { moment } from '../parts/dates';
 import { Find } from '../parts/find/Find';
 import { GROUPS, leafAddress, LEAVES, PLACES } from '../parts/placeList';
 import { DEMO, useServices } from '../state/services';
@@ -49,6 +50,17 @@ const LEAF_TITLES = new Map<string, string>(
     leaves.slice(1).map(([to, name]) => [leafAddress(of, to), name] as const),
   ),
 );
+
+/** On paper alone: whose sheet it is, and of which day. */
+function PaperHead() {
+  const ledger = useLedger();
+  const now = useNow();
+  return (
+    <p className="only-print" aria-hidden>
+      {settingsOf(ledger.context).name}, {moment(now)}
+    </p>
+  );
+}
 
 const TourBand = lazy(() => import('../places/help/TourBand'));
 
@@ -210,6 +222,7 @@ export function Shell() {
             </div>
           )}
           <main id="main" ref={main} tabIndex={-1} onClickCapture={onlyOnce}>
+            <PaperHead />
             {status === 'failed' ? (
               <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">
                 <h1>The workbook did not open</h1>

@@ -9,6 +9,7 @@ const TIMEOUT_MS = 20_000;
  * @throws Error in words, when it cannot be read, or took too long
  */
 export async function readLabelAside(file: Blob): Promise<string | null> {
+  if (typeof Worker === 'undefined') throw new Error('This browser cannot look into a picture.');
   const limit = AbortSignal.timeout(TIMEOUT_MS);
   try {
     return await aside<LabelWorker, string | null>(

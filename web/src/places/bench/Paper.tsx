@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { Link, useSearchParams } from 'react-router';
 import {
   beginProblemWords,
@@ -13,6 +12,7 @@ import { layOut, numberOf, suggestChoice, type LaidStep, type RunChoice } from '
 import { METHODS, OCCASIONS } from '@hiraeth/core/workbook';
 import { useLedger, useNow } from '../../state/hooks';
 import { HoleTemplate } from './HoleTemplate';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 /** A run on paper: every step as it will come, with room for what is measured. */
 export default function Paper() {
@@ -34,13 +34,7 @@ export default function Paper() {
   const { steps, problems } = layOut(ledger, choice, now);
   const type = find(ledger.context, 'cartridgeType', cartridge.typeId)!;
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to={`/bench?cartridge=${id}`}>Back to the Bench</Link>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print these steps
-        </Button>
-      </div>
+    <PrintSheet back={{ to: `/bench?cartridge=${id}`, words: 'Back to the Bench' }} print="Print these steps">
       <h1>
         {cartridge.label}: {METHOD_NAMES[choice.method]}
       </h1>
@@ -59,7 +53,7 @@ export default function Paper() {
         ))}
       </ol>
       {type.holeAt && <HoleTemplate at={type.holeAt} name={type.name} />}
-    </div>
+    </PrintSheet>
   );
 }
 

@@ -1,5 +1,4 @@
-import Button from '@mui/material/Button';
-import { Link } from 'react-router';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 const HUES: readonly (readonly [name: string, colour: string])[] = [
   ['black', '#000000'],
@@ -19,13 +18,7 @@ const ROW = 17;
 /** A sheet that makes every ink work, and shows banding: full ramps and even fields of many hues, at true size. */
 export default function ExerciseSheet() {
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/checks">Back to Checks</Link>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print this sheet
-        </Button>
-      </div>
+    <PrintSheet back={{ to: '/checks', words: 'Back to Checks' }} print="Print this sheet">
       <h1 className="no-print">A sheet that makes every ink work</h1>
       <p className="no-print">
         On the back of office paper, without scaling, in the driver’s best quality. A driver mixes its inks:
@@ -58,6 +51,6 @@ export default function ExerciseSheet() {
           </g>
         ))}
       </svg>
-    </div>
+    </PrintSheet>
   );
 }

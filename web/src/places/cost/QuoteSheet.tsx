@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { Link, useParams } from 'react-router';
 import { find } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
@@ -6,6 +5,7 @@ import { taxWords } from '@hiraeth/core/words';
 import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 /** One kept quote on one page, with its date and all that it went by. */
 export default function QuoteSheet() {
@@ -37,13 +37,7 @@ export default function QuoteSheet() {
     ['Put on top', `${Math.round(100 * quote.allowance)} %`],
   ];
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/cost">Back to Cost</Link>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print this quote
-        </Button>
-      </div>
+    <PrintSheet back={{ to: '/cost', words: 'Back to Cost' }} print="Print this quote">
       <h1>{quote.name}</h1>
       <p className="soft">
         Priced on {day(quote.at)}, printed on {printer.name}. ±: nineteen such editions in twenty lie within.
@@ -81,6 +75,6 @@ export default function QuoteSheet() {
           ))}
         </tbody>
       </table>
-    </div>
+    </PrintSheet>
   );
 }

@@ -1,6 +1,5 @@
-import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { all, find } from '@hiraeth/core/ledger';
 import { CAUTION_WORDS, CONSTRUCTION_NAMES, MATTERS, METHOD_NAMES, stepWords } from '@hiraeth/core/words';
 import { CONSTRUCTIONS, typePreset, type CartridgeType } from '@hiraeth/core/workbook';
@@ -9,6 +8,7 @@ import { useLedger } from '../../state/hooks';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Pick } from '../../parts/fields';
 import { HelpNav } from './HelpNav';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 /** What is done, measured or looked at; the talk between is left to the Bench. */
 const ON_CARD = new Set(['do', 'weigh', 'load', 'draw', 'check', 'rest']);
@@ -23,10 +23,10 @@ export default function Cards() {
   const own = types.some(({ id }) => id === type.id);
   const card = useMemo(() => quickCard(type), [type]);
   return (
-    <div className="paper">
-      <HelpNav />
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/bench">To the Bench</Link>
+    <PrintSheet
+      back={{ to: '/bench', words: 'To the Bench' }}
+      print="Print this card"
+      beside={
         <Pick
           label="Card of"
           value={type.id}
@@ -36,10 +36,9 @@ export default function Cards() {
           ]}
           onPick={(of) => setParams({ of })}
         />
-        <Button variant="contained" onClick={() => window.print()}>
-          Print this card
-        </Button>
-      </div>
+      }
+    >
+      <HelpNav />
       <h1>{own ? type.name : CONSTRUCTION_NAMES[type.construction]}</h1>
       <div className="cardhead">
         <CartridgeDrawing
@@ -83,7 +82,7 @@ export default function Cards() {
           </ol>
         </>
       )}
-    </div>
+    </PrintSheet>
   );
 }
 

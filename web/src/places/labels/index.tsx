@@ -9,7 +9,7 @@ import { remember } from '../../state/remember';
 import { quantity, whole } from '../../parts/formSchema';
 import { Swatch } from '../../parts/Swatch';
 import { codeSide } from './codeSide';
-import { labelPages, labelSheet, USUAL_ON, type LabelPaper } from './labelSheet';
+import { labelPages, labelSheet, LABEL_PAPERS, USUAL_ON, type LabelPaper } from './labelSheet';
 import { QrCode } from '../../parts/QrCode';
 
 interface Label {
@@ -139,7 +139,13 @@ export default function Labels() {
       {/* On paper each stands where the sheet has its label. */}
       <style>{`@page { size: ${paper}; margin: 0 }`}</style>
       {labelPages(sheet, sound ? shown : [], begin.data ?? 1).map((page, i) => (
-        <div key={i} className="label-page" aria-hidden="true">
+        <div
+          key={i}
+          className="label-page"
+          aria-hidden="true"
+          // A hair less than the sheet: rounded up, each would take two.
+          style={{ width: `${LABEL_PAPERS[paper].width}mm`, height: `${LABEL_PAPERS[paper].height - 0.1}mm` }}
+        >
           {page.map(({ label, left, top }) => (
             <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
               <LabelBody label={label} width={w} height={h} />

@@ -1,10 +1,9 @@
-import Button from '@mui/material/Button';
-import { Link } from 'react-router';
 import { ordersFor } from '@hiraeth/core/plan';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { useHour, useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { orderLine } from './orderLine';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 /** What to order, of all printers, on one page to be printed. */
 export default function Orders() {
@@ -12,13 +11,11 @@ export default function Orders() {
   const at = useHour();
   const orders = ordersFor(ledger, at);
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/plan">Back to the plan</Link>
-        <Button variant="contained" disabled={orders.length === 0} onClick={() => window.print()}>
-          Print the list
-        </Button>
-      </div>
+    <PrintSheet
+      back={{ to: '/plan', words: 'Back to the plan' }}
+      print="Print the list"
+      canPrint={orders.length > 0}
+    >
       <h1>To order</h1>
       <p className="soft">
         {settingsOf(ledger.context).name}, {day(at)}
@@ -32,6 +29,6 @@ export default function Orders() {
           ))}
         </ul>
       )}
-    </div>
+    </PrintSheet>
   );
 }

@@ -1,8 +1,8 @@
-import Button from '@mui/material/Button';
 import { Link, useSearchParams } from 'react-router';
 import { find } from '@hiraeth/core/ledger';
 import { useLedger, useNow } from '../../state/hooks';
 import { day } from '../../parts/dates';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 /** A strip to lay into the paper stack after so many sheets: when it comes up, it says what to do. */
 export default function Slip() {
@@ -23,13 +23,7 @@ export default function Slip() {
     );
   const of = params.get('of') ?? '';
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/">Back to the Rack</Link>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print the slip
-        </Button>
-      </div>
+    <PrintSheet back={{ to: '/', words: 'Back to the Rack' }} print="Print the slip">
       <h1 className="no-print">A slip for the stack</h1>
       <p className="no-print">
         Cut it out, and lay it into the stack under {after} sheets, a good part of it standing out at the side
@@ -46,6 +40,6 @@ export default function Slip() {
         <div>Take this out. Weigh {slot.name}, or top it up, before the next sheet.</div>
         <div className="small">{day(now)}, by what was in it then</div>
       </section>
-    </div>
+    </PrintSheet>
   );
 }

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import { Link } from 'react-router';
 import { labColour, patchesAsCgats } from '@hiraeth/core/colour';
 import { CHART } from '@hiraeth/rig';
 import { download } from '../../parts/download';
+import { PrintSheet } from '../../parts/PrintSheet';
 
 const SIDE = 26;
 const COLUMNS = 6;
@@ -11,26 +11,23 @@ const COLUMNS = 6;
 export default function ChartSheet() {
   const rows = Math.ceil(CHART.length / COLUMNS);
   return (
-    <div className="paper">
-      <div className="row no-print" style={{ justifyContent: 'space-between' }}>
-        <Link to="/shades">Back to Shades</Link>
-        <span className="row">
-          <Button
-            onClick={() =>
-              download(
-                'hiraeth-22-reference.txt',
-                patchesAsCgats(CHART, { ORIGINATOR: 'Hiraeth', DESCRIPTOR: 'Hiraeth 22' }),
-                'text/plain',
-              )
-            }
-          >
-            Its reference (CGATS.17)
-          </Button>
-          <Button variant="contained" onClick={() => window.print()}>
-            Print this chart
-          </Button>
-        </span>
-      </div>
+    <PrintSheet
+      back={{ to: '/shades', words: 'Back to Shades' }}
+      print="Print this chart"
+      beside={
+        <Button
+          onClick={() =>
+            download(
+              'hiraeth-22-reference.txt',
+              patchesAsCgats(CHART, { ORIGINATOR: 'Hiraeth', DESCRIPTOR: 'Hiraeth 22' }),
+              'text/plain',
+            )
+          }
+        >
+          Its reference (CGATS.17)
+        </Button>
+      }
+    >
       <h1 className="no-print">Hiraeth 22</h1>
       <p className="no-print">
         Once with originals, once with the refill: the same paper and driver settings, let it dry for a day,
@@ -57,6 +54,6 @@ export default function ChartSheet() {
           );
         })}
       </svg>
-    </div>
+    </PrintSheet>
   );
 }
