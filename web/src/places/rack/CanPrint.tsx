@@ -1,7 +1,8 @@
 import { printerInUse, all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
 import { planPrint } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import {
   adviceTitle,
@@ -102,24 +103,44 @@ export function CanPrint() {
           </Link>
         </p>
       )}
-      <Pick
-        label="Printer"
-        value={printerId}
-        options={printers.map((p) => ({ value: p.id, label: p.name }))}
-        onPick={setPrinterId}
-      />
-      <Pick
-        label="Subject"
-        value={subjectId}
-        options={subjects.map((s) => ({ value: s.id, label: s.name }))}
-        onPick={setSubjectId}
-      />
-      <SizePick value={size} onPick={setSize} />
-      <PaperPick printerId={printerId} value={paperId} onPick={setPaperId} />
-      <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
-      <PicturePick value={picture} printerId={printerId} />
-      <Waiting jobs={waiting} onAdd={one && keep} />
+      <ForWhat
+        says={`${copies} × ${sizeWords(area)}, ${find(ledger.context, 'subject', subjectId)?.name ?? ''}`}
+      >
+        <Pick
+          label="Printer"
+          value={printerId}
+          options={printers.map((p) => ({ value: p.id, label: p.name }))}
+          onPick={setPrinterId}
+        />
+        <Pick
+          label="Subject"
+          value={subjectId}
+          options={subjects.map((s) => ({ value: s.id, label: s.name }))}
+          onPick={setSubjectId}
+        />
+        <SizePick value={size} onPick={setSize} />
+        <PaperPick printerId={printerId} value={paperId} onPick={setPaperId} />
+        <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
+        <PicturePick value={picture} printerId={printerId} />
+        <Waiting jobs={waiting} onAdd={one && keep} />
+      </ForWhat>
     </div>
+  );
+}
+
+const sizeWords = (area: { readonly widthMm: number; readonly heightMm: number } | null): string =>
+  area ? `${area.widthMm} × ${area.heightMm} mm` : 'no size';
+
+/** What is asked about; on a phone the answer stands alone until one asks about another. */
+function ForWhat({ says, children }: { readonly says: string; readonly children: ReactNode }) {
+  const narrow = useMediaQuery('(max-width: 600px)');
+  return narrow ? (
+    <details className="why">
+      <summary>{says}</summary>
+      <div className="stack">{children}</div>
+    </details>
+  ) : (
+    children
   );
 }
 

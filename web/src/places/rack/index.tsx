@@ -23,9 +23,6 @@ import { Lead } from './Lead';
 import { Shelf } from './Shelf';
 import { Unsaved } from './Unsaved';
 
-/** About as high as that question, so that nothing jumps when it comes. */
-const ASKED_PX = 420;
-
 /** The strips are the answer that one comes for; the question beside them follows. */
 const CanPrint = lazy(() => import('./CanPrint').then((part) => ({ default: part.CanPrint })));
 
@@ -45,10 +42,12 @@ export function Rack() {
     ),
   }));
   return (
-    <div className="sheet">
+    <div className="sheet asks">
       <div>
-        <h1 className="visually-hidden">Rack</h1>
-        <Lead printers={views} />
+        <div className="lead">
+          <h1 className="visually-hidden">Rack</h1>
+          <Lead printers={views} />
+        </div>
         {views.map(({ printer, advice, missing }) => (
           <section key={printer.id} className="section" aria-labelledby={`p-${printer.id}`}>
             <header>
@@ -76,7 +75,7 @@ export function Rack() {
         ) : (
           <p className="soft">Reading the log: what is due follows.</p>
         )}
-        <div style={{ minHeight: ASKED_PX }}>
+        <div className="asked">
           <Suspense fallback={<h2>Can I print this?</h2>}>
             {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
           </Suspense>
