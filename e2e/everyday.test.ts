@@ -104,8 +104,8 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   await form.getByLabel('Size').selectOption('own');
   await form.getByLabel('Width, mm').fill('120 cm');
   await form.getByLabel('Height, mm').fill('400');
-  await form.getByLabel('Subject').selectOption({ label: 'another kind of picture …' });
-  await form.getByLabel('Kind of picture').fill('Deep cool');
+  await form.getByLabel('Kind of picture').selectOption({ label: 'another kind of picture …' });
+  await form.getByLabel('Its name').fill('Deep cool');
   await form.getByRole('button', { name: 'Log the print' }).click();
   await saved(page, /1 × Panorama/);
   await page.getByLabel('Head cleaning').selectOption({ label: 'deep' });

@@ -133,7 +133,7 @@ test('everything recorded can be taken back, and the taking back too', async ({ 
   await page.getByRole('form', { name: 'Scale' }).getByLabel('of').selectOption({ label: 'cyan' });
   await weigh(page, '55');
   await expect(big).not.toHaveText(before);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Take back', exact: true }).click();
   await expect(big).toHaveText(before);
   await page.goto('/workbook/log');
   await page.getByRole('button', { name: /^Take back: Took back/ }).click();

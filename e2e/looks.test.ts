@@ -60,7 +60,7 @@ test('a photograph of the check, taken by the stand-in: read, confirmed, and in 
   await expect(page.getByLabel('Missing in Yellow')).toHaveValue('#33');
   await noAxeFindings(page);
   await page.getByRole('button', { name: 'Save the check' }).click();
-  await saved(page, /gaps in 2 channels/);
+  await saved(page, /lines missing in 2 channels/);
   await expect(page.getByTestId('missing')).toHaveText('3lines missing');
   await expect(
     page.getByRole('region', { name: 'Where lines were missing' }).getByRole('row', { name: /^Yellow/ }),
@@ -256,7 +256,7 @@ test('jobs arrive from the simulated printer: what rules know is logged, the res
   await expect(page.getByRole('cell', { name: 'Harbour at night 7' }).first()).toBeVisible();
   await page.goBack();
   const row = panel.getByRole('listitem', { name: 'Invitation, both sides' }).first();
-  await row.getByLabel('Subject').selectOption({ label: 'Labels and packing slips' });
+  await row.getByLabel('Kind of picture').selectOption({ label: 'Labels and packing slips' });
   await row.focus();
   await page.keyboard.press('Enter');
   await saved(page, /one print from the tray/);
@@ -283,7 +283,7 @@ test('the spooler’s page log by its file: read in a worker, titles whole, noth
   await expect(panel.getByText('14 wait', { exact: false })).toBeVisible();
   const row = panel.getByRole('listitem', { name: 'Report, "Q3" 100%' });
   await row.getByLabel('Printer').selectOption({ label: 'Test printer' });
-  await row.getByLabel('Subject').selectOption({ label: 'Any' });
+  await row.getByLabel('Kind of picture').selectOption({ label: 'Any' });
   await row.getByRole('button', { name: 'Log it' }).click();
   await saved(page);
   expect((await exportWorkbook(page)).text).toContain('"title":"Report, \\"Q3\\" 100%"');

@@ -154,7 +154,7 @@ function what(
     case 'pastEntered':
       return `${counted(done.count, ...PAST[done.what])} of the past.`;
     case 'checked':
-      return `a check of ${printer(done.printerId)}, ${done.channels === 0 ? 'no gap' : `gaps in ${counted(done.channels, 'one channel', 'channels')}`}.`;
+      return `a check of ${printer(done.printerId)}, ${done.channels === 0 ? 'no line missing' : `lines missing in ${counted(done.channels, 'one channel', 'channels')}`}.`;
     case 'profiled':
       return `the profile ${done.name}.`;
     case 'graded':

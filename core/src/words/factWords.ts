@@ -109,8 +109,8 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `${printer(fact.printerId)} was moved`;
     case 'nozzleChecked':
       return fact.gaps.length === 0
-        ? `Nozzle check of ${printer(fact.printerId)}: no gap`
-        : `Nozzle check of ${printer(fact.printerId)}: gaps in ${fact.gaps.map((gap) => `${slot(fact.printerId, gap.slotId)} (${gap.nozzles})`).join(', ')}`;
+        ? `Nozzle check of ${printer(fact.printerId)}: no line missing`
+        : `Nozzle check of ${printer(fact.printerId)}: lines missing in ${fact.gaps.map((gap) => `${slot(fact.printerId, gap.slotId)} (${gap.nozzles})`).join(', ')}`;
     case 'headReplaced':
       return `${printer(fact.printerId)} has a new head`;
     case 'settingChanged':

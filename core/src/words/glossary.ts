@@ -70,7 +70,8 @@ export const GLOSSARY = {
   wastePad: { word: 'waste pad', meaning: 'What soaks up cleanings and routines. A technician renews it.' },
   nozzleCheck: {
     word: 'nozzle check',
-    meaning: 'A grid of fine lines, one for each nozzle; what is missing is a gap.',
+    meaning:
+      'A grid of fine lines, one for each nozzle: a line that is missing is a nozzle that does not print.',
   },
   weighIn: {
     word: 'weigh-in',
@@ -79,6 +80,15 @@ export const GLOSSARY = {
   rotation: {
     word: 'rotation',
     meaning: 'The whole other set goes in at one go: one priming routine instead of one for each cartridge.',
+  },
+  kindOfPicture: {
+    word: 'kind of picture',
+    meaning:
+      'Pictures that take about as much of each ink: nocturnes, skies, portraits. What a kind takes is learnt.',
+  },
+  line: {
+    word: 'line',
+    meaning: 'Of a nozzle check: what one nozzle prints. Of a printer: the tube from the bay to the head.',
   },
   edition: { word: 'edition', meaning: 'So many prints of one picture that belong together.' },
   usable: {

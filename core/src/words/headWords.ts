@@ -22,7 +22,7 @@ export const CHANNEL_STATE_WORDS: Readonly<Record<ChannelState, string>> = {
   neverChecked: 'never checked',
   unseen: 'not seen in this light',
   fine: 'every line there',
-  gaps: 'gaps',
+  gaps: 'missing lines',
   allGone: 'gone as a whole',
   failing: 'the same lines again and again',
   worn: 'no spares left',
@@ -30,7 +30,7 @@ export const CHANNEL_STATE_WORDS: Readonly<Record<ChannelState, string>> = {
 
 const SCHOOL_WORDS = {
   always: 'after every refill',
-  onGap: 'when a gap shows',
+  onGap: 'when a line is missing',
   rarely: 'as rarely as possible',
 } as const;
 

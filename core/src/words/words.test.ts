@@ -196,10 +196,10 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
   ],
   printerMoved: [[{ kind: 'printerMoved', printerId: 'printer' }, /^Test printer was moved$/]],
   nozzleChecked: [
-    [{ kind: 'nozzleChecked', printerId: 'printer', gaps: [] }, /no gap$/],
+    [{ kind: 'nozzleChecked', printerId: 'printer', gaps: [] }, /no line missing$/],
     [
       { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 3 }] },
-      /gaps in cyan \(3\)$/,
+      /lines missing in cyan \(3\)$/,
     ],
   ],
   agitated: [[{ kind: 'agitated', cartridgeIds: ['cyan'] }, /^Shook cyan$/]],

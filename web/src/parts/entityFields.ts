@@ -467,7 +467,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
         },
         {
           path: 'subjectId',
-          label: 'Is of the subject',
+          label: 'Is of the kind',
           as: 'choice',
           choices: [{ value: '', label: 'not said' }, ...named(owned.subjects)],
           optional: true,

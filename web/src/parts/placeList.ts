@@ -74,7 +74,7 @@ export const LEAVES = {
     ['sums', 'The sums'],
     ['where', 'Where it goes'],
     ['months', 'Months'],
-    ['subjects', 'By subject'],
+    ['subjects', 'By kind'],
     ['edition', 'Price an edition'],
     ['what-if', 'What if'],
   ],

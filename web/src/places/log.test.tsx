@@ -101,7 +101,7 @@ describe('Prints', () => {
     const before = facts('printed').length;
     put('Copies', '1.5');
     await user.selectOptions(screen.getByLabelText('Size'), 'own');
-    await user.selectOptions(screen.getByLabelText('Subject'), 'new');
+    await user.selectOptions(screen.getByLabelText('Kind of picture'), 'new');
     await user.selectOptions(screen.getByLabelText('Paper'), 'new');
     for (const press of ['Log the print', 'Plan it']) {
       await user.click(screen.getByRole('button', { name: press }));
@@ -118,7 +118,7 @@ describe('Prints', () => {
     put('Copies', '2');
     put('Width, mm', '12 cm');
     put('Height, mm', '80');
-    put('Kind of picture', ' Tide pools ');
+    put('Its name', ' Tide pools ');
     put('Paper’s name', 'Hemp 290');
     await user.click(screen.getByRole('button', { name: 'Log the print' }));
     await waitFor(() => expect(facts('printed')).toHaveLength(before + 1));
@@ -129,7 +129,7 @@ describe('Prints', () => {
     expect(facts('printed').at(-1)!.paperId).toBe(paper!.entity.id);
     expect(facts('jobPlanned')).toEqual([]);
     // The next one is of the same kind, and its name is not asked for again.
-    expect(screen.queryByLabelText('Kind of picture')).toBeNull();
+    expect(screen.queryByLabelText('Its name')).toBeNull();
   });
 
   test('planned, then printed by and by: good copies fulfil it, spoilt ones only take ink', async () => {
@@ -196,10 +196,10 @@ describe('Prints', () => {
       before,
     );
     await user.selectOptions(screen.getByLabelText('Add up by'), 'subject');
-    const sums = within(screen.getByRole('table', { name: 'Prints by subject' }));
+    const sums = within(screen.getByRole('table', { name: 'Prints by kind of picture' }));
     expect(sums.getByRole('row', { name: /^Any/ })).toHaveTextContent('Any3811.12');
     expect(screen.getByRole('button', { name: 'Correct them' })).toBeDisabled();
-    await user.selectOptions(screen.getByLabelText('Subject'), 'other');
+    await user.selectOptions(screen.getByLabelText('Kind of picture'), 'other');
     await user.click(screen.getByRole('button', { name: 'Correct them' }));
     await waitFor(() =>
       expect(facts('printed').map(({ subjectId }) => subjectId)).toEqual(['other', 'other', 'other']),
@@ -360,7 +360,7 @@ test('a size of one’s own is kept under a name; another printer brings what is
   );
   await user.selectOptions(screen.getByLabelText('Printer'), 'second');
   expect(screen.getByLabelText('Size')).toHaveDisplayValue('Card, 102 × 152 mm');
-  expect(screen.getByLabelText('Subject')).toHaveValue('other');
+  expect(screen.getByLabelText('Kind of picture')).toHaveValue('other');
 });
 
 test('Plan: what waits in its order, when to weigh, a dose that is chosen, orders to copy', async () => {

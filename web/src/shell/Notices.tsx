@@ -30,7 +30,7 @@ export function Notices() {
       )}
       {notice.undo.length > 0 && (
         <Button size="small" onClick={() => void dispatch(undo(notice.undo))}>
-          Undo
+          Take back
         </Button>
       )}
       <Button size="small" onClick={() => dispatch(noticed(null))}>

@@ -24,7 +24,7 @@ export function BySubject({ cost }: { readonly cost: PrinterCost }) {
     <>
       <section className="section">
         <header>
-          <h2>One print, by subject</h2>
+          <h2>One print, by kind of picture</h2>
           <Pick<SizeKey>
             label="Size"
             value={size}
@@ -36,7 +36,7 @@ export function BySubject({ cost }: { readonly cost: PrinterCost }) {
           <table className="lines">
             <thead>
               <tr>
-                <th>Subject</th>
+                <th>Kind of picture</th>
                 <th className="n">Ink</th>
                 <th className="n">Refilled</th>
                 <th className="n">A single one</th>

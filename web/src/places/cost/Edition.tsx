@@ -77,7 +77,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
       <div className="form">
         <TextField label="Edition" value={name} onChange={(event) => setName(event.target.value)} />
         <Pick
-          label="Picture’s subject"
+          label="Kind of picture"
           value={subjectId}
           options={subjects.map(({ id, name: called }) => ({ value: id, label: called }))}
           onPick={setSubject}

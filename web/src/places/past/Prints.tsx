@@ -33,7 +33,7 @@ export default function PastPrints() {
         { id: 'height', label: 'Height, mm', as: 'text' },
         {
           id: 'subject',
-          label: 'Subject',
+          label: 'Kind of picture',
           as: 'choice',
           width: 200,
           options: all(context, 'subject').map(({ id, name }) => ({ value: id, label: name })),

@@ -177,7 +177,7 @@ describe('the cost of an edition', () => {
     const ever = total(/^To date/);
     await user.selectOptions(screen.getByLabelText('Period'), '3');
     expect(total(/^In this period/)).not.toContain(ever.replace('To date', ''));
-    await user.click(screen.getByRole('link', { name: 'By subject' }));
+    await user.click(screen.getByRole('link', { name: 'By kind' }));
     expect(screen.getByRole('row', { name: /^Any .* to £/ })).toBeVisible();
     // The period that was chosen holds on every leaf.
     await user.click(screen.getByRole('link', { name: 'Months' }));

@@ -60,7 +60,7 @@ export function Correct({
       <PickOf
         control={control}
         name="subjectId"
-        label="Subject"
+        label="Kind of picture"
         options={[
           AS_IT_IS,
           ...all(ledger.context, 'subject').map(({ id, name }) => ({ value: id, label: name })),

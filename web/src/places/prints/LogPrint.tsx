@@ -168,7 +168,7 @@ export function LogPrint({
           <PickOf
             control={control}
             name="subjectId"
-            label="Subject"
+            label="Kind of picture"
             options={[
               ...subjects.map((subject) => ({ value: subject.id, label: subject.name })),
               { value: NEW, label: 'another kind of picture …' },
@@ -178,7 +178,7 @@ export function LogPrint({
             <TextOf
               control={control}
               name="subjectName"
-              label="Kind of picture"
+              label="Its name"
               helperText="Such as cool, warm, deep, high key"
             />
           )}
@@ -293,13 +293,13 @@ function WhatOneTakes({
         {one ? (
           <>
             {one.refill ? `${money(one.refill)} with your ink` : 'A price is not known yet'}
-            {one.original ? `, ${money(one.original)} with originals` : ''}: for the size, subject and paper
-            below.
+            {one.original ? `, ${money(one.original)} with originals` : ''}: for the size, kind of picture and
+            paper below.
           </>
         ) : subjectId === NEW ? (
           'What a new kind of picture takes is learnt from the weigh-ins after it.'
         ) : (
-          'Choose a size and a subject below.'
+          'Choose a size and a kind of picture below.'
         )}
       </p>
     </div>

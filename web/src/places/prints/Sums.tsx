@@ -51,7 +51,7 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
           { value: 'none', label: 'each by itself' },
           { value: 'month', label: 'month' },
           { value: 'edition', label: 'edition' },
-          { value: 'subject', label: 'subject' },
+          { value: 'subject', label: 'kind of picture' },
           { value: 'paper', label: 'paper' },
           { value: 'printer', label: 'printer' },
         ]}
@@ -59,7 +59,11 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
       />
       {by !== 'none' && (
         <div className="scrolly">
-          <table className="lines" style={{ maxWidth: 640 }} aria-label={`Prints by ${by}`}>
+          <table
+            className="lines"
+            style={{ maxWidth: 640 }}
+            aria-label={`Prints by ${by === 'subject' ? 'kind of picture' : by}`}
+          >
             <thead>
               <tr>
                 <th>{by}</th>

@@ -131,7 +131,7 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
           onPick={(printerId) => onGiven({ printerId })}
         />
         <Pick
-          label="Subject"
+          label="Kind of picture"
           value={as.subjectId ?? ''}
           options={named('subject')}
           onPick={(subjectId) => onGiven({ subjectId })}

@@ -63,7 +63,7 @@ test('one key each: a job is completed, logged by Enter, put away by Delete; “
   await user.keyboard('{Enter}');
   expect(facts('printed')).toHaveLength(2);
   await user.selectOptions(within(row).getByLabelText('Printer'), 'printer');
-  await user.selectOptions(within(row).getByLabelText('Subject'), 'any');
+  await user.selectOptions(within(row).getByLabelText('Kind of picture'), 'any');
   await user.click(within(row).getByRole('button', { name: 'Always so' }));
   await waitFor(() =>
     expect(facts('defined').at(-1)!.entity).toMatchObject({

@@ -113,7 +113,7 @@ export function CanPrint() {
           onPick={setPrinterId}
         />
         <Pick
-          label="Subject"
+          label="Kind of picture"
           value={subjectId}
           options={subjects.map((s) => ({ value: s.id, label: s.name }))}
           onPick={setSubjectId}

@@ -125,7 +125,7 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
           { value: 'scale', label: 'a scale' },
           { value: 'syringe', label: 'a syringe' },
           ...slots.map(({ key, label }) => ({ value: key, label })),
-          { value: 'subject', label: 'a subject' },
+          { value: 'subject', label: 'a kind of picture' },
           { value: 'paper', label: 'a paper' },
           { value: 'jobRule', label: 'a rule for jobs that printed' },
           ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
