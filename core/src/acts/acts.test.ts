@@ -337,3 +337,23 @@ test('several facts are held against the workbook each after those before it; on
     ['notInstalled'],
   );
 });
+
+test('a guess that is put right holds for all channels, also of a printer that began with what another was taught; the rest stays', () => {
+  const channels = [
+    { slotId: 'cyan', perDm2: { value: 0.02, u: 0.004 }, light: { value: 0.5, u: 0.1 } },
+    { slotId: 'magenta', perDm2: { value: 0.01, u: 0.002 } },
+  ];
+  const taught = { ...PRINTER, draws: { ...PRINTER.draws, channels } };
+  const corrected = (draws: Partial<typeof PRINTER.draws>) => {
+    const [fact] = acts.correctThing({ ...taught, draws: { ...taught.draws, ...draws } }, taught).facts;
+    return fact?.kind === 'defined' && fact.entity.entity === 'printer' ? fact.entity.draws : null;
+  };
+  expect(corrected({})?.channels).toEqual(channels);
+  const perDm2 = { value: 0.03, u: 0.01 };
+  expect(corrected({ perDm2 })).toMatchObject({
+    perDm2,
+    channels: [{ slotId: 'cyan', light: { value: 0.5, u: 0.1 } }],
+  });
+  expect(corrected({ perDm2 })?.channels).toHaveLength(1);
+  expect(corrected({ perDm2, light: { value: 0.4, u: 0.1 } })?.channels).toBeUndefined();
+});

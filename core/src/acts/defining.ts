@@ -22,7 +22,27 @@ const defined = (entity: Entity, done: Done): Act => ({ facts: [{ kind: 'defined
 export const addThing = (entity: Entity): Act => defined(entity, { code: 'added' });
 
 /** A thing as it was corrected. */
-export const correctThing = (entity: Entity): Act => defined(entity, { code: 'corrected' });
+export const correctThing = (entity: Entity, before?: Entity): Act =>
+  defined(withOwnGuess(entity, before), { code: 'corrected' });
+
+/**
+ * A guess that is put right holds for all channels, also where the printer was begun with what another one was taught: what is
+ * said last is what is reckoned with.
+ */
+function withOwnGuess(entity: Entity, before: Entity | undefined): Entity {
+  if (entity.entity !== 'printer' || before?.entity !== 'printer' || !entity.draws.channels) return entity;
+  const { channels, ...draws } = entity.draws;
+  const isSame = (term: string): boolean =>
+    JSON.stringify(draws[term as keyof typeof draws]) ===
+    JSON.stringify(before.draws[term as keyof typeof draws]);
+  const kept = channels
+    .map(
+      (channel) =>
+        Object.fromEntries(Object.entries(channel).filter(([term]) => isSame(term))) as typeof channel,
+    )
+    .filter((channel) => Object.keys(channel).length > 1);
+  return { ...entity, draws: kept.length > 0 ? { ...draws, channels: kept } : draws };
+}
 
 /** What the workbook is called: the print room that it is of. */
 export const nameWorkbook = (book: Book, name: string): Act =>

@@ -84,7 +84,7 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
     defaultValues: asTyped(entity, fields, currency),
   });
   const save = async (next: Entity): Promise<void> => {
-    const saved = await act(correctThing(next));
+    const saved = await act(correctThing(next, entity));
     if (saved) onClose();
   };
   return (

@@ -301,7 +301,7 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           help: 'Each cleaning draws ink from every channel.',
           choices: optionsOf(['always', 'onGap', 'rarely'], {
             always: 'after every refill',
-            onGap: 'only on a gap',
+            onGap: 'only when a line is missing',
             rarely: 'as rarely as possible',
           }),
         },
@@ -310,7 +310,9 @@ export function fieldsOf(entity: Entity, owned: Owned): FieldSpec[] {
           'Use per dm², ml',
           'volume',
           false,
-          'What it draws from each channel (a guess; weigh-ins improve it)',
+          entity.draws.channels
+            ? 'What it draws from each channel. It was begun with what another printer of its kind was taught of each: put right here, this holds for all'
+            : 'What it draws from each channel (a guess; weigh-ins improve it)',
         ),
         ...draw('light', 'Light cleaning, ml'),
         ...draw('deep', 'Deep cleaning, ml'),

@@ -2,7 +2,7 @@ import { ColourCount, HEAD_BYTES, pictureHead } from '@hiraeth/core/image';
 import type { Kind } from './kindOf';
 import { smallSize, STRIP_PX, type Pixels } from './pixels';
 import { Refused } from './refused';
-import { tagsOf } from './tags';
+import { NO_TAGS, tagsOf } from './tags';
 
 /** A browser holds a decoded picture whole, four bytes a pixel. */
 const MOST_DECODED_PX = 200_000_000;
@@ -17,7 +17,8 @@ export async function browserPixels(
   if (head && head.widthPx * head.heightPx > MOST_DECODED_PX) throw new Refused('tooLarge');
   if (head?.bits === 1) throw new Refused('oneBit');
   if (head?.kind === 'jpeg' && head.samples === 4) throw new Refused('inksInJpeg');
-  const { dpi, profile } = await tagsOf(file, kind);
+  // A file without a sound head, such as one whose parts lead in a circle, is left to the browser alone.
+  const { dpi, profile } = head ? await tagsOf(file, kind) : NO_TAGS;
   const bitmap = await createImageBitmap(file);
   const { width, height } = bitmap;
   if (width * height > MOST_DECODED_PX) throw new Refused('tooLarge');

@@ -9,7 +9,7 @@ export interface Tags {
   /** Its embedded profile's name, empty where it has none; null: no profile. */
   readonly profile: string | null;
 }
-const NOTHING: Tags = { dpi: null, profile: null };
+export const NO_TAGS: Tags = { dpi: null, profile: null };
 
 /** Resolution and profile of a picture that the browser decodes; what cannot be read is not there. */
 export async function tagsOf(file: Blob, kind: Kind): Promise<Tags> {
@@ -18,7 +18,7 @@ export async function tagsOf(file: Blob, kind: Kind): Promise<Tags> {
     const tags = await exifTags(file);
     return kind === 'png' ? { ...tags, profile: await pngProfile(file) } : tags;
   } catch {
-    return NOTHING;
+    return NO_TAGS;
   }
 }
 
@@ -31,7 +31,7 @@ async function exifTags(file: Blob | Uint8Array): Promise<Tags> {
     gps: false,
     translateValues: false,
   })) as Record<string, unknown> | undefined;
-  if (!tags) return NOTHING;
+  if (!tags) return NO_TAGS;
   const perUnit = Number(tags['XResolution']);
   const perCm = tags['ResolutionUnit'] === 3 || tags['ResolutionUnits'] === 2;
   const name = tags['ProfileDescription'];
@@ -110,5 +110,5 @@ async function exifOfWebp(file: Blob): Promise<Tags> {
     }
     at += 8 + length + (length % 2);
   }
-  return NOTHING;
+  return NO_TAGS;
 }
