@@ -1,0 +1,180 @@
+import { isOffAlike, type SetMass } from '@hiraeth/core/advice';
+import { putBack, weighCartridge } from '@hiraeth/core/acts';
+import {
+  inkByWeight,
+  massOff,
+  massRange,
+  readMass,
+  type LogSnapshot,
+  type MassReading,
+} from '@hiraeth/core/ledger';
+import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
+import { HOUR_MS } from '@hiraeth/core/time';
+import { explain, massOffWords } from '@hiraeth/core/words';
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useScaleTarget } from '../../devices/useScale';
+import { usePrinter } from '../../parts/PrinterPick';
+import { useGaugeEntry } from '../../parts/useGaugeEntry';
+import { useAct, useLedger, useNow } from '../../state/hooks';
+import { useUnfinished, type Unfinished } from '../../state/unfinished';
+import type { Row, Taken } from './Afterwards';
+import { rowsOf } from './rows';
+
+/** A sitting: what was weighed longer ago belongs to another one. */
+const SITTING_MS = 2 * HOUR_MS;
+/** Entries that a sitting may have brought beside its weights. */
+const MOST_IN_A_SITTING = 1000;
+
+/** What was weighed in this sitting, as far as it still stands in the log. */
+function takenBefore(
+  kept: Unfinished['weigh-in'] | null,
+  ledger: LogSnapshot,
+  now: string,
+): ReadonlyMap<string, Taken> {
+  if (!kept || Date.parse(now) - Date.parse(kept.at) > SITTING_MS) return new Map();
+  const stands = new Set(ledger.facts.slice(-MOST_IN_A_SITTING).map(({ id }) => id));
+  return new Map(kept.taken.filter(([, { factId }]) => stands.has(factId)));
+}
+
+/** Of the set those that are far from what was foretold. */
+const farOf = (taken: ReadonlyMap<string, Taken>): readonly SetMass[] =>
+  [...taken].flatMap(([cartridgeId, { tone, expected, reading }]) =>
+    tone === 'warn' && expected ? [{ cartridgeId, expected, found: reading.massG }] : [],
+  );
+
+/**
+ * A printer's set on the scale: what was taken so far, and what a number, a pasted column or a gauge's figure does.
+ *
+ * @param form where its fields stand
+ */
+export function useWeighIn(form: RefObject<HTMLElement | null>) {
+  const ledger = useLedger();
+  const now = useNow();
+  const act = useAct();
+  const printer = usePrinter();
+  const enterGauge = useGaugeEntry(printer?.id ?? '');
+  const [kept, keep] = useUnfinished('weigh-in');
+  const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(() => takenBefore(kept, ledger, now));
+  // A column that is pasted goes on before the page is shown anew.
+  const latest = useRef(taken);
+  useEffect(() => {
+    latest.current = taken;
+  }, [taken]);
+  // What was weighed survives leaving the page: a set is weighed in one sitting, not always on one sheet.
+  useEffect(() => {
+    if (taken.size > 0) void keep({ at: now, taken: [...taken] });
+    // Kept as it was when something was weighed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [taken, keep]);
+  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const [back, setBack] = useState(false);
+  const [shelf, setShelf] = useState(false);
+  const rows = printer ? rowsOf(ledger, printer, now, shelf) : [];
+  const next = rows.find((row) => !taken.has(row.id));
+  const done = rows.filter((row) => taken.has(row.id)).length;
+  const seated = rows.filter((row) => row.slot !== null);
+
+  useEffect(() => {
+    // Whoever already types somewhere, as at the foot of the page, is not taken from it.
+    if (document.activeElement instanceof HTMLInputElement) return;
+    form.current?.querySelector<HTMLInputElement>('input[data-mass]:not(:disabled)')?.focus();
+  }, [form]);
+  const focusNext = (id: string): void => {
+    const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
+    const at = fields.findIndex((field) => field.dataset.mass === id);
+    (fields.slice(at + 1).find((field) => !field.disabled) ?? fields[at])?.focus();
+  };
+  const weigh = useCallback(
+    async (row: Row, reading: MassReading): Promise<boolean> => {
+      const { massG } = reading;
+      const { body } = row.cartridge;
+      // Against what was foretold before it: afterwards the log agrees with the scale.
+      const off = massOff(ledger, body.cartridge.id, massG, now);
+      const mass = off && { cartridgeId: row.id, expected: off.expectedG, found: massG };
+      const alike = mass !== null && off!.far && isOffAlike(mass, farOf(latest.current));
+      const saved = await act(weighCartridge(body.cartridge.id, reading, alike));
+      if (!saved) return false;
+      const ink = inkByWeight(ledger, body.cartridge.id, massG, now);
+      latest.current = new Map(latest.current).set(row.id, {
+        factId: saved[0]!.id,
+        reading,
+        expected: off?.expectedG ?? null,
+        density: row.cartridge.density.value,
+        tone: off?.far ? 'warn' : '',
+        words: ink ? `${formatUncertain(ink, 'ml')}${off === null ? '' : `, ${massOffWords(off)}`}` : '',
+      });
+      setTaken(latest.current);
+      return true;
+    },
+    [ledger, now, act],
+  );
+  useScaleTarget(
+    useMemo(
+      () =>
+        next
+          ? {
+              label: `${next.name}, weigh-in`,
+              range: massRange(next.cartridge.body),
+              onTake: (reading: MassReading) => void weigh(next, reading),
+            }
+          : null,
+      [next, weigh],
+    ),
+  );
+  const say = (row: Row, words: string): void => setErrors((old) => new Map(old).set(row.id, words));
+  const enter = async (row: Row, text: string): Promise<boolean> => {
+    const parsed = parseQuantity(text, 'mass');
+    say(row, parsed.ok ? '' : explain(parsed.problem));
+    if (!parsed.ok || !(await weigh(row, readMass(ledger.context, parsed.value.value)))) return false;
+    focusNext(row.id);
+    return true;
+  };
+  /** A column of masses, from this row downwards; it stops at the first that cannot be taken. */
+  const paste = async (from: Row, lines: readonly string[]): Promise<void> => {
+    const at = rows.indexOf(from);
+    for (const [i, line] of lines.entries()) {
+      const row = rows[at + i];
+      if (!row) return;
+      if (line.trim() !== '' && !(await enter(row, line))) return;
+    }
+  };
+  const readGauge = async (row: Row, text: string): Promise<void> => {
+    if (row.slot && text.trim() !== '') say(row, (await enterGauge(row.slot, text)) ?? '');
+  };
+  const allBack = async (): Promise<void> => {
+    if (!printer) return;
+    const into = seated
+      .filter((row) => taken.has(row.id))
+      .map((row) => ({ slotId: row.slot!.id, cartridgeId: row.id }));
+    const saved = await act(putBack(printer.id, into));
+    if (saved) setBack(true);
+  };
+  const beginAnew = (): void => {
+    setTaken(new Map());
+    setErrors(new Map());
+    setBack(false);
+  };
+  const correct = (change: ReadonlyMap<string, Taken>): void =>
+    setTaken((old) => new Map([...old, ...change]));
+  return {
+    ledger,
+    now,
+    printer,
+    rows,
+    next,
+    done,
+    isOpen: seated.some((row) => taken.has(row.id)) && !back,
+    taken,
+    errors,
+    back,
+    shelf,
+    setShelf,
+    enter,
+    paste,
+    readGauge,
+    allBack,
+    beginAnew,
+    correct,
+  };
+}
+export type WeighingIn = ReturnType<typeof useWeighIn>;
