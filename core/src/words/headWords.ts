@@ -22,7 +22,7 @@ export const CHANNEL_STATE_WORDS: Readonly<Record<ChannelState, string>> = {
   neverChecked: 'never checked',
   unseen: 'not seen in this light',
   fine: 'every line there',
-  gaps: 'missing lines',
+  gaps: 'not every line there',
   allGone: 'gone as a whole',
   failing: 'the same lines again and again',
   worn: 'no spares left',
