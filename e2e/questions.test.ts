@@ -82,3 +82,25 @@ for (const [width, height, most] of [
     }
     expect(missed).toEqual([]);
   });
+
+test('on a phone a run begins from where its cartridge is chosen: Begin is in sight, and what stands against it a press away', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await visit(page, '/bench');
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toHaveCount(0);
+  await visit(page, '/bench?cartridge=nine-a-ma');
+  const begin = page.getByRole('button', { name: 'Begin', exact: true });
+  expect((await seen(begin)).covered).toBe(false);
+  expect((await seen(begin)).bottom).toBeLessThan(844);
+  // A bottle of another shade is asked about first, and that is said where one is.
+  await page.getByLabel('Method').scrollIntoViewIfNeeded();
+  expect((await seen(begin)).covered).toBe(false);
+  const bottle = page.getByLabel(/^Bottle for Magenta A/);
+  const other = bottle.getByRole('option', { name: /grey/ }).first();
+  await bottle.selectOption(await other.getAttribute('value'));
+  await page.evaluate(() => document.querySelector('.page')?.scrollTo(0, 0));
+  const asked = page.getByRole('button', { name: 'What is asked' });
+  await asked.click();
+  await expect(bottle).toBeInViewport();
+});

@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { Link } from 'react-router';
 import type { RunChoice } from '@hiraeth/core/bench';
 import { NoCartridge } from '../../parts/NoCartridge';
 import { Leaves } from '../../parts/Leaves';
 import { CartridgeList } from './CartridgeList';
+import { bottleLabel } from './chosen';
 import { ChosenHow } from './ChosenHow';
 import { ChosenInks } from './ChosenInks';
 import { Questions } from './Questions';
@@ -12,8 +14,16 @@ import { useChooser } from './useChooser';
 /** Which cartridges, with which ink and tools: the least asked, the rest guessed from the log. */
 export function Chooser() {
   const choosing = useChooser();
-  const { answers, answer, views, typesGone, going, chosen, stops, start } = choosing;
+  const { ledger, answers, answer, views, typesGone, going, chosen, stops, start } = choosing;
   const { picked, choices } = chosen;
+  const bottle = chosen.chambers.length === 1 ? chosen.chambers[0]!.bottleId : '';
+  // Behind a list of many, what begins the run stays in sight.
+  const narrow = useMediaQuery('(max-width: 1080px)');
+  const begin = (
+    <Button variant="contained" size="large" disabled={stops.length > 0} onClick={start}>
+      {answers.rehearsal ? 'Begin the rehearsal' : 'Begin'}
+    </Button>
+  );
   if (views.length === 0)
     return (
       <div className="stack">
@@ -22,7 +32,7 @@ export function Chooser() {
       </div>
     );
   return (
-    <div className="sheet">
+    <div className="sheet choosing">
       <div className="stack">
         <h1>{going ? 'What will you refill meanwhile?' : 'What will you refill?'}</h1>
         <Leaves of="/bench" />
@@ -52,9 +62,7 @@ export function Chooser() {
           sure={chosen.sure}
           onSure={(yes) => answer({ meant: yes ? chosen.said : null })}
         />
-        <Button variant="contained" size="large" disabled={stops.length > 0} onClick={start}>
-          {answers.rehearsal ? 'Begin the rehearsal' : 'Begin'}
-        </Button>
+        {!narrow && begin}
         {picked.length > 0 &&
           stops.map((why) => (
             <p key={why} className="small warn">
@@ -68,8 +76,28 @@ export function Chooser() {
           </Button>
         )}
       </aside>
+      {narrow && picked.length > 0 && (
+        <div className="beginbar">
+          <span>
+            {picked.length === 1 ? picked[0]!.body.cartridge.label : `${picked.length} cartridges`}
+            {stops[0] ? (
+              <span className="small warn"> {stops[0]}</span>
+            ) : (
+              bottle && <span className="small soft"> from {bottleLabel(ledger, bottle)}</span>
+            )}
+          </span>
+          {stops.length === 0 ? begin : <Button onClick={toWhatIsAsked}>What is asked</Button>}
+        </div>
+      )}
     </div>
   );
+}
+
+/** Into sight, and the focus with it. */
+function toWhatIsAsked(): void {
+  const asked = document.querySelector<HTMLElement>('.choosing > aside');
+  asked?.scrollIntoView({ block: 'start' });
+  asked?.querySelector<HTMLElement>('select, input')?.focus({ preventScroll: true });
 }
 
 const stepsLink = (choice: RunChoice): string =>
