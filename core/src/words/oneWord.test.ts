@@ -5,7 +5,7 @@ import ts from 'typescript';
 
 const ROOT = join(import.meta.dirname, '../../..');
 /** Attributes that a person reads or hears. */
-const READ = /^(label|helperText|placeholder|title|aria-label|alt|submit|print)$/;
+const READ = /^(label|name|words|helperText|placeholder|title|aria-label|alt|submit|print)$/;
 
 const filesIn = (folder: string): string[] =>
   readdirSync(folder).flatMap((name) => {

@@ -20,7 +20,7 @@ const COLUMNS: readonly { readonly key: SortKey; readonly name: string; readonly
   { key: 'title', name: 'Title' },
   { key: 'copies', name: 'Copies', kind: 'n' },
   { key: 'size', name: 'Size, mm', kind: 'n' },
-  { key: 'subject', name: 'Subject' },
+  { key: 'subject', name: 'Kind of picture' },
   { key: 'paper', name: 'Paper', kind: 'wide' },
   { key: 'printer', name: 'Printer', kind: 'wide' },
   { key: 'ink', name: 'Ink', kind: 'n' },

@@ -89,7 +89,7 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
           family: '',
         };
       case 'subject':
-        return { entity: 'subject', id: newId('subject'), name: 'Another subject' };
+        return { entity: 'subject', id: newId('subject'), name: 'Another kind of picture' };
       case 'paper':
         return { entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' };
       case 'jobRule':

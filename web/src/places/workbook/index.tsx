@@ -25,7 +25,7 @@ const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'scale', name: 'Scales' },
   { kind: 'syringe', name: 'Syringes' },
   { kind: 'tool', name: 'Other tools' },
-  { kind: 'subject', name: 'Subjects' },
+  { kind: 'subject', name: 'Kinds of pictures' },
   { kind: 'paper', name: 'Papers' },
   { kind: 'jobRule', name: 'Rules for jobs' },
 ];
