@@ -153,7 +153,11 @@ END_DATA
     ].join('\n');
   const NOTHING_SAID = { condition: null, illuminant: null, observer: null, filter: null };
   test.each<[string, readonly string[], object]>([
-    ['nothing', ['ORIGINATOR "M2 Ltd"', 'DESCRIPTOR "A chart of D65 wall paint"'], NOTHING_SAID],
+    [
+      'nothing',
+      ['ORIGINATOR "M2 Ltd"', 'DESCRIPTOR "A chart of D65 wall paint, filter UV, illuminant A"'],
+      NOTHING_SAID,
+    ],
     [
       'a condition by name',
       ['MEASUREMENT_SOURCE "MeasurementCondition=M1 Filter=no"'],

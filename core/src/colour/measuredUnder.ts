@@ -11,7 +11,7 @@ export interface MeasuredUnder {
   readonly filter: string | null;
 }
 
-/** Words that belong to what is measured, not to how. */
+/** Keywords that say how it was measured; what others name so is none of it. */
 const ABOUT = /MEASUREMENT|CONDITION|ILLUMIN|OBSERVER|FILTER|POLARI|WEIGHTING/i;
 
 /**
@@ -25,7 +25,7 @@ export function measuredUnder(head: readonly string[]): MeasuredUnder {
   let found: MeasuredUnder = { condition: null, illuminant: null, observer: null, filter: null };
   for (const line of head) {
     const said = /^\s*#?\s*([A-Za-z_ ]+?)[\s=:"]+(.*)$/.exec(line);
-    if (!said || !ABOUT.test(line)) continue;
+    if (!said || !ABOUT.test(said[1]!)) continue;
     const all = `${said[1]!} ${said[2]!.replace(/"/g, ' ')}`;
     found = {
       condition: conditionOf(all) ?? found.condition,

@@ -125,7 +125,9 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
         ...(place ? { display: { where: place, months: monthsOf(months) ?? 0 } } : {}),
       }),
     );
-    if (saved) setValue('patches', '');
+    if (!saved) return;
+    setValue('patches', '');
+    setValue('numbersMeant', false);
   };
   return (
     <form
