@@ -187,6 +187,7 @@ test('the own workbook is emptied only after a second word, and can be taken bac
     .getByRole('button', { name: /^Open (?!my own).*[^b]$/ })
     .first()
     .click();
+  await expect(page.getByText(/\d{2,} entries, open here/)).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Test printer' })).toBeVisible();
   // Put away it is read: nothing is written, whoever tries, and another tab has another workbook beside it.

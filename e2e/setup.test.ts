@@ -48,6 +48,8 @@ test('a printer of nine channels from nothing, by keyboard, without a mass that 
   for (let presses = 0; presses < 7 && !(await full.isChecked()); presses++)
     await page.keyboard.press('ArrowUp');
   await expect(full).toBeChecked();
+  // What a key said is kept a moment after: a reload in the same instant would come before it.
+  await page.waitForTimeout(500);
   await page.reload();
   await question('What is in them now?');
   await expect(page.getByRole('radio', { name: 'an original, full' })).toBeChecked();

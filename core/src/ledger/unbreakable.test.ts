@@ -269,7 +269,11 @@ test('a label’s code is read back as what it stands on, whatever its id; other
     labelCode('paper', '01KD'),
     readLabelCode(ledger, '%hp:01KD'),
     readLabelCode(ledger, '%HP:01KD'),
-  ]).toEqual(['%HP:01KD', ...Array(2).fill({ known: false, what: 'paper', text: '01KD' })]);
+  ]).toEqual([
+    '%HP:01KD',
+    { known: false, what: 'paper', text: '01KD' },
+    { known: false, what: 'paper', text: '01KD' },
+  ]);
   expect(readLabelCode(ledger, labelCode('bottle', 'bottle-cyan'))).toMatchObject({ name: 'Ink cyan, M1' });
   for (const id of ['__proto__', 'constructor'])
     expect(readLabelCode(ledger, labelCode('cartridge', id)).known).toBe(false);
