@@ -277,6 +277,19 @@ test('profiles count: the same red takes the same ink, whatever kind of file and
   await expect(box.getByRole('alert')).toContainText('separated for more than four inks');
 });
 
+test('without the part that reads profiles it is said what to do, and a picture that needs none is measured', async ({
+  page,
+}) => {
+  await page.context().route('**/*.wasm', (route) => route.abort());
+  await openWith(page, room);
+  await page.goto('/prints');
+  const box = page.getByTestId('picture');
+  await drop(page, 'turned.tif', tiff(60, 40, { profile: swappedMatrixProfile('Turned') }));
+  await expect(box.getByRole('alert')).toContainText('colour profiles did not load');
+  await drop(page, 'plain.tif', tiff(60, 40));
+  await expect(box).toContainText('no profile in it: taken as sRGB');
+});
+
 test('can I print 36 of these? with the picture itself, what waits today, and the slip for the stack', async ({
   page,
 }) => {

@@ -4,6 +4,8 @@ import type { ChannelDemand } from './imageDemand';
 export type PictureProblem =
   | 'notPicture'
   | 'broken'
+  /** The part that reads profiles did not load. */
+  | 'noEngine'
   | 'inksWithoutProfile'
   | 'inksInJpeg'
   | 'manyInks'

@@ -4,6 +4,8 @@ import type { PictureProblem, ReadColours } from '../image';
 export const PICTURE_PROBLEM_WORDS: Readonly<Record<PictureProblem, string>> = {
   notPicture: 'This is no PNG, JPEG, WebP or TIFF. Export the picture as one of these.',
   broken: 'The file is damaged or cut off: it could not be read to its end. Export it again.',
+  noEngine:
+    'The part of the app that reads colour profiles did not load. Load the page again and choose the picture once more, or export it as PNG or JPEG.',
   inksWithoutProfile:
     'Its colours are separated (CMYK), and no profile in it says how they look. Export it with its profile, or in RGB as it goes to the printer.',
   inksInJpeg:

@@ -2,6 +2,7 @@ import { imageDemand, type MeasuredPicture, type PictureProblem } from '@hiraeth
 import { hasBothBlacks } from '@hiraeth/core/workbook';
 import type { Result } from '@hiraeth/core/quantity';
 import type { ForPrinter } from './forPrinter';
+import { NoEngine } from './colours/toSrgb';
 import { browserPixels } from './picture/browserPixels';
 import { kindOf } from './picture/kindOf';
 import { Refused } from './picture/refused';
@@ -47,7 +48,8 @@ export async function measurePicture(
     };
   } catch (error) {
     // Decoders throw whatever they like at a damaged file.
-    return { ok: false, problem: error instanceof Refused ? error.problem : 'broken' };
+    if (error instanceof Refused) return { ok: false, problem: error.problem };
+    return { ok: false, problem: error instanceof NoEngine ? 'noEngine' : 'broken' };
   }
 }
 

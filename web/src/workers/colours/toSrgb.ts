@@ -24,6 +24,9 @@ export interface ToSrgb {
   close(): void;
 }
 
+/** The engine itself could not be had: nothing is said of the profile. */
+export class NoEngine extends Error {}
+
 let engine: Promise<Lcms> | null = null;
 
 /**
@@ -35,7 +38,13 @@ let engine: Promise<Lcms> | null = null;
  */
 export async function toSrgb(profile: Uint8Array | 'Lab'): Promise<ToSrgb | null> {
   engine ??= instantiate({ locateFile: () => engineUrl });
-  const lcms = await engine;
+  let lcms: Lcms;
+  try {
+    lcms = await engine;
+  } catch (error) {
+    engine = null;
+    throw new NoEngine('the colour engine did not load', { cause: error });
+  }
   const from = profile === 'Lab' ? lcms.cmsCreateLab4Profile(null) : opened(lcms, profile);
   if (from === 0) return null;
   const colours = lcms.cmsGetColorSpaceASCII(from);
