@@ -152,7 +152,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     const money = (amount: Uncertain | null): string =>
       amount === null
         ? 'not known: a price is missing'
-        : `${formatMoney(amount.value, currency, { locale: 'en-GB' })} ± ${formatMoney(COVERAGE * amount.u, currency, { locale: 'en-GB' })}`;
+        : `${formatMoney(amount.value, currency)} ± ${formatMoney(COVERAGE * amount.u, currency)}`;
     return {
       data: quote,
       text: plain([
@@ -165,7 +165,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
         `In all     ${money(quote.totalMinor)}`,
         ...(quote.tax && quote.totalMinor
           ? [
-              `Tax        ${taxWords(quote.tax, quote.totalMinor.value, (minor) => formatMoney(minor, currency, { locale: 'en-GB' }))}`,
+              `Tax        ${taxWords(quote.tax, quote.totalMinor.value, (minor) => formatMoney(minor, currency))}`,
             ]
           : []),
         `A copy     ${money(quote.perCopyMinor)}`,
@@ -228,7 +228,7 @@ function planLines(book: Book, plan: PrinterPlan): string[] {
     }),
     ...plan.policies.map(
       (policy) =>
-        `  ${POLICY_WORDS[policy.code].padEnd(42)} ${policy.routinesPerYear.value.toFixed(1)} routines, ${policy.primingMl.value.toFixed(0)} ml, ${formatMoney(policy.wasteMinor.value, currency, { locale: 'en-GB' })}, ${(policy.minutesPerYear.value / 60).toFixed(1)} h, dry ${(100 * policy.dryProbability).toFixed(1)} %${policy.bar ? ` (${BAR_WORDS[policy.bar]})` : ''}`,
+        `  ${POLICY_WORDS[policy.code].padEnd(42)} ${policy.routinesPerYear.value.toFixed(1)} routines, ${policy.primingMl.value.toFixed(0)} ml, ${formatMoney(policy.wasteMinor.value, currency)}, ${(policy.minutesPerYear.value / 60).toFixed(1)} h, dry ${(100 * policy.dryProbability).toFixed(1)} %${policy.bar ? ` (${BAR_WORDS[policy.bar]})` : ''}`,
     ),
     `  Best: ${plan.best === null ? 'not known' : POLICY_WORDS[plan.best]}`,
     ...plan.buy

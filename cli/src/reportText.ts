@@ -5,9 +5,7 @@ import { unknownInkWords, type SpokenReport } from '@hiraeth/core/words';
 /** The report for reading in a terminal: the same numbers as `--json`, in columns. */
 export function reportText(report: SpokenReport): string {
   const money = (minor: number | null, decimals?: number): string =>
-    minor === null
-      ? '–'
-      : formatMoney(minor, report.currency, { locale: 'en-GB', ...(decimals ? { decimals } : {}) });
+    minor === null ? '–' : formatMoney(minor, report.currency, decimals ? { decimals } : {});
   const lines = [
     `${report.name}, ${report.at.slice(0, 16).replace('T', ' ')} UTC, ${report.facts} entries`,
     '',

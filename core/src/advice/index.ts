@@ -1,4 +1,3 @@
-export { changeDraw } from './changeDraw';
 export { cartridgeView, type CartridgeView } from './cartridgeView';
 export { cartridgeViews } from './cartridgeViews';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';

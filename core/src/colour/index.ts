@@ -7,7 +7,7 @@ export {
   type PatchProblem,
   type ReadPatches,
 } from './parsePatches';
-export { measuredUnder, type MeasuredUnder } from './measuredUnder';
+export type { MeasuredUnder } from './measuredUnder';
 export { mainLots } from './mainLots';
 export {
   compareShades,

@@ -1,5 +1,5 @@
 import { areaDm2 } from '../area';
-import { bodyOf, find, inkNow, modelOf, sparedSlots, type Book } from '../ledger';
+import { bodyOf, find, inkNow, modelOf, routineDraw, sparedSlots, type Book } from '../ledger';
 import { jobExposure } from '../exposure';
 import { atReserve, predictUse } from '../usage';
 import type { Printer } from '../workbook';
@@ -65,7 +65,7 @@ export function testPrint(
     lineMl,
     needMl: LINE_VOLUMES * lineMl,
     perSheetMl: Math.max(1e-6, predictUse(model, id, exposure).value),
-    perCleaningMl: printer.draws.light.value,
+    perCleaningMl: routineDraw(book, printerId, 'light', [id]).value,
   }));
   const slowest = channels.reduce((a, b) => (a.needMl / a.perSheetMl >= b.needMl / b.perSheetMl ? a : b));
   const cleanings = Math.ceil(
@@ -85,7 +85,7 @@ export function testPrint(
     channels,
     sheets,
     cleanings,
-    cleaningsMl: cleanings * printer.draws.light.value * printer.slots.length,
+    cleaningsMl: cleanings * routineDraw(book, printerId, 'light').value,
     slowest: slowest.name,
     shortOf: {
       cleanings: short((one) => cleanings * one.perCleaningMl),

@@ -58,7 +58,10 @@ export function describePrinter(book: Book, printerId: string, taught = false): 
   return `${JSON.stringify({ format: FORMAT, version: VERSION, entities }, null, 1)}\n`;
 }
 
-/** What a printer draws as its owner guessed it, or as it was taught; what it was itself begun with goes on only so. */
+/**
+ * What a printer draws as its owner guessed it, and where that is wished, as its own weigh-ins taught. What it was begun with by
+ * another's description is of that other printer: it goes on only where weighing here has confirmed or changed it.
+ */
 function drawsToShare(
   book: Book,
   { id, draws }: Pick<Printer, 'id' | 'draws'>,

@@ -4,7 +4,7 @@ export { demandPicture } from './demandPicture';
 export { FULL_ML_PER_DM2, imageDemand, type ChannelDemand } from './imageDemand';
 export { nearestSubject, type NearSubject } from './nearestSubject';
 export { HEAD_BYTES, pictureHead, type PictureHead } from './pictureHead';
-export { profileColours, profileDescription } from './profileDescription';
+export { profileDescription } from './profileDescription';
 export { separate } from './separate';
 export { type MeasuredPicture, type PictureProblem, type ReadColours } from './picture';
 export { inverted, mapped, squareTo, type Corners, type Homography, type Point } from './homography';

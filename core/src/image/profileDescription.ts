@@ -28,7 +28,3 @@ export function profileDescription(profile: Uint8Array): string | null {
   }
   return null;
 }
-
-/** Colours that a profile is of, such as `RGB` or `CMYK`; empty: no profile. */
-export const profileColours = (profile: Uint8Array): string =>
-  String.fromCharCode(...profile.subarray(16, 20)).trim();

@@ -5,7 +5,7 @@ export { formatFromConfig } from './formatFromConfig';
 export { formatOf, guessPageLog, LOG_COLUMNS, type LogColumn, type PageLogLayout } from './guessPageLog';
 export { pageLogFits } from './pageLogFits';
 export { parsePageLog } from './parsePageLog';
-export { DEFAULT_PAGE_LOG, directive, pageLogFormat, type PageLogProblem } from './pageLogFormat';
+export { DEFAULT_PAGE_LOG, type PageLogProblem } from './pageLogFormat';
 export { jobsOf, jobsRequest } from './jobsOf';
 export {
   CSV_FIELDS,

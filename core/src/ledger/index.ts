@@ -99,6 +99,7 @@ export { doubtsOfBlends, type BlendDoubt } from './read/doubtsOfBlends';
 export { counterOf, fitSlowly, modelOf } from './read/models';
 export { printOfPlanned } from './read/printOfPlanned';
 export { plannedJobs, type PlannedJob } from './read/plannedJobs';
+export { routineDraw } from './read/routineDraw';
 export { padMl } from './read/padMl';
 export { readMass, type MassReading } from './read/readMass';
 export { scaleFor } from './read/scaleFor';

@@ -1,8 +1,9 @@
 import { latest, DAY_MS } from '../time';
 import { noAir } from '../bench';
-import { bodyOf, cartridgeOf, find, inkNow, type Book, type InkNow } from '../ledger';
-import { atReserve } from '../usage';
-import { DUE, type Printer } from '../workbook';
+import { bodyOf, cartridgeOf, find, inkNow, routineDraw, type Book, type InkNow } from '../ledger';
+import { atReserve, drawsOf } from '../usage';
+import type { Uncertain } from '../quantity';
+import { DUE, type CleaningLevel, type Printer } from '../workbook';
 import { headHealth, type ChannelHealth, type HeadHealth } from './headHealth';
 
 /** What to do about a head, least first. */
@@ -84,13 +85,14 @@ export function headAdvice(book: Book, printerId: string, at: string): HeadAdvic
   const since = latest([state.lastPrintAt, last?.at]);
   const daysIdle = since ? Math.max(0, (Date.parse(at) - Date.parse(since)) / DAY_MS) : null;
   const inside = insideOf(book, printer, at);
+  const draws = drawsByAct(book, printer);
   const say: Say = (act, why, slots = []) => {
     const slotIds = slots.map(({ slotId }) => slotId);
-    const options = optionsOf(printer, inside, slotIds);
+    const options = optionsOf(draws, inside, slotIds);
     const drawn = inside.filter((one) => drawsFrom(act, one, slotIds));
-    const perChannel = mlPerChannel(printer)[act] ?? 0;
-    const short = perChannel > 0 ? drawn.filter((one) => wouldEmpty(one, perChannel)) : [];
-    const shut = perChannel > 0 ? drawn.filter((one) => one.airless) : [];
+    const drawOf = draws.get(act) ?? (() => NOTHING);
+    const short = drawn.filter((one) => wouldEmpty(one, drawOf(one.slotId)));
+    const shut = drawn.filter((one) => one.airless && drawOf(one.slotId).value > 0);
     const done = { options, daysIdle };
     if (short.length > 0)
       return {
@@ -186,9 +188,13 @@ const insideOf = (book: Book, printer: Printer, at: string): Inside[] =>
 
 const mlIn = (ink: InkNow | null): number => Math.max(0, ink?.value ?? 0);
 
-/** Would drawing so much take it to its reserve? Of what is not known nothing is said. */
-const wouldEmpty = ({ ink, reserveMl }: Inside, ml: number): boolean =>
-  ink !== null && atReserve({ value: ink.value - ml, u: ink.u }, reserveMl);
+const NOTHING: Uncertain = { value: 0, u: 0 };
+
+/** May it stand at its reserve once so much is drawn? Of what is not known nothing is said. */
+const isLow = ({ ink, reserveMl }: Inside, drawn = NOTHING): boolean =>
+  ink !== null && atReserve({ value: ink.value - drawn.value, u: Math.hypot(ink.u, drawn.u) }, reserveMl);
+
+const wouldEmpty = (one: Inside, drawn: Uncertain): boolean => drawn.value > 0 && isLow(one, drawn);
 
 /** A group cleaning draws from the channels that are meant; all else from the whole head. */
 const drawsFrom = (act: HeadAct, { slotId }: Inside, slotIds: readonly string[]): boolean =>
@@ -205,7 +211,7 @@ function wholeChannel(
   const of = (channel: ChannelHealth): Inside => inside.find(({ slotId }) => slotId === channel.slotId)!;
   const missing = (channels: readonly ChannelHealth[]): HeadReason[] =>
     channels.map(({ name }) => ({ code: 'allGone', name }));
-  const empty = gone.filter((one) => !of(one).filled || wouldEmpty(of(one), 0));
+  const empty = gone.filter((one) => !of(one).filled || isLow(of(one)));
   if (empty.length > 0)
     return say(
       'topUp',
@@ -269,24 +275,35 @@ function cleaning(
 
 const cleaningsSince = (health: HeadHealth, at: string) => health.cleanings.filter((one) => one.at > at);
 
-/** Ink that each act draws from one channel, ml. */
-const mlPerChannel = ({ draws, feed }: Printer): Partial<Readonly<Record<HeadAct, number>>> => ({
-  wait: 0,
-  purge: draws.perDm2.value * PURGE_DM2,
-  group: draws.group.value,
-  light: draws.light.value,
-  deep: draws.deep.value,
-  ...(feed === 'stationary' ? { recharge: draws.recharge.value } : {}),
-});
+/** Ink that each act draws from a channel, ml. */
+type DrawsByAct = ReadonlyMap<HeadAct, (slotId: string) => Uncertain>;
 
-const optionsOf = (printer: Printer, inside: readonly Inside[], slotIds: readonly string[]): HeadOption[] =>
-  (Object.entries(mlPerChannel(printer)) as [HeadAct, number][])
-    .map(([act, ml]) => {
+function drawsByAct(book: Book, { id, draws, feed }: Printer): DrawsByAct {
+  const once = (level: CleaningLevel) => (slotId: string) => routineDraw(book, id, level, [slotId]);
+  return new Map<HeadAct, (slotId: string) => Uncertain>([
+    ['wait', () => NOTHING],
+    [
+      'purge',
+      (slotId) => {
+        const { value, u } = drawsOf(draws, slotId).perDm2;
+        return { value: value * PURGE_DM2, u: u * PURGE_DM2 };
+      },
+    ],
+    ['group', once('group')],
+    ['light', once('light')],
+    ['deep', once('deep')],
+    ...(feed === 'stationary' ? [['recharge', once('recharge')] as const] : []),
+  ]);
+}
+
+const optionsOf = (draws: DrawsByAct, inside: readonly Inside[], slotIds: readonly string[]): HeadOption[] =>
+  [...draws]
+    .map(([act, drawOf]) => {
       const drawn = inside.filter((one) => drawsFrom(act, one, slotIds));
       return {
         act,
-        ml: ml * drawn.length,
-        short: ml > 0 ? drawn.filter((one) => wouldEmpty(one, ml)).map(({ name }) => name) : [],
+        ml: drawn.reduce((sum, { slotId }) => sum + drawOf(slotId).value, 0),
+        short: drawn.filter((one) => wouldEmpty(one, drawOf(one.slotId))).map(({ name }) => name),
       };
     })
     .sort((a, b) => a.ml - b.ml);

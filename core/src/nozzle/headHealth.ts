@@ -1,5 +1,5 @@
 import { listOf } from '../exposure';
-import { find, type Book, type CheckLine } from '../ledger';
+import { find, routineDraw, type Book, type CheckLine } from '../ledger';
 import type { CleaningLevel, Printer } from '../workbook';
 
 export type ChannelState =
@@ -135,7 +135,7 @@ function cleaningsOf(
       level: event.level,
       before,
       after,
-      ml: printer.draws[event.level].value * slots.length,
+      ml: routineDraw(book, printer.id, event.level, slots).value,
       helped: before === null || after === null || before === 0 ? null : after < before,
     };
   });

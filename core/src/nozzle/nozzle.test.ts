@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { Ledger } from '../ledger';
+import { Ledger, padMl } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import { gapProblemWords, HEAD_ACT_WORDS, headOptionWords, headReasonWords } from '../words';
 import type { FactDraft, Printer } from '../workbook';
@@ -235,6 +235,34 @@ test.each<[string, FactDraft[], Partial<Printer>, string, string]>([
   expect(advice.options.map(({ ml }) => ml)).toEqual(
     [...advice.options.map(({ ml }) => ml)].sort((a, b) => a - b),
   );
+});
+
+test('a cleaning draws what weighing taught of it: so it is told, reckoned into the pad, and not advised where it would empty', () => {
+  const taught = { ...PRINTER.draws, channels: [{ slotId: 'cyan', light: { value: 6, u: 1 } }] };
+  const happened = [weigh('cyan', 49), check({ cyan: 3, magenta: 2, yellow: 4 })];
+  const light = (ledger: Ledger) =>
+    headAdvice(ledger, 'printer', AT)!.options.find(({ act }) => act === 'light')!;
+  const [guessed, known] = [{}, { draws: taught }].map((part) => room(happened, part)) as [Ledger, Ledger];
+  expect([light(guessed), light(known)]).toEqual([
+    { act: 'light', ml: expect.closeTo(1.2, 1), short: [] },
+    { act: 'light', ml: expect.closeTo(6.8, 0), short: ['cyan'] },
+  ]);
+  expect([headAdvice(guessed, 'printer', AT)!.act, headAdvice(known, 'printer', AT)!.act]).toEqual([
+    'light',
+    'topUp',
+  ]);
+  const cleaned = room([check({}), clean()], { draws: taught });
+  expect(headHealth(cleaned, 'printer')!.cleanings[0]!.ml).toBeCloseTo(6.8);
+  expect(padMl(cleaned, 'printer') - padMl(room([check({})], { draws: taught }), 'printer')).toBeCloseTo(6.8);
+});
+
+test('what a cleaning draws is not known to the last: its doubt counts where it would come to the reserve', () => {
+  const sure = { ...PRINTER.draws, light: { value: 2, u: 0.1 } };
+  const shortOf = (draws: Printer['draws']) =>
+    headAdvice(room([weigh('cyan', 48), check({ cyan: 3 })], { draws }), 'printer', AT)!.options.find(
+      ({ act }) => act === 'light',
+    )!.short;
+  expect([shortOf(sure), shortOf({ ...sure, light: { value: 2, u: 3 } })]).toEqual([[], ['cyan']]);
 });
 
 test('idle for a week: a look before the first good sheet; a printer that is not there has no head', () => {

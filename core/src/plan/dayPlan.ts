@@ -1,7 +1,6 @@
 import { DAY_MS } from '../time';
-import { plannedJobs, find, modelOf, type Book, type PlannedJob } from '../ledger';
+import { plannedJobs, find, routineDraw, type Book, type PlannedJob } from '../ledger';
 import type { Uncertain } from '../quantity';
-import { drawOf } from '../usage';
 import type { Printer } from '../workbook';
 import { canPrint, LIKELY, type JobChannel, type JobForecast } from './canPrint';
 import { slotView, type NotKnown } from '../advice';
@@ -250,9 +249,8 @@ function stopperOf(whole: JobForecast, all: readonly Part[], ask: Ask, targets: 
 }
 
 function rotateOf(book: Book, printer: Printer, at: string, changes: number): DayPlan['rotate'] {
-  const model = modelOf(book, printer.id);
-  if (changes < 2 || !model) return null;
-  const onceMl = printer.slots.reduce((sum, { id }) => sum + drawOf(model, id, 'change').value, 0);
+  if (changes < 2) return null;
+  const onceMl = routineDraw(book, printer.id, 'change').value;
   const pairs = rotationOf(book, printer.id, at)?.pairs ?? [];
   return {
     ready: pairs.every(({ into, problems }) => into !== null && problems.length === 0),
@@ -264,13 +262,12 @@ function rotateOf(book: Book, printer: Printer, at: string, changes: number): Da
 
 /** Days apart by more than the printer stays idle for cost a cleaning each; at one go they do not. */
 function savedBy(book: Book, printer: Printer, jobs: readonly PlannedJob[], at: string): DayPlan['saved'] {
-  const model = modelOf(book, printer.id);
   const idle = printer.cleansAfterIdleDays;
-  if (idle === null || !model) return { cleanings: 0, ml: 0 };
+  if (idle === null) return { cleanings: 0, ml: 0 };
   const days = [...new Set([at, ...jobs.flatMap(({ job }) => job.by ?? [])].map((day) => day.slice(0, 10)))];
   const cleanings = days
     .sort()
     .filter((day, i) => i > 0 && Date.parse(day) - Date.parse(days[i - 1]!) > idle * DAY_MS).length;
-  const each = printer.slots.reduce((sum, { id }) => sum + drawOf(model, id, printer.cleansAt).value, 0);
+  const each = routineDraw(book, printer.id, printer.cleansAt).value;
   return { cleanings, ml: cleanings * each };
 }

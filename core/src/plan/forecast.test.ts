@@ -161,7 +161,8 @@ describe('what a year of weigh-ins says', () => {
     const sum = (of: (month: (typeof months)[number]) => number): number =>
       months.reduce((a, month) => a + of(month), 0);
     const drawn = sum(({ paperMl, headMl, changesMl, lostMl }) => paperMl + headMl + changesMl + lostMl);
-    expect(drawn).toBeCloseTo(3 * 1.5 * WEEKS, 0);
+    // Eight weeks are few: what such printers usually take still has its share.
+    expect(Math.abs(drawn / (3 * 1.5 * WEEKS) - 1)).toBeLessThan(0.02);
     expect(sum(({ paperMl }) => paperMl)).toBeGreaterThan(0.5 * drawn);
     expect(months.map(({ from }) => from)).toEqual([...months.map(({ from }) => from)].sort());
     expect(paperAndWaste(ledger, 'nobody', ALWAYS, now)).toEqual([]);

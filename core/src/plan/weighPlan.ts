@@ -1,6 +1,6 @@
 import { slotView } from '../advice';
 import { singleChanges } from '../cost';
-import { expectedMass, find, inkByWeight, scaleFor, scaleReading, type Book } from '../ledger';
+import { expectedMass, find, inkByWeight, routineDraw, scaleFor, scaleReading, type Book } from '../ledger';
 import { ONE_SIDED } from '../numeric';
 import { drawOf, SHARED_SCATTER } from '../usage';
 import { rhythmOf, type Rhythm } from './rhythm';
@@ -59,7 +59,7 @@ export function weighPlan(book: Book, printerId: string, at: string): WeighPlan 
   const rhythm = rhythmOf(book, printerId, at);
   const printer = find(book.context, 'printer', printerId);
   if (!rhythm || !printer) return null;
-  const onceMl = printer.slots.reduce((sum, { id }) => sum + drawOf(rhythm.model, id, 'change').value, 0);
+  const onceMl = routineDraw(book, printerId, 'change').value;
   const channels: WeighChannel[] = [];
   const unknown: { slotId: string; name: string }[] = [];
   const uses: { useMl: number; usableMl: number; primeMl: number; doubt: (days: number) => number }[] = [];

@@ -23,29 +23,23 @@ export const PAGE_LOCALE = 'en-GB';
  *
  * @param minor amount in minor units (pence, cents); need not be whole when it is a price per ml
  * @param currency ISO 4217 code
- * @param options locale, and more decimals than the currency has, for small prices
- * @example formatMoney(4750, 'GBP', { locale: 'en-GB' }) // "£47.50"
- * @example formatMoney(18.4, 'GBP', { locale: 'en-GB', decimals: 3 }) // "£0.184"
+ * @param options more decimals than the currency has, for small prices
+ * @example formatMoney(4750, 'GBP') // "£47.50"
+ * @example formatMoney(18.4, 'GBP', { decimals: 3 }) // "£0.184"
  */
-export function formatMoney(
-  minor: number,
-  currency: string,
-  options: { locale?: string; decimals?: number } = {},
-): string {
+export function formatMoney(minor: number, currency: string, options: { decimals?: number } = {}): string {
   const digits = options.decimals ?? Math.log10(minorPerMajor(currency));
-  return formatOf(options.locale ?? PAGE_LOCALE, currency, Math.round(digits)).format(
-    minor / minorPerMajor(currency),
-  );
+  return formatOf(currency, Math.round(digits)).format(minor / minorPerMajor(currency));
 }
 
 /** Making one takes far longer than using it. */
 const formats = new Map<string, Intl.NumberFormat>();
 
-function formatOf(locale: string, currency: string, digits: number): Intl.NumberFormat {
-  const key = `${locale} ${currency} ${digits}`;
+function formatOf(currency: string, digits: number): Intl.NumberFormat {
+  const key = `${currency} ${digits}`;
   let format = formats.get(key);
   if (!format) {
-    format = new Intl.NumberFormat(locale, {
+    format = new Intl.NumberFormat(PAGE_LOCALE, {
       style: 'currency',
       currency,
       minimumFractionDigits: digits,

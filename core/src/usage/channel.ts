@@ -68,14 +68,18 @@ function placeOf(channel: Channel, subjectId: string): number {
   return place;
 }
 
-/** A kind of picture never printed here: the middle of the known ones with their spread, or the printer's prior. */
-function newSubject(channel: Channel): Uncertain {
+/** The middle of the kinds of pictures met, with how far another lies from it, ml/dm²; undefined before any was. */
+export function middleSubject(channel: Channel): Uncertain | undefined {
   const known = [...channel.subjects.values()].map((place) => channel.mean[place]!);
-  if (known.length < 2) return channel.perDm2;
+  if (known.length === 0) return undefined;
   const mean = known.reduce((a, b) => a + b, 0) / known.length;
-  const spread = Math.sqrt(known.reduce((a, b) => a + (b - mean) ** 2, 0) / (known.length - 1));
+  const spread = Math.sqrt(known.reduce((a, b) => a + (b - mean) ** 2, 0) / Math.max(1, known.length - 1));
   return { value: mean, u: Math.max(spread, mean * 0.4) };
 }
+
+/** A kind of picture never printed here: the middle of those met; one alone says little of another, and the prior stays. */
+const newSubject = (channel: Channel): Uncertain =>
+  (channel.subjects.size > 1 && middleSubject(channel)) || channel.perDm2;
 
 /** Coefficient of a kind of picture, ml/dm². */
 export function subjectCoefficient(channel: Channel, subjectId: string): Uncertain {
@@ -96,7 +100,10 @@ export interface Foretold {
   readonly ml: number;
   /** Variance by the coefficients' doubt, ml². */
   readonly coefficients: number;
-  /** Sum of (coefficient × job area)², to be multiplied by the scatter's square, ml². */
+  /**
+   * Sum of (coefficient × job area)², to be multiplied by the scatter's square, ml²: what a coefficient may be counts with it, or a
+   * kind of picture that was taken for nothing would have no scatter, and its prints be laid to whatever else was drawn.
+   */
   readonly jobs: number;
   /** What a picture's separation cannot know, ml². */
   readonly images: number;
@@ -116,11 +123,11 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
       const prior = newSubject(channel);
       ml += dm2 * prior.value;
       coefficients += (dm2 * prior.u) ** 2;
-      jobs += prior.value * prior.value * squares;
+      jobs += (prior.value ** 2 + prior.u ** 2) * squares;
     } else {
       if (dm2 > 0) x.put(place, dm2);
       const c = mean[place]!;
-      jobs += c * c * squares;
+      jobs += (c * c + cov[place]![place]!) * squares;
     }
   }
   const { places, amounts, count } = x;

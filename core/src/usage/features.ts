@@ -66,7 +66,7 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
 }
 
 /**
- * What an exposure draws by the printer's priors alone: `Σ x·c`, `u² = Σ (x·u(c))² + Σ (s·c)²·Q` with the job's scatter s.
+ * What an exposure draws by the printer's priors alone: `Σ x·c`, `u² = Σ (x·u(c))² + Σ s²·(c² + u(c)²)·Q` with the job's scatter s.
  *
  * @param exposure of one channel
  * @param draws the printer's priors
@@ -78,7 +78,8 @@ export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
   let variance = 0;
   for (const { dm2, squares } of exposure.areas) {
     value += dm2 * draws.perDm2.value;
-    variance += (dm2 * draws.perDm2.u) ** 2 + (SCATTER_PRIOR * draws.perDm2.value) ** 2 * squares;
+    const { value: c, u } = draws.perDm2;
+    variance += (dm2 * u) ** 2 + SCATTER_PRIOR ** 2 * (c * c + u * u) * squares;
   }
   for (const term of TERMS) {
     const x = exposure[term];

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import { subjectCoefficient, termCoefficient } from './channel';
+import { middleSubject, termCoefficient } from './channel';
 import { priorOfTerm, type Draws } from './features';
 import type { PrinterModel } from './model';
 
@@ -20,8 +20,6 @@ const CARRIED = {
   change: 'change',
   idleDay: 'idleDays',
 } as const;
-/** No kind of picture: what those that were met have in the middle. */
-const NO_SUBJECT = '';
 
 /**
  * What a printer's weigh-ins taught of its channels, for another printer of its kind to begin from: how much a picture takes in
@@ -39,10 +37,11 @@ export function taughtDraws(model: PrinterModel): TaughtDraws[] {
       const learnt = termCoefficient(channel, term);
       return learnt.u < LEFT * priorOfTerm(term, model.draws).u ? [[name, widened(learnt)] as const] : [];
     });
+    const middle = middleSubject(channel);
     return [
       {
         slotId,
-        ...(channel.subjects.size > 0 ? { perDm2: widened(subjectCoefficient(channel, NO_SUBJECT)) } : {}),
+        ...(middle ? { perDm2: widened(middle) } : {}),
         ...(Object.fromEntries(terms) as Omit<TaughtDraws, 'slotId'>),
       },
     ];

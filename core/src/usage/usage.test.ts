@@ -56,6 +56,11 @@ describe('what is foretold', () => {
     expect(predictUse(model, 's0', x).value).toBeCloseTo(predictPrior(x, DRAWS).value, 9);
     expect(predictUse(model, 's0', x).u).toBeCloseTo(predictPrior(x, DRAWS).u, 9);
     expect(predictPrior(x, DRAWS).value).toBeCloseTo(100 * 0.012 + 2 * 0.4 + 0.8 + 10 * 0.01, 9);
+    // By hand, of prints alone: how dark they come scatters about what they may take, not about what is guessed for them.
+    expect(predictUse(model, 's0', jobExposure('x', 100)).u).toBeCloseTo(
+      Math.sqrt(100 ** 2 * 0.009 ** 2 + 0.25 ** 2 * 100 ** 2 * (0.012 ** 2 + 0.009 ** 2)),
+      9,
+    );
     expect(predictUse(model, 's0', NO_EXPOSURE)).toEqual({ value: 0, u: 0 });
     expect(coefficientPerDm2(model, 's0', 'x')).toEqual(DRAWS.perDm2);
     expect(drawOf(model, 's0', 'deep')).toEqual(DRAWS.deep);

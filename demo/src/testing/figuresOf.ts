@@ -3,7 +3,6 @@ import { balance, bottleGap, paperAndWaste } from '@hiraeth/core/account';
 import {
   cartridgeLives,
   cartridgeView,
-  changeDraw,
   emptyAt,
   likelyEmpty,
   meanSheet,
@@ -42,6 +41,7 @@ import {
   modelOf,
   padMl,
   plannedJobs,
+  routineDraw,
   type Ledger,
 } from '@hiraeth/core/ledger';
 import { headAdvice, headHealth, troubleCauses, TROUBLES } from '@hiraeth/core/nozzle';
@@ -122,7 +122,7 @@ export function figuresOf(ledger: Ledger, at: string, random: () => number, long
     say(`${of}.advice`, printerAdvice(ledger, id, at));
     say(`${of}.likelyEmpty`, likelyEmpty(ledger, id, at));
     say(`${of}.lives`, cartridgeLives(ledger, id));
-    say(`${of}.change`, changeDraw(ledger, id));
+    say(`${of}.change`, routineDraw(ledger, id, 'change'));
     say(`${of}.pad`, padMl(ledger, id));
     say(`${of}.balance`, balance(ledger, id, at));
     say(`${of}.health`, headHealth(ledger, id));

@@ -122,6 +122,8 @@ class Studio {
           });
       for (const printer of this.scenario.printers) this.live(printer);
     }
+    this.now = Math.max(this.now, this.end);
+    for (const printer of this.scenario.printers) this.cleanByItself(printer);
     return {
       facts: this.facts.filter((fact) => !this.isBeforeSetUp(fact)),
       truth: {
@@ -227,6 +229,7 @@ class Studio {
       areaDm2: 0,
     });
     for (const body of here.values()) this.draw(room, body, room.trueDraws.idleDay);
+    this.cleanByItself(room);
     const forgotten = this.scenario.faults?.forgottenWeighInDay;
     if (
       this.day > 0 &&
@@ -238,40 +241,39 @@ class Studio {
     const resting = idle?.printerId === printer.id && within(this.day, idle);
     const season = 1 + 0.35 * Math.sin((this.day / 365) * 2 * Math.PI);
     const jobs = resting ? 0 : this.chance.poisson((room.jobsPerWeek / 7) * season * this.busy);
-    this.cleanByItself(room, jobs > 0);
     for (let i = 0; i < jobs; i++) this.print(room);
     if (jobs === 0 && this.day % 9 === 4)
       this.write({ kind: 'nozzleChecked', printerId: printer.id, gaps: [] });
     if (this.chance.next() < 0.035 && !resting) {
       const level = this.chance.next() < 0.12 ? 'deep' : 'light';
+      this.cleanByItself(room);
       this.write({ kind: 'cleaned', printerId: printer.id, level }, 9);
-      this.drewToday(printer.id);
+      this.drew(printer.id);
       for (const body of here.values())
         this.draw(room, body, room.trueDraws[level] * this.gainOf(printer.id) * this.chance.factor(0.12));
     }
   }
 
-  /** A printer that was told to does so each time that it stood for its days: nobody logs that. */
-  private cleanByItself(room: PrinterScenario, printsToday: boolean): void {
+  /** A printer that was told to does so each time that it stood for its days, to the minute: nobody logs that. */
+  private cleanByItself(room: PrinterScenario): void {
     const { id, cleansAfterIdleDays: after, cleansAt: level } = room.printer;
     if (after === null) return;
-    const stood = (this.day - (this.lastDrawn.get(id) ?? this.day)) / after;
-    if (stood >= 1 && Math.floor(stood) > (this.cleanedTimes.get(id) ?? 0)) {
-      this.cleanedTimes.set(id, Math.floor(stood));
-      const ml = level === 'deep' ? room.trueDraws.deep : room.trueDraws.light;
+    const stood = Math.floor((this.now - (this.lastDrawn.get(id) ?? this.now)) / (after * DAY));
+    const ml = level === 'deep' ? room.trueDraws.deep : room.trueDraws.light;
+    for (let times = this.cleanedTimes.get(id) ?? 0; times < stood; times++)
       for (const body of this.installed.get(id)!.values())
         this.draw(room, body, ml * this.gainOf(id) * this.beside.factor(0.12));
-    }
-    if (printsToday || !this.lastDrawn.has(id)) this.drewToday(id);
+    this.cleanedTimes.set(id, Math.max(0, stood));
   }
 
-  private drewToday(printerId: string): void {
-    this.lastDrawn.set(printerId, this.day);
+  private drew(printerId: string): void {
+    this.lastDrawn.set(printerId, this.now);
     this.cleanedTimes.delete(printerId);
   }
 
   private print(room: PrinterScenario): void {
     const { printer } = room;
+    this.cleanByItself(room);
     const subjects = this.scenario.subjects.filter((subject) => room.trueUse[subject]);
     const subjectId = this.chance.pick(
       subjects,
@@ -312,6 +314,7 @@ class Studio {
         },
         25,
       );
+    this.drew(printer.id);
     const part = JOB_SCATTER / Math.SQRT2;
     const image = this.chance.factor(part) * this.gainOf(printer.id);
     let faded: Body | null = null;
@@ -402,6 +405,7 @@ class Studio {
   }
 
   private weighInAndTopUp(room: PrinterScenario): void {
+    this.cleanByItself(room);
     const here = [...this.installed.get(room.printer.id)!.values()];
     for (const body of here) this.readGauge(room, body);
     const low = here.filter((body) => !body.unwatched && body.ml < 0.45 * capacity(body));
@@ -624,7 +628,6 @@ class Studio {
   private install(room: PrinterScenario, bodies: readonly Body[]): void {
     const here = this.installed.get(room.printer.id)!;
     for (const body of bodies) here.set(body.slotId, body);
-    this.drewToday(room.printer.id);
     this.write(
       {
         kind: 'installed',
@@ -633,6 +636,7 @@ class Studio {
       },
       5,
     );
+    this.drew(room.printer.id);
     for (const body of here.values())
       this.draw(
         room,

@@ -1,7 +1,5 @@
 import { weighCartridge } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -16,6 +14,7 @@ import { isPlainKey } from './isPlainKey';
 import { useScans } from './scan/useScans';
 import { useTakenByItself } from './scale/useTakenByItself';
 import { useTypedWeight } from './useTypedWeight';
+import { Tick } from './Tick';
 
 const CameraScan = lazy(() => import('./scan/CameraScan'));
 const DisplayCamera = lazy(() => import('./scale/DisplayCamera'));
@@ -209,10 +208,7 @@ export function ScaleRail({
         {error ?? state.trouble ?? preview() ?? ''}
       </span>
       {own.canBe && (
-        <FormControlLabel
-          control={<Checkbox checked={own.byItself} onChange={(event) => own.choose(event.target.checked)} />}
-          label="takes a still weight by itself"
-        />
+        <Tick label="takes a still weight by itself" checked={own.byItself} onTick={own.choose} />
       )}
       <span className="which">
         <Pick<ScaleSource>

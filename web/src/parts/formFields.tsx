@@ -1,10 +1,9 @@
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import FormHelperText from '@mui/material/FormHelperText';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import type { QuantityKind } from '@hiraeth/core/quantity';
 import { Pick, readTyped } from './fields';
+import { Tick } from './Tick';
 
 interface Bound<V extends FieldValues, O> {
   readonly control: Control<V, unknown, O>;
@@ -96,15 +95,7 @@ export function FlagOf<V extends FieldValues, O>({ control, name, label }: Bound
       name={name}
       render={({ field, fieldState: { error } }) => (
         <div>
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={field.value === true}
-                onChange={(event) => field.onChange(event.target.checked)}
-              />
-            }
-            label={label}
-          />
+          <Tick label={label} checked={field.value === true} onTick={field.onChange} />
           {error && (
             <FormHelperText error role="alert">
               {error.message}

@@ -1,3 +1,4 @@
+import { routineDraw } from '../../ledger';
 import { decided, wasInPrinter } from '../answers';
 import { judgeRest, restsFrom } from '../judgeRest';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
@@ -54,7 +55,7 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     strategy === 'switchedOff' ||
     checkSteps('recognised', run, env, add);
   if (!sound || !env.printer) return;
-  const { draws, slots, schools } = env.printer;
+  const { id: printerId, schools } = env.printer;
   const recharge = decided(run, 'prime-decide') === 'recharge';
   const twoPart = run.method === 'twoPart';
   // The setting says what is counted: it is changed before the cleaning that it counts.
@@ -64,8 +65,8 @@ export function installSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
     kind: 'decide',
     deciding: {
       code: 'head-clean',
-      lightMl: draws.light.value * slots.length,
-      rechargeMl: draws.recharge.value * slots.length,
+      lightMl: routineDraw(env.book, printerId, 'light').value,
+      rechargeMl: routineDraw(env.book, printerId, 'recharge').value,
     },
     options: ['no', 'light', ...(recharge || ranDry(run, env) ? ['recharge'] : [])],
     suggested: recharge ? 'recharge' : twoPart || schools.cleaning === 'always' ? 'light' : 'no',

@@ -1,3 +1,5 @@
+import { routineDraw } from '../../ledger';
+import { USE_PRIOR } from '../../workbook';
 import { decided } from '../answers';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA } from '../methods';
@@ -11,7 +13,6 @@ import type { Lay } from '../step';
 export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
   if (!canPrime(run, env)) return;
   const { primeMl, taps } = CONSTRUCTION_DATA[env.body.type.construction];
-  const slots = env.printer?.slots.length ?? 1;
   const dry = ranDry(run, env);
   const neverDry = run.occasion === 'topUp' && !dry;
   const stationary = env.printer?.feed === 'stationary';
@@ -21,8 +22,10 @@ export function primeDecision(run: CartridgeRun, env: RunEnv, add: Lay): void {
     deciding: {
       code: 'prime-decide',
       primeMl,
-      cleaningMl: (env.printer?.draws.light.value ?? 0.4) * slots,
-      rechargeMl: (env.printer?.draws.recharge.value ?? 8) * slots,
+      cleaningMl: env.printer ? routineDraw(env.book, env.printer.id, 'light').value : USE_PRIOR.light.value,
+      rechargeMl: env.printer
+        ? routineDraw(env.book, env.printer.id, 'recharge').value
+        : USE_PRIOR.recharge.value,
       ranDry: dry,
     },
     options: [

@@ -7,8 +7,10 @@ export type Labelled = (typeof LABELLED)[number];
 
 /** Begins every code: a key that is no shortcut of the app, so that a scanner that types cannot set one off. */
 export const LABEL_START = '%';
-const CODE = /^%h([cbp]):(.{1,64})$/is;
-const LETTERS = { cartridge: 'c', bottle: 'b', paper: 'p' } as const;
+const CODE = /^%h([cbsp]):(.{1,64})$/is;
+const LETTERS = { cartridge: 'c', bottle: 'b', paper: 's' } as const;
+/** On labels of papers that were printed before: they still stand on the boxes. */
+const PAPER_BEFORE = 'p';
 
 /**
  * The text in a label's code. In capitals where its identity has no small letters: such a code is smaller, since two of its
@@ -34,8 +36,9 @@ export type Scanned =
  */
 export function readLabelCode(book: Book, text: string): Scanned {
   const parts = CODE.exec(text.trim());
-  const what = parts && LABELLED.find((one) => LETTERS[one] === parts[1]!.toLowerCase());
-  if (!what) return { known: false, what: null, text: text.trim() };
+  const letter = parts?.[1]!.toLowerCase();
+  const what = letter === PAPER_BEFORE ? 'paper' : LABELLED.find((one) => LETTERS[one] === letter);
+  if (!parts || !what) return { known: false, what: null, text: text.trim() };
   const id = parts[2]!;
   const { context } = book;
   switch (what) {

@@ -1,5 +1,3 @@
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { Link } from 'react-router';
 import { all, type Book } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_DATA, countedIn } from '@hiraeth/core/bench';
@@ -7,6 +5,7 @@ import { METHOD_NAMES, OCCASION_NAMES } from '@hiraeth/core/words';
 import { OCCASIONS, type Method, type Occasion } from '@hiraeth/core/workbook';
 import { optionsOf, Pick, QuantityField } from '../../parts/fields';
 import type { Choosing } from './useChooser';
+import { Tick } from '../../parts/Tick';
 
 /** By which method and with which tools: guessed from the log, changed here. */
 export function ChosenHow({ choosing }: { readonly choosing: Choosing }) {
@@ -85,20 +84,3 @@ const toolsOf = (ledger: Book, what: 'scale' | 'syringe') => [
   ...all(ledger.context, what).map(({ id, name }) => ({ value: id, label: name })),
   { value: '', label: 'none' },
 ];
-
-function Tick({
-  label,
-  checked,
-  onTick,
-}: {
-  readonly label: string;
-  readonly checked: boolean;
-  readonly onTick: (yes: boolean) => void;
-}) {
-  return (
-    <FormControlLabel
-      control={<Checkbox checked={checked} onChange={(event) => onTick(event.target.checked)} />}
-      label={label}
-    />
-  );
-}

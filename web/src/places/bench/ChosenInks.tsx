@@ -1,10 +1,9 @@
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { Link } from 'react-router';
 import { all } from '@hiraeth/core/ledger';
 import { Pick, QuantityField } from '../../parts/fields';
 import { bottleLabel, bottleOptions, type Seated } from './chosen';
 import type { Choosing } from './useChooser';
+import { Tick } from '../../parts/Tick';
 
 /** Which bottle for each chamber, and how much into each part of a body that has several. */
 export function ChosenInks({ choosing }: { readonly choosing: Choosing }) {
@@ -59,9 +58,10 @@ function OneDoor({
         {draws.count} changes one by one draw about {(draws.count * draws.each.value).toFixed(0)} ml to prime;
         all at one open door about {draws.each.value.toFixed(0)} ml.
       </p>
-      <FormControlLabel
-        control={<Checkbox checked={oneDoor} onChange={(event) => onOneDoor(event.target.checked)} />}
+      <Tick
         label="This printer primes once for an open door: one at a time, then close it"
+        checked={oneDoor}
+        onTick={onOneDoor}
       />
       {oneDoor && (
         <p className="small warn">

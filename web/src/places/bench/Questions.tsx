@@ -1,5 +1,4 @@
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Tick } from '../../parts/Tick';
 
 interface QuestionsProps {
   readonly lines: readonly string[];
@@ -17,10 +16,7 @@ export function Questions({ lines, sure, onSure }: QuestionsProps) {
           {line}
         </p>
       ))}
-      <FormControlLabel
-        control={<Checkbox checked={sure} onChange={(event) => onSure(event.target.checked)} />}
-        label="It is meant so"
-      />
+      <Tick label="It is meant so" checked={sure} onTick={onSure} />
     </div>
   );
 }

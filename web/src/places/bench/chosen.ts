@@ -1,4 +1,4 @@
-import { all, bottleRemaining, find, type Book } from '@hiraeth/core/ledger';
+import { all, bottleRemaining, find, routineDraw, type Book } from '@hiraeth/core/ledger';
 import {
   beginProblems,
   dosedParts,
@@ -7,7 +7,7 @@ import {
   type RunChoice,
 } from '@hiraeth/core/bench';
 import { beginProblemWords, lotName } from '@hiraeth/core/words';
-import { changeDraw, type CartridgeView } from '@hiraeth/core/advice';
+import type { CartridgeView } from '@hiraeth/core/advice';
 import type { Method, Occasion } from '@hiraeth/core/workbook';
 import { readTyped } from '../../parts/fields';
 
@@ -142,7 +142,7 @@ export function seatedTogether(ledger: Book, ids: readonly string[]) {
   const seatOf = (id: string) => ledger.state.cartridges.get(id)?.seat ?? null;
   const [first] = ids.flatMap((id) => seatOf(id) ?? []);
   const together = first ? ids.filter((id) => seatOf(id)?.printerId === first.printerId) : [];
-  const each = first && changeDraw(ledger, first.printerId);
+  const each = first && routineDraw(ledger, first.printerId, 'change');
   const printer = find(ledger.context, 'printer', first?.printerId);
   return together.length > 1 && each && printer
     ? { ids: together, count: together.length, each, minutes: printer.openMinutes }

@@ -9,6 +9,7 @@ import {
   headReasonWords,
 } from '@hiraeth/core/words';
 import { headAdvice, headHealth, type HeadAdvice, type HeadHealth } from '@hiraeth/core/nozzle';
+import { routineDraw } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
@@ -122,7 +123,8 @@ function Answer({ health, advice }: { readonly health: HeadHealth; readonly advi
 /** What else could be done, and the ink that each costs; what the printer does by itself. */
 function Options({ advice, printer }: { readonly advice: HeadAdvice; readonly printer: Printer }) {
   const { cleansAfterIdleDays: idleDays, cleansEverySheets: everySheets, cleansAt: level } = printer;
-  const own = printer.draws[level].value * printer.slots.length;
+  const ledger = useLedger();
+  const own = routineDraw(ledger, printer.id, level).value;
   return (
     <div>
       <h2>What each would cost</h2>

@@ -1,8 +1,6 @@
 import { holdsInk, DRY_TOLERANCE_G, dryingCurve, fitDrying, type DryingFit } from '@hiraeth/core/prepare';
 import { emptyOut, knowEmptyMass, weighDrying } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -20,6 +18,7 @@ import { axis, band, Chart, type Palette } from '../../parts/Chart';
 import { clock, moment } from '../../parts/dates';
 import { TextOf } from '../../parts/formFields';
 import { quantity } from '../../parts/formSchema';
+import { Tick } from '../../parts/Tick';
 
 const NOTES = {
   sorted: 'The weighings were put in order of time.',
@@ -67,9 +66,10 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         Rinse until the water runs clear, shake it out, then dry it with gentle warmth. Weigh it now and every
         half hour: the rail below takes each weight.
       </p>
-      <FormControlLabel
-        control={<Checkbox checked={known} onChange={(event) => setKnown(event.target.checked)} />}
+      <Tick
         label={`Its dry mass is known: ${formatUncertain(body.emptyG, 'g')}${body.emptyIsOwn ? '' : ' (only its type’s: rough)'}`}
+        checked={known}
+        onTick={setKnown}
       />
       {weighings.length > 0 && <Verdict fit={fit} at={at} view={view} />}
       {fit.ok && fit.value.tauMinutes.value > 0 && <DryingChart fit={fit.value} at={at} />}

@@ -1,10 +1,9 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { SOUND_SCALE } from '@hiraeth/rig';
 import { useScale } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
+import { Tick } from '../../parts/Tick';
 
 /** A bench scale to put things on: it settles, drifts, overloads, and can lose its cable. */
 export function SimulatedScalePanel() {
@@ -73,17 +72,13 @@ export function SimulatedScalePanel() {
         <Button onClick={() => put('250')} disabled={!on}>
           Overload it
         </Button>
-        <FormControlLabel
-          control={
-            <Checkbox
-              checked={unplugged}
-              onChange={(event) => {
-                setUnplugged(event.target.checked);
-                hub.simulated.unplugged = event.target.checked;
-              }}
-            />
-          }
+        <Tick
           label="Unplugged"
+          checked={unplugged}
+          onTick={(yes) => {
+            setUnplugged(yes);
+            hub.simulated.unplugged = yes;
+          }}
         />
       </div>
     </section>

@@ -1,7 +1,5 @@
 import { takeDescription } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
@@ -15,6 +13,7 @@ import { useServices } from '../../state/services';
 import { download } from '../../parts/download';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { Tick } from '../../parts/Tick';
 
 /** A printer's set-up as a file to share, without its log; and one that somebody shared. */
 export default function Description() {
@@ -70,11 +69,10 @@ export default function Description() {
           </header>
           <PrinterPick />
           {taught > 0 && (
-            <FormControlLabel
-              control={
-                <Checkbox checked={withTaught} onChange={(event) => setWithTaught(event.target.checked)} />
-              }
+            <Tick
               label={`With what it was taught: how much ${taught} of its channels draw for a picture, a cleaning, a change and a day at rest`}
+              checked={withTaught}
+              onTick={setWithTaught}
             />
           )}
           <div>

@@ -3,7 +3,7 @@ import type { CountedColour, MeasuredPicture } from '@hiraeth/core/image';
 /** Pixels taken in at once. */
 export const STRIP_PX = 4_000_000;
 /** The longer side of the small copy. */
-export const SMALL_PX = 120;
+const SMALL_PX = 120;
 
 /** What was counted in a picture, in sRGB. */
 export interface Pixels {

@@ -1,11 +1,10 @@
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { goingIn, unmetPorts } from '@hiraeth/core/bench';
 import { goingInWords } from '@hiraeth/core/words';
 import { useLedger, useNow } from '../../../state/hooks';
 import { Next } from './Next';
 import type { StepProps } from './props';
+import { Tick } from '../../../parts/Tick';
 
 /** What the fill of this very run settles, once it is in the log. */
 const SETTLED_BY_FILL = new Set(['neverFilled', 'nothingInside', 'wet']);
@@ -43,10 +42,7 @@ export function InstallIn({ run, env, step, actions }: StepProps<'do'>) {
               {words}
             </p>
           ))}
-          <FormControlLabel
-            control={<Checkbox checked={seen} onChange={(event) => setSeen(event.target.checked)} />}
-            label="I have seen to it"
-          />
+          <Tick label="I have seen to it" checked={seen} onTick={setSeen} />
         </div>
       )}
       <div>
