@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { parseWorkbook, typePreset } from '@hiraeth/core/workbook';
 import { bodyRoom, install, script, setUp, weigh as weighed } from '@hiraeth/core/testing';
 import { exportWorkbook, next, openOwn, openWith, saved, step, walkTo, visit } from './helpers';
+import { PLACES } from './places';
 
 /** Keys as a scale sends them: one after the other, faster than anybody types. */
 const burst = async (page: Page, digits: string): Promise<void> => {
@@ -61,63 +62,124 @@ test('choosing is not writing: arrows and picks leave the log as it is until a b
   expect(await countFacts(page)).toBe(before + 1);
 });
 
-test('the keyboard’s focus is seen on every control, in both themes, and never falls out of the page', async ({
-  page,
-}) => {
-  await openWith(page, script([...setUp, weighed('cyan', 80), install]));
-  // One of each kind of control is looked at; where the foot stands is asked of all.
-  const looked = new Set<string>();
-  for (const theme of ['Dim the page', 'Light page']) {
-    await page.getByRole('button', { name: theme }).click();
-    for (const path of ['/', '/bench', '/gauge', '/workbook/things', '/cost/edition', '/plan', '/prints']) {
-      await visit(page, path);
-      await expect(step(page)).toBeVisible();
-      // Off until it is asked for: the same page, without what shows the focus.
-      const bareStyle = await page.addStyleTag({
-        content:
-          'html body *:focus-visible:focus-visible:focus-visible, html body .Mui-focusVisible.Mui-focusVisible.Mui-focusVisible { outline: none !important; } .MuiOutlinedInput-root.Mui-focused fieldset { border-color: transparent !important; }',
-      });
-      const bare = (off: boolean) =>
-        bareStyle.evaluate((style, off) => ((style as HTMLStyleElement).disabled = off), !off);
-      await bare(false);
-      for (let i = 0; i < 30; i++) {
-        await page.keyboard.press('Tab');
-        const on = await page.evaluate(() => {
-          const on = document.activeElement;
-          if (!(on instanceof HTMLElement) || on === document.body) return null;
-          on.scrollIntoView({ block: 'nearest' });
-          const { x, y, width, height } = on.getBoundingClientRect();
-          const foot = document.querySelector('.foot')!;
-          return {
-            x,
-            y,
-            width,
-            height,
-            name: on.outerHTML.slice(0, 120),
-            kind: `${on.tagName} ${on.className} ${on.parentElement?.className}`,
-            hidden: !foot.contains(on) && y + Math.min(height, 20) > foot.getBoundingClientRect().y + 1,
-          };
-        });
-        if (!on || on.width < 2) continue;
-        expect([path, on.name, on.hidden]).toEqual([path, on.name, false]);
-        const kind = `${theme} ${on.kind}`;
-        if (looked.has(kind)) continue;
-        looked.add(kind);
-        const clip = {
-          x: Math.max(0, on.x - 8),
-          y: Math.max(0, on.y - 8),
-          width: Math.min(400, on.width + 16),
-          height: Math.min(120, on.height + 16),
-        };
-        const seen = await page.screenshot({ clip });
-        await bare(true);
-        const without = await page.screenshot({ clip });
-        await bare(false);
-        expect([path, on.name, seen.equals(without)]).toEqual([path, on.name, false]);
-      }
-    }
+/** What the keyboard stands on: where it is, and whether the foot lies over it. */
+const standsOn = (page: Page) =>
+  page.evaluate(() => {
+    const on = document.activeElement;
+    if (!(on instanceof HTMLElement) || on === document.body) return null;
+    on.scrollIntoView({ block: 'nearest' });
+    const { x, y, width, height } = on.getBoundingClientRect();
+    const foot = document.querySelector('.foot')!;
+    return {
+      x,
+      y,
+      width,
+      height,
+      name: on.outerHTML.slice(0, 120),
+      kind: `${on.tagName} ${on.className} ${on.parentElement?.className}`,
+      hidden: !foot.contains(on) && y + Math.min(height, 20) > foot.getBoundingClientRect().y + 1,
+    };
+  });
+
+/** Walks a page by the keyboard; one of each kind of control is looked at, where the foot stands is asked of all. */
+async function tabThrough(page: Page, path: string, theme: string, looked: Set<string>): Promise<void> {
+  // Off until it is asked for: the same page, without what shows the focus.
+  const bareStyle = await page.addStyleTag({
+    content:
+      'html body *:focus-visible:focus-visible:focus-visible, html body .Mui-focusVisible.Mui-focusVisible.Mui-focusVisible { outline: none !important; } .MuiOutlinedInput-root.Mui-focused fieldset { border-color: transparent !important; }',
+  });
+  const bare = (off: boolean) =>
+    bareStyle.evaluate((style, off) => ((style as HTMLStyleElement).disabled = off), !off);
+  await bare(false);
+  await page.evaluate(() => document.querySelector('main')!.focus());
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.press('Tab');
+    const on = await standsOn(page);
+    if (!on || on.width < 2) continue;
+    expect([path, on.name, on.hidden]).toEqual([path, on.name, false]);
+    const kind = `${theme} ${on.kind}`;
+    if (looked.has(kind)) continue;
+    looked.add(kind);
+    const clip = {
+      x: Math.max(0, on.x - 8),
+      y: Math.max(0, on.y - 8),
+      width: Math.min(400, on.width + 16),
+      height: Math.min(120, on.height + 16),
+    };
+    const seen = await page.screenshot({ clip });
+    await bare(true);
+    const without = await page.screenshot({ clip });
+    await bare(false);
+    expect([path, on.name, seen.equals(without)]).toEqual([path, on.name, false]);
   }
-  expect(looked.size).toBeGreaterThan(20);
+  await bareStyle.evaluate((style) => (style as HTMLStyleElement).remove());
+}
+
+/** No figure that is none, nothing wider than the page. */
+async function isWhole(page: Page, after: string): Promise<void> {
+  const text = await page.locator('main').innerText();
+  expect([after, /\b(NaN|undefined|null|Infinity)\b/.exec(text)?.[0]]).toEqual([after, undefined]);
+  const over = await page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.querySelector('.page')!;
+    return scrollWidth - clientWidth;
+  });
+  expect([after, over]).toEqual([after, 0]);
+}
+
+test.describe('in every place: the focus is seen, a scale that types presses nothing, a choice writes nothing, and no number breaks it', () => {
+  test.describe.configure({ mode: 'parallel' });
+  const SHARDS = 3;
+  for (let shard = 0; shard < SHARDS; shard++)
+    test(`${shard + 1} of ${SHARDS}`, async ({ page }) => {
+      test.setTimeout(400_000);
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(error.message));
+      await page.goto('/');
+      await expect(page.locator('main')).toContainText(/standard sheets are safe|ml/);
+      const before = await countFacts(page);
+      const looked = new Set<string>();
+      for (const [i, [path, words]] of PLACES.entries()) {
+        if (i % SHARDS !== shard) continue;
+        await visit(page, path);
+        await expect(page.locator('main')).toContainText(words);
+        await page.getByRole('button', { name: /Dim the page|Light page/ }).click();
+        await tabThrough(page, path, i % 2 === 0 ? 'dim' : 'light', looked);
+
+        const where = page.url();
+        const button = page.locator('main button:enabled:visible').first();
+        if ((await button.count()) > 0) {
+          await button.focus();
+          await burst(page, '63.42');
+          expect(page.url()).toBe(where);
+          // Where a weight is asked for it is taken, and what it does not fit is asked about.
+          const asked = page.getByRole('dialog', { name: 'What happened?' });
+          if (path === '/weigh-in') await expect(asked).toBeVisible();
+          await page.keyboard.press('Escape');
+          await expect(asked).toHaveCount(0);
+          await isWhole(page, `${path}, a burst`);
+        }
+        const lists = page.locator('main select:enabled:visible');
+        for (let at = 0; at < Math.min(8, await lists.count()); at++) {
+          await lists.nth(at).focus();
+          await page.keyboard.press('ArrowDown');
+          await isWhole(page, `${path}, list ${at} one on`);
+        }
+        const fields = page.locator(
+          'main input[inputmode="decimal"]:enabled:visible, main input[inputmode="numeric"]:enabled:visible',
+        );
+        for (let at = 0; at < Math.min(8, await fields.count()); at++)
+          for (const value of ['-1000000000', '1000000000000', '0', '7,5']) {
+            await fields.nth(at).fill(value);
+            await isWhole(page, `${path}, field ${at} says ${value}`);
+          }
+      }
+      expect(errors).toEqual([]);
+      expect(await countFacts(page)).toBe(before);
+    });
+});
+
+test('the keyboard’s focus never falls out of the page', async ({ page }) => {
+  await openWith(page, script([...setUp, weighed('cyan', 80), install]));
   // A form that was saved, a dialog that closed, a step that is done: the keyboard stays in the page.
   await visit(page, '/gauge');
   await page.getByLabel('Note for cyan', { exact: true }).selectOption({ label: 'it says low' });

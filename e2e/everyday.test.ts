@@ -375,26 +375,52 @@ test('a way of changing is chosen, what is due follows it, and the set is rotate
   ]);
 });
 
-test('nothing is cut off sideways, on a tablet held upright or a phone', async ({ page }) => {
-  test.setTimeout(300_000);
-  for (const width of [900, 390]) {
-    await page.setViewportSize({ width, height: 1000 });
-    for (const path of PLACES.map(([to]) => to)) {
-      await visit(page, path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-      // Once its own letters are there: those that stand in for them are wider.
-      await expect
-        .poll(
-          () =>
-            page.evaluate(() => {
-              // The sheet scrolls within its page; the document never does.
-              const { scrollWidth, clientWidth } = document.querySelector('.page')!;
-              const { scrollHeight, clientHeight } = document.documentElement;
-              return [scrollWidth - clientWidth, scrollHeight - clientHeight];
-            }),
-          { message: `${path} at ${width} px` },
-        )
-        .toEqual([0, 0]);
+test.describe('on glass', () => {
+  test.use({ hasTouch: true });
+  test('nothing is cut off sideways, the foot is low, and what stands for itself as high as a finger is wide: a tablet, a phone either way, a page four times as large', async ({
+    page,
+  }) => {
+    test.setTimeout(400_000);
+    for (const [width, height] of [
+      [820, 1180],
+      [390, 844],
+      [844, 390],
+      [320, 256],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      for (const path of PLACES.map(([to]) => to)) {
+        await visit(page, path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+        // Once its own letters are there: those that stand in for them are wider.
+        await expect
+          .poll(
+            () =>
+              page.evaluate(() => {
+                // The sheet scrolls within its page; the document never does.
+                const { scrollWidth, clientWidth } = document.querySelector('.page')!;
+                const { scrollHeight, clientHeight } = document.documentElement;
+                return [scrollWidth - clientWidth, scrollHeight - clientHeight];
+              }),
+            { message: `${path} at ${width} px` },
+          )
+          .toEqual([0, 0]);
+        // Where a weight is asked, too, the foot leaves the page to its place.
+        const foot = (await page.locator('.foot').boundingBox())!.height;
+        expect(foot, `the foot of ${path} at ${width} px`).toBeLessThan(height > 600 ? 0.15 * height : 140);
+        if (width !== 390) continue;
+        const small = await page.evaluate(() =>
+          [
+            ...document.querySelectorAll(
+              'button.MuiButton-root, td > a, th > a, nav a, .name > a, select, summary',
+            ),
+          ]
+            .filter((one) => !one.matches('.quiet'))
+            .map((one) => (one.closest('.MuiInputBase-root') ?? one).getBoundingClientRect())
+            .filter(({ width, height }) => width > 1 && height > 1 && height < 43.5)
+            .map(({ x, y, height }) => [Math.round(x), Math.round(y), height]),
+        );
+        expect(small, `too low for a finger in ${path}`).toEqual([]);
+      }
     }
-  }
+  });
 });

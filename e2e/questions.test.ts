@@ -12,7 +12,7 @@ const QUESTIONS: readonly (readonly [
   ['Which ink ends first?', [], /goes first, with\s[\d.]+\s±\s[\d.]+\sml inside/],
   ['At which figure of the printer is it empty?', [], /^says \d+ %, empty at \d+ %$/],
   ['What is due today?', [], /^\d+ things are due/],
-  ['Can I print ten of these?', [], /^(Yes, it is safe|No: top up first|It may)/],
+  ['Can I print ten of these?', [], /^(Yes, it is safe|Very likely, yes|No: top up first|It may)/],
   ['How old is what is known of it?', [], /^weighed \d+ days ago$/],
   ['What do I add to magenta now?', ['Magenta'], /^[\d.]+\s±\s[\d.]+\sml, up to [\d.]+\sg$/],
   [

@@ -1,95 +1,16 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import './shell/sheet.css';
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
-import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router/dom';
-import { makeRouter } from './shell/routes';
-import { onShelf } from './state/onShelf';
+import { OPEN } from './state/openKey';
 import { remember, rememberHere } from './state/remember';
-import { DEMO, makeServices, ServicesContext, type Which } from './state/services';
-import { dropOld, ownToOpen } from './state/shelf';
-import { makeStore } from './state/store';
-import { ThemeSwitch } from './parts/ThemeSwitch';
-import { openWorkbook } from './state/thunks';
-import { persistence, updateReady } from './state/workbookSlice';
-import { ScaleProvider } from './devices/useScale';
-import { openIdbShelf, openIdbStore } from './storage';
-import { makeDemoAside } from './workers/makeDemoAside';
-import { measurePictureAside } from './workers/measurePictureAside';
-import { readJobsAside } from './workers/readJobsAside';
-import { readWorkbookAside } from './workers/readWorkbookAside';
-import { simulateAside } from './workers/simulateAside';
-import { registerOffline } from './workers/registerOffline';
+import { makeDemoAhead } from './workers/makeDemoAside';
 
-const services = makeServices({
-  clock: { now: () => Date.now() },
-  random: () => Math.random(),
-  build: __BUILD__,
-  openStore: openIdbStore,
-  shelf: openIdbShelf(),
-  makeDemo: makeDemoAside,
-  simulate: simulateAside,
-  readJobs: readJobsAside,
-  readWorkbook: readWorkbookAside,
-  measurePicture: measurePictureAside,
-});
-const store = makeStore(services);
-
-/** Which workbook was open last, in this tab before all; the demo for someone new. */
-const KEY = 'hiraeth-open';
-/** Opened beside another, in a tab of its own: the other tabs go on with theirs. */
-const beside = new URLSearchParams(location.search).get('book');
-const last = beside ?? rememberHere.get(KEY) ?? remember.get(KEY);
-void (async () => {
-  await store.dispatch(openWorkbook(await toOpen(last)));
-  store.subscribe(() => {
-    const { which } = store.getState().workbook;
-    rememberHere.set(KEY, which);
-    if (beside === null) remember.set(KEY, which);
-  });
-  services.later(() => void dropOld(services.shelf, services.clock.now()).catch(() => undefined));
-})();
-void navigator.storage
-  ?.persist?.()
-  .then((kept) => store.dispatch(persistence(kept)))
-  .catch(() => undefined);
-registerOffline((takeIt) => {
-  services.takeUpdate = takeIt;
-  store.dispatch(updateReady());
-});
-
-/** A killed browser may have lost the small note of what was open, never the facts: someone's own come first. */
-async function toOpen(wanted: string | null): Promise<Which> {
-  if (wanted === DEMO || (wanted === null && !(await hasOwnFacts()))) return DEMO;
-  const book = wanted === null ? undefined : await onShelf(services, wanted);
-  if (wanted !== null && (book ? book.state !== 'emptied' : wanted === 'own')) return wanted;
-  return (await ownToOpen(services.shelf)) ?? DEMO;
-}
-
-async function hasOwnFacts(): Promise<boolean> {
-  try {
-    if ((await services.shelf.list()).some(({ entries, state }) => entries > 0 && state === 'inUse'))
-      return true;
-    const book = await openIdbStore('own');
-    const { facts } = await book.load();
-    book.close();
-    return facts.length > 0;
-  } catch {
-    return false;
-  }
-}
-
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <Provider store={store}>
-      <ServicesContext value={services}>
-        <ThemeSwitch>
-          <ScaleProvider>
-            <RouterProvider router={makeRouter()} />
-          </ScaleProvider>
-        </ThemeSwitch>
-      </ServicesContext>
-    </Provider>
-  </StrictMode>,
+// What someone new waits for is on its way while the program is still being read.
+const isNew = (rememberHere.get(OPEN) ?? remember.get(OPEN)) === null;
+if (isNew && !new URLSearchParams(location.search).has('book')) makeDemoAhead(new Date().toISOString());
+void import('./app').then(
+  ({ begin }) => begin(),
+  () =>
+    document
+      .getElementById('root')!
+      .append('A part of the program did not load. Is its server running? Then load this page again.'),
 );

@@ -57,7 +57,7 @@ export function makeTheme(name: ThemeName): Theme {
         defaultProps: { disableElevation: true },
         styleOverrides: {
           root: { minHeight: 44, paddingInline: 18 },
-          sizeSmall: { minHeight: 36, paddingInline: 10 },
+          sizeSmall: { minHeight: 36, paddingInline: 10, '@media (pointer: coarse)': { minHeight: 44 } },
         },
       },
       MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },

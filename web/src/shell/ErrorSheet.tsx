@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { Link, useRouteError } from 'react-router';
+import { Link } from 'react-router';
 import { serializeWorkbook } from '@hiraeth/core/workbook';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { download } from '../parts/download';
@@ -7,8 +7,7 @@ import { useLedger } from '../state/hooks';
 import { useServices } from '../state/services';
 
 /** A place that could not be laid out: said in our own words, with a way to everything that was recorded. */
-export function ErrorSheet() {
-  const error = useRouteError();
+export function ErrorSheet({ error }: { readonly error: unknown }) {
   const loading = error instanceof Error && /import|fetch|module/i.test(error.message);
   return (
     <div className="stack" style={{ paddingTop: 24, maxWidth: 720 }} role="alert">

@@ -27,6 +27,7 @@ import { useDueNotices } from '../state/useDueNotices';
 import { useThemeName } from '../parts/ThemeSwitch';
 import { Notices } from './Notices';
 import { Opening } from './Opening';
+import { Sheltered } from './Sheltered';
 import { useKeptFocus } from './useKeptFocus';
 import { useScrolledTo } from './useScrolledTo';
 
@@ -238,7 +239,9 @@ export function Shell() {
               <Opening />
             ) : (
               <Suspense fallback={<p className="soft">Laying out the sheet …</p>}>
-                <Outlet />
+                <Sheltered at={pathname}>
+                  <Outlet />
+                </Sheltered>
               </Suspense>
             )}
           </main>

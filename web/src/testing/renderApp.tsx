@@ -2,7 +2,7 @@ import { render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
-import { createMemoryRouter, RouterProvider } from 'react-router';
+import { MemoryRouter, Route, Routes } from 'react-router';
 import { ColourCount, imageDemand } from '@hiraeth/core/image';
 import { parseJobsCsv, parsePageLog } from '@hiraeth/core/jobs';
 import { parseWorkbook, type Fact, type FactKind, type FactOf } from '@hiraeth/core/workbook';
@@ -80,16 +80,18 @@ export async function renderApp(
   await store.dispatch(openWorkbook('own'));
   if (facts.length > 0) await store.dispatch(bringIn(facts, 'replace'));
   const element = <AskProvider>{children}</AskProvider>;
-  const router = createMemoryRouter(
-    ['/:place/:leaf?', '*'].map((path) => ({ path, element })),
-    { initialEntries: [path] },
-  );
   render(
     <Provider store={store}>
       <ServicesContext value={services}>
         <ThemeSwitch>
           <ScaleProvider>
-            <RouterProvider router={router} />
+            <MemoryRouter initialEntries={[path]}>
+              <Routes>
+                {['/:place/:leaf?', '*'].map((each) => (
+                  <Route key={each} path={each} element={element} />
+                ))}
+              </Routes>
+            </MemoryRouter>
           </ScaleProvider>
         </ThemeSwitch>
       </ServicesContext>

@@ -75,7 +75,7 @@ export function Rack() {
         ) : (
           <p className="soft">Reading the log: what is due follows.</p>
         )}
-        <div className="asked">
+        <div className="when-asked">
           <Suspense fallback={<h2>Can I print this?</h2>}>
             {whole ? <CanPrint /> : <h2>Can I print this?</h2>}
           </Suspense>

@@ -13,7 +13,7 @@ export function SetTable({ weighing }: { readonly weighing: WeighingIn }) {
   const { rows } = weighing;
   return (
     <div className="scrollx">
-      <table className="lines">
+      <table className="lines by-hand">
         <thead>
           <tr>
             <th>Slot</th>
@@ -53,7 +53,7 @@ function SetRow({ row, weighing }: { readonly row: Row; readonly weighing: Weigh
         </div>
       </td>
       <td className="n soft">{row.cartridge.ink ? formatUncertain(row.cartridge.ink, 'ml') : '–'}</td>
-      <td>
+      <td data-says="Weight, g">
         <Cell
           label={`${row.name}, weight in g`}
           mark={row.id}
@@ -61,7 +61,7 @@ function SetRow({ row, weighing }: { readonly row: Row; readonly weighing: Weigh
           onPaste={(lines) => void paste(row, lines)}
         />
       </td>
-      <td>
+      <td data-says={row.slot === null ? undefined : 'Printer says, %'}>
         {row.slot === null ? (
           ''
         ) : isGaugeOff(row.cartridge.state) ? (
