@@ -57,7 +57,7 @@ test('a print of tomorrow, without copies, or without a size is not logged', asy
   await form.getByRole('button', { name: 'Log the print' }).click();
   await expect(form.getByRole('alert')).toContainText('a whole number');
   await form.getByLabel('Copies').fill('2');
-  await form.getByLabel('When').fill('2031-01-01T10:00');
+  await form.getByLabel('When', { exact: true }).fill('2031-01-01T10:00');
   await form.getByRole('button', { name: 'Log the print' }).click();
   await expect(page.getByRole('dialog')).toContainText('has not come yet');
   await page.getByRole('button', { name: 'Go back and correct' }).click();

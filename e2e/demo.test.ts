@@ -137,13 +137,13 @@ test('find: one key to a cartridge, to what is to be done, and to a day’s entr
   await page.keyboard.press('/');
   await ask.fill('14 November 2025');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Of this day')).toHaveValue('2025-11-14');
+  await expect(page.getByLabel('Of this day', { exact: true })).toHaveValue('14 Nov 2025');
   await expect(page.getByRole('status').filter({ hasText: /^\d+ of \d+ entries$/ })).toBeVisible();
   // From there to another day, and to a word where it stands.
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await ask.fill('15.11.2025');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Of this day')).toHaveValue('2025-11-15');
+  await expect(page.getByLabel('Of this day', { exact: true })).toHaveValue('15 Nov 2025');
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await ask.fill('reserve');
   await page.keyboard.press('Enter');

@@ -34,7 +34,7 @@ test('an edition by keyboard: planned, printed copy by copy, in the plan and in 
   await page.keyboard.type('Boats');
   await page.keyboard.press('Tab');
   await page.keyboard.type('5');
-  await page.getByLabel('Wanted by').fill('2026-02-20');
+  await page.getByLabel('Wanted by', { exact: true }).fill('2026-02-20');
   await page.getByRole('button', { name: 'Plan it' }).press('Enter');
   await saved(page, /5 × Boats waits to be printed/);
   const row = page.getByRole('form', { name: 'To print: Boats' });

@@ -96,6 +96,25 @@ export const axis = (palette: Palette, part: object = {}) => ({
   ...part,
 });
 
+/** Names of what is drawn, in one line however narrow the page is: what has no room is a press away. */
+export const legend = (palette: Palette, data?: readonly string[]) => ({
+  type: 'scroll',
+  top: 0,
+  left: 0,
+  right: 0,
+  textStyle: { color: palette.text },
+  ...(data ? { data } : {}),
+});
+
+/** What is said where one points, in the sheet's look. */
+export const tooltip = (palette: Palette, part: object) => ({
+  trigger: 'axis',
+  backgroundColor: palette.sheet,
+  borderColor: palette.line,
+  textStyle: { color: palette.text },
+  ...part,
+});
+
 /** The interval of about 95 % around a line: an unseen floor, and its width tinted on top of it. */
 export const band = (palette: Palette, points: readonly (Uncertain & { readonly x: string })[]) => {
   const layer = (data: readonly (readonly [string, number])[], tint: number) => ({

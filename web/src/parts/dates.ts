@@ -16,6 +16,7 @@ export const span = (fromIso: string, toIso: string): string =>
 /** The value of a datetime-local field for an instant, and back. */
 export const toLocalField = (iso: string): string => format(new Date(iso), "yyyy-MM-dd'T'HH:mm");
 export const fromLocalField = (value: string): string | null => {
-  const time = new Date(value).getTime();
+  // A browser reads "12" as a month of 2001.
+  const time = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}.*)?$/.test(value) ? new Date(value).getTime() : NaN;
   return Number.isNaN(time) ? null : new Date(time).toISOString();
 };

@@ -42,7 +42,6 @@ export function TextOf<V extends FieldValues, O>({
             helperText={wrong ?? helperText}
             slotProps={{
               htmlInput: { autoComplete: 'off', ...(numeric ? { inputMode: 'decimal' } : {}) },
-              ...(rest.type === 'datetime-local' ? { inputLabel: { shrink: true } } : {}),
               ...(error ? { formHelperText: { role: 'alert' } } : {}),
             }}
           />

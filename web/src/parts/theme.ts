@@ -65,11 +65,6 @@ export function makeTheme(name: ThemeName): Theme {
       MuiInputBase: {
         styleOverrides: {
           root: { minHeight: 44, backgroundColor: c.sheet, fontVariantNumeric: 'tabular-nums' },
-          // A date with its time is long where the clock has twelve hours.
-          input: {
-            '&[type="datetime-local"]': { paddingInline: 10, fontSize: '0.94em' },
-            '&::-webkit-calendar-picker-indicator': { marginInlineStart: 2 },
-          },
         },
       },
       MuiInputLabel: { styleOverrides: { root: { color: c.soft } } },

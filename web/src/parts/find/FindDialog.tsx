@@ -8,7 +8,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useLedger, useNow } from '../../state/hooks';
 import { day } from '../dates';
-import { dayAsked } from './dayAsked';
+import { dayAsked } from '../dayAsked';
 import { findables, type Findable } from './findables';
 
 const MOST = 12;

@@ -2,7 +2,7 @@ import { describe, expect, jest, test } from '@jest/globals';
 import { screen } from '@testing-library/react';
 import { print, script, setUp } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
-import { dayAsked } from './dayAsked';
+import { dayAsked } from '../dayAsked';
 import FindDialog from './FindDialog';
 
 describe('a day, as people type it', () => {

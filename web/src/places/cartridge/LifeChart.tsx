@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { CartridgeView } from '@hiraeth/core/advice';
 import type { LifeEntry } from '@hiraeth/core/ledger';
-import { axis, band, Chart, type Palette } from '../../parts/Chart';
+import { axis, band, Chart, type Palette, legend, tooltip } from '../../parts/Chart';
 import { day } from '../../parts/dates';
 
 /** Measured ink with its interval and what the gauge claimed, on one axis over time: in ml, and beside it as mass. */
@@ -35,19 +35,14 @@ export function LifeChart({
         .map((entry) => [entry.at, Number((entry.gauge! * chipMl).toFixed(1))]);
       return {
         grid: { left: 48, right: 56, top: 36, bottom: 30 },
-        legend: {
-          top: 0,
-          left: 60,
-          textStyle: { color: palette.text },
-          data: ['ink by the log', 'weighed', ...(claims.length > 0 ? ['the gauge’s claim'] : [])],
-        },
-        tooltip: {
-          trigger: 'axis',
-          backgroundColor: palette.sheet,
-          borderColor: palette.line,
-          textStyle: { color: palette.text },
+        legend: legend(palette, [
+          'ink by the log',
+          'weighed',
+          ...(claims.length > 0 ? ['the gauge’s claim'] : []),
+        ]),
+        tooltip: tooltip(palette, {
           valueFormatter: (value: unknown) => `${String(value)} ml`,
-        },
+        }),
         xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
         yAxis: [
           axis(palette, { type: 'value', name: 'ml', min: 0, max: topMl }),

@@ -1,11 +1,12 @@
 import { buy } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm, useWatch } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { PURCHASE_WORDS } from '@hiraeth/core/words';
 import { PURCHASES, type PurchaseKind } from '@hiraeth/core/workbook';
 import { useLedger, usePriceUnit, useNow, useAct } from '../../state/hooks';
+import { DayField } from '../../parts/DayField';
 import { fromLocalField, toLocalField } from '../../parts/dates';
 import { FormEnd } from '../../parts/FormEnd';
 import { FlagOf, PickOf, TextOf } from '../../parts/formFields';
@@ -132,7 +133,20 @@ export function BuyKit({ onDone }: { readonly onDone: () => void }) {
           ]}
         />
       )}
-      <TextOf control={control} name="when" label="When" type="datetime-local" />
+      <Controller
+        control={control}
+        name="when"
+        render={({ field: { ref, ...field }, fieldState: { error } }) => (
+          <DayField
+            {...field}
+            withTime
+            inputRef={ref}
+            label="When"
+            error={error !== undefined}
+            helperText={error?.message}
+          />
+        )}
+      />
       <FormEnd submit="Record it" onCancel={onDone} />
     </form>
   );

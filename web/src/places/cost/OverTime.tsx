@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import { formatMoney, minorPerMajor, PAGE_LOCALE } from '@hiraeth/core/quantity';
 import type { MonthCost, Payback } from '@hiraeth/core/cost';
 import { month } from '../../parts/dates';
-import { axis, Chart, type Palette } from '../../parts/Chart';
+import { axis, Chart, type Palette, legend, tooltip } from '../../parts/Chart';
 
 /** Refilled and originals month by month, and what was saved so far, with the day on which the kit is paid back. */
 export function OverTime({
@@ -27,15 +27,11 @@ export function OverTime({
           .find(({ type }) => type === 'currency')?.value ?? currency;
       return {
         grid: { left: 56, right: 64, top: 64, bottom: 28 },
-        legend: { type: 'scroll', top: 0, left: 0, right: 0, textStyle: { color: palette.text } },
-        tooltip: {
-          trigger: 'axis',
-          backgroundColor: palette.sheet,
-          borderColor: palette.line,
-          textStyle: { color: palette.text },
+        legend: legend(palette),
+        tooltip: tooltip(palette, {
           valueFormatter: (value: unknown) =>
             typeof value === 'number' ? formatMoney(value * each, currency) : 'not known',
-        },
+        }),
         xAxis: axis(palette, { type: 'category', data: names, splitLine: { show: false } }),
         yAxis: [
           axis(palette, { type: 'value', name: `a month, ${sign}` }),

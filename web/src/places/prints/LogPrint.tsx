@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { Controller } from 'react-hook-form';
+import { DayField } from '../../parts/DayField';
 import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap } from '../../parts/picture/usePicture';
 import { printedArea } from '../../parts/printedArea';
@@ -56,14 +56,13 @@ export function LogPrint({
             control={control}
             name="wanted"
             render={({ field: { ref, ...field }, fieldState: { error } }) => (
-              <TextField
+              <DayField
                 {...field}
                 inputRef={ref}
+                ahead
                 label="Wanted by"
-                type="date"
                 error={error !== undefined}
                 helperText={error?.message}
-                slotProps={{ inputLabel: { shrink: true } }}
               />
             )}
           />

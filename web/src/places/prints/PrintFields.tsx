@@ -1,8 +1,8 @@
-import TextField from '@mui/material/TextField';
 import { Controller } from 'react-hook-form';
 import { all } from '@hiraeth/core/ledger';
 import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
 import { PRINT_KINDS } from '@hiraeth/core/workbook';
+import { DayField } from '../../parts/DayField';
 import { toLocalField } from '../../parts/dates';
 import { optionsOf, Pick } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
@@ -82,15 +82,8 @@ export function PrintFields({
         control={control}
         name="when"
         render={({ field: { ref, value, ...field } }) => (
-          <TextField
-            {...field}
-            inputRef={ref}
-            label="When"
-            type="datetime-local"
-            // As long as nobody chose: now, whenever it is pressed.
-            value={value || toLocalField(now)}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
+          // As long as nobody chose: now, whenever it is pressed.
+          <DayField {...field} withTime inputRef={ref} label="When" value={value || toLocalField(now)} />
         )}
       />
     </div>

@@ -18,7 +18,7 @@ import { useCsv as makeCsv } from '@hiraeth/core/exchange';
 import { wrongIntervalWords } from '@hiraeth/core/words';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
-import { axis, Chart, type Palette } from '../../parts/Chart';
+import { axis, Chart, type Palette, legend, tooltip } from '../../parts/Chart';
 import { download } from '../../parts/download';
 import { day, month } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
@@ -206,19 +206,13 @@ function Bars({
   const option = useCallback(
     (palette: Palette) => ({
       grid: { left: 48, right: 8, top: 48, bottom: 52 },
-      legend: {
-        top: 0,
-        left: 48,
-        textStyle: { color: palette.text },
-        data: kinds.map(({ name }) => name),
-      },
-      tooltip: {
-        trigger: 'axis',
-        backgroundColor: palette.sheet,
-        borderColor: palette.line,
-        textStyle: { color: palette.text },
+      legend: legend(
+        palette,
+        kinds.map(({ name }) => name),
+      ),
+      tooltip: tooltip(palette, {
         valueFormatter: (value: unknown) => (typeof value === 'number' ? value.toPrecision(3) : ''),
-      },
+      }),
       xAxis: axis(palette, {
         type: 'category',
         data: printer.slots.map(({ name }) => name),
@@ -366,16 +360,13 @@ function Through({
   const option = useCallback(
     (palette: Palette) => ({
       grid: { left: 48, right: 16, top: 20, bottom: 28 },
-      tooltip: {
+      tooltip: tooltip(palette, {
         trigger: 'item',
-        backgroundColor: palette.sheet,
-        borderColor: palette.line,
-        textStyle: { color: palette.text },
         formatter: ({ dataIndex }: { dataIndex: number }) => {
           const one = ratios[dataIndex]!;
           return `${day(one.at)}: ${one.ratio.toFixed(2)} ± ${(COVERAGE * one.u).toFixed(2)}`;
         },
-      },
+      }),
       xAxis: axis(palette, { type: 'time', splitLine: { show: false } }),
       yAxis: axis(palette, { type: 'value', min: 0 }),
       series: [
@@ -448,14 +439,10 @@ function Waste({ months }: { readonly months: readonly MonthOfInk[] }) {
       const line = { borderColor: palette.text, borderWidth: 1 };
       return {
         grid: { left: 48, right: 8, top: 40, bottom: 28 },
-        legend: { top: 0, left: 48, textStyle: { color: palette.text } },
-        tooltip: {
-          trigger: 'axis',
-          backgroundColor: palette.sheet,
-          borderColor: palette.line,
-          textStyle: { color: palette.text },
+        legend: legend(palette),
+        tooltip: tooltip(palette, {
           valueFormatter: (value: unknown) => `${String(value)} ml`,
-        },
+        }),
         xAxis: axis(palette, {
           type: 'category',
           data: months.map(({ from }) => month(from)),

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { aheadOfClock } from '@hiraeth/core/ledger';
 import { factWords } from '@hiraeth/core/words';
+import { DayField } from '../../parts/DayField';
 import { fromLocalField, moment, toLocalField } from '../../parts/dates';
 import { useLedger } from '../../state/hooks';
 import { useServices } from '../../state/services';
@@ -36,14 +36,13 @@ export function ClockAhead() {
         <strong>{factWords(ledger, last)}</strong>, dated {moment(last.at)}.
       </p>
       <div className="row">
-        <TextField
-          type="datetime-local"
+        <DayField
+          withTime
           label="When did that really happen?"
           value={text}
-          onChange={(event) => setSaid(event.target.value)}
+          onChange={setSaid}
           error={wrong}
           helperText={wrong ? 'A time that has come.' : 'All of them move by as much.'}
-          slotProps={{ inputLabel: { shrink: true } }}
         />
         <Button
           variant="contained"

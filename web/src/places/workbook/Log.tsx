@@ -8,6 +8,7 @@ import type { Fact } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
+import { DayField } from '../../parts/DayField';
 import { fromLocalField, moment } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
 import { useRows } from '../../parts/useRows';
@@ -74,14 +75,7 @@ export function Log() {
           value={asked.text}
           onChange={(event) => setAsked({ ...asked, text: event.target.value })}
         />
-        <TextField
-          size="small"
-          type="date"
-          label="Of this day"
-          value={asked.day}
-          onChange={(event) => setAsked({ ...asked, day: event.target.value })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <DayField label="Of this day" value={asked.day} onChange={(day) => setAsked({ ...asked, day })} />
         <Pick<EntryGroup | ''>
           label="About"
           value={asked.group}
