@@ -55,10 +55,7 @@ export function DayField({
         }}
         slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
       />
-      <IconButton
-        aria-label={`${label}, from a calendar`}
-        onClick={() => calendar.current?.showPicker()}
-      >
+      <IconButton aria-label={`${label}, from a calendar`} onClick={() => calendar.current?.showPicker()}>
         <svg viewBox="0 0 20 20" width="20" height="20" aria-hidden>
           <path d="M3 5h14v12H3zM3 9h14M7 3v4M13 3v4" fill="none" stroke="currentColor" strokeWidth="1.5" />
         </svg>

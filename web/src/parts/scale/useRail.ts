@@ -1,0 +1,128 @@
+import { weighCartridge } from '@hiraeth/core/acts';
+import { useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
+import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
+import { explain } from '@hiraeth/core/words';
+import { useScale } from '../../devices/useScale';
+import { useAct, useLedger, useNow } from '../../state/hooks';
+import { isPlainKey } from '../isPlainKey';
+import { useScans } from '../scan/useScans';
+import { useTypedWeight } from '../useTypedWeight';
+import { useTakenByItself } from './useTakenByItself';
+
+/**
+ * The scale at the foot: what was typed or stands on it, what it is taken for, and what it would come to.
+ *
+ * @param quiet put away until a weight is asked for or typed
+ */
+export function useRail(quiet: boolean) {
+  const ledger = useLedger();
+  const now = useNow();
+  const act = useAct();
+  const { hub, state, target } = useScale();
+  const [text, setText] = useState('');
+  const [opened, setOpened] = useState(false);
+  // What is wrong with the scale is never put away.
+  const open = !quiet || opened || target !== null || text !== '' || state.trouble !== null;
+  const [error, setError] = useState<string | null>(null);
+  const [cartridgeId, setCartridgeId] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  useTypedWeight(field, (typed) => {
+    flushSync(() => {
+      setText(typed);
+      setError(null);
+    });
+    // It was put away: the keys that follow go into it.
+    if (!open) field.current?.focus();
+  });
+  const scanned = useScans().cartridgeId;
+  const [seen, setSeen] = useState<string | null>(null);
+  // What was scanned lies on the scale, until another is chosen.
+  if (scanned !== seen) {
+    setSeen(scanned);
+    if (scanned !== null) setCartridgeId(scanned);
+  }
+  const cartridges = all(ledger.context, 'cartridge').filter(
+    (cartridge) => !ledger.state.cartridges.get(cartridge.id)?.retired,
+  );
+  const chosen = find(ledger.context, 'cartridge', cartridgeId);
+
+  /** It is there to be typed into before it is; asked for a weight it is there already, and goes with the question. */
+  const openField = (): void => {
+    if (!field.current) flushSync(() => setOpened(true));
+    field.current?.focus();
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === 'w' && isPlainKey(event)) {
+        event.preventDefault();
+        openField();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  const live = state.source !== 'typed';
+  const take = async (): Promise<void> => {
+    let value: number;
+    if (text.trim() !== '' || !live) {
+      const parsed = parseQuantity(text, 'mass');
+      if (!parsed.ok) return setError(explain(parsed.problem));
+      value = parsed.value.value;
+    } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
+    else value = state.settledG;
+    await accept(value);
+  };
+  const accept = async (value: number): Promise<void> => {
+    const reading = readMass(ledger.context, value, target?.scaleId);
+    setError(null);
+    if (target) {
+      setText('');
+      return target.onTake(reading);
+    }
+    if (!chosen) return setError('Choose the cartridge that lies on the scale.');
+    const saved = await act(weighCartridge(chosen.id, reading));
+    if (saved) setText('');
+  };
+
+  const own = useTakenByItself(text !== '', (grams) => void accept(grams));
+
+  const preview = (): string | null => {
+    const parsed = parseQuantity(text, 'mass');
+    const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
+    if (value === null || target || !chosen) return null;
+    const body = bodyOf(ledger.context, chosen.id);
+    if (!body)
+      return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
+    const { massG } = readMass(ledger.context, value);
+    if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
+    const ink = inkByWeight(ledger, chosen.id, massG, now);
+    return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
+  };
+  return {
+    scale: { hub, state, target, live },
+    field,
+    text,
+    type: (text: string) => {
+      setText(text);
+      setError(null);
+    },
+    error,
+    forget: () => setError(null),
+    cartridges,
+    cartridgeId,
+    setCartridgeId,
+    take,
+    own,
+    preview,
+    open,
+    openField,
+    putAway: () => {
+      setOpened(false);
+      setText('');
+      setError(null);
+    },
+  };
+}
