@@ -1,40 +1,25 @@
-import {
-  insideWords,
-  agoWords,
-  adviceTitle,
-  emptyAtWords,
-  factWords,
-  howFarWords,
-  METHOD_NAMES,
-  reasonWords,
-  pullOutWords,
-  STRATEGY_NAMES,
-} from '@hiraeth/core/words';
+import { factWords, reasonWords, pullOutWords } from '@hiraeth/core/words';
 import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { bodyOf, factsAbout, find, headOf, isGaugeOff, lifeOf, partsOf, slotFor } from '@hiraeth/core/ledger';
+import { factsAbout, find, lifeOf, slotFor } from '@hiraeth/core/ledger';
 import { cartridgeTotals, recordsOf } from '@hiraeth/core/report';
-import { cartridgeView, emptyAt, slotView, type CartridgeView } from '@hiraeth/core/advice';
+import { cartridgeView, type CartridgeView } from '@hiraeth/core/advice';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import { howFar } from '@hiraeth/core/plan';
-import type { Entity } from '@hiraeth/core/workbook';
-import { useHour, useLedger, useNow, useAct } from '../../state/hooks';
+import type { Cartridge, Entity } from '@hiraeth/core/workbook';
+import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useAppDispatch } from '../../state/store';
 import { undo } from '../../state/thunks';
-import { Big } from '../../parts/Big';
-import { clock, day, moment } from '../../parts/dates';
-import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
+import { day, moment } from '../../parts/dates';
 import { EntityEditor } from '../../parts/EntityEditor';
-import { Swatch } from '../../parts/Swatch';
-import { Strip, StripKey } from '../../parts/Strip';
+import { Strip } from '../../parts/Strip';
 import { Evidence } from './Evidence';
 import { Glance } from './Glance';
+import { Lead } from './Lead';
 import { LifeChart } from './LifeChart';
 import { Looked } from './Looked';
-import { MixtureList } from './MixtureList';
-import { ShadeList } from './ShadeList';
+import { Margin } from './Margin';
 
 const PAGE = 14;
 
@@ -44,27 +29,10 @@ export default function CartridgePlace() {
   const ledger = useLedger();
   const { begins } = ledger.state;
   const now = useNow();
-  const hour = useHour();
   const [editing, setEditing] = useState<Entity | null>(null);
   const view = cartridgeView(ledger, id, now);
   const untyped = view ? undefined : find(ledger.context, 'cartridge', id);
-  if (untyped)
-    return (
-      <div className="stack">
-        <h1>{untyped.label}</h1>
-        <p>
-          {reasonWords({ code: 'typeUnknown', cartridgeId: id, label: untyped.label })} What was recorded of
-          it is safe, and counts again as soon as its type is known.
-        </p>
-        <div className="row">
-          <Button variant="contained" onClick={() => setEditing(untyped)}>
-            Choose its type
-          </Button>
-          <Link to="/workbook/log">or bring the type back, in the log of entries</Link>
-        </div>
-        <EntityEditor entity={editing} onClose={() => setEditing(null)} />
-      </div>
-    );
+  if (untyped) return <Untyped cartridge={untyped} editing={editing} onEdit={setEditing} />;
   if (!view)
     return (
       <div className="stack">
@@ -76,50 +44,11 @@ export default function CartridgePlace() {
     );
   const { cartridge } = view.body;
   const { state } = view;
-  const place = state.seat;
-  const slot = place ? slotView(ledger, place.printerId, place.slotId, now) : undefined;
-  const far = place && howFar(ledger, place.printerId, place.slotId, hour);
-  const empty = emptyAt(ledger, id, now);
-  const open = view.ink ? state.ports : null;
   const totals = cartridgeTotals(ledger, id, now);
   return (
     <div className="sheet">
       <div>
-        <h1>
-          <Swatch shades={cartridge.shades} />
-          {cartridge.label}
-          <span className="soft" style={{ fontWeight: 400 }}>
-            , {cartridge.shades.join(', ')}
-            {state?.retired
-              ? ' (retired)'
-              : place
-                ? `, in ${find(ledger.context, 'printer', place.printerId)?.name}`
-                : ', on the shelf'}
-          </span>
-        </h1>
-        <div className="lead" style={{ paddingTop: 14 }}>
-          <Big
-            text={view.ink ? formatUncertain(view.ink, 'ml') : '–'}
-            of={view.ink ? 'inside' : insideWords(view)}
-          />
-          <div>
-            {slot && (
-              <p>
-                <strong>{adviceTitle(slot.advice)}.</strong> {slot.advice.why.map(reasonWords).join(' ')}
-              </p>
-            )}
-            {far && <p className="soft">{howFarWords(far)}</p>}
-            {!slot && view.restUntil && (
-              <p>It rests until {clock(view.restUntil)}: then its weight is the honest full mass.</p>
-            )}
-            {view.weighedDaysAgo !== null && (
-              <p className="soft small">
-                {view.ink?.source}; last weighed {agoWords(view.weighedDaysAgo)}:{' '}
-                {formatUncertain(state.lastWeighed!.massG, 'g')}
-              </p>
-            )}
-          </div>
-        </div>
+        <Lead view={view} />
         <Strip view={view} height={46} />
         <Glance view={view} />
         <Actions view={view} />
@@ -134,65 +63,36 @@ export default function CartridgePlace() {
           <Life view={view} now={now} />
         </section>
       </div>
-      <aside>
-        <div>
-          <h2>What is inside</h2>
-          <MixtureList view={view} />
-        </div>
-        <ShadeList cartridgeId={id} />
-        <div>
-          <h2>Body</h2>
-          <p>
-            {view.body.type.name}, {METHOD_NAMES[view.body.type.method]}. Empty{' '}
-            {formatUncertain(view.body.emptyG, 'g')}
-            {view.body.emptyIsOwn ? ' (its own)' : ' (the type’s)'}, full {view.body.type.fullG.toFixed(2)} g,
-            at most {view.body.maxG.toFixed(2)} g
-            {state?.restedG ? `; rested full mass ${state.restedG.toFixed(2)} g` : ''}.
-            <HeadLine cartridgeId={id} />
-          </p>
-          <Button size="small" onClick={() => setEditing(cartridge)}>
-            Correct
-          </Button>
-        </div>
-        {open && (
-          <div>
-            <h2>Ports</h2>
-            <CartridgeDrawing
-              construction={view.body.type.construction}
-              shades={cartridge.shades}
-              fill={
-                view.ink && {
-                  share: view.ink.value / view.body.type.capacityMl,
-                  u: view.ink.u / view.body.type.capacityMl,
-                }
-              }
-              ports={state.ports}
-              width="100%"
-            />
-            <p>
-              {Object.entries(open)
-                .filter(([, port]) => port !== undefined && port !== 'none')
-                .map(([name, port]) =>
-                  typeof port === 'boolean' ? (port ? name : `not ${name}`) : `${name} ${port}`,
-                )
-                .join(', ') || 'nothing to close'}
-            </p>
-          </div>
-        )}
-        <div>
-          <h2>Chip</h2>
-          <p>
-            {cartridge.chip
-              ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
-              : 'none'}
-            {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
-            {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}.
-            {empty ? ` ${emptyAtWords(empty)}` : ''}
-          </p>
-        </div>
-        <StripKey />
-      </aside>
+      <Margin view={view} onCorrect={() => setEditing(cartridge)} />
       <EntityEditor entity={editing} onClose={() => setEditing(null)} />
+    </div>
+  );
+}
+
+/** A cartridge whose type is not in the workbook. */
+function Untyped({
+  cartridge,
+  editing,
+  onEdit,
+}: {
+  readonly cartridge: Cartridge;
+  readonly editing: Entity | null;
+  readonly onEdit: (entity: Entity | null) => void;
+}) {
+  return (
+    <div className="stack">
+      <h1>{cartridge.label}</h1>
+      <p>
+        {reasonWords({ code: 'typeUnknown', cartridgeId: cartridge.id, label: cartridge.label })} What was
+        recorded of it is safe, and counts again as soon as its type is known.
+      </p>
+      <div className="row">
+        <Button variant="contained" onClick={() => onEdit(cartridge)}>
+          Choose its type
+        </Button>
+        <Link to="/workbook/log">or bring the type back, in the log of entries</Link>
+      </div>
+      <EntityEditor entity={editing} onClose={() => onEdit(null)} />
     </div>
   );
 }
@@ -338,25 +238,6 @@ function Life({ view, now }: { readonly view: CartridgeView; readonly now: strin
       {shown < facts.length && (
         <Button onClick={() => setShown(shown + 10 * PAGE)}>Show more ({facts.length - shown} older)</Button>
       )}
-    </>
-  );
-}
-
-/** Of a two-part cartridge: what its head held when it was weighed by itself. */
-function HeadLine({ cartridgeId }: { readonly cartridgeId: string }) {
-  const ledger = useLedger();
-  const head = headOf(ledger, cartridgeId);
-  const body = bodyOf(ledger.context, cartridgeId);
-  const parts = body && partsOf(body);
-  if (!parts) return null;
-  return (
-    <>
-      {' '}
-      Its head alone: empty {formatUncertain(parts.head.emptyG, 'g')}, full {parts.head.fullG.toFixed(2)} g
-      {head
-        ? `; it held ${formatUncertain(head.ink, 'ml')} on ${moment(head.at)}`
-        : '; not weighed by itself yet'}
-      .
     </>
   );
 }

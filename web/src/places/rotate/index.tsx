@@ -1,38 +1,24 @@
 import { insideWords, goingInWords } from '@hiraeth/core/words';
-import { resetChips, rotate } from '@hiraeth/core/acts';
+import { resetChips } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { readMass, type LogSnapshot, type MassReading } from '@hiraeth/core/ledger';
-import { rotationOf, type RotationPair } from '@hiraeth/core/plan';
+import { rotationOf, type Rotation, type RotationPair } from '@hiraeth/core/plan';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
-import { useUnfinished, type Unfinished } from '../../state/unfinished';
 import { Big } from '../../parts/Big';
-import { QuantityField, readTyped } from '../../parts/fields';
+import { QuantityField } from '../../parts/fields';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
 import { Swatch } from '../../parts/Swatch';
 import { Leaves } from '../../parts/Leaves';
-
-type Under = NonNullable<Unfinished['rotation']['under']>;
-const NOT_BEGUN: Unfinished['rotation'] = { under: null, leftOut: [] };
+import { useRotation, type Under } from './useRotation';
 
 /** A whole set for the one that is in: one cartridge at a time, each in its slot, one priming routine at the end. */
 export default function Rotate() {
   const ledger = useLedger();
   const now = useNow();
-  const act = useAct();
   const printer = usePrinter();
-  const [kept, put] = useUnfinished('rotation');
-  // What is typed is shown at once, and kept as soon as it can be.
-  const [{ under, leftOut }, setBegun] = useState(kept ?? NOT_BEGUN);
-  const begin = (next: Unfinished['rotation'] | null): void => {
-    setBegun(next ?? NOT_BEGUN);
-    void put(next);
-  };
-  const [cameOut, setCameOut] = useState<readonly string[]>([]);
   const rotation = printer && rotationOf(ledger, printer.id, now);
-  const keep = (next: Under | null): void => begin({ under: next, leftOut });
-  const leaveOut = (slotIds: readonly string[]): void => begin({ under, leftOut: slotIds });
   if (!printer || !rotation)
     return (
       <div className="stack">
@@ -42,56 +28,24 @@ export default function Rotate() {
         </p>
       </div>
     );
-  const going = rotation.pairs.filter(({ into, slot }) => into !== null && !leftOut.includes(slot.id));
-  const mine = under?.printerId === printer.id ? under : null;
-  const stopped = going.filter(({ problems }) => problems.length > 0);
-  const done = mine ? going.filter(({ slot }) => mine.swapped.includes(slot.id)) : [];
-  const next = mine ? going.find(({ slot }) => !mine.swapped.includes(slot.id)) : going[0];
-  const unread = Object.values(mine?.masses ?? {}).some((text) => readTyped(text, 'mass').error !== null);
-  const finish = async (): Promise<void> => {
-    if (!mine) return;
-    const saved = await act(
-      rotate(
-        printer.id,
-        done.map(({ slot, out, into }) => ({
-          slotId: slot.id,
-          outId: out?.body.cartridge.id ?? null,
-          inId: into!.body.cartridge.id,
-        })),
-        massesOf(ledger, mine.masses),
-      ),
-    );
-    if (!saved) return;
-    setCameOut(done.flatMap(({ out }) => out?.body.cartridge.id ?? []));
-    // Left out this time, not for ever.
-    begin(null);
-  };
+  return <RotationSheet printer={printer} rotation={rotation} />;
+}
+
+interface Shown {
+  readonly printer: Printer;
+  readonly rotation: Rotation;
+}
+type Turning = ReturnType<typeof useRotation>;
+
+function RotationSheet({ printer, rotation }: Shown) {
+  const turning = useRotation(printer, rotation);
+  const { going, mine, cameOut } = turning;
   return (
     <div className="sheet">
       <div>
         <h1>Rotate a set</h1>
         <Leaves of="/bench" />
-        <div className="lead" style={{ paddingTop: 12 }}>
-          <Big
-            text={mine ? `${done.length} of ${going.length}` : String(going.length)}
-            of={mine ? 'are in' : going.length === 1 ? 'cartridge to go in' : 'cartridges to go in'}
-            testId="rotated"
-          />
-          <div>
-            <p>
-              {going.length === 0
-                ? 'None on the shelf is meant for it: a second set is needed.'
-                : mine
-                  ? next
-                    ? `Next: ${next.slot.name}. Out with ${next.out?.body.cartridge.label ?? 'nothing'}, in with ${next.into!.body.cartridge.label}.`
-                    : 'All are in. Close the printer, then save.'
-                  : rotation.parts.length > 1
-                    ? `In ${rotation.parts.length} parts: the head may stand open for ${printer.openMinutes} minutes. Close it between them.`
-                    : 'One at a time, so that none gets into another’s slot.'}
-            </p>
-            {mine && <OpenFor since={mine.startedAt} minutes={printer.openMinutes} />}
-          </div>
-        </div>
+        <HowFar printer={printer} rotation={rotation} turning={turning} />
         <PrinterPick />
         {cameOut.length > 0 && !mine && (
           <p role="status">
@@ -100,48 +54,8 @@ export default function Rotate() {
             other.
           </p>
         )}
-        {!mine && rotation.toReset.length > 0 && (
-          <div className="row">
-            <Button variant="outlined" onClick={() => void act(resetChips(rotation.toReset))}>
-              {rotation.toReset.length === 1
-                ? 'Its chip is reset'
-                : `All ${rotation.toReset.length} chips are reset`}
-            </Button>
-            <span className="small">
-              {rotation.toReset.length === 1
-                ? 'One that goes in was'
-                : `${rotation.toReset.length} that go in were`}{' '}
-              filled since its chip was reset: then it counts from full as it goes in.
-            </span>
-          </div>
-        )}
-        {!mine && going.length > 0 && (
-          <>
-            {printer.exchangeState && (
-              <p>
-                Ask {printer.name} on its own panel to change a cartridge, and wait until it has moved its
-                head there, before anything is pulled out.
-              </p>
-            )}
-            <div className="row">
-              <Button
-                variant="contained"
-                disabled={stopped.length > 0}
-                onClick={() =>
-                  keep({ printerId: printer.id, startedAt: Date.now(), swapped: [], masses: {} })
-                }
-              >
-                It is open: begin
-              </Button>
-              {stopped.length > 0 && (
-                <span className="bad" role="status">
-                  {stopped.length === 1 ? 'One cartridge' : `${stopped.length} cartridges`} cannot go in yet:
-                  see below.
-                </span>
-              )}
-            </div>
-          </>
-        )}
+        {!mine && <ToReset rotation={rotation} />}
+        {!mine && going.length > 0 && <Begin printer={printer} turning={turning} />}
         <div className="scrollx">
           <table className="lines">
             <thead>
@@ -160,31 +74,17 @@ export default function Rotate() {
                   key={pair.slot.id}
                   pair={pair}
                   under={mine}
-                  isNext={pair === next}
-                  isOut={leftOut.includes(pair.slot.id)}
-                  onOut={(out) =>
-                    leaveOut(out ? [...leftOut, pair.slot.id] : leftOut.filter((id) => id !== pair.slot.id))
-                  }
-                  onMass={(id, text) => mine && keep({ ...mine, masses: { ...mine.masses, [id]: text } })}
-                  onSwapped={() => mine && keep({ ...mine, swapped: [...mine.swapped, pair.slot.id] })}
+                  isNext={pair === turning.next}
+                  isOut={turning.leftOut.includes(pair.slot.id)}
+                  onOut={(out) => turning.leaveOut(pair.slot.id, out)}
+                  onMass={turning.weigh}
+                  onSwapped={() => turning.swap(pair.slot.id)}
                 />
               ))}
             </tbody>
           </table>
         </div>
-        {mine && (
-          <div className="row">
-            <Button variant="contained" disabled={done.length === 0 || unread} onClick={() => void finish()}>
-              {next ? `Close it here: save these ${done.length}` : 'It is closed: save'}
-            </Button>
-            <Button onClick={() => keep(null)}>Nothing was changed</Button>
-            {unread && (
-              <span className="bad" role="status">
-                A mass cannot be read: mend it, or empty its field.
-              </span>
-            )}
-          </div>
-        )}
+        {mine && <Close turning={turning} />}
       </div>
       <aside>
         <div>
@@ -196,6 +96,102 @@ export default function Rotate() {
           </p>
         </div>
       </aside>
+    </div>
+  );
+}
+
+/** How many are in, what comes next, and how long the head may stand open. */
+function HowFar({ printer, rotation, turning }: Shown & { readonly turning: Turning }) {
+  const { going, mine, done, next } = turning;
+  return (
+    <div className="lead" style={{ paddingTop: 12 }}>
+      <Big
+        text={mine ? `${done.length} of ${going.length}` : String(going.length)}
+        of={mine ? 'are in' : going.length === 1 ? 'cartridge to go in' : 'cartridges to go in'}
+        testId="rotated"
+      />
+      <div>
+        <p>
+          {going.length === 0
+            ? 'None on the shelf is meant for it: a second set is needed.'
+            : mine
+              ? next
+                ? `Next: ${next.slot.name}. Out with ${next.out?.body.cartridge.label ?? 'nothing'}, in with ${next.into!.body.cartridge.label}.`
+                : 'All are in. Close the printer, then save.'
+              : rotation.parts.length > 1
+                ? `In ${rotation.parts.length} parts: the head may stand open for ${printer.openMinutes} minutes. Close it between them.`
+                : 'One at a time, so that none gets into another’s slot.'}
+        </p>
+        {mine && <OpenFor since={mine.startedAt} minutes={printer.openMinutes} />}
+      </div>
+    </div>
+  );
+}
+
+/** Chips that would go in as they counted last. */
+function ToReset({ rotation }: Pick<Shown, 'rotation'>) {
+  const act = useAct();
+  if (rotation.toReset.length === 0) return null;
+  return (
+    <div className="row">
+      <Button variant="outlined" onClick={() => void act(resetChips(rotation.toReset))}>
+        {rotation.toReset.length === 1
+          ? 'Its chip is reset'
+          : `All ${rotation.toReset.length} chips are reset`}
+      </Button>
+      <span className="small">
+        {rotation.toReset.length === 1
+          ? 'One that goes in was'
+          : `${rotation.toReset.length} that go in were`}{' '}
+        filled since its chip was reset: then it counts from full as it goes in.
+      </span>
+    </div>
+  );
+}
+
+function Begin({ printer, turning }: Pick<Shown, 'printer'> & { readonly turning: Turning }) {
+  const { stopped } = turning;
+  return (
+    <>
+      {printer.exchangeState && (
+        <p>
+          Ask {printer.name} on its own panel to change a cartridge, and wait until it has moved its head
+          there, before anything is pulled out.
+        </p>
+      )}
+      <div className="row">
+        <Button variant="contained" disabled={stopped.length > 0} onClick={turning.start}>
+          It is open: begin
+        </Button>
+        {stopped.length > 0 && (
+          <span className="bad" role="status">
+            {stopped.length === 1 ? 'One cartridge' : `${stopped.length} cartridges`} cannot go in yet: see
+            below.
+          </span>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** All in, or as far as one came: it is closed, and written. */
+function Close({ turning }: { readonly turning: Turning }) {
+  const { done, next, unread } = turning;
+  return (
+    <div className="row">
+      <Button
+        variant="contained"
+        disabled={done.length === 0 || unread}
+        onClick={() => void turning.finish()}
+      >
+        {next ? `Close it here: save these ${done.length}` : 'It is closed: save'}
+      </Button>
+      <Button onClick={turning.giveUp}>Nothing was changed</Button>
+      {unread && (
+        <span className="bad" role="status">
+          A mass cannot be read: mend it, or empty its field.
+        </span>
+      )}
     </div>
   );
 }
@@ -302,12 +298,3 @@ function OpenFor({ since, minutes }: { readonly since: number; readonly minutes:
     </p>
   );
 }
-
-/** What was weighed on the way; an empty field was not. */
-const massesOf = (ledger: LogSnapshot, masses: Under['masses']): ReadonlyMap<string, MassReading> =>
-  new Map(
-    Object.entries(masses).flatMap(([id, text]) => {
-      const { value } = readTyped(text, 'mass');
-      return value === null ? [] : [[id, readMass(ledger.context, value)] as const];
-    }),
-  );
