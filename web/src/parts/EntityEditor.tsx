@@ -13,7 +13,8 @@ import { entityBounds, entitySchema, faultWords, type Entity } from '@hiraeth/co
 import { outOfBoundsWords, explain } from '@hiraeth/core/words';
 import { minorPerMajor, parseMoney, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, usePriceUnit, useAct } from '../state/hooks';
-import { fieldsOf, type FieldSpec } from './entityFields';
+import type { FieldSpec } from './entity/fieldSpec';
+import { fieldsOf } from './entityFields';
 import { FlagOf, PickOf, TextOf } from './formFields';
 
 type Typed = Record<string, unknown>;
