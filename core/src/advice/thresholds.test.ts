@@ -133,3 +133,20 @@ test('prints that explain a set fit; where one channel fell far more than the ot
   expect([even.fits, uneven.fits]).toEqual([true, false]);
   expect(uneven.misfit).toBeGreaterThan(even.misfit);
 });
+
+test.each([
+  ['one channel alone fell: no print takes of one', [9, 0, 0], false],
+  ['two of three fell: prints take of all', [9, 9, 0], false],
+  ['the whole set stands higher than it was expected', [-4, -4, -4], false],
+  ['all fell', [4, 4, 4], true],
+])('%s', (_, gone, named) => {
+  const ledger = room(...SHADES.map((id) => weigh(id, 85)), install);
+  const set = SHADES.map((id, i) => ({
+    cartridgeId: id,
+    slotId: id,
+    density: 1.06,
+    expected: { value: 85, u: 0.2 },
+    found: { value: 85 - 1.06 * gone[i]!, u: 0.02 },
+  }));
+  expect(missingPrints(ledger, 'printer', set, AT) !== null).toBe(named);
+});

@@ -219,3 +219,17 @@ test('with three weigh-ins since, use would be known worse; with four it would n
   // Those before count for nothing.
   expect(tooFewSince(weighIns(4).snapshot(), at(13 + 14 * 3)).map(({ id }) => id)).toEqual(['printer']);
 });
+
+test('what stood in each channel when a profile was made comes along: it is compared with what stands there now', () => {
+  const log = [
+    ...facts,
+    ...script([on(8.7, { kind: 'profiled', printerId: 'printer', name: 'Rag' })], '2026-03-09T10:00:00.000Z'),
+  ];
+  const then = Ledger.from(log.filter((fact) => fact.at <= CUT)).snapshot();
+  const { carried } = closeBefore(then, log, CUT, 'The attic');
+  const [profile] = then.state.printers.get('printer')!.profiles.items;
+  const came = carried.printers[0]!.profiles[0]!;
+  expect(came.inside.map(({ slotId }) => slotId)).toEqual([...profile!.inside.keys()]);
+  expect(came.inside.length).toBeGreaterThan(0);
+  for (const { mixes } of came.inside) expect(mixes.length).toBeGreaterThan(0);
+});

@@ -115,6 +115,10 @@ test('what is due follows the way of changing that was chosen', () => {
   const rotate = going({ code: 'rotateAtSignal', threshold: null }, ...low);
   expect(rotate).toMatchObject([{ id: 'rotate/printer', figure: null, doneBy: ['installed'] }]);
   expect(dueWords(rotate[0]!).what).toBe('Rotate the set of Test printer');
+  // What cannot wait is said of the set, too; what can is not pressed.
+  const urgent = (grams: number) =>
+    [...going({ code: 'topUpAll', threshold: 0.6 }, weigh('cyan', grams), ...low.slice(1))][0]?.urgency;
+  expect([urgent(43.6), urgent(49)]).toEqual(['now', 'soon']);
   // By sheets: thirty A3 are sixty A4, whatever the ink.
   const full = ['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 88));
   const every = (threshold: number) =>

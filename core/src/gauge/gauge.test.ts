@@ -288,3 +288,14 @@ test('the counter’s bias is learnt, its doubt shrinks, and an entry gone wrong
   expect(learnCounter(counter, { value: 40, u: 0.1 }, { value: 8, u: 0.15 })).toEqual(counter);
   expect(learnCounter(counter, { value: 0.1, u: 0.1 }, { value: 0.1, u: 0.1 })).toEqual(counter);
 });
+
+test('what was put in before a chip began to count is no top-up: from its first insertion on it is', () => {
+  const before = chipStep(
+    chipStep(newChip('resetter', false, RULE), filled, RULE),
+    { type: 'reseated' },
+    RULE,
+  );
+  expect([before.begun, before.toppedUp]).toEqual([true, false]);
+  const since = chipStep(chipStep(before, filled, RULE), { type: 'reseated' }, RULE);
+  expect([since.begun, since.toppedUp]).toEqual([true, true]);
+});

@@ -597,3 +597,16 @@ describe('a queue read page by page', () => {
     expect(await askPages(queue(() => 1100, 0).ask)).toEqual({ ok: false });
   });
 });
+
+test.each([
+  ['id', ['uuid', 'GUID', 'job-uuid', 'Job UUID', 'jobguid'], ['user uuid', 'uuids', 'uuid of printer']],
+  [
+    'media',
+    ['media', 'Paper', 'paper size', 'papersize', 'sheet-size', 'sheet', 'Size', 'format'],
+    ['number of media', 'paper type', 'sheets', 'file format', 'media type', 'size in kB'],
+  ],
+] as const)('a column is %s by its whole name, not by a part of one', (field, names, others) => {
+  const column = (name: string) => guessCsvMapping(`Title,${name}\nA,b`)?.columns[field];
+  for (const name of names) expect([name, column(name)]).toEqual([name, name]);
+  for (const name of others) expect([name, column(name)]).toEqual([name, undefined]);
+});

@@ -237,6 +237,21 @@ test.each<[string, FactDraft[], Partial<Printer>, string, string]>([
   );
 });
 
+test.each([
+  [2, 2, 'purge'],
+  // In one of them too much is gone for what paper and prints would bring back.
+  [2, 3, 'group'],
+  [2, 12, 'group'],
+  [12, 2, 'group'],
+])(
+  'who cleans rarely waits where few lines are missing in every channel: %d and %d, %s',
+  (cyan, magenta, act) => {
+    const school = { schools: { ...PRINTER.schools, cleaning: 'rarely' as const } };
+    const advice = headAdvice(room([check({}), check({ cyan, magenta })], school), 'printer', AT)!;
+    expect(advice.act === 'purge').toBe(act === 'purge');
+  },
+);
+
 test('a cleaning draws what weighing taught of it: so it is told, reckoned into the pad, and not advised where it would empty', () => {
   const taught = { ...PRINTER.draws, channels: [{ slotId: 'cyan', light: { value: 6, u: 1 } }] };
   const happened = [weigh('cyan', 49), check({ cyan: 3, magenta: 2, yellow: 4 })];

@@ -265,3 +265,16 @@ test('the three schools side by side: time, ink, certainty', () => {
       (old, i) => i > 0 && expect(old).toBeLessThanOrEqual(way.oldAfterFills[i - 1]!),
     );
 });
+
+test.each([
+  [[5, 10, 15, 20], null],
+  // With one more than a line and its doubt need, one that does not belong can be told.
+  [[5, 10, 15, 20, 25], 2],
+])('a stray point is told only where enough others agree: %j', (volumes, outlier) => {
+  const fit = fitDensity(volumes.map((ml) => ({ ml, g: 1.06 * ml + (ml === 15 ? 0.9 : 0.004 * (ml % 3)) })));
+  expect(fit.ok && fit.value.outlier).toBe(outlier);
+});
+
+test.each([0, 1, -0.1, NaN])('a wished share of %d is none: nothing is flushed for ever', (wished) => {
+  expect(() => flushWays(1.8, wished, 40)).toThrow(/between 0 and 1/);
+});

@@ -75,3 +75,14 @@ test('what is written with point or comma is read back', () => {
     ),
   );
 });
+
+test.each([
+  ['21 cm', 210],
+  ['0.3 m', 300],
+  ['17 in', 431.8],
+  ['17"', 431.8],
+  ['297', 297],
+])('a size of %s is %d mm', (text, mm) => {
+  const parsed = parseQuantity(text, 'length');
+  expect(parsed.ok && parsed.value.value).toBeCloseTo(mm, 9);
+});

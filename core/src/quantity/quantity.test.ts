@@ -4,7 +4,6 @@ import { formatMoney, minorPerMajor } from './formatMoney';
 import { formatMoneyAbout } from './formatMoneyAbout';
 import { formatUncertain } from './formatUncertain';
 import { inkByMass } from './inkByMass';
-import { msOf } from '../time';
 import { normalCdf, studentT } from '../numeric';
 import { parseMoney } from './parseMoney';
 import { parseQuantity } from './parseQuantity';
@@ -105,26 +104,6 @@ test('tables and bounds of the small functions', () => {
   expect(scaleUncertainty({ resolutionG: 0.1, repeatabilityG: 0 })).toBeCloseTo(0.0289, 4);
   expect(() => scaleUncertainty({ resolutionG: -1, repeatabilityG: 0 })).toThrow(RangeError);
   expect(() => scaleUncertainty({ resolutionG: NaN, repeatabilityG: 0 })).toThrow(RangeError);
-});
-
-test('an instant of a fact is the same time as the platform reads', () => {
-  const years = fc.date({
-    min: new Date('0001-01-01'),
-    max: new Date('9999-12-31T23:59:59.999Z'),
-    noInvalidDate: true,
-  });
-  fc.assert(
-    fc.property(years, (date) => msOf(date.toISOString()) === date.getTime()),
-    {
-      examples: [
-        [new Date('2024-02-29T23:59:59.999Z')],
-        [new Date('2100-03-01T00:00:00.000Z')],
-        [new Date('2000-02-29T12:00:00.000Z')],
-      ],
-    },
-  );
-  expect(msOf('2026-11-24T10:30:00+01:00')).toBe(Date.UTC(2026, 10, 24, 9, 30));
-  expect(msOf('soon')).toBeNaN();
 });
 
 test.each([

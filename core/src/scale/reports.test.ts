@@ -49,6 +49,12 @@ describe('Bluetooth’s Weight Scale service', () => {
   test.each([
     ['in kg', [0, 13, 0], 65, 5],
     ['in pounds', [1, 0x90, 1], 1814.36948, 4.5359237],
+    [
+      'in pounds, with all that there can be',
+      [15, 0x90, 1, 0xea, 7, 11, 30, 12, 0, 0, 1, 0, 0, 0, 0],
+      1814.36948,
+      4.5359237,
+    ],
     ['with a time behind it', [2, 13, 0, 0xea, 7, 11, 30, 12, 0, 0], 65, 5],
     ['with all that there can be', [14, 13, 0, 0xea, 7, 11, 30, 12, 0, 0, 1, 0, 0, 0, 0], 65, 5],
   ])('%s', (_, bytes, massG, stepG) => {
@@ -69,6 +75,7 @@ describe('Bluetooth’s Weight Scale service', () => {
     ['cut off', [2, 13, 0, 0xea]],
     ['longer than it says', [0, 13, 0, 1]],
     ['flags of another time', [64, 13, 0]],
+    ['only its flags and half a figure, though no more is promised', [0, 13]],
   ])('%s is noise', (_, bytes) => {
     expect(ble(...bytes).kind).toBe('noise');
   });

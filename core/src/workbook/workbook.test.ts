@@ -1,12 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { atOnce } from '../quantity';
-import { fill, install, print, script, setUp, weigh } from '../testing';
+import { ENTITIES, fill, install, print, script, setUp, weigh } from '../testing';
 import { explain } from '../words';
 import { CONSTRUCTIONS } from './vocabulary';
+import { bodyTriangle } from './bodyTriangle';
 import { entityRule } from './entityRule';
 import { FactsById } from './FactsById';
-import { FORMAT_VERSION, workbookSchema, type Fact } from './schema';
+import { FORMAT_VERSION, workbookSchema, type Entity, type Fact } from './schema';
 import { makeStamp } from './makeStamp';
 import { mergeFacts } from './mergeFacts';
 import { parseWorkbook } from './parseWorkbook';
@@ -245,4 +246,41 @@ test('facts by id are those of a table, in the order in which they came', () => 
         expect([found.get(id), found.has(id)]).toEqual([table.get(id), table.has(id)]);
     }),
   );
+});
+
+test.each([
+  ['weighed by its owner', { emptyG: 41, fullG: null, capacityMl: null }, 41, 0.05],
+  // 91 g, of which 45 ml are ink at 1.06 g/ml: what is known of the volume is what is known of the mass.
+  ['told by its full mass and what it holds', { emptyG: null, fullG: 91, capacityMl: 45 }, 43.3, 0.03 * 45],
+])('an empty mass %s is known so well, and no better', (_, told, emptyG, u) => {
+  const { type } = bodyTriangle({
+    construction: 'compartmentTank',
+    variant: 'standard',
+    maxG: null,
+    ...told,
+  });
+  expect(type.emptyG.value).toBeCloseTo(emptyG, 6);
+  expect(type.emptyG.u).toBeCloseTo(u, 6);
+});
+
+test('of an empty mass that nobody told, a tenth is in doubt each way', () => {
+  const { emptyG } = bodyTriangle({
+    construction: 'compartmentTank',
+    variant: 'standard',
+    emptyG: null,
+    fullG: null,
+    maxG: null,
+    capacityMl: 30,
+  }).type;
+  expect(emptyG.u / emptyG.value).toBeCloseTo(0.1, 3);
+});
+
+test.each([
+  [0.49, 'densityZero'],
+  [0.5, undefined],
+  [2, undefined],
+  [2.01, 'densityZero'],
+])('a density of %d g/ml: no ink is lighter than half of water or heavier than twice', (value, rule) => {
+  const ink = ENTITIES.find((entity) => entity.entity === 'ink')!;
+  expect(entityRule({ ...ink, density: { value, u: 0.01 } })?.rule).toBe(rule);
 });
