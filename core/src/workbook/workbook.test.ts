@@ -7,7 +7,7 @@ import { CONSTRUCTIONS } from './vocabulary';
 import { bodyTriangle } from './bodyTriangle';
 import { entityRule } from './entityRule';
 import { FactsById } from './FactsById';
-import { FORMAT_VERSION, workbookSchema, type Entity, type Fact } from './schema';
+import { FORMAT_VERSION, workbookSchema, type Fact } from './schema';
 import { makeStamp } from './makeStamp';
 import { mergeFacts } from './mergeFacts';
 import { parseWorkbook } from './parseWorkbook';

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { clock, day, fromLocalField, moment, span, toLocalField } from './dates';
+import { clock, day, fromLocalField, moment, month, span, toLocalField } from './dates';
 import { readTyped } from './fields';
 import { SIZES, sizeOf } from './sizes';
 import { shadeColour } from './shade';
@@ -11,6 +11,11 @@ test('moments are written in the reader’s zone, and a field gives back the sam
   expect(moment(iso)).toMatch(/^24 Nov 2026, \d\d:\d\d$/);
   expect(`${day(iso)}, ${clock(iso)}`).toBe(moment(iso));
   expect(fromLocalField(toLocalField(iso))).toBe(iso);
+  // A month is named as it is in a day, and is the account's: it begins in UTC.
+  expect([month('2026-09-01T00:00:00.000Z'), month('2026-08-31T23:59:59.999Z')]).toEqual([
+    'Sep 2026',
+    'Aug 2026',
+  ]);
   expect(fromLocalField('')).toBeNull();
   expect(fromLocalField('yesterday')).toBeNull();
   expect(span('2026-01-01T00:00:00.000Z', '2026-01-01T00:12:00.000Z')).toBe('12 minutes');

@@ -1,14 +1,13 @@
 import { format, formatDistanceStrict } from 'date-fns';
-import { PAGE_LOCALE } from '@hiraeth/core/quantity';
 
 /** A moment in the reader's own zone: `24 Nov 2026, 09:30`. */
 export const moment = (iso: string): string => format(new Date(iso), 'd MMM yyyy, HH:mm');
 export const day = (iso: string): string => format(new Date(iso), 'd MMM yyyy');
 /** `Nov 2026`, of an instant in UTC: months of the account begin there. */
-export const month = (iso: string): string =>
-  new Intl.DateTimeFormat(PAGE_LOCALE, { month: 'short', year: 'numeric', timeZone: 'UTC' }).format(
-    new Date(iso),
-  );
+export const month = (iso: string): string => {
+  const at = new Date(iso);
+  return format(new Date(at.getUTCFullYear(), at.getUTCMonth(), 1), 'MMM yyyy');
+};
 export const clock = (iso: string): string => format(new Date(iso), 'HH:mm');
 export const span = (fromIso: string, toIso: string): string =>
   formatDistanceStrict(new Date(fromIso), new Date(toIso));

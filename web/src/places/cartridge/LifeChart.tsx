@@ -34,7 +34,7 @@ export function LifeChart({
         .filter((entry) => entry.gauge !== null)
         .map((entry) => [entry.at, Number((entry.gauge! * chipMl).toFixed(1))]);
       return {
-        grid: { left: 48, right: 56, top: 36, bottom: 30 },
+        grid: { left: 48, right: 56, top: 54, bottom: 30 },
         legend: legend(palette, [
           'ink by the log',
           'weighed',

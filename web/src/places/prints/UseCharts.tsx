@@ -205,7 +205,7 @@ function Bars({
 }) {
   const option = useCallback(
     (palette: Palette) => ({
-      grid: { left: 48, right: 8, top: 48, bottom: 52 },
+      grid: { left: 48, right: 8, top: 54, bottom: 52 },
       legend: legend(
         palette,
         kinds.map(({ name }) => name),
@@ -438,7 +438,7 @@ function Waste({ months }: { readonly months: readonly MonthOfInk[] }) {
       });
       const line = { borderColor: palette.text, borderWidth: 1 };
       return {
-        grid: { left: 48, right: 8, top: 40, bottom: 28 },
+        grid: { left: 48, right: 8, top: 54, bottom: 28 },
         legend: legend(palette),
         tooltip: tooltip(palette, {
           valueFormatter: (value: unknown) => `${String(value)} ml`,
