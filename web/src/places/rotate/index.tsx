@@ -57,7 +57,7 @@ function RotationSheet({ printer, rotation }: Shown) {
         {!mine && <ToReset rotation={rotation} />}
         {!mine && going.length > 0 && <Begin printer={printer} turning={turning} />}
         <div className="scrollx">
-          <table className="lines">
+          <table className="lines by-hand">
             <thead>
               <tr>
                 <th>Slot</th>
@@ -235,11 +235,11 @@ function Row({
     );
   return (
     <tr className={isNext && under ? 'total' : ''}>
-      <td>
+      <td className="whole">
         <Swatch shades={slot.shades} /> {slot.name}
       </td>
-      <td>{side(out, `${slot.name} out`)}</td>
-      <td>
+      <td data-says="Comes out">{side(out, `${slot.name} out`)}</td>
+      <td data-says="Goes in">
         {side(into, `${slot.name} in`)}
         {problems.map((problem, i) => {
           const { what, mend } = goingInWords(problem);
