@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { readyFacts } from '../check';
-import { bottleRemaining, cartridgeOf, find, inkNow, Ledger, readMass, settingsOf } from '../ledger';
+import {
+  bottleRemaining,
+  cartridgeOf,
+  densityOfInk,
+  find,
+  inkNow,
+  Ledger,
+  mixesOf,
+  readMass,
+  settingsOf,
+} from '../ledger';
 import { define, install, print, PRINTER, script, setUp as ROOM, weigh } from '../testing';
 import { doneWords } from '../words';
 import { makeStamp, type Fact } from '../workbook';
@@ -200,6 +210,189 @@ describe('each act does what it says', () => {
         l.state.bottles.get('new')?.openedAt,
       ],
       [{ value: 1.07, u: 0.006 }, 100, AT],
+    ],
+    [
+      'a weight while it dries is water, not ink',
+      (l) => acts.weighDrying('cyan', g(44, l)),
+      (l) => [state(l).lastWeighed?.purpose, mlOf(l) < 3],
+      ['drying', true],
+    ],
+    [
+      'a bottle on the scale',
+      (l) => acts.weighBottle('bottle-cyan', g(120, l)),
+      (l) => l.state.bottles.get('bottle-cyan')?.weighed?.massG.value,
+      120,
+    ],
+    [
+      'in its slot again',
+      () => acts.putIn('printer', [{ slotId: 'yellow', cartridgeId: 'yellow' }]),
+      (l) => state(l, 'yellow').seat?.slotId,
+      'yellow',
+    ],
+    [
+      'a round of diluting: as much in as out, and less of the old',
+      () => acts.dilute('cyan', 'bottle-magenta', 5, 5, 1),
+      (l, b) => [
+        (mlOf(l) - mlOf(b)).toFixed(1),
+        mixesOf(l, 'cyan', AT).some(({ blend }) => blend.lots.includes('bottle-magenta')),
+      ],
+      ['0.0', true],
+    ],
+    [
+      'for another ink from now on',
+      (l) => acts.convertTo(find(l.context, 'cartridge', 'cyan')!, find(l.context, 'ink', 'ink-magenta')!),
+      (l) => find(l.context, 'cartridge', 'cyan')?.shades,
+      ['magenta'],
+    ],
+    [
+      'a measured density is reckoned with',
+      () => acts.knowDensity({ inkId: 'ink-cyan', density: { value: 1.09, u: 0.002 }, points: [] }),
+      (l) => densityOfInk(l.context, find(l.context, 'ink', 'ink-cyan')).value,
+      1.09,
+    ],
+    [
+      'a cleaning draws',
+      () => acts.cleanHead('printer', 'deep'),
+      (l, b) => [l.state.printers.get('printer')!.cleanings, mlOf(l) < mlOf(b)],
+      [1, true],
+    ],
+    ['moved', () => acts.movePrinter('printer'), (l) => l.state.printers.get('printer')!.movedAt, AT],
+    ['a new head', () => acts.replaceHead('printer'), (l) => l.state.printers.get('printer')!.headAt, AT],
+    [
+      'another setting may draw otherwise',
+      () => acts.changeSetting('printer', 'quality'),
+      (l) => l.state.printers.get('printer')!.renewals.items.map(({ what }) => what),
+      ['setting'],
+    ],
+    [
+      'a profile remembers what was inside',
+      () => acts.makeProfile('printer', 'Rag', 'rag'),
+      (l) =>
+        l.state.printers
+          .get('printer')!
+          .profiles.items.map(({ name, paperId, inside }) => [name, paperId, [...inside.keys()]]),
+      [['Rag', 'rag', ['cyan', 'magenta', 'yellow']]],
+    ],
+    [
+      'and none of a paper that nobody named',
+      () => acts.makeProfile('printer', 'Any', ''),
+      (l) => l.state.printers.get('printer')!.profiles.items[0]?.paperId,
+      null,
+    ],
+    [
+      'ruled out, of this cartridge',
+      () => acts.ruleOut('printer', 'leak', 'cyan'),
+      (l) => l.state.printers.get('printer')!.renewals.items,
+      [{ at: AT, what: 'denied', cause: 'leak', cartridgeId: 'cyan' }],
+    ],
+    [
+      'cleanings that nobody logged, before the weights that showed them',
+      () => acts.logUnseenCleanings('printer', 2, 'light', '2026-04-30T12:00:00.000Z'),
+      (l) => l.facts.flatMap((fact) => (fact.kind === 'cleaned' ? [fact.at.slice(0, 10)] : [])),
+      ['2026-04-30', '2026-04-30'],
+    ],
+    [
+      'put off for a week from when it is due',
+      () => acts.putOff({ id: 'weighIn/printer', at: '2026-05-03T12:00:00.000Z' }, AT),
+      (l) => l.state.snoozed.get('weighIn/printer'),
+      '2026-05-10T12:00:00.000Z',
+    ],
+    [
+      'or from now, where that is past',
+      () => acts.putOff({ id: 'weighIn/printer', at: '2026-04-03T12:00:00.000Z' }, AT),
+      (l) => l.state.snoozed.get('weighIn/printer'),
+      '2026-05-08T12:00:00.000Z',
+    ],
+    ['the room’s name', (l) => acts.nameWorkbook(l, 'Attic'), (l) => settingsOf(l.context).name, 'Attic'],
+    [
+      'a paper takes one black',
+      (l) => acts.paperTakes(find(l.context, 'paper', 'rag')!, 'matte'),
+      (l) => find(l.context, 'paper', 'rag')?.black,
+      'matte',
+    ],
+    [
+      'a weigh-in every so often',
+      () => acts.weighInEvery(PRINTER, 9),
+      (l) => find(l.context, 'printer', 'printer')?.weighInDays,
+      9,
+    ],
+    [
+      'a way of changing',
+      () => acts.goBy(PRINTER, { code: 'rotateEveryN', threshold: 50 }),
+      (l) => find(l.context, 'printer', 'printer')?.policy,
+      { code: 'rotateEveryN', threshold: 50 },
+    ],
+    [
+      'a sensor switches at what is inside: said twice, the newer holds',
+      () =>
+        acts.sensorSwitchesAt(
+          { ...PRINTER, sensors: [{ slotId: 'cyan', switchMl: { value: 9, u: 1 } }] },
+          slot,
+          {
+            value: 4.2,
+            u: 0.3,
+          },
+        ),
+      (l) => find(l.context, 'printer', 'printer')?.sensors,
+      [{ slotId: 'cyan', switchMl: { value: 4.2, u: 0.3 } }],
+    ],
+    [
+      'a rule for jobs that come again',
+      () =>
+        acts.keepRule({
+          id: 'rule',
+          queue: '',
+          title: 'Card*',
+          printerId: 'printer',
+          subjectId: 'any',
+          paperId: null,
+        }),
+      (l) => [find(l.context, 'jobRule', 'rule')?.name, find(l.context, 'jobRule', 'rule')?.ignore],
+      ['any queue: Card*', false],
+    ],
+    [
+      'what one drop gives',
+      () =>
+        acts.knowSqueeze(
+          {
+            entity: 'tool',
+            id: 'dropper',
+            name: 'Dropper',
+            tool: 'dropBottle',
+            count: 1,
+            fitsHeightMm: null,
+            massG: null,
+            squeezeMl: null,
+          } as never,
+          { value: 0.05, u: 0.002 },
+          40,
+        ),
+      (l) => find(l.context, 'tool', 'dropper')?.squeezeMl,
+      { value: 0.05, u: 0.002 },
+    ],
+    [
+      'a fill of the past, at its day, to a line of the syringe',
+      (l) =>
+        acts.enterPast(
+          [acts.pastFill(l, 'cyan', 'bottle-cyan', 20, null, '2026-04-20T10:00:00.000Z')],
+          'fills',
+        ),
+      (l) => l.facts.flatMap((fact) => (fact.kind === 'filled' ? [[fact.at.slice(0, 10), fact.ml]] : [])),
+      [['2026-04-20', { value: 20, u: 0.6 }]],
+    ],
+    [
+      'what a clock that ran ahead said, at its time',
+      (l) =>
+        acts.setClockRight(
+          l.facts.filter(({ kind }) => kind === 'printed'),
+          3_600_000,
+        ),
+      (l, b) =>
+        [b, l]
+          .map((book) => book.facts.find(({ kind }) => kind === 'printed')!.at)
+          .map((at) => Date.parse(at))
+          .reduce((x, y) => x - y),
+      3_600_000,
     ],
   ];
 

@@ -1,6 +1,15 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import { drawsOf, IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
+import {
+  drawsOf,
+  EVENTS,
+  EVENT_SCATTER,
+  IMAGE_DOUBT,
+  priorOfTerm,
+  TERMS,
+  type Draws,
+  type Term,
+} from './features';
 
 /**
  * A Gaussian belief about one channel's coefficients: ml per unit of each term, then ml/dm² for each kind of picture met.
@@ -105,8 +114,8 @@ export interface Foretold {
    * kind of picture that was taken for nothing would have no scatter, and its prints be laid to whatever else was drawn.
    */
   readonly jobs: number;
-  /** What a picture's separation cannot know, ml². */
-  readonly images: number;
+  /** What a picture's separation cannot know, and how far each cleaning, change or switch lies from its mean, ml². */
+  readonly beside: number;
 }
 
 /** What this channel is foretold to draw, apart from the printer's gain. */
@@ -139,11 +148,14 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
     ml += amounts[k]! * mean[places[k]!]!;
   }
   const image = mean[0]!;
+  let events = 0;
+  for (const term of EVENTS)
+    if (exposure[term] > 0) events += exposure[term] * mean[TERMS.indexOf(term)]! ** 2;
   return {
     ml: Math.max(0, ml),
     coefficients: Math.max(0, coefficients),
     jobs,
-    images: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares,
+    beside: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares + EVENT_SCATTER ** 2 * events,
   };
 }
 

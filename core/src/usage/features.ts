@@ -14,6 +14,17 @@ export const TERMS = [
   'idleDays',
 ] as const;
 export type Term = (typeof TERMS)[number];
+/** What happens at one moment, each time a little otherwise. */
+export const EVENTS = [
+  'light',
+  'deep',
+  'group',
+  'recharge',
+  'change',
+  'switched',
+] as const satisfies readonly Term[];
+/** Standard deviation of one of them about its mean, relative. */
+export const EVENT_SCATTER = 0.15;
 
 /** One learnt coefficient per channel scales a picture's separation: prior 1 with sd 60 %. */
 export const IMAGE_PRIOR: Uncertain = { value: 1, u: 0.6 };
@@ -66,7 +77,8 @@ export function priorOfTerm(term: Term, draws: Draws): Uncertain {
 }
 
 /**
- * What an exposure draws by the printer's priors alone: `Σ x·c`, `u² = Σ (x·u(c))² + Σ s²·(c² + u(c)²)·Q` with the job's scatter s.
+ * What an exposure draws by the printer's priors alone: `Σ x·c`, `u² = Σ (x·u(c))² + Σ s²·(c² + u(c)²)·Q + Σ n·(0.15·c)²` with the job's scatter s
+ * and n cleanings, changes and the like.
  *
  * @param exposure of one channel
  * @param draws the printer's priors
@@ -88,6 +100,9 @@ export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
     value += x * prior.value;
     variance += (x * prior.u) ** 2;
   }
+  for (const term of EVENTS)
+    if (exposure[term] > 0)
+      variance += exposure[term] * (EVENT_SCATTER * priorOfTerm(term, draws).value) ** 2;
   variance += IMAGE_DOUBT ** 2 * exposure.imageSquares;
   return { value, u: Math.sqrt(variance) };
 }

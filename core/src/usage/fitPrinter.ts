@@ -241,7 +241,7 @@ export class Fitting {
         days: daysOf(one),
         toldMl: gain.value * told.ml,
         usedMl: one.used.value,
-        own: g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + told.images) + one.used.u ** 2,
+        own: g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + told.beside) + one.used.u ** 2,
         alike: Math.sqrt(0.5 * g2 * told.coefficients),
         shared: Math.sqrt(g2 * SHARED_SCATTER * jobs + (gain.u * told.ml) ** 2),
         cleaningMl: gain.value * learner.cleaning(one),

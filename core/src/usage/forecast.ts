@@ -29,7 +29,7 @@ export function withCount(foretold: Uncertain, counted: Uncertain | null, counte
 
 /** The channel's forecast times the printer's gain: doubts of coefficients, jobs, pictures and gain together. */
 export function withGain(told: Foretold, gain: Uncertain, scatter2: number): Uncertain {
-  const own = told.coefficients + scatter2 * told.jobs + told.images;
+  const own = told.coefficients + scatter2 * told.jobs + told.beside;
   return {
     value: gain.value * told.ml,
     u: Math.sqrt(gain.value ** 2 * own + (told.ml * gain.u) ** 2),

@@ -79,7 +79,7 @@ export class Learner {
     return {
       toldMl: gain * told.ml,
       own:
-        gain ** 2 * (told.coefficients + (1 - SHARED_SCATTER) * this.scatter2 * told.jobs + told.images) +
+        gain ** 2 * (told.coefficients + (1 - SHARED_SCATTER) * this.scatter2 * told.jobs + told.beside) +
         one.used.u ** 2,
       perDay: {
         value: gain * Math.max(0, rest.value - termCoefficient(this.channel(one.slotId), 'idleDays').value),
@@ -162,11 +162,11 @@ export class Learner {
       const { shift, ifLeaking, leak } = taught[i]!;
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
-      const known = told.coefficients + seenVariance + told.images + (told.ml * step.gainU) ** 2;
+      const known = told.coefficients + seenVariance + told.beside + (told.ml * step.gainU) ** 2;
       const variance = known + scatter2 * told.jobs;
       this.followLeak(one, leak, {
         used: (one.used.value - ifLeaking.ml) / gain,
-        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.images,
+        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.beside,
       });
       // Where a leak was found, this is the one that knew of it all along.
       const channel = this.channel(one.slotId);
@@ -183,7 +183,7 @@ export class Learner {
         channel,
         one.exposure,
         Math.max(0, used),
-        seenVariance + scatter2 * told.jobs + told.images,
+        seenVariance + scatter2 * told.jobs + told.beside,
       );
     }
     if (information > 0) {

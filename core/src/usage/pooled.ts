@@ -16,7 +16,7 @@ export function poolOf(seen: readonly Seen[], scatter2: number, taught: readonly
     const own =
       (told.coefficients +
         (1 - SHARED_SCATTER) * scatter2 * told.jobs +
-        told.images +
+        told.beside +
         one.used.u ** 2 +
         taught[i]!.shift.variance) /
       told.ml ** 2;

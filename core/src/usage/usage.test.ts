@@ -61,6 +61,11 @@ describe('what is foretold', () => {
       Math.sqrt(100 ** 2 * 0.009 ** 2 + 0.25 ** 2 * 100 ** 2 * (0.012 ** 2 + 0.009 ** 2)),
       9,
     );
+    // And of four changes: what one takes is in doubt for all of them alike, how far each lies from it is not.
+    expect(predictUse(model, 's0', { ...NO_EXPOSURE, change: 4 }).u).toBeCloseTo(
+      Math.sqrt((4 * DRAWS.change.u) ** 2 + 4 * (0.15 * DRAWS.change.value) ** 2),
+      9,
+    );
     expect(predictUse(model, 's0', NO_EXPOSURE)).toEqual({ value: 0, u: 0 });
     expect(coefficientPerDm2(model, 's0', 'x')).toEqual(DRAWS.perDm2);
     expect(drawOf(model, 's0', 'deep')).toEqual(DRAWS.deep);
