@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import { dueCalendar } from '../exchange';
-import { find, Ledger, plannedJobs, printOfPlanned } from '../ledger';
+import { find, Ledger, padMl, plannedJobs, printOfPlanned } from '../ledger';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, TYPE, weigh } from '../testing';
 import type { FactDraft, Printer } from '../workbook';
 import { daysByTheHour } from '../time';
@@ -262,4 +262,20 @@ test('with one printer a cartridge is named by its label, with two by its printe
   expect(topUp(room(...low))).toBe(label);
   const second = define({ ...PRINTER, id: 'second', name: 'Second' });
   expect(topUp(room(...low, second))).toBe(`${label} (${PRINTER.name})`);
+});
+
+test('a waste pad is told of from 85 per cent on, presses when it is full, and is done by a new one', () => {
+  const of = (capacityMl: number) =>
+    dueItems(room(define({ ...PRINTER, padCapacityMl: capacityMl }), clean), on(0.1), 0).find(
+      ({ code }) => code === 'padFull',
+    );
+  const clean: FactDraft = { kind: 'cleaned', printerId: 'printer', level: 'deep' };
+  const inIt = padMl(room(clean), 'printer');
+  expect(of(inIt / 0.84)).toBeUndefined();
+  expect(of(inIt / 0.86)).toMatchObject({
+    urgency: 'soon',
+    doneBy: ['padReset'],
+    figure: expect.closeTo(0.86, 6),
+  });
+  expect(of(inIt / 1.01)).toMatchObject({ urgency: 'now' });
 });

@@ -4,8 +4,11 @@ import ICAL from 'ical.js';
 import Papa from 'papaparse';
 import type { DueItem } from '../due';
 import { parseJobsCsv } from '../jobs';
+import { Ledger } from '../ledger';
+import { script, setUp, weigh } from '../testing';
 import { csvText } from './csvText';
 import { dueCalendar } from './dueCalendar';
+import { toCsv } from './toCsv';
 
 const AT = '2026-03-10T10:00:00.000Z';
 const text = fc.string({ unit: fc.constantFrom(...'=+-@\t\r\n \u200b\u0000,;"\'aé1_/'), maxLength: 12 });
@@ -87,4 +90,38 @@ describe('what is due, as a calendar', () => {
       }),
     );
   });
+});
+
+test('a table of weighings says of each what it was: a cartridge by its label, a bottle by its lot, a scale’s check', () => {
+  const ledger = Ledger.from(
+    script([
+      ...setUp,
+      weigh('cyan', 70),
+      {
+        kind: 'weighed',
+        what: 'bottle',
+        subjectId: 'bottle-cyan',
+        massG: { value: 130, u: 0.05 },
+        purpose: 'bottle',
+      },
+      {
+        kind: 'weighed',
+        what: 'reference',
+        subjectId: 'scale',
+        massG: { value: 50.01, u: 0.01 },
+        purpose: 'reference',
+        nominalG: 50,
+      },
+    ]),
+  );
+  const rows = toCsv(ledger, 'weighings')
+    .trim()
+    .split(/\r?\n/)
+    .slice(1)
+    .map((row) => row.split(','));
+  expect(rows.map(([, what, name]) => [what, name])).toEqual([
+    ['cartridge', 'cyan'],
+    ['bottle', expect.stringMatching(/cyan/i)],
+    ['reference', 'scale'],
+  ]);
 });
