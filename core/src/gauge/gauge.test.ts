@@ -299,3 +299,13 @@ test('what was put in before a chip began to count is no top-up: from its first 
   const since = chipStep(chipStep(before, filled, RULE), { type: 'reseated' }, RULE);
   expect([since.begun, since.toppedUp]).toEqual([true, true]);
 });
+
+test('a gauge in steps is as coarse as its widest step, in whatever order they were said', () => {
+  const of = (steps: number[]) => gaugeReadingU({ display: 'steps', steps }) * Math.sqrt(12);
+  for (const steps of [
+    [1, 0.6, 0.2, 0],
+    [0, 0.2, 0.6, 1],
+    [0.6, 0, 1, 0.2],
+  ])
+    expect(of(steps)).toBeCloseTo(0.4, 9);
+});

@@ -605,6 +605,11 @@ test.each([
     ['media', 'Paper', 'paper size', 'papersize', 'sheet-size', 'sheet', 'Size', 'format'],
     ['number of media', 'paper type', 'sheets', 'file format', 'media type', 'size in kB'],
   ],
+  [
+    'queue',
+    ['printer', 'Printer name', 'printer-name', 'printername', 'queue', 'Device'],
+    ['printer type', 'print queue', 'devices', 'by printer'],
+  ],
 ] as const)('a column is %s by its whole name, not by a part of one', (field, names, others) => {
   const column = (name: string) => guessCsvMapping(`Title,${name}\nA,b`)?.columns[field];
   for (const name of names) expect([name, column(name)]).toEqual([name, name]);
