@@ -105,6 +105,25 @@ describe('buying', () => {
     expect(bought(services.ledger)).toEqual([['bottle', 2250]]);
   });
 
+  test('the next bottle of an ink is as the last one was, in two presses; what was typed stays, whatever ink is chosen then', async () => {
+    const small = { entity: 'bottle', lot: 'M2', volumeMl: 100, priceMinor: 1250, emptyG: null } as const;
+    const { user, services } = await renderApp(
+      <BuyBottle onDone={nothing} />,
+      script([...setUp, define({ ...small, id: 'small', inkId: 'ink-magenta' })]),
+    );
+    const says = () =>
+      [/^Holds/, /^Price/].map((label) => screen.getByLabelText<HTMLInputElement>(label).value);
+    expect(says()).toEqual(['250', '22.5']);
+    await user.selectOptions(screen.getByLabelText('Ink'), 'ink-magenta');
+    expect(says()).toEqual(['100', '12.5']);
+    await user.clear(screen.getByLabelText(/^Price/));
+    await user.type(screen.getByLabelText(/^Price/), '13');
+    await user.selectOptions(screen.getByLabelText('Ink'), 'ink-cyan');
+    expect(says()).toEqual(['250', '13']);
+    await user.click(screen.getByRole('button', { name: 'Record the bottle' }));
+    await waitFor(() => expect(bought(services.ledger)).toEqual([['bottle', 1300]]));
+  });
+
   test('a kit: its price is read as money', async () => {
     const { user, services } = await renderApp(<BuyKit onDone={nothing} />, room);
     await user.type(screen.getByLabelText('Price (GBP)'), '-5');

@@ -3,7 +3,8 @@ import { buyBottle } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, settingsOf } from '@hiraeth/core/ledger';
+import { all, settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
+import { minorPerMajor } from '@hiraeth/core/quantity';
 import { CLASS_NAMES } from '@hiraeth/core/words';
 import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
@@ -45,6 +46,16 @@ const bottleSchema = (currency: string) =>
 type BottleForm = z.input<ReturnType<typeof bottleSchema>>;
 type Bottle = z.output<ReturnType<typeof bottleSchema>>;
 
+/** What the last bottle of an ink held and cost: the next one mostly does. */
+function asTheLast(ledger: LogSnapshot, inkId: string | undefined, currency: string) {
+  const last = all(ledger.context, 'bottle').findLast((bottle) => bottle.inkId === inkId);
+  const price = last?.priceMinor ?? null;
+  return {
+    volume: last ? String(last.volumeMl) : '',
+    price: price === null ? '' : String(price / minorPerMajor(currency)),
+  };
+}
+
 /** A bottle bought: of an ink that is known, or of a new one. */
 export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const ledger = useLedger();
@@ -53,7 +64,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const inks = all(ledger.context, 'ink');
   const { currency } = settingsOf(ledger.context);
   const unit = usePriceUnit();
-  const { control, handleSubmit } = useForm<BottleForm, unknown, Bottle>({
+  const { control, handleSubmit, setValue, formState } = useForm<BottleForm, unknown, Bottle>({
     resolver: zodResolver(bottleSchema(currency)),
     defaultValues: {
       inkId: inks[0]?.id ?? NEW,
@@ -62,11 +73,17 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
       inkClass: 'pigment',
       density: '',
       lot: '',
-      volume: '',
-      price: '',
+      ...asTheLast(ledger, inks[0]?.id, currency),
       opened: 'yes',
     },
   });
+  // Nothing that somebody typed is written over.
+  const { volume: saysVolume, price: saysPrice } = formState.dirtyFields;
+  const pickInk = (inkId: string): void => {
+    const { volume, price } = asTheLast(ledger, inkId, currency);
+    if (!saysVolume) setValue('volume', volume);
+    if (!saysPrice) setValue('price', price);
+  };
   const isNew = useWatch({ control, name: 'inkId' }) === NEW;
 
   const save = async (typed: Bottle): Promise<void> => {
@@ -103,6 +120,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
             ...inks.map((ink) => ({ value: ink.id, label: ink.name })),
             { value: NEW, label: 'an ink that is new here' },
           ]}
+          onPicked={pickInk}
         />
         {isNew && (
           <>
