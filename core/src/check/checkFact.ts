@@ -92,199 +92,237 @@ export function checkFactsBy(now: number): (ledger: CheckedBook, fact: Fact) => 
   };
 }
 
+/** What each kind is held against; the others are sound as soon as they speak of what is there. */
+const CHECKS: {
+  readonly [K in FactKind]?: (ledger: CheckedBook, fact: FactOf<K>, problems: FactProblem[]) => void;
+} = {
+  weighed,
+  printed: odd,
+  jobPlanned: odd,
+  levelSeen: off,
+  sensorSignalled: off,
+  fadedOrRanDry: off,
+  filled,
+  drawnOut: takenOut,
+  primed: takenOut,
+  gaugeRead,
+  gaugeSwitchedOff: switchedOff,
+  chipReset,
+  defined,
+  voided,
+  installed(ledger, fact, problems) {
+    if (fact.run === undefined) problems.push(...doorProblems(ledger, fact));
+  },
+};
+
 /** What is wrong with a fact, held against what is in the workbook. */
 function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): FactProblem[] {
-  const { context, state } = ledger;
-  switch (fact.kind) {
-    case 'weighed': {
-      const scale = find(context, 'scale', fact.scaleId);
-      if (scale && fact.massG.value > scale.capacityG)
-        problems.push({
-          severity: 'stop',
-          code: 'beyondScale',
-          massG: fact.massG.value,
-          capacityG: scale.capacityG,
-          scale: scale.name,
-        });
-      const body = fact.what === 'cartridge' ? bodyOf(context, fact.subjectId) : undefined;
-      if (body && fact.purpose === 'empty' && fact.massG.value >= body.type.maxG)
-        problems.push({
-          severity: 'stop',
-          code: 'emptyTooHeavy',
-          label: body.cartridge.label,
-          massG: fact.massG.value,
-          fullG: body.type.maxG,
-        });
-      if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') break;
-      const { emptyG, maxG, cartridge } = body;
-      if (isBelowEmpty(body, fact.massG))
-        problems.push({
-          // A kind's empty mass is a guess for each of its bodies.
-          ...(body.emptyIsOwn
-            ? { severity: 'stop' as const }
-            : { severity: 'ask' as const, reasons: LIGHTER }),
-          code: 'lighterThanEmpty',
-          label: cartridge.label,
-          massG: fact.massG.value,
-          emptyG: emptyG.value,
-          u: Math.hypot(emptyG.u, fact.massG.u),
-        });
-      if (fact.massG.value > maxG + 3 * fact.massG.u)
-        problems.push({
-          severity: fact.massG.value > 1.5 * maxG ? 'stop' : 'ask',
-          code: 'heavierThanMax',
-          label: cartridge.label,
-          massG: fact.massG.value,
-          maxG,
-        });
-      pushIf(problems, evidenceOff(ledger, fact));
-      break;
-    }
-    case 'printed':
-    case 'jobPlanned':
-      pushIf(problems, oddPrint(ledger, fact));
-      break;
-    case 'levelSeen':
-    case 'sensorSignalled':
-    case 'fadedOrRanDry':
-      pushIf(problems, evidenceOff(ledger, fact));
-      break;
-    case 'filled': {
-      const body = bodyOf(context, fact.cartridgeId);
-      if (!body) return [...problems, typeUnknown(context, fact.cartridgeId)];
-      const bottle = find(context, 'bottle', fact.bottleId)!;
-      const ink = find(context, 'ink', bottle.inkId);
-      const { cartridge } = body;
-      const shade = cartridge.shades[fact.chamber] ?? cartridge.shades[0]!;
-      const name = (): string => `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
-      if (ink && ink.shade !== shade)
-        problems.push({
-          severity: 'ask',
-          code: 'otherShade',
-          bottle: name(),
-          bottleShade: ink.shade,
-          cartridge: cartridge.label,
-          shade,
-        });
-      if (ink && ink.inkClass !== cartridge.inkClass && ink.inkClass !== 'flushFluid')
-        problems.push({
-          severity: 'ask',
-          code: 'otherClass',
-          bottle: name(),
-          bottleClass: ink.inkClass,
-          cartridge: cartridge.label,
-          inkClass: cartridge.inkClass,
-        });
-      const left = bottleRemaining(ledger, fact.bottleId)!.now;
-      const need = fact.ml.value + (fact.leftover?.fate === 'bin' ? fact.leftover.ml : 0);
-      if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u))
-        problems.push({
-          severity: 'ask',
-          code: 'bottleTooLittle',
-          bottle: name(),
-          hasMl: left.value,
-          needMl: need,
-        });
-      if (state.cartridges.get(fact.cartridgeId)?.retired)
-        problems.push({ severity: 'ask', code: 'retired', label: cartridge.label });
-      if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle')
-        problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
-      // Facts of one run are judged by their own weighing; what comes late, by nothing of today.
-      if (sharesRun(ledger, fact) || isLate(ledger, fact.cartridgeId, fact.at)) break;
-      pushIf(problems, overfill(ledger, body, fact));
-      break;
-    }
-    case 'drawnOut':
-    case 'primed': {
-      const body = bodyOf(context, fact.cartridgeId);
-      if (!body) return [...problems, typeUnknown(context, fact.cartridgeId)];
-      // The drops of a priming need no look inside.
-      const inside = fact.ml.value > LEAST_TAKEN_ML ? inkNow(ledger, fact.cartridgeId, fact.at) : null;
-      if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + LEAST_TAKEN_ML)
-        problems.push({
-          severity: 'ask',
-          code: 'moreThanInside',
-          label: body.cartridge.label,
-          hasMl: inside.value,
-          takeMl: fact.ml.value,
-        });
-      if (
-        fact.fate === 'bottle' &&
-        fact.bottleId &&
-        mixesOf(ledger, fact.cartridgeId, fact.at)
-          .slice(0, 1)
-          .flatMap(composition)
-          .some((share) => share.lot !== fact.bottleId && share.fraction > 0.02)
-      )
-        problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
-      break;
-    }
-    case 'gaugeRead': {
-      const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
-      if (!state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId)
-        problems.push({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
-      else if (fact.by === 'person') pushIf(problems, evidenceOff(ledger, fact));
-      break;
-    }
-    case 'gaugeSwitchedOff': {
-      const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
-      const cartridgeId = state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId;
-      const name = slot?.name ?? fact.slotId;
-      if (!cartridgeId) problems.push({ severity: 'stop', code: 'notInstalled', slot: name });
-      else {
-        const offer = state.cartridges.get(cartridgeId)?.chip.machine.offer;
-        if (offer !== 'open' && offer !== 'taken')
-          problems.push({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
-      }
-      break;
-    }
-    case 'chipReset': {
-      const machine = state.cartridges.get(fact.cartridgeId)?.chip.machine;
-      // In a bench run the fill is recorded with its reset.
-      if (
-        fact.worked &&
-        machine &&
-        !machine.toppedUp &&
-        machine.strategy !== 'none' &&
-        !sharesRun(ledger, fact)
-      )
-        problems.push({
-          severity: 'ask',
-          code: 'resetWithoutTopUp',
-          label: find(context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
-        });
-      break;
-    }
-    case 'defined': {
-      const type =
-        fact.entity.entity === 'cartridge' ? find(context, 'cartridgeType', fact.entity.typeId) : undefined;
-      if (type && fact.entity.entity === 'cartridge' && (fact.entity.emptyG?.value ?? 0) >= 3 * type.maxG)
-        problems.push({
-          severity: 'stop',
-          code: 'emptyTooHeavy',
-          label: fact.entity.label,
-          massG: fact.entity.emptyG!.value,
-          fullG: type.maxG,
-        });
-      const broken = entityRule(fact.entity);
-      if (broken) problems.push({ severity: 'stop', code: 'entityRule', ...broken });
-      else
-        for (const bound of entityBounds(fact.entity))
-          problems.push({ severity: 'stop', code: 'outOfBounds', ...bound });
-      break;
-    }
-    case 'voided':
-      if (ledger.isVoidedBesides(fact.factId, fact.id))
-        problems.push({ severity: 'stop', code: 'alreadyVoided' });
-      if (ledger.recorded.get(fact.factId)?.kind === 'carriedOver')
-        problems.push({ severity: 'stop', code: 'beginning' });
-      pushIf(problems, stillNeeded(ledger, fact.factId));
-      break;
-    default:
-      break;
-  }
-  if (fact.kind === 'installed' && fact.run === undefined) problems.push(...doorProblems(ledger, fact));
+  const check = CHECKS[fact.kind] as
+    ((ledger: CheckedBook, fact: Fact, problems: FactProblem[]) => void) | undefined;
+  check?.(ledger, fact, problems);
   return problems;
+}
+
+function odd(
+  ledger: CheckedBook,
+  fact: FactOf<'printed'> | FactOf<'jobPlanned'>,
+  problems: FactProblem[],
+): void {
+  pushIf(problems, oddPrint(ledger, fact));
+}
+
+function off(
+  ledger: CheckedBook,
+  fact: FactOf<'levelSeen'> | FactOf<'sensorSignalled'> | FactOf<'fadedOrRanDry'>,
+  problems: FactProblem[],
+): void {
+  pushIf(problems, evidenceOff(ledger, fact));
+}
+
+/** A mass: within its scale, and one that such a body can have. */
+function weighed(ledger: CheckedBook, fact: FactOf<'weighed'>, problems: FactProblem[]): void {
+  const { context } = ledger;
+  const scale = find(context, 'scale', fact.scaleId);
+  if (scale && fact.massG.value > scale.capacityG)
+    problems.push({
+      severity: 'stop',
+      code: 'beyondScale',
+      massG: fact.massG.value,
+      capacityG: scale.capacityG,
+      scale: scale.name,
+    });
+  const body = fact.what === 'cartridge' ? bodyOf(context, fact.subjectId) : undefined;
+  if (body && fact.purpose === 'empty' && fact.massG.value >= body.type.maxG)
+    problems.push({
+      severity: 'stop',
+      code: 'emptyTooHeavy',
+      label: body.cartridge.label,
+      massG: fact.massG.value,
+      fullG: body.type.maxG,
+    });
+  if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') return;
+  const { emptyG, maxG, cartridge } = body;
+  if (isBelowEmpty(body, fact.massG))
+    problems.push({
+      // A kind's empty mass is a guess for each of its bodies.
+      ...(body.emptyIsOwn ? { severity: 'stop' as const } : { severity: 'ask' as const, reasons: LIGHTER }),
+      code: 'lighterThanEmpty',
+      label: cartridge.label,
+      massG: fact.massG.value,
+      emptyG: emptyG.value,
+      u: Math.hypot(emptyG.u, fact.massG.u),
+    });
+  if (fact.massG.value > maxG + 3 * fact.massG.u)
+    problems.push({
+      severity: fact.massG.value > 1.5 * maxG ? 'stop' : 'ask',
+      code: 'heavierThanMax',
+      label: cartridge.label,
+      massG: fact.massG.value,
+      maxG,
+    });
+  pushIf(problems, evidenceOff(ledger, fact));
+}
+
+/** A fill: of its own shade and class, out of a bottle that has it, into a body that holds it. */
+function filled(ledger: CheckedBook, fact: FactOf<'filled'>, problems: FactProblem[]): void {
+  const { context, state } = ledger;
+  const body = bodyOf(context, fact.cartridgeId);
+  if (!body) return void problems.push(typeUnknown(context, fact.cartridgeId));
+  const bottle = find(context, 'bottle', fact.bottleId)!;
+  const ink = find(context, 'ink', bottle.inkId);
+  const { cartridge } = body;
+  const shade = cartridge.shades[fact.chamber] ?? cartridge.shades[0]!;
+  const name = (): string => `${ink?.name ?? 'bottle'} ${bottle.lot}`.trim();
+  if (ink && ink.shade !== shade)
+    problems.push({
+      severity: 'ask',
+      code: 'otherShade',
+      bottle: name(),
+      bottleShade: ink.shade,
+      cartridge: cartridge.label,
+      shade,
+    });
+  if (ink && ink.inkClass !== cartridge.inkClass && ink.inkClass !== 'flushFluid')
+    problems.push({
+      severity: 'ask',
+      code: 'otherClass',
+      bottle: name(),
+      bottleClass: ink.inkClass,
+      cartridge: cartridge.label,
+      inkClass: cartridge.inkClass,
+    });
+  const left = bottleRemaining(ledger, fact.bottleId)!.now;
+  const need = fact.ml.value + (fact.leftover?.fate === 'bin' ? fact.leftover.ml : 0);
+  if (need > left.value + 3 * Math.hypot(left.u, fact.ml.u))
+    problems.push({
+      severity: 'ask',
+      code: 'bottleTooLittle',
+      bottle: name(),
+      hasMl: left.value,
+      needMl: need,
+    });
+  if (state.cartridges.get(fact.cartridgeId)?.retired)
+    problems.push({ severity: 'ask', code: 'retired', label: cartridge.label });
+  if (fact.occasion === 'conversion' && fact.leftover?.fate === 'bottle')
+    problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: cartridge.label });
+  // Facts of one run are judged by their own weighing; what comes late, by nothing of today.
+  if (sharesRun(ledger, fact) || isLate(ledger, fact.cartridgeId, fact.at)) return;
+  pushIf(problems, overfill(ledger, body, fact));
+}
+
+/** Taken out by hand: no more than is inside, and not back into a bottle of another lot. */
+function takenOut(
+  ledger: CheckedBook,
+  fact: FactOf<'drawnOut'> | FactOf<'primed'>,
+  problems: FactProblem[],
+): void {
+  const { context } = ledger;
+  const body = bodyOf(context, fact.cartridgeId);
+  if (!body) return void problems.push(typeUnknown(context, fact.cartridgeId));
+  // The drops of a priming need no look inside.
+  const inside = fact.ml.value > LEAST_TAKEN_ML ? inkNow(ledger, fact.cartridgeId, fact.at) : null;
+  if (inside && fact.ml.value > inside.value + 3 * Math.hypot(inside.u, fact.ml.u) + LEAST_TAKEN_ML)
+    problems.push({
+      severity: 'ask',
+      code: 'moreThanInside',
+      label: body.cartridge.label,
+      hasMl: inside.value,
+      takeMl: fact.ml.value,
+    });
+  if (
+    fact.fate === 'bottle' &&
+    fact.bottleId &&
+    mixesOf(ledger, fact.cartridgeId, fact.at)
+      .slice(0, 1)
+      .flatMap(composition)
+      .some((share) => share.lot !== fact.bottleId && share.fraction > 0.02)
+  )
+    problems.push({ severity: 'ask', code: 'backToBottleAfterConversion', label: body.cartridge.label });
+}
+
+/** A gauge of a slot that nothing stands in says nothing. */
+function gaugeRead(ledger: CheckedBook, fact: FactOf<'gaugeRead'>, problems: FactProblem[]): void {
+  const { context, state } = ledger;
+  const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
+  if (!state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId)
+    problems.push({ severity: 'stop', code: 'notInstalled', slot: slot?.name ?? fact.slotId });
+  else if (fact.by === 'person') pushIf(problems, evidenceOff(ledger, fact));
+}
+
+/** Only what was offered is switched off for good. */
+function switchedOff(ledger: CheckedBook, fact: FactOf<'gaugeSwitchedOff'>, problems: FactProblem[]): void {
+  const { context, state } = ledger;
+  const slot = find(context, 'printer', fact.printerId)?.slots.find((s) => s.id === fact.slotId);
+  const cartridgeId = state.printers.get(fact.printerId)?.slots.get(fact.slotId)?.cartridgeId;
+  const name = slot?.name ?? fact.slotId;
+  if (!cartridgeId) problems.push({ severity: 'stop', code: 'notInstalled', slot: name });
+  else {
+    const offer = state.cartridges.get(cartridgeId)?.chip.machine.offer;
+    if (offer !== 'open' && offer !== 'taken')
+      problems.push({ severity: 'ask', code: 'switchOffNotOffered', slot: name, lost: offer === 'lost' });
+  }
+}
+
+/** A chip that counts from full over ink that is not there runs it dry. */
+function chipReset(ledger: CheckedBook, fact: FactOf<'chipReset'>, problems: FactProblem[]): void {
+  const { context, state } = ledger;
+  const machine = state.cartridges.get(fact.cartridgeId)?.chip.machine;
+  // In a bench run the fill is recorded with its reset.
+  if (fact.worked && machine && !machine.toppedUp && machine.strategy !== 'none' && !sharesRun(ledger, fact))
+    problems.push({
+      severity: 'ask',
+      code: 'resetWithoutTopUp',
+      label: find(context, 'cartridge', fact.cartridgeId)?.label ?? fact.cartridgeId,
+    });
+}
+
+/** A definition that nature allows. */
+function defined(ledger: CheckedBook, fact: FactOf<'defined'>, problems: FactProblem[]): void {
+  const { context } = ledger;
+  const type =
+    fact.entity.entity === 'cartridge' ? find(context, 'cartridgeType', fact.entity.typeId) : undefined;
+  if (type && fact.entity.entity === 'cartridge' && (fact.entity.emptyG?.value ?? 0) >= 3 * type.maxG)
+    problems.push({
+      severity: 'stop',
+      code: 'emptyTooHeavy',
+      label: fact.entity.label,
+      massG: fact.entity.emptyG!.value,
+      fullG: type.maxG,
+    });
+  const broken = entityRule(fact.entity);
+  if (broken) problems.push({ severity: 'stop', code: 'entityRule', ...broken });
+  else
+    for (const bound of entityBounds(fact.entity))
+      problems.push({ severity: 'stop', code: 'outOfBounds', ...bound });
+}
+
+/** Taken back: once, and nothing that others stand on. */
+function voided(ledger: CheckedBook, fact: FactOf<'voided'>, problems: FactProblem[]): void {
+  if (ledger.isVoidedBesides(fact.factId, fact.id))
+    problems.push({ severity: 'stop', code: 'alreadyVoided' });
+  if (ledger.recorded.get(fact.factId)?.kind === 'carriedOver')
+    problems.push({ severity: 'stop', code: 'beginning' });
+  pushIf(problems, stillNeeded(ledger, fact.factId));
 }
 
 /** Its type was taken back, or is set aside: nobody knows what it weighs empty, nor how much it may hold. */
