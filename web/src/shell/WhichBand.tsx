@@ -26,9 +26,11 @@ export function WhichBand() {
       </span>
       <Button
         size="small"
-        onClick={() =>
-          void dispatch(which === DEMO ? openOwn() : openWorkbook(DEMO)).then(() => navigate('/'))
-        }
+        onClick={() => {
+          // At once: whoever goes on meanwhile is not called back when it has opened.
+          void navigate('/');
+          void dispatch(which === DEMO ? openOwn() : openWorkbook(DEMO));
+        }}
       >
         {which === DEMO ? 'Open my own workbook' : 'Look at the demo'}
       </Button>
