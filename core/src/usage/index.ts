@@ -1,5 +1,6 @@
 export {
   drawsOf,
+  EVENT_SCATTER,
   predictPrior,
   priorOfTerm,
   SCATTER_PRIOR,

@@ -3,6 +3,7 @@ import { fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { renderApp } from '../testing/renderApp';
 import { fromLocalField } from './dates';
+import { dayAsked, momentAsked } from './dayAsked';
 import { DayField } from './DayField';
 
 let said = '';
@@ -57,4 +58,16 @@ test('the browser’s calendar writes the same field', async () => {
   await renderApp(<Asking first="2026-11-20" />, []);
   fireEvent.change(document.querySelector('input[type="date"]')!, { target: { value: '2026-11-22' } });
   expect([said, field().value]).toEqual(['2026-11-22', '22 Nov 2026']);
+});
+
+test('today, said without its time or its year, is today: not its noon that is still to come, nor next year', () => {
+  const now = new Date(2026, 10, 24, 9, 30);
+  expect([momentAsked('24 Nov 2026', now), momentAsked('23 Nov', now)]).toEqual([
+    '2026-11-24T09:30',
+    '2026-11-23T12:00',
+  ]);
+  expect([dayAsked('24 Nov', now, 'next'), dayAsked('23 Nov', now, 'next')]).toEqual([
+    '2026-11-24',
+    '2027-11-23',
+  ]);
 });

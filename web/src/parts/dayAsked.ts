@@ -1,4 +1,4 @@
-import { format, isValid, parse } from 'date-fns';
+import { endOfDay, format, isValid, parse } from 'date-fns';
 
 const DAYS = ['yyyy-MM-dd', 'd.M.yyyy', 'd/M/yyyy', 'd MMM yyyy', 'd MMMM yyyy', 'd MMM', 'd MMMM'];
 const TIMES = ["'T'HH:mm", ', HH:mm', ' HH:mm'];
@@ -17,7 +17,7 @@ export const dayAsked = (text: string, now: Date, without: Without = 'last'): st
   return day && format(day, 'yyyy-MM-dd');
 };
 
-/** The same with its time, as `2026-03-02T09:30`; a day alone is its noon. */
+/** The same with its time, as `2026-03-02T09:30`; a day alone is its noon, of today now: what has been was not later. */
 export const momentAsked = (text: string, now: Date, without: Without = 'last'): string | null => {
   const moment = asked(
     text,
@@ -26,7 +26,8 @@ export const momentAsked = (text: string, now: Date, without: Without = 'last'):
     without,
   );
   const day = moment ? null : dayAsked(text, now, without);
-  return moment ? format(moment, "yyyy-MM-dd'T'HH:mm") : day && `${day}T12:00`;
+  if (moment) return format(moment, "yyyy-MM-dd'T'HH:mm");
+  return day === format(now, 'yyyy-MM-dd') ? format(now, "yyyy-MM-dd'T'HH:mm") : day && `${day}T12:00`;
 };
 
 function asked(text: string, forms: readonly string[], now: Date, without: Without): Date | null {
@@ -35,7 +36,8 @@ function asked(text: string, forms: readonly string[], now: Date, without: Witho
     if (!isValid(found) || found.getFullYear() < 1000) continue;
     if (!form.includes('yyyy')) {
       if (without === 'last' && found > now) found.setFullYear(found.getFullYear() - 1);
-      if (without === 'next' && found < now) found.setFullYear(found.getFullYear() + 1);
+      // Today is still to come.
+      if (without === 'next' && endOfDay(found) < now) found.setFullYear(found.getFullYear() + 1);
     }
     return found;
   }

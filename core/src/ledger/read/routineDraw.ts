@@ -1,11 +1,11 @@
 import type { Uncertain } from '../../quantity';
-import { drawOf, type Term } from '../../usage';
+import { drawOf, EVENT_SCATTER, type Term } from '../../usage';
 import { find } from '../define/context';
 import type { Book } from '../Ledger';
 import { modelOf } from './models';
 
 /**
- * What the printer draws at one cleaning or change, as its weigh-ins taught, else by what was said of it: the one owner of that
+ * What the printer draws at the next cleaning or change, as its weigh-ins taught, else by what was said of it: the one owner of that
  * answer, for what it costs, what it would empty and what it puts into the pad.
  *
  * @param slotIds from these channels; left out: from all
@@ -26,7 +26,8 @@ export function routineDraw(
   for (const slotId of slotIds ?? printer.slots.map(({ id }) => id)) {
     const each = drawOf(model, slotId, what);
     value += each.value;
-    u += each.u;
+    // The next one lies beside its mean, as every one does.
+    u += Math.hypot(each.u, EVENT_SCATTER * each.value);
   }
   return { value, u };
 }
