@@ -92,7 +92,8 @@ test('which black its paper takes makes each of the two foretold as well as any 
   };
   const blacks = ['pk', 'mk'];
   expect(wrong(facts, blacks)).toBeLessThan(1.5 * wrong(facts, ['gy', 'cy', 'ye']));
-  expect(wrong(untold, blacks)).toBeGreaterThan(3 * wrong(facts, blacks));
+  // Untold, their forecasts know that they know little, and go by the chips.
+  expect(wrong(untold, blacks)).toBeGreaterThan(2 * wrong(facts, blacks));
 });
 
 test('the human faults can be found in the log', () => {

@@ -52,6 +52,7 @@ export function benchUse(seeds: number): Record<string, string>[] {
     const percent = (part: number, of: number): string => ((100 * part) / of).toFixed(1);
     const leak = leakOf(seeds, days);
     const zeroed = sumOf(seeds, { days, zeroed: { day: CHANGE_DAY, g: 2 } }, 0.5);
+    const unsaid = sumOf(seeds, { days, blacks: { photo: 2, matte: 5, matteShare: 0.5 } }, 0.5);
     const apart = sumOf(seeds, { days, apart: 2.5 }, 0.5);
     const row = (world: string, sum: Sum, asked: string): Record<string, string> => ({
       world: `${world}, ${days} days`,
@@ -88,6 +89,7 @@ export function benchUse(seeds: number): Record<string, string>[] {
         'inside, %': fewOf(seeds, days).toFixed(1),
       },
       row('zeroed wrong by 2 g once', zeroed, '≤ 6'),
+      row('papers never said, two blacks', unsaid, '≤ 10 when asked'),
       row('subjects 2.5 times apart', apart, ['≤ 7', '≤ 6.5', '≤ 6.4'][r]!),
       {
         world: `steady, ${days} days`,

@@ -2,6 +2,7 @@ import type { Dilution } from '../prepare';
 import type { Uncertain } from '../quantity';
 import type {
   Because,
+  Black,
   CleaningLevel,
   FactDraft,
   Look,
@@ -70,6 +71,7 @@ export type Done =
   | { readonly code: 'planned'; readonly copies: number; readonly title: string }
   | { readonly code: 'spoilt'; readonly copies: number; readonly title: string }
   | { readonly code: 'cameOut'; readonly printed: number; readonly copies: number; readonly title: string }
+  | { readonly code: 'printsTook'; readonly count: number; readonly black: Black }
   | { readonly code: 'printsCorrected' | 'jobsLogged' | 'jobsByRule'; readonly count: number }
   | { readonly code: 'filled'; readonly cartridgeId: string; readonly ml: number }
   | { readonly code: 'pastEntered'; readonly what: PastKind; readonly count: number }

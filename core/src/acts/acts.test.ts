@@ -4,6 +4,7 @@ import {
   bottleRemaining,
   cartridgeOf,
   densityOfInk,
+  factsOf,
   find,
   inkNow,
   Ledger,
@@ -56,6 +57,14 @@ function doIt(ledger: Ledger, act: Act): readonly Fact[] {
   return ready.value;
 }
 
+const ASKED = {
+  printerId: 'printer',
+  title: 'Loch',
+  copies: 1,
+  widthMm: 210,
+  heightMm: 297,
+  subjectId: 'any',
+};
 const g = (grams: number, ledger: Ledger) => readMass(ledger.context, grams);
 const slot = PRINTER.slots.find(({ id }) => id === 'cyan')!;
 const mlOf = (ledger: Ledger, id = 'cyan'): number => inkNow(ledger, id, AT)!.value;
@@ -464,6 +473,26 @@ test('taken back newest first, and several prints corrected at their own times',
   const now = ledger.facts.filter((fact): fact is Fact & { kind: 'printed' } => fact.kind === 'printed');
   expect(now).toHaveLength(prints.length);
   expect(now[0]).toMatchObject({ at: before.at, title: before.title, copies: before.copies, paperId: 'rag' });
+});
+
+test('which black prints took is said of their papers, and of a paper of its own where they name none', () => {
+  const ledger = room();
+  doIt(ledger, acts.logPrint({ ...ASKED, paperId: 'rag' }));
+  const prints = factsOf(ledger, 'printed');
+  doIt(ledger, acts.tookBlack(ledger, prints, 'photo', { id: 'gloss', name: 'Gloss' }));
+  const blackOfPrints = factsOf(ledger, 'printed').map(({ paperId }) =>
+    find(ledger.context, 'paper', paperId),
+  );
+  expect(blackOfPrints.map((paper) => [paper?.id, paper?.black])).toEqual([
+    ['gloss', 'photo'],
+    ['rag', 'photo'],
+  ]);
+  // The next ones go on the paper that is there by then.
+  doIt(ledger, acts.logPrint(ASKED));
+  const [next] = factsOf(ledger, 'printed').filter(({ paperId }) => paperId === undefined);
+  doIt(ledger, acts.tookBlack(ledger, [next!], 'photo', { id: 'another', name: 'Gloss' }));
+  expect(factsOf(ledger, 'printed').map(({ paperId }) => paperId)).toEqual(['gloss', 'rag', 'gloss']);
+  expect(find(ledger.context, 'paper', 'another')).toBeUndefined();
 });
 
 test('a check: what the light hides is unseen and has no gap, what is doubtful is kept with it', () => {

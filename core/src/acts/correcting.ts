@@ -1,5 +1,5 @@
-import type { MassReading } from '../ledger';
-import type { Because, Fact, FactDraft, FactOf } from '../workbook';
+import { all, find, type Book, type MassReading } from '../ledger';
+import type { Because, Black, Fact, FactDraft, FactOf, Paper } from '../workbook';
 import type { Act } from './act';
 import { massOfCartridge } from './weighing';
 
@@ -53,6 +53,35 @@ export const correctPrints = (prints: readonly FactOf<'printed'>[], correction: 
   ]),
   done: { code: 'printsCorrected', count: prints.length },
 });
+
+/**
+ * Which of two blacks these prints took: their papers take it from now on, and those that name none are entered anew on a paper that
+ * does.
+ *
+ * @param prints of one printer, `unsaidBlacks`
+ * @param newPaper for those without a paper, where the workbook has none by that name yet
+ */
+export function tookBlack(
+  book: Book,
+  prints: readonly FactOf<'printed'>[],
+  black: Black,
+  newPaper: Pick<Paper, 'id' | 'name'>,
+): Act {
+  const papers = new Set(prints.flatMap(({ paperId }) => find(book.context, 'paper', paperId) ?? []));
+  const without = prints.filter(({ paperId }) => !find(book.context, 'paper', paperId));
+  const known = all(book.context, 'paper').find(
+    (paper) => paper.name === newPaper.name && paper.black === black,
+  );
+  const paper: Paper = known ?? { entity: 'paper', ...newPaper, brightener: 'unknown', black };
+  return {
+    facts: [
+      ...[...papers].map((one): FactDraft => ({ kind: 'defined', entity: { ...one, black } })),
+      ...(without.length > 0 && !known ? [{ kind: 'defined', entity: paper } satisfies FactDraft] : []),
+      ...correctPrints(without, { paperId: paper.id }).facts,
+    ],
+    done: { code: 'printsTook', count: prints.length, black },
+  };
+}
 
 /**
  * Takes facts back, the newest first: the log keeps both the entry and its withdrawal.

@@ -7,6 +7,7 @@ export {
   explainMasses,
   momentBefore,
   takeBack,
+  tookBlack,
   type PrintCorrection,
   type TakenMass,
 } from './correcting';

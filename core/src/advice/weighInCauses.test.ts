@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { inkNow, Ledger } from '../ledger';
-import { knownRoom, script, weigh } from '../testing';
+import { factsOf, find, inkNow, Ledger } from '../ledger';
+import { tookBlack } from '../acts';
+import { define, knownRoom, PRINTER, script, weigh } from '../testing';
 import { causeWords } from '../words';
 import type { FactDraft } from '../workbook';
 import { slotView } from './adviceFor';
+import { unsaidBlacks } from './unsaidBlacks';
 import { weighInCauses } from './weighInCauses';
 
 const AT = '2026-05-10T10:00:00.000Z';
@@ -76,6 +78,66 @@ describe('a weigh-in that is not as foretold is laid to what would explain all o
     expect(without.causes.map(({ code }) => code)).not.toContain('cleanings');
     expect(without.causes[0].code).toBe('notLogged');
     expect(without.causes[0].probability).toBeGreaterThan(second!.probability);
+  });
+
+  describe('two blacks that papers share out', () => {
+    const black = define({
+      ...PRINTER,
+      slots: PRINTER.slots.map((slot) => ({
+        ...slot,
+        shades: [{ cyan: 'cyan', magenta: 'photo black', yellow: 'matte black' }[slot.id]!],
+      })),
+    });
+    const sawBoth = (off: readonly number[], ...more: FactDraft[]): Ledger => {
+      const ledger = Ledger.from([
+        ...facts.filter(({ kind }) => kind === 'defined'),
+        ...script([black], facts.findLast(({ kind }) => kind === 'defined')!.at),
+        ...facts.filter(({ kind }) => kind !== 'defined'),
+      ]);
+      ledger.add(
+        script(
+          SLOTS.map((slot, i) => weigh(slot, foretoldG[i]! + off[i]!)),
+          AT,
+        ),
+      );
+      ledger.add(script(more, LATER));
+      return ledger;
+    };
+
+    test.each<[string, readonly number[], string]>([
+      ['all on matte papers', [0, 0.75, -0.95], 'yellow'],
+      ['all on photo papers', [0, -0.75, 0.95], 'magenta'],
+    ])('%s: the one drew more, the other as much less, and it is no leak', (_, off, slotId) => {
+      const ledger = sawBoth(off);
+      const { causes, teller } = weighInCauses(ledger, 'printer', LATER)!;
+      expect([causes[0].code, causes[0].slotId, causes.length, teller]).toEqual([
+        'otherBlack',
+        slotId,
+        1,
+        null,
+      ]);
+      expect(causes[0].ml).toBeGreaterThan(0.5);
+      expect(causeWords(ledger, 'printer', causes[0])).toMatch(
+        new RegExp(`^${slotId} alone drew 0\\.\\d ml more than the log says`),
+      );
+    });
+
+    test('said of its prints, it is as foretold: the papers are known, and nobody asks again', () => {
+      const ledger = sawBoth([0, 0.75, -0.95]);
+      const { from, to } = weighInCauses(ledger, 'printer', LATER)!;
+      const prints = unsaidBlacks(ledger, 'printer', from, to);
+      expect(prints).toHaveLength(1);
+      ledger.add(
+        script(tookBlack(ledger, prints, 'matte', { id: 'matte-paper', name: 'Matte paper' }).facts, LATER),
+      );
+      expect(unsaidBlacks(ledger, 'printer', from, to)).toEqual([]);
+      expect(find(ledger.context, 'paper', 'matte-paper')?.black).toBe('matte');
+      expect(factsOf(ledger, 'printed').at(-1)).toMatchObject({ paperId: 'matte-paper', at: prints[0]!.at });
+    });
+
+    test('a printer with one black is asked nothing of its papers', () => {
+      expect(unsaidBlacks(weighed([0, 0, 0]), 'printer', '', LATER)).toEqual([]);
+    });
   });
 
   test('a day later nobody is asked any more', () => {

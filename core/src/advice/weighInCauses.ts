@@ -5,7 +5,7 @@ import type { WeighInCause } from '../workbook';
 
 /** What would tell the two likeliest causes of a weigh-in apart. */
 export type Teller =
-  'weighAgain' | 'zeroAgain' | 'lookAtIt' | 'printSystem' | 'cleaningCount' | 'nextWeighIn';
+  'weighAgain' | 'zeroAgain' | 'lookAtIt' | 'printSystem' | 'cleaningCount' | 'namePapers' | 'nextWeighIn';
 
 export interface WeighInCauses {
   /** The likeliest; two where the first is not likely enough to be taken for it. Never `asForetold` first. */
@@ -27,6 +27,7 @@ const TELLERS: readonly (readonly [Teller, readonly WeighInCause[]])[] = [
   ['zeroAgain', ['zeroed']],
   ['weighAgain', ['oddMass']],
   ['lookAtIt', ['leak']],
+  ['namePapers', ['otherBlack']],
   ['cleaningCount', ['cleanings']],
   ['printSystem', ['notLogged', 'notPrinted']],
 ];

@@ -1,10 +1,10 @@
 import type { Uncertain } from '../quantity';
-import type { WeighInCause } from '../workbook';
+import type { Black, WeighInCause } from '../workbook';
 
 /** One cause of a weigh-in's misses, beside the others. */
 export interface Cause {
   readonly code: WeighInCause;
-  /** Of one channel alone: which, and the cartridge in it. */
+  /** Of one channel alone: which, and the cartridge in it; of two blacks, the one that drew more. */
   readonly slotId: string | null;
   readonly cartridgeId: string | null;
   /** Kind of picture, where it is one. */
@@ -12,10 +12,11 @@ export interface Cause {
   readonly probability: number;
   /**
    * How much of it, with u: dm² not logged, share of what was logged that was not printed, cleanings, log of the new factor,
-   * ml a day of a leak, g that the scale showed too many, ml by which one mass is off.
+   * ml a day of a leak, g that the scale showed too many, ml by which one mass is off, share of what was logged that took the other
+   * black.
    */
   readonly amount: Uncertain;
-  /** What it explains, ml, all channels together; below 0: less was drawn. */
+  /** What it explains, ml, all channels together; below 0: less was drawn. Of two blacks: what the one drew more. */
   readonly ml: number;
 }
 
@@ -23,6 +24,7 @@ export interface Cause {
 export interface CauseRow {
   readonly slotId: string;
   readonly cartridgeId: string;
+  readonly black: Black | null;
   readonly days: number;
   readonly toldMl: number;
   readonly usedMl: number;
@@ -82,7 +84,27 @@ export interface CausesCode {
   readonly usual: { readonly days: number; readonly dm2: ReadonlyMap<string, number> };
   /** Cartridges that somebody says do not leak. */
   readonly sound: readonly string[];
+  readonly blacks: BlackSwing;
 }
+
+/** Two blacks that papers share out, while nobody says which paper a print was on: now the one draws all of it, now the other. */
+export interface BlackSwing {
+  readonly slotIds: readonly string[];
+  /** Weigh-ins that told of it, and the sum of the squared shares that took another black than was reckoned with. */
+  readonly weighIns: number;
+  readonly squares: number;
+}
+export const NO_SWING: BlackSwing = { slotIds: [], weighIns: 0, squares: 0 };
+/** So many weigh-ins without a swing are reckoned with before any told of it. */
+const SWING_PRIOR = 2;
+
+/** Variance of what prints take from one of two blacks, while nobody says which they take: ml². */
+export const swingVariance = (
+  { slotIds, weighIns, squares }: BlackSwing,
+  slotId: string,
+  printedMl: number,
+): number =>
+  squares > 0 && slotIds.includes(slotId) ? (squares / (weighIns + SWING_PRIOR)) * printedMl ** 2 : 0;
 
 /** From this probability on a cause is taken for the one. */
 export const FOUND = 0.5;

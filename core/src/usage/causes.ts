@@ -3,6 +3,8 @@ import type { WeighInCause } from '../workbook';
 import {
   FOUND,
   NO_SHIFT,
+  NO_SWING,
+  type BlackSwing,
   type Cause,
   type CauseRow,
   type CausesCode,
@@ -23,6 +25,8 @@ const PRIOR = {
   leak: 0.002,
   zeroed: 0.005,
   oddMass: 0.004,
+  otherBlack: 0.003,
+  blackUnsaid: 0.05,
 } as const;
 /** A leak of what was looked at and found sound. */
 const SOUND = 1e-6;
@@ -30,6 +34,8 @@ const SOUND = 1e-6;
 const ZERO_U_G = 2;
 /** An ink's usual density: a scale that is off by a gram makes so many ml of it. */
 const G_PER_ML = 1.06;
+/** Share of the prints that took the other black: all of them, or some. */
+const OTHER_BLACK: Uncertain = { value: 0, u: 0.5 };
 /** One mass may be anything: another cartridge's, a digit that slipped, ml. */
 const ODD_U_ML = 5;
 /** How many cleanings, if there were any. */
@@ -57,6 +63,7 @@ export class CauseFilter {
   private cleanings: CausesCode['cleanings'] = { count: 0, days: 0, evidence: 0 };
   private sound: ReadonlySet<string> = new Set();
   private usual: CausesCode['usual'] = { days: 0, dm2: new Map() };
+  private blacks: BlackSwing = NO_SWING;
 
   copy(): CauseFilter {
     return CauseFilter.revive(this.keep());
@@ -69,21 +76,28 @@ export class CauseFilter {
       cleanings: this.cleanings,
       usual: this.usual,
       sound: [...this.sound],
+      blacks: this.blacks,
     };
   }
 
-  static revive({ leaks, zero, cleanings, usual, sound }: CausesCode): CauseFilter {
+  static revive({ leaks, zero, cleanings, usual, sound, blacks }: CausesCode): CauseFilter {
     const other = new CauseFilter();
     other.leaks = new Map(leaks.map((leak) => [leak.cartridgeId, leak]));
     other.zero = zero;
     other.cleanings = cleanings;
     other.usual = usual;
     other.sound = new Set(sound);
+    other.blacks = blacks;
     return other;
   }
 
   get leaking(): readonly LeakBelief[] {
     return [...this.leaks.values()];
+  }
+
+  /** How far two blacks swing, while nobody says which papers were printed on. */
+  get swing(): BlackSwing {
+    return this.blacks;
   }
 
   /** Cleanings a day that nobody logs; none until enough speaks for them. */
@@ -99,6 +113,7 @@ export class CauseFilter {
       this.leaks = new Map([...this.leaks].filter(([id]) => id !== cartridgeId));
     }
     if (cause === 'zeroed') this.zero = null;
+    if (cause === 'otherBlack') this.blacks = NO_SWING;
     if (cause === 'cleanings') this.cleanings = { count: 0, days: 0, evidence: 0 };
   }
 
@@ -165,12 +180,10 @@ export class CauseFilter {
     const chance = (log: number): number => Math.exp(log - top) / total;
     const causes = told.map((one, i): Told => ({
       code: one.code,
-      slotId: one.row?.slotId ?? null,
-      cartridgeId: one.row?.cartridgeId ?? null,
+      ...whose(one, one.found.amount),
       subjectId: one.subjectId ?? null,
       probability: chance(logs[i]!),
       amount: one.found.amount,
-      ml: one.found.amount.value * sum(one.pattern),
       pattern: one.pattern,
       log: one.found.log,
     }));
@@ -284,6 +297,8 @@ export class CauseFilter {
           amount: zero.g,
         });
     }
+    const blacks = otherBlack(rows);
+    if (blacks) found.push(blacks);
     for (const row of rows) {
       const pattern = rows.map((one) => (one === row ? 1 : 0));
       const leak = this.leaks.get(row.cartridgeId);
@@ -363,6 +378,7 @@ export class CauseFilter {
     const dm2 = new Map([...this.usual.dm2].map(([id, area]) => [id, kept * area]));
     for (const [id, area] of mostLogged(rows)) dm2.set(id, (dm2.get(id) ?? 0) + area);
     this.usual = { days: kept * this.usual.days + long, dm2 };
+    this.blacks = swung(this.blacks, rows, causes);
     const zeroed = causes.find(({ code }) => code === 'zeroed');
     this.zero = zeroed ? { probability: zeroed.probability, g: zeroed.amount } : null;
     const cleaned = causes.find(({ code }) => code === 'cleanings');
@@ -392,6 +408,8 @@ interface Told extends Cause {
 interface Candidate {
   readonly code: WeighInCause;
   readonly row?: CauseRow;
+  /** Two channels between which the cause shares out: the one that draws more of it above 0, the one below. */
+  readonly between?: readonly [CauseRow, CauseRow];
   readonly subjectId?: string;
   readonly prior: number;
   readonly pattern: readonly number[];
@@ -400,9 +418,62 @@ interface Candidate {
   readonly atLeast?: number;
 }
 
+/** Of which channel a cause is, and what it explains, ml. */
+function whose(
+  { row, between, pattern }: Candidate,
+  { value }: Uncertain,
+): Pick<Cause, 'slotId' | 'cartridgeId' | 'ml'> {
+  const one = between?.[value < 0 ? 1 : 0] ?? row;
+  return {
+    slotId: one?.slotId ?? null,
+    cartridgeId: one?.cartridgeId ?? null,
+    // What one of two drew more, the other drew less: together they explain nothing.
+    ml: between
+      ? Math.abs(value) * Math.max(0, ...pattern.map((ml) => Math.sign(value) * ml))
+      : value * sum(pattern),
+  };
+}
+
+/**
+ * Papers that take the other black than it was reckoned with: one of the two drew more, the other as much less. Where no paper says
+ * which, both were reckoned with, and it is only what one would expect.
+ */
+function otherBlack(rows: readonly CauseRow[]): Candidate | null {
+  const photo = rows.find(({ black }) => black === 'photo');
+  const matte = rows.find(({ black }) => black === 'matte');
+  if (!photo || !matte) return null;
+  const printed = ({ dm2, perDm2 }: CauseRow): number =>
+    sum([...dm2].map(([id, area]) => area * (perDm2.get(id) ?? 0)));
+  return {
+    code: 'otherBlack',
+    between: [photo, matte],
+    prior: isUnsaid(rows) ? PRIOR.blackUnsaid : PRIOR.otherBlack,
+    pattern: rows.map((row) => (row === photo ? printed(photo) : row === matte ? -printed(matte) : 0)),
+    amount: OTHER_BLACK,
+  };
+}
+
+/** Was anything logged of which nobody said which of two blacks it took? It met both of them. */
+const isUnsaid = (rows: readonly CauseRow[]): boolean =>
+  sum(rows.flatMap(({ black, dm2 }) => (black ? [...dm2.values()] : []))) >
+  1.01 * sum(mostLogged(rows).values());
+
+/** How far the two blacks swing, by one weigh-in more; with every paper said, they do not. */
+function swung(before: BlackSwing, rows: readonly CauseRow[], causes: readonly Cause[]): BlackSwing {
+  const found = causes.find(({ code }) => code === 'otherBlack');
+  if (!found) return before;
+  if (!isUnsaid(rows)) return NO_SWING;
+  const { probability, amount } = found;
+  return {
+    slotIds: rows.flatMap(({ slotId, black }) => (black ? [slotId] : [])),
+    weighIns: before.weighIns + 1,
+    squares: before.squares + (probability > FOUND ? probability * (amount.value ** 2 + amount.u ** 2) : 0),
+  };
+}
+
 /** What is no print's use, and is not learnt as such. What is in proportion to the prints is judged by the gain. */
 const NOT_LEAKED: ReadonlySet<WeighInCause> = new Set(['cleanings', 'zeroed', 'wasZeroed']);
-const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass']);
+const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass', 'otherBlack']);
 
 /** Where the last session showed too many grams, this interval seems to have used as much more. */
 const zeroShift = (zero: CausesCode['zero']): Shift | null =>

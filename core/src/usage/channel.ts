@@ -107,6 +107,8 @@ export function termCoefficient(channel: Channel, term: Term): Uncertain {
 export interface Foretold {
   /** ml, never below 0. */
   readonly ml: number;
+  /** Of it, what prints take by their area. */
+  readonly printed: number;
   /** Variance by the coefficients' doubt, ml². */
   readonly coefficients: number;
   /**
@@ -124,6 +126,7 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
   const x = scratch;
   x.begin(exposure);
   let ml = 0;
+  let printed = 0;
   let coefficients = 0;
   let jobs = 0;
   for (const { subjectId, dm2, squares } of exposure.areas) {
@@ -131,11 +134,13 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
     if (place === undefined) {
       const prior = newSubject(channel);
       ml += dm2 * prior.value;
+      printed += dm2 * prior.value;
       coefficients += (dm2 * prior.u) ** 2;
       jobs += (prior.value ** 2 + prior.u ** 2) * squares;
     } else {
       if (dm2 > 0) x.put(place, dm2);
       const c = mean[place]!;
+      printed += dm2 * c;
       jobs += (c * c + cov[place]![place]!) * squares;
     }
   }
@@ -153,6 +158,7 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
     if (exposure[term] > 0) events += exposure[term] * mean[TERMS.indexOf(term)]! ** 2;
   return {
     ml: Math.max(0, ml),
+    printed,
     coefficients: Math.max(0, coefficients),
     jobs,
     beside: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares + EVENT_SCATTER ** 2 * events,

@@ -1,7 +1,7 @@
 import { COVERAGE } from '../numeric';
 import { msOf } from '../time';
 import type { Uncertain } from '../quantity';
-import { NO_SHIFT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
+import { NO_SHIFT, swingVariance, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
 import { CauseFilter } from './causes';
 import { SHARED_SCATTER, type Draws } from './features';
 import { withCount, withGain, withShift } from './forecast';
@@ -199,7 +199,11 @@ export class Fitting {
           daysOf(one),
           gain.value * this.learner.cleaning(one),
         );
-        const byUse = withShift(withGain(told, gain, scatter2), known);
+        const variance = swingVariance(this.causes.swing, one.slotId, gain.value * told.printed);
+        const byUse = withShift(withGain(told, gain, scatter2), {
+          ...known,
+          variance: known.variance + variance,
+        });
         this.records.push(recordOf(one, withCount(byUse, one.counted, this.learner.counter(one.slotId))));
         this.groupOf.push(index);
       }
@@ -238,6 +242,7 @@ export class Fitting {
       return {
         slotId: one.slotId,
         cartridgeId: cartridgeOf(one),
+        black: one.black ?? null,
         days: daysOf(one),
         toldMl: gain.value * told.ml,
         usedMl: one.used.value,
@@ -284,6 +289,7 @@ export class Fitting {
       causes: withoutDenied(this.found, denied),
       leaks: causes.leaking,
       unseenCleanings: causes.unseenPerDay,
+      blacks: causes.swing,
       scatter: Math.sqrt(learner.scatter2),
       records: this.records.map((record, i) =>
         steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,

@@ -1,8 +1,8 @@
 import type { Exposure } from '../exposure';
 import type { Counter } from '../gauge';
 import type { Uncertain } from '../quantity';
-import type { Because, WeighInCause } from '../workbook';
-import type { Cause, LeakBelief } from './cause';
+import type { Because, Black, WeighInCause } from '../workbook';
+import type { BlackSwing, Cause, LeakBelief } from './cause';
 import type { Channel } from './channel';
 import type { Draws } from './features';
 
@@ -10,6 +10,8 @@ import type { Draws } from './features';
 export interface Observed {
   readonly factId: string;
   readonly slotId: string;
+  /** Of two blacks that papers share out between them, the one that stands here; absent: none. */
+  readonly black?: Black;
   /** Which cartridge stood in it; absent: always the same. */
   readonly cartridgeId?: string;
   readonly from: string;
@@ -99,6 +101,8 @@ export interface PrinterModel {
   readonly leaks: readonly LeakBelief[];
   /** Cleanings a day that nobody logs. */
   readonly unseenCleanings: number;
+  /** How far two blacks swing, while nobody says which papers were printed on. */
+  readonly blacks: BlackSwing;
   /** Log-standard deviation of what pictures of one kind take. */
   readonly scatter: number;
   readonly records: readonly ForecastRecord[];

@@ -2,7 +2,7 @@ import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
 import { drawsOf, predictPrior, TERMS, type Draws, type Term } from './features';
-import { FOUND, type LeakBelief } from './cause';
+import { FOUND, NO_SWING, swingVariance, type LeakBelief } from './cause';
 import { withGain, withShift } from './forecast';
 import { leakShift } from './leak';
 import type { PrinterModel } from './model';
@@ -51,7 +51,10 @@ function useByLog(model: PrinterModel, slotId: string, exposure: Exposure): Unce
       ? withGain(foretellChannel(channel, exposure), model.gain, model.scatter ** 2)
       : predictPrior(exposure, drawsOf(model.draws, slotId));
   }
-  return withGain(foretellChannel(channel, exposure), model.gain, model.scatter ** 2);
+  const told = foretellChannel(channel, exposure);
+  const use = withGain(told, model.gain, model.scatter ** 2);
+  const variance = swingVariance(model.blacks, slotId, model.gain.value * told.printed);
+  return variance > 0 ? withShift(use, { ml: 0, variance }) : use;
 }
 
 /** A channel that was weighed here, or in another printer of its kind. */
@@ -187,6 +190,7 @@ export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel
   causes: [],
   leaks: [],
   unseenCleanings: 0,
+  blacks: NO_SWING,
   scatter: 0.25,
   records: [],
   intervals: 0,

@@ -16,6 +16,7 @@ export const CAUSE_NAMES: Readonly<Record<WeighInCause, string>> = {
   zeroed: 'a scale that was zeroed wrong',
   wasZeroed: 'a scale that was zeroed wrong the time before',
   oddMass: 'one wrong mass',
+  otherBlack: 'the other black',
 };
 
 export const TELLER_WORDS: Readonly<Record<Teller, string>> = {
@@ -23,6 +24,7 @@ export const TELLER_WORDS: Readonly<Record<Teller, string>> = {
   zeroAgain: 'Take everything off the scale, zero it, and weigh one of them again.',
   lookAtIt: 'Look at its outlet, plug and vent, and at the paper below it.',
   cleaningCount: 'The printer’s own report may say how often it cleaned.',
+  namePapers: 'Say which papers these prints were on: each takes one of the blacks.',
   printSystem: 'Look in the computer’s list of printed jobs for these days.',
   nextWeighIn: 'The next weigh-in tells them apart; nothing has to be done now.',
 };
@@ -58,6 +60,8 @@ export function causeWords({ context }: Pick<Book, 'context'>, printerId: string
       return `The scale showed about ${Math.abs(value).toFixed(1)} g too ${value > 0 ? 'much' : 'little'} on all of them the time before: it was zeroed wrong then. Today’s masses hold.`;
     case 'oddMass':
       return `${slot} alone is ${ml} ${cause.ml > 0 ? 'lighter' : 'heavier'} than the others let one expect: its mass may be wrong, another’s, or with other parts on.`;
+    case 'otherBlack':
+      return `${slot} alone drew ${ml} more than the log says, and the other black as much less for its prints: their papers seem to take this one.`;
   }
 }
 

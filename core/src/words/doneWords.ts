@@ -143,6 +143,8 @@ function what(
       return `${done.copies} of ${done.title} spoilt; their ink counts, the edition stays as it was.`;
     case 'cameOut':
       return `${done.printed} of ${done.copies} of ${done.title} are printed.`;
+    case 'printsTook':
+      return `${counted(done.count, 'one print', 'prints')} took ${BLACKS[done.black]}.`;
     case 'printsCorrected':
       return `${counted(done.count, 'one print', 'prints')} corrected.`;
     case 'jobsLogged':

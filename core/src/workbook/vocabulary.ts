@@ -144,6 +144,7 @@ export const WEIGH_IN_CAUSES = [
   'zeroed',
   'wasZeroed',
   'oddMass',
+  'otherBlack',
 ] as const;
 export type WeighInCause = (typeof WEIGH_IN_CAUSES)[number];
 /** What may be answered to a weight that does not fit: a reason, or that it is a weight of another kind. */

@@ -245,6 +245,30 @@ describe('named by its cause', () => {
     }
   });
 
+  test('prints on papers of the other black are that, not a leak and not two odd masses', () => {
+    const models = after(196, 1, { blacks: { photo: 2, matte: 5, day: 196, matteShare: 1 } });
+    for (const { causes, leaks } of models) {
+      expect([causes[0]!.code, causes[0]!.slotId]).toEqual(['otherBlack', 's5']);
+      expect(leaks.filter(({ probability }) => probability > 0.5)).toEqual([]);
+    }
+  });
+
+  test('papers that nobody ever names: what both blacks take is as doubtful as it is, and nobody else’s', () => {
+    let [blacks, others, of] = [0, 0, 0];
+    for (const seed of rooms) {
+      const year = simulateYear({ days: DAYS, seed, blacks: { photo: 2, matte: 5, matteShare: 0.5 } });
+      const { records, blacks: swing } = fit(year);
+      expect(swing.squares / swing.weighIns).toBeGreaterThan(0.3);
+      for (const { slotId, inside } of records.slice(records.length / 2)) {
+        if (slotId === 's2' || slotId === 's5') blacks += inside ? 1 : 0;
+        else others += inside ? 1 : 0;
+        of += 1;
+      }
+    }
+    expect(blacks / ((2 / CHANNELS) * of)).toBeGreaterThan(0.8);
+    expect(others / ((7 / CHANNELS) * of)).toBeGreaterThan(0.93);
+  });
+
   test('a steady room: nobody is told of a leak, a slip or a wrong scale', () => {
     let falsely = 0;
     for (const seed of rooms) {

@@ -21,8 +21,15 @@ export interface YearOptions {
   readonly apart?: number;
   /** From this day on one mass of one weigh-in is off by so much: another cartridge's keeper, a slip of a digit, g. */
   readonly slip?: { readonly channel: number; readonly day: number; readonly g: number };
-  /** From this day on so much of what is logged was printed on a paper of the other black: two channels of one line. */
-  readonly otherBlack?: { readonly from: number; readonly to: number; readonly share: number };
+  /** Two channels of one line share the papers out: of what is logged as of either, so much took this or that one. */
+  readonly blacks?: {
+    readonly photo: number;
+    readonly matte: number;
+    /** Of the interval that holds this day; of all of them where it is left out, in spells of a few weeks. */
+    readonly day?: number;
+    /** Share that took matte where both were reckoned with. */
+    readonly matteShare: number;
+  };
   /** Only these channels are weighed. */
   readonly weighed?: readonly number[];
   /** The seed of a year whose printer is of the same kind: its channels take what that one's do, but for the usual differences. */
@@ -50,7 +57,7 @@ const INK_G_PER_ML = 1.065;
 
 /** A year of one printer whose truth is known, as its weigh-ins saw it: the jobs' scatter, half shared by the channels. */
 export function simulateYear(options: YearOptions): SimulatedYear {
-  const { days, seed, gain, lostWeek, leak, zeroed, slip, otherBlack, weighed, apart = 1 } = options;
+  const { days, seed, gain, lostWeek, leak, zeroed, slip, blacks, weighed, apart = 1 } = options;
   const cleanings = options.cleanings ?? { perDay: 0.035, logged: 1 };
   const chance = makeChance(seed);
   // What is beside the usual has its own chance, so that years of one seed stay comparable.
@@ -88,11 +95,11 @@ export function simulateYear(options: YearOptions): SimulatedYear {
         const area = chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]) * chance.pick([6.2, 12.5, 25], [2, 4, 2]);
         if (logged) exposure = addExposure(exposure, jobExposure(subject, area));
         const shared = chance.factor(PART);
-        const shifted = otherBlack && beside.next() < otherBlack.share;
+        const takes = blacks ? takesBlack(blacks, d, day, days, beside.next()) : null;
         truth.forEach((channel, c) => {
           let mean = area * channel.perDm2[SUBJECTS.indexOf(subject)]! * factor;
-          if (shifted && c === otherBlack.from) mean = 0;
-          if (shifted && c === otherBlack.to) mean *= 2;
+          if (takes && c === blacks?.photo) mean *= takes === 'photo' ? 2 : 0;
+          if (takes && c === blacks?.matte) mean *= takes === 'matte' ? 2 : 0;
           used[c]! += mean * shared * chance.factor(PART);
           if (logged) foretold[c]! += mean;
         });
@@ -131,6 +138,7 @@ export function simulateYear(options: YearOptions): SimulatedYear {
         from: dayOf(day),
         to: dayOf(day + days),
         exposure,
+        ...(c === blacks?.photo ? { black: 'photo' } : c === blacks?.matte ? { black: 'matte' } : {}),
         used: { value: used[c]! + chance.normal(0, SCALE_U), u: SCALE_U },
         because: null,
         counted: null,
@@ -146,6 +154,20 @@ export function simulateYear(options: YearOptions): SimulatedYear {
       new Map(SUBJECTS.map((subject, k) => [subject, channel.perDm2[k]! * Math.exp(PART * PART)] as const)),
   );
   return { slotIds, observed, oracle, lacks, perDm2 };
+}
+
+/** Papers come in spells: a month of the one, then of the other; null: of this interval as logged. */
+function takesBlack(
+  { day, matteShare }: NonNullable<YearOptions['blacks']>,
+  d: number,
+  from: number,
+  days: number,
+  chance: number,
+): 'photo' | 'matte' | null {
+  if (day !== undefined)
+    return day >= from && day < from + days ? (chance < matteShare ? 'matte' : 'photo') : null;
+  const spell = matteShare * (1 + Math.sin(d / 19));
+  return chance < spell ? 'matte' : 'photo';
 }
 
 const dayOf = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString();

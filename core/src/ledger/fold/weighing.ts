@@ -1,6 +1,7 @@
 import { addExposure, append, emptyLog, listOf, NO_EXPOSURE } from '../../exposure';
 import type { Uncertain } from '../../quantity';
 import type { Because } from '../../workbook';
+import { blackIn } from '../define/blackIn';
 import type { Body, Context } from '../define/context';
 import { inkU, isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { bareLot, noteStay, walkByPriors } from './chain';
@@ -319,6 +320,7 @@ function learnFrom(
     cartridgeId: fact.subjectId,
     printerId,
     slotId,
+    ...blackIn(fold.context, printerId, slotId),
     // What it rested on the shelf before says nothing of the printer.
     from: first.stretch.from > state.known.at ? first.stretch.from : state.known.at,
     to: fact.at,

@@ -1,4 +1,4 @@
-import { settingsOf, find, type MassReading } from '@hiraeth/core/ledger';
+import { settingsOf, find, modelOf, type MassReading } from '@hiraeth/core/ledger';
 import {
   exchangeMasses,
   explainMasses,
@@ -9,11 +9,18 @@ import {
 } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { missingPrints, swappedMasses, weighInCauses, type CartridgeView } from '@hiraeth/core/advice';
+import {
+  missingPrints,
+  swappedMasses,
+  unsaidBlacks,
+  weighInCauses,
+  type CartridgeView,
+} from '@hiraeth/core/advice';
 import type { Because, Fact, Printer, Slot } from '@hiraeth/core/workbook';
 import { useAct, useLedger, useNow } from '../../state/hooks';
 import type { TakenRow } from '../../state/unfinished';
 import { Causes } from './Causes';
+import { UnsaidBlacks } from './UnsaidBlacks';
 
 /** One cartridge to be weighed: in its slot, or on the shelf. */
 export interface Row {
@@ -60,6 +67,9 @@ export function Afterwards({
     open && (!seen || seen.causes[0].code === 'notLogged')
       ? missingPrints(ledger, printer.id, seatedSet, now)
       : null;
+  const span = whole && set.length > 0 ? (modelOf(ledger, printer.id)?.lastSpan ?? null) : null;
+  const unsaid = span ? unsaidBlacks(ledger, printer.id, span.from, now) : [];
+  const blacks = unsaid.length > 0 ? <UnsaidBlacks prints={unsaid} /> : null;
   /** As it stands in the log; what it corrects is said there. */
   const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => {
     const replaces = ledger.facts.findLast(({ id }) => id === one.factId)?.replaces;
@@ -118,22 +128,25 @@ export function Afterwards({
   }
   if (seen && !missing)
     return (
-      <Causes
-        printer={printer}
-        seen={seen}
-        masses={set.map(standing)}
-        before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
-        onAnswered={() => setAnswered(true)}
-        onCorrected={(masses, done) => {
-          const parts = masses.flatMap(({ cartridgeId, reading }) => {
-            const one = set.find(({ row }) => row.id === cartridgeId);
-            return one ? [{ row: one.row, reading }] : [];
-          });
-          void again(parts, done).then((ok) => ok && setAnswered(true));
-        }}
-      />
+      <>
+        {blacks}
+        <Causes
+          printer={printer}
+          seen={seen}
+          masses={set.map(standing)}
+          before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
+          onAnswered={() => setAnswered(true)}
+          onCorrected={(masses, done) => {
+            const parts = masses.flatMap(({ cartridgeId, reading }) => {
+              const one = set.find(({ row }) => row.id === cartridgeId);
+              return one ? [{ row: one.row, reading }] : [];
+            });
+            void again(parts, done).then((ok) => ok && setAnswered(true));
+          }}
+        />
+      </>
     );
-  if (!missing) return null;
+  if (!missing) return blacks;
   const subject = find(ledger.context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
   const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
   const every = set.map(({ row, one }) => ({ row, reading: one.reading }));

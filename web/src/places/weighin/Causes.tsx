@@ -17,6 +17,8 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
 
+const TO_PRINTS: ReadonlySet<Cause['code']> = new Set(['notPrinted', 'otherBlack']);
+
 /** What the whole set may come of: each cause with what it would mean, one press to take it, another to rule it out. */
 export function Causes({
   printer,
@@ -90,6 +92,8 @@ export function Causes({
         return leaveOut;
       case 'wasZeroed':
         return { label: 'Good', onPress: onAnswered };
+      // Said of the prints themselves, below.
+      case 'otherBlack':
       case 'asForetold':
         return null;
     }
@@ -111,7 +115,7 @@ export function Causes({
                   {yes.label}
                 </Button>
               )}
-              {cause.code === 'notPrinted' && <Link to="/prints/log">The prints of these days</Link>}
+              {TO_PRINTS.has(cause.code) && <Link to="/prints/log">The prints of these days</Link>}
               {cause.code !== 'wasZeroed' && (
                 <Button
                   aria-label={`Not ${CAUSE_NAMES[cause.code]}`}

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { knownRoom } from '@hiraeth/core/testing';
+import { knownRoom, PRINTER } from '@hiraeth/core/testing';
+import type { Fact } from '@hiraeth/core/workbook';
 import { renderApp } from '../../testing/renderApp';
 import WeighIn from '.';
 
@@ -8,8 +9,8 @@ const AT = '2026-03-10T10:00:00.000Z';
 const { facts: known, foretoldG } = knownRoom(AT);
 
 /** The ninth weigh-in, typed as a column, off by these grams from what was foretold. */
-async function enter(off: readonly number[]) {
-  const app = await renderApp(<WeighIn />, known);
+async function enter(off: readonly number[], room: readonly Fact[] = known) {
+  const app = await renderApp(<WeighIn />, room);
   await app.user.click(screen.getByLabelText('cyan, weight in g'));
   await app.user.paste(foretoldG.map((g, i) => (g + off[i]!).toFixed(2)).join('\n'));
   // The first ones that are far off are asked about by themselves: nobody knows yet.
@@ -83,4 +84,31 @@ test('less than was logged is never called missing: the prints of these days are
   await user.click(await said.findByRole('button', { name: /leave these days out/ }));
   await gone();
   expect(facts('weighed').filter(({ because }) => because === 'notLogged')).toHaveLength(3);
+});
+
+test('two blacks, and prints without a paper: asked which they took, said for all of them at once', async () => {
+  const shades: Readonly<Record<string, string>> = { magenta: 'photo black', yellow: 'matte black' };
+  const both = {
+    ...PRINTER,
+    slots: PRINTER.slots.map((slot) => ({ ...slot, shades: [shades[slot.id] ?? 'cyan'] })),
+  };
+  const room = known.map((fact) =>
+    fact.kind === 'defined' && fact.entity.entity === 'printer' ? { ...fact, entity: both } : fact,
+  );
+  // As if all of them had been on matte papers.
+  const { user, facts } = await enter([0, 0.75, -0.95], room);
+  const said = await asked();
+  expect(said.getByText(/^yellow alone drew 0\.\d ml more than the log says/)).toBeInTheDocument();
+  expect(await said.findByRole('link', { name: 'The prints of these days' })).toBeInTheDocument();
+  const question = within(await screen.findByRole('region', { name: 'Which black the prints took' }));
+  expect(
+    question.getByText(/^One print since the last weigh-in does not say which black/),
+  ).toBeInTheDocument();
+  await user.click(question.getByRole('button', { name: 'All took matte black' }));
+  await waitFor(() =>
+    expect(screen.queryByRole('region', { name: 'Which black the prints took' })).toBeNull(),
+  );
+  const [paper] = facts('defined').flatMap(({ entity }) => (entity.entity === 'paper' ? [entity] : []));
+  expect(paper).toMatchObject({ name: 'Paper for matte black', black: 'matte' });
+  expect(facts('printed').at(-1)).toMatchObject({ copies: 3, paperId: paper!.id });
 });
