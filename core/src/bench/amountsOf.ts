@@ -20,6 +20,8 @@ export interface FillAmount {
   readonly by: 'mass' | 'syringe' | 'line' | Counted;
   /** Which body of a two-part cartridge it went into. */
   readonly part?: Part;
+  /** By mass, and read from a syringe too: what each said by itself. */
+  readonly beside?: { readonly g: Uncertain; readonly ml: Uncertain };
 }
 
 /** An entry, with how much really moved: by the scale where it was weighed before and after, else as it was read. */
@@ -52,9 +54,10 @@ export function measuredOf(run: CartridgeRun, env: RunEnv): Measured[] {
   for (const body of ['whole', 'head', 'tank'] as const)
     for (const { span, from, to } of spansOf(entries, body)) {
       const rise = from && to ? riseOf(span, from, to, env) : null;
+      const gainedG = from && to ? { value: to.value - from.value, u: Math.hypot(from.u, to.u) } : null;
       for (const group of groupsOf(span.loads)) {
         const last = group.at(-1)!;
-        const amount = amountOf(run, env, span, group, rise);
+        const amount = amountOf(run, env, span, group, rise, gainedG);
         for (const load of group) if (load !== last || !amount) merged.add(load);
         if (amount) fills.set(last, amount);
       }
@@ -132,6 +135,7 @@ function amountOf(
   { loads, outs, spiltMl }: Span,
   group: readonly LoadEntry[],
   rise: Uncertain | null,
+  gainedG: Uncertain | null,
 ): FillAmount | null {
   const [first] = group;
   const bottleId = first && (run.bottleIds[first.chamber] ?? run.bottleIds[0]);
@@ -146,9 +150,12 @@ function amountOf(
   // Drops that the scale does not see went in all the same.
   if (rise && poured !== null && (poured > 0 || !first.topOff)) {
     const share = ml / all;
+    // More than this went in or out meanwhile: the two did not see the same.
+    const both = gainedG && METHOD_DATA[run.method].dosed === 'syringe' && share === 1 && handMl === 0;
     return {
       ...common,
       by: 'mass',
+      ...(both ? { beside: { g: gainedG, ml: { value: ml, u: read } } } : {}),
       ml: {
         value: Math.max(0, poured) * share,
         u: Math.hypot(rise.u, Math.sqrt(handVar)) * share + (env.body.type.chambers > 1 ? read : 0),

@@ -72,7 +72,7 @@ function factsOf(
   const { cartridgeId } = run;
   const common = { run: run.id };
   if (one.type === 'filled') {
-    const { chamber, bottleId, ml, by, part } = one.amount;
+    const { chamber, bottleId, ml, by, part, beside } = one.amount;
     return [
       {
         kind: 'filled',
@@ -81,6 +81,7 @@ function factsOf(
         bottleId,
         ml,
         by,
+        ...(beside ? { beside } : {}),
         ...(part ? { part } : {}),
         method: run.method,
         occasion: run.occasion,

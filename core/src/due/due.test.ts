@@ -184,6 +184,15 @@ test.each<[string, FactDraft[], string, number, RegExp]>([
     0,
     /± 0\.7 g/,
   ],
+  [
+    'an ink that is heavier than its maker says',
+    [11, 13.2, 8.8].map((g) =>
+      fill('cyan', g / 1.1, { beside: { g: { value: g, u: 0.02 }, ml: { value: g / 1.1, u: 0.1 } } }),
+    ),
+    'density',
+    0,
+    /it is 3\.4 % heavier than what is reckoned with/,
+  ],
   ['an ink that runs out', pace, 'order', 30, /6 ml, at the pace so far/],
 ])('%s is due on its day, says why, and stands in the calendar once', (_name, more, code, day, why) => {
   const ledger = room(...more);

@@ -23,6 +23,7 @@ import { ordersFor } from '../plan';
 import { reprofile } from '../colour';
 import { listOf } from '../exposure';
 import { headAdvice } from '../nozzle';
+import { densityByFills } from '../prepare';
 import { DUE, type FactKind } from '../workbook';
 
 export type DueCode =
@@ -40,7 +41,8 @@ export type DueCode =
   | 'print'
   | 'dose'
   | 'retire'
-  | 'weighEmpty';
+  | 'weighEmpty'
+  | 'density';
 
 /** Something to be done: what, of what, since when, why, and by which fact it is done. */
 export interface DueItem {
@@ -198,6 +200,17 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
       ['defined'],
       type.emptyG.u,
     );
+  }
+  for (const ink of all(context, 'ink')) {
+    const found = densityByFills(book, ink.id);
+    if (found?.isOff)
+      add(
+        'density',
+        { kind: 'ink', id: ink.id, name: ink.name },
+        now,
+        ['densityMeasured'],
+        found.told.value / found.stated.value - 1,
+      );
   }
   for (const bottle of all(context, 'bottle')) {
     const opened = state.bottles.get(bottle.id);

@@ -8,6 +8,7 @@ export {
   type DryingReading,
 } from './fitDrying';
 export { dryingCurve } from './dryingCurve';
+export { densityByFills, type DensityByFills } from './densityByFills';
 export { squeezeVolume } from './squeezeVolume';
 export { flushWays, oldFraction, type FlushWay } from './flushRounds';
 export { comparePreparations, type Preparation, type PreparationInput } from './comparePreparations';

@@ -1,8 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { COVERAGE } from '../numeric';
+import { Ledger } from '../ledger';
+import { fill, script, setUp } from '../testing';
 import { explain } from '../words';
+import type { FactDraft } from '../workbook';
 import { comparePreparations } from './comparePreparations';
+import { densityByFills } from './densityByFills';
 import { dryingCurve } from './dryingCurve';
 import { fitDensity, type DensityProblem } from './fitDensity';
 import { fitDrying, type DryingProblem } from './fitDrying';
@@ -11,6 +15,12 @@ import { squeezeVolume } from './squeezeVolume';
 
 const at = (...pairs: readonly (readonly [number, number])[]) =>
   pairs.map(([minutes, g]) => ({ minutes, g }));
+const measured = (rho: number): FactDraft => ({
+  kind: 'densityMeasured',
+  inkId: 'ink-cyan',
+  density: { value: rho, u: 0.004 },
+  points: [],
+});
 const EXAMPLE_4 = at([0, 21.36], [45, 19.58], [90, 18.55], [150, 17.76], [210, 17.33]);
 
 /** A seeded normal deviate, so that a failure can be repeated. */
@@ -277,4 +287,45 @@ test.each([
 
 test.each([0, 1, -0.1, NaN])('a wished share of %d is none: nothing is flushed for ever', (wished) => {
   expect(() => flushWays(1.8, wished, 40)).toThrow(/between 0 and 1/);
+});
+
+describe('an ink’s density by what was done with it', () => {
+  const both = (g: number, ml: number): FactDraft =>
+    fill('cyan', ml, { beside: { g: { value: g, u: 0.02 }, ml: { value: ml, u: 0.15 } } });
+  const usedUp: FactDraft = { kind: 'retired', what: 'bottle', subjectId: 'bottle-cyan', reason: 'used up' };
+  const told = (...more: FactDraft[]) => densityByFills(Ledger.from(script([...setUp, ...more])), 'ink-cyan');
+
+  test.each<[string, FactDraft[], string | null, boolean | null]>([
+    ['nothing was filled', [], null, null],
+    ['two fills say nothing yet', [both(11, 10), both(11, 10)], null, null],
+    ['three that agree: heavier', [both(11, 10), both(13.2, 12), both(8.8, 8)], '1.100', true],
+    ['three that agree: lighter', [both(10.2, 10), both(12.24, 12), both(8.16, 8)], '1.020', true],
+    ['as stated', [both(10.64, 10), both(12.77, 12), both(8.51, 8)], '1.064', false],
+    // So far apart, they say that somebody reads a syringe badly, not that the ink is heavy.
+    ['three that do not agree', [both(11.9, 10), both(12.3, 12), both(8.6, 8)], '1.089', false],
+    ['a load typed ten times too large is left out', [both(11, 100), both(11, 10), both(11, 10)], null, null],
+    ['fills without a syringe', [fill('cyan', 12), fill('cyan', 12), fill('cyan', 12)], null, null],
+    // 250 ml were in it, and 270 came out as reckoned by 1.064: it is heavier than that.
+    ['a bottle that ended late', [fill('cyan', 135), fill('cyan', 135), usedUp], '1.149', true],
+    ['a bottle that ended when it should', [fill('cyan', 126), fill('cyan', 126), usedUp], '1.073', false],
+    // Thrown away with it, or spilt: nobody logs that.
+    ['a bottle that ended a little early', [fill('cyan', 115), fill('cyan', 120), usedUp], '1.000', false],
+    ['a bottle that was thrown away', [fill('cyan', 30), usedUp], null, null],
+    ['a bottle by syringe', [fill('cyan', 270, { by: 'syringe' }), usedUp], null, null],
+    ['measured since', [both(11, 10), both(11, 10), both(11, 10), measured(1.1)], '1.100', false],
+  ])('%s', (_, more, rho, isOff) => {
+    const found = told(...more);
+    expect(found?.told.value.toFixed(3) ?? null).toBe(rho);
+    expect(found?.isOff ?? null).toBe(isOff);
+  });
+
+  test('more fills say it better, but never better than one syringe’s marks', () => {
+    const after = (n: number): number => told(...Array.from({ length: n }, () => both(11, 10)))!.told.u;
+    expect(after(12)).toBeLessThan(after(3));
+    expect(after(50)).toBeGreaterThan(0.01 * 1.1);
+  });
+
+  test('an ink that is not in the workbook has none', () => {
+    expect(densityByFills(Ledger.from(script(setUp)), 'ink-nobody')).toBeNull();
+  });
 });

@@ -1,4 +1,5 @@
 import type { DueItem } from '../due';
+import { densityOffWords } from './densityWords';
 import { agoWords } from './daysWords';
 
 /** What is to be done, and why, in words. */
@@ -72,6 +73,11 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
       return {
         what: `Weigh one empty: ${name}`,
         why: `Its empty mass is taken from its kind, ± ${(2 * (figure ?? 0)).toFixed(1)} g; a dry one on the scale ends that. Enter it with the cartridge.`,
+      };
+    case 'density':
+      return {
+        what: `Measure the density of ${name}`,
+        why: `Syringe, scale and bottles say it is ${densityOffWords(figure ?? 0)} than what is reckoned with: every fill by mass is as far off.`,
       };
     case 'retire':
       return {

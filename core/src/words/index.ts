@@ -68,6 +68,7 @@ export {
 } from './shadeWords';
 export { BY_LOG_WORDS, CAUSE_FOUND_WORDS, TROUBLE_WORDS } from './troubleWords';
 export { jobProblemWords, REFUSAL_WORDS } from './jobWords';
+export { densityOffWords, toldByWords } from './densityWords';
 export { dueWords } from './dueWords';
 export { insideWords, massOffWords, weighedWords } from './insideWords';
 export { CHIP_DOING_WORDS, DILUTION_WORDS, doneWords } from './doneWords';

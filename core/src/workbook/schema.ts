@@ -440,6 +440,8 @@ export const factSchema = z.discriminatedUnion('kind', [
     /** Which body of a two-part cartridge it went into. */
     part: z.enum(['head', 'tank']).optional(),
     by: z.enum(['mass', 'syringe', 'line', 'squeezes', 'drops', 'sight']),
+    /** By mass, and read from a syringe too: what each said by itself. Of many, the ink's density follows. */
+    beside: z.strictObject({ g: uncertain, ml: uncertain }).optional(),
     method: z.enum(METHODS),
     occasion: z.enum(OCCASIONS),
     leftover: z.strictObject({ ml: amount, fate: z.enum(FATES) }).optional(),

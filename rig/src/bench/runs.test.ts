@@ -1,9 +1,11 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { balance } from '@hiraeth/core/account';
 import { bottleRemaining, inkNow, Ledger } from '@hiraeth/core/ledger';
 import { CHECKS, CONSTRUCTION_DATA, runEnv, type CartridgeRun, type CheckCode } from '@hiraeth/core/bench';
 import { CONSTRUCTIONS, FATES, typePreset, type Method } from '@hiraeth/core/workbook';
+import { COVERAGE } from '@hiraeth/core/numeric';
+import { densityByFills } from '@hiraeth/core/prepare';
 import { bodyRoom, script, startRun } from '@hiraeth/core/testing';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
@@ -200,4 +202,44 @@ test('a rehearsed head and its tank weigh together what the cartridge weighs, ea
     },
   });
   expect(primed[1] - head).toBeCloseTo(1.064, 2);
+});
+
+describe('a density that is off: 1.11 g/ml in the bottle, 1.064 in the workbook', () => {
+  /** So many top-ups read from a syringe and weighed before and after, each of a body that was half empty. */
+  const filledAt = (trueRho: number, part: Partial<CartridgeRun> = {}): Ledger => {
+    const room = bodyRoom('spongeReservoir', 1);
+    const fills = [1, 2, 3, 4, 5].flatMap((seed) => {
+      const { ledger } = driveRun(
+        room,
+        start('topSyringe', 1, { inkBefore: { value: 3, u: 0.1 }, ...part }),
+        { fate: 'bottle', prime: 'skip', clumsy: 0.015, over: 0, spillMl: 0, abandonAt: null },
+        makeChance(seed),
+        trueRho,
+        16,
+        3,
+      );
+      return ledger.facts.flatMap((fact) =>
+        fact.kind === 'filled' ? [{ ...fact, id: `${fact.id}-${seed}` }] : [],
+      );
+    });
+    return Ledger.from([...room, ...fills]);
+  };
+
+  test('is told by syringe and scale together after a few fills', () => {
+    const { told, stated, fills, isOff } = densityByFills(filledAt(1.11), 'ink-cyan')!;
+    expect([fills, stated.value, isOff]).toEqual([5, 1.064, true]);
+    expect(Math.abs(told.value - 1.11)).toBeLessThan(COVERAGE * told.u);
+    // One syringe's marks are not better than a hundredth, however often it is read.
+    expect(told.u).toBeGreaterThan(0.01);
+  });
+
+  test('and one that is right is left alone', () => {
+    const { told, isOff } = densityByFills(filledAt(1.064), 'ink-cyan')!;
+    expect(isOff).toBe(false);
+    expect(Math.abs(told.value - 1.064)).toBeLessThan(COVERAGE * told.u);
+  });
+
+  test('without a scale nothing is said', () => {
+    expect(densityByFills(filledAt(1.11, { byScale: false }), 'ink-cyan')).toBeNull();
+  });
 });

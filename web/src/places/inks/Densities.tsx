@@ -2,7 +2,10 @@ import Button from '@mui/material/Button';
 import { densityOfInk } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { Entity, Ink } from '@hiraeth/core/workbook';
-import { useLedger } from '../../state/hooks';
+import { knowDensity } from '@hiraeth/core/acts';
+import { densityByFills } from '@hiraeth/core/prepare';
+import { densityOffWords, toldByWords } from '@hiraeth/core/words';
+import { useAct, useLedger } from '../../state/hooks';
 import { Swatch } from '../../parts/Swatch';
 
 /** What each ink weighs, and how that is known. */
@@ -16,6 +19,7 @@ export function Densities({
   readonly onEdit: (entity: Entity) => void;
 }) {
   const ledger = useLedger();
+  const act = useAct();
   return (
     <div className="scrollx">
       <table className="lines">
@@ -33,6 +37,7 @@ export function Densities({
           {inks.map((ink) => {
             const density = densityOfInk(ledger.context, ink);
             const measured = ledger.context.densities.has(ink.id);
+            const found = densityByFills(ledger, ink.id);
             return (
               <tr key={ink.id}>
                 <td>
@@ -43,8 +48,26 @@ export function Densities({
                 </td>
                 <td className="soft">
                   {measured ? 'measured' : ink.density ? 'stated by its maker' : 'usual for its class'}
+                  {found && (
+                    <div className={found.isOff ? 'warn' : 'small'}>
+                      {toldByWords(found)}: {found.told.value.toFixed(3)} ±{' '}
+                      {(COVERAGE * found.told.u).toFixed(3)}
+                      {found.isOff && `, ${densityOffWords(found.told.value / found.stated.value - 1)}`}
+                    </div>
+                  )}
                 </td>
                 <td className="n">
+                  {found?.isOff && (
+                    <Button
+                      size="small"
+                      aria-label={`Take ${found.told.value.toFixed(3)} g/ml for ${ink.name}`}
+                      onClick={() =>
+                        void act(knowDensity({ inkId: ink.id, density: found.told, points: [] }))
+                      }
+                    >
+                      Take {found.told.value.toFixed(3)}
+                    </Button>
+                  )}
                   <Button
                     size="small"
                     onClick={() => onMeasure(ink)}

@@ -127,6 +127,8 @@ function placeOf({ code, subject }: DueItem): string {
       return `/cartridge/${subject.id}`;
     case 'bottleOld':
       return '/inks';
+    case 'density':
+      return '/inks/densities';
     case 'padFull':
       return '/workbook/things';
     case 'order':
