@@ -2,6 +2,7 @@ import type { HeadHealth } from '@hiraeth/core/nozzle';
 import type { Printer } from '@hiraeth/core/workbook';
 import { day } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
+import { Lines } from '../../parts/Lines';
 
 const WIDTH = 560;
 const ROW = 7;
@@ -27,49 +28,48 @@ export function HeadMap({ health, printer }: { readonly health: HeadHealth; read
           across: line 1 to {most} of the field; down: from {day(looks[0]!.at)} to {day(looks.at(-1)!.at)}
         </span>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>Channel</th>
-            <th>Place on the grid</th>
-            <th>Most often</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ channel, slot, gone }) => (
-            <tr key={channel.slotId}>
-              <td>
+      <Lines
+        columns={[
+          {
+            head: 'Channel',
+            of: ({ channel, slot }) => (
+              <>
                 <Swatch shades={slot.shades} /> {channel.name}
-              </td>
-              <td>
-                <svg
-                  viewBox={`0 0 ${WIDTH} ${height}`}
-                  width="100%"
-                  height={Math.min(64, height)}
-                  preserveAspectRatio="none"
-                  role="img"
-                  aria-label={`${channel.name}: ${oftenWords(gone)}`}
-                  className="head-map"
-                >
-                  {gone.map((lines, y) =>
-                    lines.map((line) => (
-                      <rect
-                        key={`${y} ${line}`}
-                        x={((line - 1) / most) * WIDTH}
-                        y={y * ROW}
-                        width={Math.max(5, WIDTH / most)}
-                        height={ROW - 1}
-                        className={channel.failing.includes(line) ? 'map-failing' : 'map-gap'}
-                      />
-                    )),
-                  )}
-                </svg>
-              </td>
-              <td className="small">{oftenWords(gone)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          {
+            head: 'Place on the grid',
+            of: ({ channel, gone }) => (
+              <svg
+                viewBox={`0 0 ${WIDTH} ${height}`}
+                width="100%"
+                height={Math.min(64, height)}
+                preserveAspectRatio="none"
+                role="img"
+                aria-label={`${channel.name}: ${oftenWords(gone)}`}
+                className="head-map"
+              >
+                {gone.map((lines, y) =>
+                  lines.map((line) => (
+                    <rect
+                      key={`${y} ${line}`}
+                      x={((line - 1) / most) * WIDTH}
+                      y={y * ROW}
+                      width={Math.max(5, WIDTH / most)}
+                      height={ROW - 1}
+                      className={channel.failing.includes(line) ? 'map-failing' : 'map-gap'}
+                    />
+                  )),
+                )}
+              </svg>
+            ),
+          },
+          { head: 'Most often', of: ({ gone }) => oftenWords(gone), tone: 'small' },
+        ]}
+        rows={rows}
+        keyOf={({ channel }) => channel.slotId}
+      />
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import { areaDm2 } from '@hiraeth/core/area';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import {
   lacksMuch,
@@ -16,6 +17,7 @@ import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { scaled } from './scaled';
+import { Lines } from '../../parts/Lines';
 
 /** What a print costs: the one number, what originals would have cost, and the few figures that everything else is of. */
 export function Lead({ found, whole }: { readonly found: PeriodCost; readonly whole: boolean }) {
@@ -111,49 +113,60 @@ export function Figures({ found, whole }: { readonly found: PeriodCost; readonly
   const { standardSheet: standard } = settingsOf(ledger.context);
   const sheetDm2 = areaDm2(standard);
   const sellers = sellersFigure(ledger, cost, sheetDm2);
+  const rows: readonly {
+    readonly key: string;
+    readonly what: ReactNode;
+    readonly refilled: string;
+    readonly originals: string;
+    readonly tone?: string;
+  }[] = [
+    {
+      key: 'sheet',
+      what: `A standard sheet (${standard.widthMm} × ${standard.heightMm} mm)`,
+      refilled: interval(scaled(refillDm2, sheetDm2)),
+      originals: interval(scaled(originalDm2, sheetDm2)),
+    },
+    {
+      key: 'metre',
+      what: 'A square metre',
+      refilled: interval(scaled(refillDm2, 100)),
+      originals: interval(scaled(originalDm2, 100)),
+    },
+    {
+      key: 'sellers',
+      what: (
+        <>
+          The same sheet as sellers reckon it <span className="soft small">ink on paper alone</span>
+        </>
+      ),
+      refilled: money(sellers.refill, 3),
+      originals: money(sellers.original, 3),
+      tone: 'soft',
+    },
+    {
+      key: 'ml',
+      what: 'A millilitre of ink',
+      refilled: money(cost.refillPerMl, 3),
+      originals: money(cost.originalPerMl, 3),
+    },
+    {
+      key: 'whole',
+      what: whole ? 'To date' : 'In this period',
+      refilled: money(cost.inkKnown ? cost.refill.minor : null),
+      originals: cost.savedMinor === null || !cost.inkKnown ? '–' : money(cost.original.minor),
+    },
+  ];
   return (
-    <table className="lines">
-      <thead>
-        <tr>
-          <th>{cost.copies} prints</th>
-          <th className="n">Refilled</th>
-          <th className="n">Originals</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <td>
-            A standard sheet ({standard.widthMm} × {standard.heightMm} mm)
-          </td>
-          <td className="n">{interval(scaled(refillDm2, sheetDm2))}</td>
-          <td className="n">{interval(scaled(originalDm2, sheetDm2))}</td>
-        </tr>
-        <tr>
-          <td>A square metre</td>
-          <td className="n">{interval(scaled(refillDm2, 100))}</td>
-          <td className="n">{interval(scaled(originalDm2, 100))}</td>
-        </tr>
-        <tr>
-          <td>
-            The same sheet as sellers reckon it <span className="soft small">ink on paper alone</span>
-          </td>
-          <td className="n soft">{money(sellers.refill, 3)}</td>
-          <td className="n soft">{money(sellers.original, 3)}</td>
-        </tr>
-        <tr>
-          <td>A millilitre of ink</td>
-          <td className="n">{money(cost.refillPerMl, 3)}</td>
-          <td className="n">{money(cost.originalPerMl, 3)}</td>
-        </tr>
-        <tr className="total">
-          <td>{whole ? 'To date' : 'In this period'}</td>
-          <td className="n">{money(cost.inkKnown ? cost.refill.minor : null)}</td>
-          <td className="n">
-            {cost.savedMinor === null || !cost.inkKnown ? '–' : money(cost.original.minor)}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <Lines
+      columns={[
+        { head: `${cost.copies} prints`, of: ({ what }) => what },
+        { head: 'Refilled', n: true, of: ({ refilled }) => refilled, tone: ({ tone = '' }) => tone },
+        { head: 'Originals', n: true, of: ({ originals }) => originals, tone: ({ tone = '' }) => tone },
+      ]}
+      rows={rows}
+      keyOf={({ key }) => key}
+      toneOf={({ key }) => (key === 'whole' ? 'total' : '')}
+    />
   );
 }
 

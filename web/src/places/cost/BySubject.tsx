@@ -8,6 +8,7 @@ import { formatUncertain } from '@hiraeth/core/quantity';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import { SIZES, sizeOf, type SizeKey } from '../../parts/sizes';
+import { Lines } from '../../parts/Lines';
 
 /** What one print of each kind of picture costs, in a size. */
 export function BySubject({ cost }: { readonly cost: PrinterCost }) {
@@ -15,6 +16,9 @@ export function BySubject({ cost }: { readonly cost: PrinterCost }) {
   const money = useMoney();
   const interval = useMoneyInterval();
   const [size, setSize] = useState<SizeKey>('297x420');
+  const rows = all(ledger.context, 'subject')
+    .filter((subject) => cost.printed.some((area) => area.subjectId === subject.id))
+    .map((subject) => ({ subject, one: printCost(ledger, cost, subject.id, dm2Of(size)) }));
   /** Nineteen single prints in twenty lie within. */
   const singleRange = ({ refill, single }: PrintCost): string =>
     refill === null || single === null
@@ -33,33 +37,17 @@ export function BySubject({ cost }: { readonly cost: PrinterCost }) {
           />
         </header>
         <div className="scrollx">
-          <table className="lines">
-            <thead>
-              <tr>
-                <th>Kind of picture</th>
-                <th className="n">Ink</th>
-                <th className="n">Refilled</th>
-                <th className="n">A single one</th>
-                <th className="n">Originals</th>
-              </tr>
-            </thead>
-            <tbody>
-              {all(ledger.context, 'subject')
-                .filter((subject) => cost.printed.some((area) => area.subjectId === subject.id))
-                .map((subject) => {
-                  const one = printCost(ledger, cost, subject.id, dm2Of(size));
-                  return (
-                    <tr key={subject.id}>
-                      <td>{subject.name}</td>
-                      <td className="n">{formatUncertain(one.ml, 'ml')}</td>
-                      <td className="n">{interval(one.refill)}</td>
-                      <td className="n soft">{singleRange(one)}</td>
-                      <td className="n">{interval(one.original)}</td>
-                    </tr>
-                  );
-                })}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: 'Kind of picture', of: ({ subject }) => subject.name },
+              { head: 'Ink', n: true, of: ({ one }) => formatUncertain(one.ml, 'ml') },
+              { head: 'Refilled', n: true, of: ({ one }) => interval(one.refill) },
+              { head: 'A single one', n: true, of: ({ one }) => singleRange(one), tone: 'soft' },
+              { head: 'Originals', n: true, of: ({ one }) => interval(one.original) },
+            ]}
+            rows={rows}
+            keyOf={({ subject }) => subject.id}
+          />
         </div>
       </section>
       <p className="small">

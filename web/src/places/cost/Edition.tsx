@@ -15,6 +15,7 @@ import { PicturePick } from '../../parts/picture/PicturePick';
 import { demandMap, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { Quotes } from './Quotes';
+import { Lines } from '../../parts/Lines';
 
 /** What an edition will take and cost, before it is promised to anyone. */
 export function Edition({ printerId, at }: { readonly printerId: string; readonly at: string }) {
@@ -143,24 +144,19 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
               As a table (CSV)
             </Button>
           </div>
-          <table className="lines">
-            <thead>
-              <tr>
-                <th>{quote.sheets} sheets take</th>
-                <th className="n">Ink</th>
-                <th className="n">Have above the reserve</th>
-              </tr>
-            </thead>
-            <tbody>
-              {quote.channels.map((channel) => (
-                <tr key={channel.slotId}>
-                  <td>{channel.name}</td>
-                  <td className="n">{formatUncertain(channel.ml, 'ml')}</td>
-                  <td className="n">{channel.haveMl.toFixed(1)} ml</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: `${quote.sheets} sheets take`, of: (channel) => channel.name },
+              { head: 'Ink', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
+              {
+                head: 'Have above the reserve',
+                n: true,
+                of: (channel) => `${channel.haveMl.toFixed(1)} ml`,
+              },
+            ]}
+            rows={quote.channels}
+            keyOf={(channel) => channel.slotId}
+          />
         </div>
       )}
       <Quotes printerId={printerId} at={at} />

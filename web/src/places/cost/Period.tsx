@@ -7,6 +7,7 @@ import { monthsCsv } from '@hiraeth/core/exchange';
 import { useLedger, useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { download } from '../../parts/download';
+import { Lines } from '../../parts/Lines';
 
 /** The cost by month. */
 export function Months({ found }: { readonly found: PeriodCost }) {
@@ -29,38 +30,37 @@ export function Months({ found }: { readonly found: PeriodCost }) {
         </Button>
       </header>
       <div className="scrollx">
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Month</th>
-              <th className="n">Prints</th>
-              <th className="n">Ink drawn</th>
-              <th className="n">Refilled</th>
-              <th className="n">Originals</th>
-              <th className="n">Saved so far</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...found.months].reverse().map((month) => (
-              <tr key={month.from}>
-                <td>
+        <Lines
+          columns={[
+            {
+              head: 'Month',
+              of: (month) => (
+                <>
                   {monthOf(month.from)}
                   {month.from.slice(8, 10) !== '01' && `, from ${day(month.from)}`}
-                </td>
-                <td className="n">
+                </>
+              ),
+            },
+            {
+              head: 'Prints',
+              n: true,
+              of: (month) => (
+                <>
                   {month.copies}
                   {month.uncountedCopies > 0 && (
                     <span className="soft"> and {month.uncountedCopies} of unknown ink</span>
                   )}
-                </td>
-                <td className="n">{month.drawnMl.toFixed(0)} ml</td>
-                <td className="n">{money(month.refillMinor)}</td>
-                <td className="n">{money(month.originalMinor)}</td>
-                <td className="n">{money(month.savedSoFarMinor)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { head: 'Ink drawn', n: true, of: (month) => `${month.drawnMl.toFixed(0)} ml` },
+            { head: 'Refilled', n: true, of: (month) => money(month.refillMinor) },
+            { head: 'Originals', n: true, of: (month) => money(month.originalMinor) },
+            { head: 'Saved so far', n: true, of: (month) => money(month.savedSoFarMinor) },
+          ]}
+          rows={[...found.months].reverse()}
+          keyOf={(month) => month.from}
+        />
       </div>
     </section>
   );
@@ -77,30 +77,21 @@ export function Causes({ causes }: { readonly causes: PeriodCost['causes'] }) {
       <header>
         <h2>What the ink went into</h2>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>Cause</th>
-            <th className="n">Ink</th>
-            <th className="n">Cost</th>
-          </tr>
-        </thead>
-        <tbody>
-          {causes
-            .filter(({ ml }) => Math.abs(ml) >= 0.05)
-            .map((cause) => (
-              <tr key={`${cause.cause} ${cause.subjectId ?? ''} ${cause.level ?? ''}`}>
-                <td>
-                  {[CAUSE_WORDS[cause.cause], cause.level ?? subjectOf(cause.subjectId)]
-                    .filter(Boolean)
-                    .join(', ')}
-                </td>
-                <td className="n">{cause.ml.toFixed(1)} ml</td>
-                <td className="n">{money(cause.minor)}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          {
+            head: 'Cause',
+            of: (cause) =>
+              [CAUSE_WORDS[cause.cause], cause.level ?? subjectOf(cause.subjectId)]
+                .filter(Boolean)
+                .join(', '),
+          },
+          { head: 'Ink', n: true, of: (cause) => `${cause.ml.toFixed(1)} ml` },
+          { head: 'Cost', n: true, of: (cause) => money(cause.minor) },
+        ]}
+        rows={causes.filter(({ ml }) => Math.abs(ml) >= 0.05)}
+        keyOf={(cause) => `${cause.cause} ${cause.subjectId ?? ''} ${cause.level ?? ''}`}
+      />
     </section>
   );
 }
@@ -153,24 +144,15 @@ export function Levers({ cost }: { readonly cost: PrinterCost }) {
       <header>
         <h2>What the saving depends on</h2>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>Saved, with</th>
-            <th className="n">{share} % less of it</th>
-            <th className="n">{share} % more</th>
-          </tr>
-        </thead>
-        <tbody>
-          {levers.map((lever) => (
-            <tr key={lever.of}>
-              <td>{LEVER_WORDS[lever.of]}</td>
-              <td className="n">{money(lever.lowMinor)}</td>
-              <td className="n">{money(lever.highMinor)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          { head: 'Saved, with', of: (lever) => LEVER_WORDS[lever.of] },
+          { head: `${share} % less of it`, n: true, of: (lever) => money(lever.lowMinor) },
+          { head: `${share} % more`, n: true, of: (lever) => money(lever.highMinor) },
+        ]}
+        rows={levers}
+        keyOf={(lever) => lever.of}
+      />
     </section>
   );
 }

@@ -6,6 +6,7 @@ import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { PrintSheet } from '../../parts/PrintSheet';
+import { Lines } from '../../parts/Lines';
 
 /** One kept quote on one page, with its date and all that it went by. */
 export default function QuoteSheet() {
@@ -47,34 +48,31 @@ export default function QuoteSheet() {
         {quote.totalMinor ? `, ${money(quote.totalMinor.value / quote.copies)} a copy` : ''}
         {quote.totalMinor && quote.tax ? `; ${taxWords(quote.tax, quote.totalMinor.value, money)}` : ''}
       </p>
-      <table className="lines">
-        <tbody>
-          {rows.map(([what, says]) => (
-            <tr key={what}>
-              <td>{what}</td>
-              <td className="n">{says}</td>
-            </tr>
-          ))}
-          {quote.originalMinor && (
+      <Lines
+        columns={[{ of: ([what]) => what }, { n: true, of: ([, says]) => says }]}
+        rows={rows}
+        keyOf={([what]) => what}
+        last={
+          quote.originalMinor && (
             <tr>
               <td>For comparison: the ink alone with originals</td>
               <td className="n">{interval(quote.originalMinor)}</td>
             </tr>
-          )}
-        </tbody>
-      </table>
+          )
+        }
+      />
       <h2>Ink to have at hand above the reserve</h2>
-      <table className="lines">
-        <tbody>
-          {quote.channels.map((channel) => (
-            <tr key={channel.slotId}>
-              <td>{printer.slots.find((slot) => slot.id === channel.slotId)?.name ?? channel.slotId}</td>
-              <td className="n">{formatUncertain(channel.ml, 'ml')}</td>
-              <td className="n">{channel.haveMl.toFixed(1)} ml</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          {
+            of: (channel) => printer.slots.find((slot) => slot.id === channel.slotId)?.name ?? channel.slotId,
+          },
+          { n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
+          { n: true, of: (channel) => `${channel.haveMl.toFixed(1)} ml` },
+        ]}
+        rows={quote.channels}
+        keyOf={(channel) => channel.slotId}
+      />
     </PrintSheet>
   );
 }

@@ -5,6 +5,7 @@ import { quoteOutcome } from '@hiraeth/core/cost';
 import type { FactOf } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { day } from '../../parts/dates';
+import { Lines } from '../../parts/Lines';
 
 /** Quotes that were kept, as they were said, and what their prints really took. */
 export function Quotes({ printerId, at }: { readonly printerId: string; readonly at: string }) {
@@ -30,35 +31,30 @@ export function Quotes({ printerId, at }: { readonly printerId: string; readonly
         Log an edition’s prints under its name: then what it really took stands beside.
       </p>
       <div className="scrollx">
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Edition</th>
-              <th className="n">Copies</th>
-              <th className="n">Promised, ink</th>
-              <th className="n">Promised, in all</th>
-              <th className="n">Printed</th>
-              <th className="n">Really took</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ quote, took }) => (
-              <tr key={quote.id}>
-                <td>
+        <Lines
+          columns={[
+            {
+              head: 'Edition',
+              of: ({ quote }) => (
+                <>
                   <Link to={`/cost/quote/${quote.id}`}>{quote.name}</Link>{' '}
                   <span className="soft small">{day(quote.at)}</span>
-                </td>
-                <td className="n">{quote.copies}</td>
-                <td className="n">{interval(quote.inkMinor)}</td>
-                <td className="n">{interval(quote.totalMinor)}</td>
-                <td className="n">{took ? took.sheets : '–'}</td>
-                <td className="n">
-                  {took ? `${money(took.inkMinor)}, ${formatUncertain(took.ml, 'ml')}` : '–'}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { head: 'Copies', n: true, of: ({ quote }) => quote.copies },
+            { head: 'Promised, ink', n: true, of: ({ quote }) => interval(quote.inkMinor) },
+            { head: 'Promised, in all', n: true, of: ({ quote }) => interval(quote.totalMinor) },
+            { head: 'Printed', n: true, of: ({ took }) => (took ? took.sheets : '–') },
+            {
+              head: 'Really took',
+              n: true,
+              of: ({ took }) => (took ? `${money(took.inkMinor)}, ${formatUncertain(took.ml, 'ml')}` : '–'),
+            },
+          ]}
+          rows={rows}
+          keyOf={({ quote }) => quote.id}
+        />
       </div>
     </>
   );

@@ -5,6 +5,7 @@ import { MONTH, sinceLastMonth, type Stretch } from '@hiraeth/core/plan';
 import { day } from '../../parts/dates';
 import { useLedger, useMoneyInterval } from '../../state/hooks';
 import { scaled } from './scaled';
+import { Lines } from '../../parts/Lines';
 
 /** The last month beside the one before: cost, waste, and how well it was foretold. */
 export function SinceLastMonth({ printerId, at }: { readonly printerId: string; readonly at: string }) {
@@ -29,26 +30,15 @@ export function SinceLastMonth({ printerId, at }: { readonly printerId: string; 
       <header>
         <h2>Since last month</h2>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>{MONTH} days up to</th>
-            <th className="n">{day(found.before.to)}</th>
-            <th className="n">{day(found.last.to)}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, of]) => (
-            <tr key={name}>
-              <td>{name}</td>
-              <td className="n">{of(found.before)}</td>
-              <td className="n">
-                <strong>{of(found.last)}</strong>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          { head: `${MONTH} days up to`, of: ([name]) => name },
+          { head: day(found.before.to), n: true, of: ([, of]) => of(found.before) },
+          { head: day(found.last.to), n: true, of: ([, of]) => <strong>{of(found.last)}</strong> },
+        ]}
+        rows={rows}
+        keyOf={([name]) => name}
+      />
     </section>
   );
 }

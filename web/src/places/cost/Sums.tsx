@@ -8,6 +8,7 @@ import { gapWords, lotName } from '@hiraeth/core/words';
 import { useLedger, useMoney } from '../../state/hooks';
 import { Swatch } from '../../parts/Swatch';
 import { Term } from '../../parts/Term';
+import { Lines } from '../../parts/Lines';
 
 /** Each figure of the answer opened into the sum it came from, and whether the ink adds up. */
 export function Sums({ found, whole }: { readonly found: PeriodCost; readonly whole: boolean }) {
@@ -65,28 +66,35 @@ function SumDetails({
         <span>{title}</span>
         <strong>{money(sum.minor)}</strong>
       </summary>
-      <table className="lines">
-        <tbody>
-          {sum.parts.map((part) => (
-            <tr key={`${part.code} ${'factId' in part ? part.factId : 'slotId' in part ? part.slotId : ''}`}>
-              <td>{labelOf(part)}</td>
-              <td className="soft">
+      <Lines
+        columns={[
+          { of: (part) => labelOf(part) },
+          {
+            of: (part) => (
+              <>
                 {part.code === 'channel' && never.has(part.slotId)
                   ? 'never weighed: nothing of it is in the sum'
                   : howOf(part)}
                 {(part.code === 'channel' || part.code === 'byHand') && (
                   <Lots cost={cost} slotId={part.code === 'channel' ? part.slotId : null} />
                 )}
-              </td>
-              <td className="n">{money(part.minor)}</td>
-            </tr>
-          ))}
+              </>
+            ),
+            tone: 'soft',
+          },
+          { n: true, of: (part) => money(part.minor) },
+        ]}
+        rows={sum.parts}
+        keyOf={(part) =>
+          `${part.code} ${'factId' in part ? part.factId : 'slotId' in part ? part.slotId : ''}`
+        }
+        last={
           <tr className="total">
             <td colSpan={2}>Sum</td>
             <td className="n">{money(sum.minor)}</td>
           </tr>
-        </tbody>
-      </table>
+        }
+      />
     </details>
   );
 }
@@ -134,39 +142,47 @@ function Channels({ cost }: { readonly cost: PrinterCost }) {
         </strong>
       </summary>
       <div className="scrollx">
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>Channel</th>
-              <th className="n">Drawn</th>
-              <th className="n">Of it not on paper</th>
-              <th className="n">µl per dm²</th>
-              <th className="n">Refill, a ml</th>
-              <th className="n">
-                Original, a <Term of="usable" />
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {cost.channels.map((channel) => (
-              <tr key={channel.slotId}>
-                <td>
+        <Lines
+          columns={[
+            {
+              head: 'Channel',
+              of: (channel) => (
+                <>
                   <Swatch shades={printer?.slots.find((slot) => slot.id === channel.slotId)?.shades ?? []} />
                   {channel.name}
-                </td>
-                <td className="n">
-                  {channel.inkKnown ? formatUncertain(channel.drawnMl, 'ml') : 'never weighed'}
-                </td>
-                <td className="n">{channel.inkKnown ? `${channel.wasteMl.toFixed(1)} ml` : '–'}</td>
-                <td className="n">
-                  {channel.areaDm2 > 0 ? ((1000 * channel.printedMl) / channel.areaDm2).toFixed(0) : '–'}
-                </td>
-                <td className="n">{money(channel.refillMinorPerMl, 3)}</td>
-                <td className="n">{money(channel.originalMinorPerMl, 3)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            {
+              head: 'Drawn',
+              n: true,
+              of: (channel) => (channel.inkKnown ? formatUncertain(channel.drawnMl, 'ml') : 'never weighed'),
+            },
+            {
+              head: 'Of it not on paper',
+              n: true,
+              of: (channel) => (channel.inkKnown ? `${channel.wasteMl.toFixed(1)} ml` : '–'),
+            },
+            {
+              head: 'µl per dm²',
+              n: true,
+              of: (channel) =>
+                channel.areaDm2 > 0 ? ((1000 * channel.printedMl) / channel.areaDm2).toFixed(0) : '–',
+            },
+            { head: 'Refill, a ml', n: true, of: (channel) => money(channel.refillMinorPerMl, 3) },
+            {
+              head: (
+                <>
+                  Original, a <Term of="usable" />
+                </>
+              ),
+              n: true,
+              of: (channel) => money(channel.originalMinorPerMl, 3),
+            },
+          ]}
+          rows={cost.channels}
+          keyOf={(channel) => channel.slotId}
+        />
       </div>
     </details>
   );
@@ -200,22 +216,19 @@ function BalanceDetails({ books }: { readonly books: Balance }) {
           gap {signed(books.gapMl)} ± {books.gapU.toFixed(1)} ml
         </strong>
       </summary>
-      <table className="lines">
-        <tbody>
-          {rows.map(([label, ml]) => (
-            <tr key={label}>
-              <td>{label}</td>
-              <td className="n">{signed(ml)} ml</td>
-            </tr>
-          ))}
+      <Lines
+        columns={[{ of: ([label]) => label }, { n: true, of: ([, ml]) => `${signed(ml)} ml` }]}
+        rows={rows}
+        keyOf={([label]) => label}
+        last={
           <tr className="total">
             <td>Gap</td>
             <td className="n">
               {signed(books.gapMl)} ± {books.gapU.toFixed(1)} ml
             </td>
           </tr>
-        </tbody>
-      </table>
+        }
+      />
       <p className={books.gap ? 'warn' : 'soft'} style={{ padding: '6px 0 10px' }}>
         {books.gap ? `${capital(gapWords(books.gap, books.leakedMl))}.` : 'It adds up, within its doubt.'}
       </p>

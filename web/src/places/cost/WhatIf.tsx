@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react';
 import { AS_IT_WAS, whatIf, type PrinterCost, type Scenario, type ScenarioCost } from '@hiraeth/core/cost';
 import { LEVER_WORDS } from '@hiraeth/core/words';
 import { useLedger, useMoney } from '../../state/hooks';
+import { Lines } from '../../parts/Lines';
 
 const LEVERS = Object.keys(AS_IT_WAS) as (keyof Scenario)[];
 
@@ -62,26 +63,19 @@ export function WhatIf({ cost }: { readonly cost: PrinterCost }) {
             </div>
           ))}
         </div>
-        <table className="lines">
-          <thead>
-            <tr>
-              <th>This period</th>
-              <th className="n">As it was</th>
-              <th className="n">Then</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(([name, of]) => (
-              <tr key={name}>
-                <td>{name}</td>
-                <td className="n">{money(of(was))}</td>
-                <td className="n" data-testid={`then-${name}`}>
-                  <strong>{money(of(then))}</strong>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Lines
+          columns={[
+            { head: 'This period', of: ([name]) => name },
+            { head: 'As it was', n: true, of: ([, of]) => money(of(was)) },
+            {
+              head: 'Then',
+              n: true,
+              of: ([name, of]) => <strong data-testid={`then-${name}`}>{money(of(then))}</strong>,
+            },
+          ]}
+          rows={rows}
+          keyOf={([name]) => name}
+        />
       </div>
     </section>
   );

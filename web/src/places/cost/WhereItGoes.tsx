@@ -4,6 +4,7 @@ import { find } from '@hiraeth/core/ledger';
 import type { CauseCost, PrinterCost } from '@hiraeth/core/cost';
 import { useLedger, useMoney } from '../../state/hooks';
 import { Swatch } from '../../parts/Swatch';
+import { Lines } from '../../parts/Lines';
 
 const WIDTH = 300;
 const ROW = 16;
@@ -59,54 +60,53 @@ export function WhereItGoes({
           days, {money(total(2))} lost by hand
         </span>
       </header>
-      <table className="lines">
-        <thead>
-          <tr>
-            <th>Channel</th>
-            <th>
-              <span className="where-key paper" /> on paper <span className="where-key printer" /> in the
-              printer <span className="where-key hand" /> by hand
-            </th>
-            <th className="n">In all</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...bars]
-            .sort((a, b) => sumOf(b) - sumOf(a))
-            .map((bar) => (
-              <tr key={bar.key}>
-                <td>
-                  {bar.shades && <Swatch shades={bar.shades} />} {bar.name}
-                </td>
-                <td>
-                  <svg
-                    viewBox={`0 0 ${WIDTH} ${ROW}`}
-                    width="100%"
-                    height={ROW}
-                    preserveAspectRatio="none"
-                    role="img"
-                    aria-label={`${money(bar.parts[0])} on paper, ${money(bar.parts[1])} not on paper, ${money(bar.parts[2])} by hand`}
-                  >
-                    {(['paper', 'printer', 'hand'] as const).map((name, k) => {
-                      const before = bar.parts.slice(0, k).reduce((sum, part) => sum + part, 0);
-                      return (
-                        <rect
-                          key={name}
-                          x={(WIDTH * before) / most}
-                          y={2}
-                          width={(WIDTH * bar.parts[k]!) / most}
-                          height={ROW - 4}
-                          className={`where-${name}`}
-                        />
-                      );
-                    })}
-                  </svg>
-                </td>
-                <td className="n">{money(sumOf(bar))}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          {
+            head: 'Channel',
+            of: (bar) => (
+              <>
+                {bar.shades && <Swatch shades={bar.shades} />} {bar.name}
+              </>
+            ),
+          },
+          {
+            head: (
+              <>
+                <span className="where-key paper" /> on paper <span className="where-key printer" /> in the
+                printer <span className="where-key hand" /> by hand
+              </>
+            ),
+            of: (bar) => (
+              <svg
+                viewBox={`0 0 ${WIDTH} ${ROW}`}
+                width="100%"
+                height={ROW}
+                preserveAspectRatio="none"
+                role="img"
+                aria-label={`${money(bar.parts[0])} on paper, ${money(bar.parts[1])} not on paper, ${money(bar.parts[2])} by hand`}
+              >
+                {(['paper', 'printer', 'hand'] as const).map((name, k) => {
+                  const before = bar.parts.slice(0, k).reduce((sum, part) => sum + part, 0);
+                  return (
+                    <rect
+                      key={name}
+                      x={(WIDTH * before) / most}
+                      y={2}
+                      width={(WIDTH * bar.parts[k]!) / most}
+                      height={ROW - 4}
+                      className={`where-${name}`}
+                    />
+                  );
+                })}
+              </svg>
+            ),
+          },
+          { head: 'In all', n: true, of: (bar) => money(sumOf(bar)) },
+        ]}
+        rows={[...bars].sort((a, b) => sumOf(b) - sumOf(a))}
+        keyOf={(bar) => bar.key}
+      />
       <p className="soft small">
         Of it in <Link to="/checks">cleanings</Link>:{' '}
         {money(causes.reduce((sum, cause) => sum + (cause.cause === 'cleaned' ? (cause.minor ?? 0) : 0), 0))};

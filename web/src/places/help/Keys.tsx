@@ -1,5 +1,6 @@
 import { PLACES } from '../../parts/placeList';
 import { HelpNav } from './HelpNav';
+import { Lines } from '../../parts/Lines';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'find anything: a cartridge, a lot, a print, a word, a day, or what to do'],
@@ -23,32 +24,23 @@ export default function Keys() {
       <p>
         Everything can be done with the keyboard. A scale that types its reading and Enter needs nothing else.
       </p>
-      <table className="lines" style={{ maxWidth: 640 }}>
-        <thead>
-          <tr>
-            <th>Key</th>
-            <th>Does</th>
+      <Lines
+        columns={[
+          { head: 'Key', of: ([key]) => <kbd>{key}</kbd> },
+          { head: 'Does', of: ([, does]) => does },
+        ]}
+        rows={KEYS}
+        keyOf={([key]) => key}
+        widest={640}
+        last={PLACES.map((place) => (
+          <tr key={place.to}>
+            <td>
+              <kbd>g</kbd> then <kbd>{place.key}</kbd>
+            </td>
+            <td>{place.name}</td>
           </tr>
-        </thead>
-        <tbody>
-          {KEYS.map(([key, does]) => (
-            <tr key={key}>
-              <td>
-                <kbd>{key}</kbd>
-              </td>
-              <td>{does}</td>
-            </tr>
-          ))}
-          {PLACES.map((place) => (
-            <tr key={place.to}>
-              <td>
-                <kbd>g</kbd> then <kbd>{place.key}</kbd>
-              </td>
-              <td>{place.name}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      />
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { COVERAGE } from '@hiraeth/core/numeric';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
+import { Lines } from '../../parts/Lines';
 
 const EVERY = [
   { value: '7', label: 'every week' },
@@ -48,30 +49,30 @@ export function Doses({ printer, at }: { readonly printer: Printer; readonly at:
           time is a change.
         </span>
       </div>
-      <table className="lines" style={{ maxWidth: 560 }}>
-        <thead>
-          <tr>
-            <th>Channel</th>
-            <th className="n">Dose</th>
-            <th className="n">This time, to its target</th>
-          </tr>
-        </thead>
-        <tbody>
-          {doses.map((dose) => (
-            <tr key={dose.slotId}>
-              <td>
-                <Link to={`/bench?cartridge=${dose.cartridgeId}`}>{dose.name}</Link>
-              </td>
-              <td className="n">
-                {dose.ml === 0
-                  ? 'none: too little'
-                  : `${dose.ml.toFixed(1)} ± ${(COVERAGE * dose.u).toFixed(1)} ml`}
-              </td>
-              <td className="n">{dose.nowMl === null ? 'weigh first' : `${dose.nowMl.toFixed(1)} ml`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          {
+            head: 'Channel',
+            of: (dose) => <Link to={`/bench?cartridge=${dose.cartridgeId}`}>{dose.name}</Link>,
+          },
+          {
+            head: 'Dose',
+            n: true,
+            of: (dose) =>
+              dose.ml === 0
+                ? 'none: too little'
+                : `${dose.ml.toFixed(1)} ± ${(COVERAGE * dose.u).toFixed(1)} ml`,
+          },
+          {
+            head: 'This time, to its target',
+            n: true,
+            of: (dose) => (dose.nowMl === null ? 'weigh first' : `${dose.nowMl.toFixed(1)} ml`),
+          },
+        ]}
+        rows={doses}
+        keyOf={(dose) => dose.slotId}
+        widest={560}
+      />
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { useMoney, useAct } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
 import type { Simulated } from './simulated';
 import { Term } from '../../parts/Term';
+import { Lines } from '../../parts/Lines';
 
 const RISKS = [0.01, 0.02, 0.05, 0.1, 0.2];
 
@@ -80,26 +81,12 @@ export function Policies({
       )}
       {plan.policies.length > 0 && (
         <div className="scrollx">
-          <table className="lines">
-            <thead>
-              <tr>
-                <th>A year of (±: nineteen years in twenty)</th>
-                <th className="n">
-                  <Term of="routine">Times opened</Term>
-                </th>
-                <th className="n">Ink lost</th>
-                <th className="n">Money lost</th>
-                <th className="n">Work</th>
-                <th className="n">Runs dry</th>
-                <th className="n">
-                  <Term of="wastePad">Pad lasts</Term>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {plan.policies.map((policy) => (
-                <tr key={policy.code} className={policy.code === plan.best ? 'total' : ''}>
-                  <td>
+          <Lines
+            columns={[
+              {
+                head: 'A year of (±: nineteen years in twenty)',
+                of: (policy) => (
+                  <>
                     {POLICY_WORDS[policy.code]}
                     {printer.policy?.code === policy.code ? (
                       <div className="soft small">chosen: what is due follows it</div>
@@ -117,17 +104,40 @@ export function Policies({
                       )
                     )}
                     {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
-                  </td>
-                  <td className="n">{spread(policy.routinesPerYear, 1)}</td>
-                  <td className="n">{spread(policy.primingMl, policy.primingMl.value < 10 ? 1 : 0)} ml</td>
-                  <td className="n">{money(policy.wasteMinor.value)}</td>
-                  <td className="n">{(policy.minutesPerYear.value / 60).toFixed(1)} h</td>
-                  <td className="n">{policy.code === 'originals' ? '–' : dryWords(policy)}</td>
-                  <td className="n">{policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              {
+                head: <Term of="routine">Times opened</Term>,
+                n: true,
+                of: (policy) => spread(policy.routinesPerYear, 1),
+              },
+              {
+                head: 'Ink lost',
+                n: true,
+                of: (policy) => <>{spread(policy.primingMl, policy.primingMl.value < 10 ? 1 : 0)} ml</>,
+              },
+              { head: 'Money lost', n: true, of: (policy) => money(policy.wasteMinor.value) },
+              {
+                head: 'Work',
+                n: true,
+                of: (policy) => `${(policy.minutesPerYear.value / 60).toFixed(1)} h`,
+              },
+              {
+                head: 'Runs dry',
+                n: true,
+                of: (policy) => (policy.code === 'originals' ? '–' : dryWords(policy)),
+              },
+              {
+                head: <Term of="wastePad">Pad lasts</Term>,
+                n: true,
+                of: (policy) => (policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`),
+              },
+            ]}
+            rows={plan.policies}
+            keyOf={(policy) => policy.code}
+            toneOf={(policy) => (policy.code === plan.best ? 'total' : '')}
+          />
         </div>
       )}
     </section>

@@ -6,6 +6,7 @@ import { settingsOf } from '@hiraeth/core/ledger';
 import { weighPlan, type WeighRhythm } from '@hiraeth/core/plan';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
+import { Lines } from '../../parts/Lines';
 
 /** Which cartridges are worth weighing next, and how often: what a weighing changes against what it draws. */
 export function Weighing({ printer, at }: { readonly printer: Printer; readonly at: string }) {
@@ -58,42 +59,39 @@ export function Weighing({ printer, at }: { readonly printer: Printer; readonly 
       </p>
       {plan.rhythms.length > 1 && (
         <div className="scrollx">
-          <table className="lines" style={{ maxWidth: 720 }}>
-            <thead>
-              <tr>
-                <th>Weighed</th>
-                <th className="n">Changes a year</th>
-                <th className="n">Ink drawn a year</th>
-                <th className="n">A missing entry shows after</th>
-                <th>
-                  <span className="visually-hidden">Choose it</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {plan.rhythms.map((row) => (
-                <tr key={row.everyDays ?? 'changes'} className={row === plan.best ? 'total' : ''}>
-                  <td>{rhythmName(row)}</td>
-                  <td className="n">{row.changes.toFixed(1)}</td>
-                  <td className="n">{row.ml.toFixed(0)} ml</td>
-                  <td className="n">{row.unseenDays.toFixed(0)} days</td>
-                  <td className="n">
-                    {days(row) === now ? (
-                      <span className="soft small">due by this</span>
-                    ) : (
-                      <Button
-                        size="small"
-                        aria-label={`Be due by: ${rhythmName(row)}`}
-                        onClick={() => void act(weighInEvery(printer, days(row)))}
-                      >
-                        Be due by this
-                      </Button>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: 'Weighed', of: (row) => rhythmName(row) },
+              { head: 'Changes a year', n: true, of: (row) => row.changes.toFixed(1) },
+              { head: 'Ink drawn a year', n: true, of: (row) => `${row.ml.toFixed(0)} ml` },
+              {
+                head: 'A missing entry shows after',
+                n: true,
+                of: (row) => `${row.unseenDays.toFixed(0)} days`,
+              },
+              {
+                head: 'Choose it',
+                isHidden: true,
+                n: true,
+                of: (row) =>
+                  days(row) === now ? (
+                    <span className="soft small">due by this</span>
+                  ) : (
+                    <Button
+                      size="small"
+                      aria-label={`Be due by: ${rhythmName(row)}`}
+                      onClick={() => void act(weighInEvery(printer, days(row)))}
+                    >
+                      Be due by this
+                    </Button>
+                  ),
+              },
+            ]}
+            rows={plan.rhythms}
+            keyOf={(row) => row.everyDays ?? 'changes'}
+            toneOf={(row) => (row === plan.best ? 'total' : '')}
+            widest={720}
+          />
         </div>
       )}
     </section>

@@ -11,6 +11,7 @@ import { useLedger, useMoney, useNow, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { useScaleTarget } from '../../devices/useScale';
 import { QuantityField, readTyped } from '../../parts/fields';
+import { Lines } from '../../parts/Lines';
 
 /** What is to be done now, and what the scale then takes. */
 const STAGES: Readonly<Record<Dilution['stage'], { readonly todo: string; readonly label: string }>> = {
@@ -148,29 +149,23 @@ export function Dilute({
       )}
       {rounds.length > 0 && (
         <div className="scrollx">
-          <table className="lines" style={{ maxWidth: 560 }}>
-            <caption className="visually-hidden">Rounds so far</caption>
-            <thead>
-              <tr>
-                <th>Round</th>
-                <th className="n">Was left inside</th>
-                <th className="n">New ink in</th>
-                <th className="n">Drawn out</th>
-                <th>Known by</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rounds.map((one, i) => (
-                <tr key={i}>
-                  <td>{i + 1}</td>
-                  <td className="n">{formatUncertain(one.residualMl, 'ml')}</td>
-                  <td className="n">{formatUncertain(one.addedMl, 'ml')}</td>
-                  <td className="n">{one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'}</td>
-                  <td>{one.by === 'weight' ? 'its weight' : 'the syringe'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: 'Round', of: (_, i) => i + 1 },
+              { head: 'Was left inside', n: true, of: (one) => formatUncertain(one.residualMl, 'ml') },
+              { head: 'New ink in', n: true, of: (one) => formatUncertain(one.addedMl, 'ml') },
+              {
+                head: 'Drawn out',
+                n: true,
+                of: (one) => (one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'),
+              },
+              { head: 'Known by', of: (one) => (one.by === 'weight' ? 'its weight' : 'the syringe') },
+            ]}
+            rows={rounds}
+            keyOf={(_, i) => i}
+            widest={560}
+            caption="Rounds so far"
+          />
         </div>
       )}
       <p className="soft small">

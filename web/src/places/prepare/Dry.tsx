@@ -19,6 +19,7 @@ import { clock, moment } from '../../parts/dates';
 import { TextOf } from '../../parts/formFields';
 import { quantity } from '../../parts/formSchema';
 import { Tick } from '../../parts/Tick';
+import { Lines } from '../../parts/Lines';
 
 const NOTES = {
   sorted: 'The weighings were put in order of time.',
@@ -75,34 +76,29 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
       {fit.ok && fit.value.tauMinutes.value > 0 && <DryingChart fit={fit.value} at={at} />}
       {weighings.length > 0 && (
         <div className="scrollx">
-          <table className="lines" style={{ maxWidth: 560 }}>
-            <thead>
-              <tr>
-                <th>When</th>
-                <th className="n">Weight</th>
-                <th>
-                  <span className="visually-hidden">Do</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {weighings.map((fact) => (
-                <tr key={fact.id}>
-                  <td>{moment(fact.at)}</td>
-                  <td className="n">{formatUncertain(fact.massG, 'g')}</td>
-                  <td className="n">
-                    <Button
-                      size="small"
-                      onClick={() => void dispatch(undo([fact.id]))}
-                      aria-label={`Take back ${fact.massG.value.toFixed(2)} g`}
-                    >
-                      Take back
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: 'When', of: (fact) => moment(fact.at) },
+              { head: 'Weight', n: true, of: (fact) => formatUncertain(fact.massG, 'g') },
+              {
+                head: 'Do',
+                isHidden: true,
+                n: true,
+                of: (fact) => (
+                  <Button
+                    size="small"
+                    onClick={() => void dispatch(undo([fact.id]))}
+                    aria-label={`Take back ${fact.massG.value.toFixed(2)} g`}
+                  >
+                    Take back
+                  </Button>
+                ),
+              },
+            ]}
+            rows={weighings}
+            keyOf={(fact) => fact.id}
+            widest={560}
+          />
         </div>
       )}
     </section>

@@ -2,13 +2,14 @@ import { weighDrying } from '@hiraeth/core/acts';
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cartridgeView } from '@hiraeth/core/advice';
-import { dryingTray } from '@hiraeth/core/prepare';
+import { dryingTray, type Drying } from '@hiraeth/core/prepare';
 import { find, type MassReading } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { useLedger, useNow, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
 import { clock } from '../../parts/dates';
 import { Swatch } from '../../parts/Swatch';
+import { Lines } from '../../parts/Lines';
 
 /** Several cartridges that dry: how much water each still holds, when it is ready, and which is weighed next. */
 export function DryingTray() {
@@ -40,54 +41,55 @@ export function DryingTray() {
         <span className="soft small">The rail below takes the weight of the one that is marked.</span>
       </header>
       <div className="scrollx">
-        <table className="lines">
-          <thead>
-            <tr>
-              <th scope="col">Cartridge</th>
-              <th scope="col">Last weight</th>
-              <th scope="col">Water inside</th>
-              <th scope="col">Ready</th>
-            </tr>
-          </thead>
-          <tbody>
-            {tray.map((one) => {
-              const last = one.weighings.at(-1);
-              const view = cartridgeView(ledger, one.cartridgeId, now);
-              return (
-                <tr key={one.cartridgeId}>
-                  <th scope="row">
-                    <label>
-                      <input
-                        type="radio"
-                        name="drying"
-                        checked={one.cartridgeId === id}
-                        onChange={() => setChosen(one.cartridgeId)}
-                        aria-label={`Weigh ${one.label} next`}
-                      />{' '}
-                      <Swatch shades={find(ledger.context, 'cartridge', one.cartridgeId)?.shades ?? []} />
-                    </label>
-                    <Link to={`/prepare/${one.cartridgeId}`}>{one.label}</Link>
-                  </th>
-                  <td>{last ? formatUncertain(last.massG, 'g') : 'not weighed yet'}</td>
-                  <td>
-                    {one.waterMl === null ? 'not known' : `${one.waterMl.toFixed(1)} ml`}
-                    {view && one.waterMl !== null && one.state !== 'dry'
-                      ? `, ${Math.round((100 * one.waterMl) / Math.max(1, view.body.type.capacityMl))} %`
-                      : ''}
-                  </td>
-                  <td className={one.state === 'dry' ? '' : 'warn'}>
-                    {one.state === 'dry'
-                      ? 'dry enough'
-                      : one.readyAt
-                        ? `about ${clock(one.readyAt)}`
-                        : 'weigh it again in half an hour'}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <Lines
+          columns={[
+            {
+              head: 'Cartridge',
+              of: ({ one }) => (
+                <>
+                  <label>
+                    <input
+                      type="radio"
+                      name="drying"
+                      checked={one.cartridgeId === id}
+                      onChange={() => setChosen(one.cartridgeId)}
+                      aria-label={`Weigh ${one.label} next`}
+                    />{' '}
+                    <Swatch shades={find(ledger.context, 'cartridge', one.cartridgeId)?.shades ?? []} />
+                  </label>
+                  <Link to={`/prepare/${one.cartridgeId}`}>{one.label}</Link>
+                </>
+              ),
+            },
+            {
+              head: 'Last weight',
+              of: ({ last }) => (last ? formatUncertain(last.massG, 'g') : 'not weighed yet'),
+            },
+            { head: 'Water inside', of: ({ one, capacityMl }) => waterWords(one, capacityMl) },
+            {
+              head: 'Ready',
+              of: ({ one: { state, readyAt } }) =>
+                state === 'dry'
+                  ? 'dry enough'
+                  : readyAt
+                    ? `about ${clock(readyAt)}`
+                    : 'weigh it again in half an hour',
+              tone: ({ one }) => (one.state === 'dry' ? '' : 'warn'),
+            },
+          ]}
+          rows={tray.map((one) => ({
+            one,
+            last: one.weighings.at(-1),
+            capacityMl: cartridgeView(ledger, one.cartridgeId, now)?.body.type.capacityMl ?? null,
+          }))}
+          keyOf={({ one }) => one.cartridgeId}
+        />
       </div>
     </section>
   );
 }
+
+const waterWords = ({ waterMl, state }: Drying, capacityMl: number | null): string =>
+  waterMl === null
+    ? 'not known'
+    : `${waterMl.toFixed(1)} ml${capacityMl !== null && state !== 'dry' ? `, ${Math.round((100 * waterMl) / Math.max(1, capacityMl))} %` : ''}`;

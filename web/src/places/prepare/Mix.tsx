@@ -1,5 +1,6 @@
 import type { CartridgeView } from '@hiraeth/core/advice';
 import type { Preparation } from '@hiraeth/core/prepare';
+import { Lines } from '../../parts/Lines';
 
 /** The mixture over the next fills. */
 export function Mix({ view, option }: { readonly view: CartridgeView; readonly option: Preparation }) {
@@ -11,27 +12,25 @@ export function Mix({ view, option }: { readonly view: CartridgeView; readonly o
         holds.
       </p>
       <div className="scrollx">
-        <table className="lines" style={{ maxWidth: 460 }}>
-          <thead>
-            <tr>
-              <th>After fill</th>
-              <th className="n">Old ink in it</th>
-            </tr>
-          </thead>
-          <tbody>
-            {option.oldAfterFills.map((old, i) => (
-              <tr key={i}>
-                <td>
+        <Lines
+          columns={[
+            {
+              head: 'After fill',
+              of: (_, i) => (
+                <>
                   {i + 1}
                   {i === 0
                     ? ` (${option.addMl.toFixed(1)} ml on top of ${(view.ink?.value ?? 0).toFixed(1)} ml)`
                     : ''}
-                </td>
-                <td className="n">{(100 * old).toFixed(1)} %</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { head: 'Old ink in it', n: true, of: (old) => `${(100 * old).toFixed(1)} %` },
+          ]}
+          rows={option.oldAfterFills}
+          keyOf={(_, i) => i}
+          widest={460}
+        />
       </div>
       <p className="soft small">Each fill tops up what was printed; the log keeps the mixture.</p>
     </section>

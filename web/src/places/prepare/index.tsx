@@ -25,6 +25,7 @@ import { Dry } from './Dry';
 import { DryingTray } from './DryingTray';
 import { Mix } from './Mix';
 import { Leaves } from '../../parts/Leaves';
+import { Lines } from '../../parts/Lines';
 
 const NAMES: Record<Preparation['way'], string> = {
   flushDry: 'Flush and dry',
@@ -133,24 +134,12 @@ function Ways({ view }: { readonly view: CartridgeView }) {
       {ways.length > 0 && to && (
         <div className="scrollx">
           <div className="scrollx">
-            <table className="lines">
-              <caption className="visually-hidden">Three ways to convert</caption>
-              <thead>
-                <tr>
-                  <th>{ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first'}</th>
-                  <th className="n">New ink lost</th>
-                  <th className="n">Money</th>
-                  <th className="n">Hours</th>
-                  <th className="n">New ink in the first fill</th>
-                  <th>
-                    <span className="visually-hidden">Do</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {ways.map((option) => (
-                  <tr key={option.way}>
-                    <td>
+            <Lines
+              columns={[
+                {
+                  head: ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first',
+                  of: (option) => (
+                    <>
                       <strong>{NAMES[option.way]}</strong>
                       <div className="soft small">
                         {option.way === 'flushDry'
@@ -163,24 +152,40 @@ function Ways({ view }: { readonly view: CartridgeView }) {
                                 : 'too small for this wish: allow more old ink'
                             : 'top up, and let it change over'}
                       </div>
-                    </td>
-                    <td className="n">{option.newInkLostMl.toFixed(1)} ml</td>
-                    <td className="n">{money(option.minor)}</td>
-                    <td className="n">{option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'}</td>
-                    <td className="n">{(100 * option.purity).toFixed(1)} %</td>
-                    <td className="n">
-                      <Button
-                        variant={way === option.way ? 'contained' : 'outlined'}
-                        onClick={() => setWay(option.way)}
-                        aria-label={`Choose: ${NAMES[option.way]}`}
-                      >
-                        Choose
-                      </Button>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                { head: 'New ink lost', n: true, of: (option) => `${option.newInkLostMl.toFixed(1)} ml` },
+                { head: 'Money', n: true, of: (option) => money(option.minor) },
+                {
+                  head: 'Hours',
+                  n: true,
+                  of: (option) => (option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'),
+                },
+                {
+                  head: 'New ink in the first fill',
+                  n: true,
+                  of: (option) => `${(100 * option.purity).toFixed(1)} %`,
+                },
+                {
+                  head: 'Do',
+                  isHidden: true,
+                  n: true,
+                  of: (option) => (
+                    <Button
+                      variant={way === option.way ? 'contained' : 'outlined'}
+                      onClick={() => setWay(option.way)}
+                      aria-label={`Choose: ${NAMES[option.way]}`}
+                    >
+                      Choose
+                    </Button>
+                  ),
+                },
+              ]}
+              rows={ways}
+              keyOf={(option) => option.way}
+              caption="Three ways to convert"
+            />
           </div>
         </div>
       )}

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { find } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
+import { Lines } from '../../parts/Lines';
 
 type By = 'none' | 'month' | 'edition' | 'subject' | 'paper' | 'printer';
 
@@ -59,32 +60,19 @@ export function Sums({ prints }: { readonly prints: readonly FactOf<'printed'>[]
       />
       {by !== 'none' && (
         <div className="scrolly">
-          <table
-            className="lines"
-            style={{ maxWidth: 640 }}
-            aria-label={`Prints by ${by === 'subject' ? 'kind of picture' : by}`}
-          >
-            <thead>
-              <tr>
-                <th>{by}</th>
-                <th className="n">Jobs</th>
-                <th className="n">Prints</th>
-                <th className="n">Strips, targets, spoilt</th>
-                <th className="n">m²</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map(([name, sum]) => (
-                <tr key={name}>
-                  <td>{by === 'month' ? month(`${name}-01T00:00:00Z`) : name}</td>
-                  <td className="n">{sum.jobs}</td>
-                  <td className="n">{sum.good}</td>
-                  <td className="n">{sum.other || '–'}</td>
-                  <td className="n">{(sum.dm2 / 100).toFixed(2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: by, of: ([name]) => (by === 'month' ? month(`${name}-01T00:00:00Z`) : name) },
+              { head: 'Jobs', n: true, of: ([, sum]) => sum.jobs },
+              { head: 'Prints', n: true, of: ([, sum]) => sum.good },
+              { head: 'Strips, targets, spoilt', n: true, of: ([, sum]) => sum.other || '–' },
+              { head: 'm²', n: true, of: ([, sum]) => (sum.dm2 / 100).toFixed(2) },
+            ]}
+            rows={rows}
+            keyOf={([name]) => name}
+            widest={640}
+            label={`Prints by ${by === 'subject' ? 'kind of picture' : by}`}
+          />
         </div>
       )}
     </>

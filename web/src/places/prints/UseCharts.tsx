@@ -16,12 +16,13 @@ import {
 import { printedIn } from '@hiraeth/core/cost';
 import { useCsv as makeCsv } from '@hiraeth/core/exchange';
 import { wrongIntervalWords } from '@hiraeth/core/words';
-import type { Printer } from '@hiraeth/core/workbook';
+import type { Printer, Slot } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { axis, Chart, type Palette, legend, tooltip } from '../../parts/Chart';
 import { download } from '../../parts/download';
 import { day, month } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
+import { Lines } from '../../parts/Lines';
 
 type Per = 'dm2' | 'sheet';
 /** Many more kinds would be bars too thin to read. */
@@ -100,30 +101,19 @@ export default memo(function UseCharts({ printerId }: { readonly printerId: stri
       <details>
         <summary>The same as a table</summary>
         <div className="scrollx">
-          <table className="lines">
-            <thead>
-              <tr>
-                <th>{unit}</th>
-                {kinds.map(({ id, name }) => (
-                  <th key={id} className="n">
-                    {name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {printer.slots.map((slot, s) => (
-                <tr key={slot.id}>
-                  <td>{slot.name}</td>
-                  {kinds.map(({ id, uses }) => (
-                    <td key={id} className="n">
-                      {formatUncertain({ value: scale * uses[s]!.value, u: scale * uses[s]!.u }, '')}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines
+            columns={[
+              { head: unit, of: (slot: Slot) => slot.name },
+              ...kinds.map(({ name, uses }) => ({
+                head: name,
+                n: true as const,
+                of: (_: Slot, s: number) =>
+                  formatUncertain({ value: scale * uses[s]!.value, u: scale * uses[s]!.u }, ''),
+              })),
+            ]}
+            rows={printer.slots}
+            keyOf={({ id }) => id}
+          />
         </div>
         <Button
           size="small"
@@ -321,30 +311,30 @@ function Forecasts({
         The last {intervals.length} forecasts: {inside} held what the scale then said
       </summary>
       <div className="scrolly">
-        <table className="lines" style={{ maxWidth: 620 }}>
-          <thead>
-            <tr>
-              <th>To</th>
-              <th>Channel</th>
-              <th className="n">Foretold</th>
-              <th className="n">Weighed</th>
-              <th>Inside</th>
-            </tr>
-          </thead>
-          <tbody>
-            {intervals.map((one) => (
-              <tr key={`${one.cartridgeId}/${one.to}/${one.slotId}`}>
-                <td>{day(one.to)}</td>
-                <td>{printer.slots.find(({ id }) => id === one.slotId)?.name}</td>
-                <td className="n">
+        <Lines
+          columns={[
+            { head: 'To', of: (one) => day(one.to) },
+            { head: 'Channel', of: (one) => printer.slots.find(({ id }) => id === one.slotId)?.name },
+            {
+              head: 'Foretold',
+              n: true,
+              of: (one) => (
+                <>
                   {one.foretoldMl.toFixed(1)} ± {(COVERAGE * one.u).toFixed(1)} ml
-                </td>
-                <td className="n">{one.usedMl.toFixed(1)} ml</td>
-                <td className={one.inside ? '' : 'warn'}>{one.inside ? 'yes' : 'no'}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { head: 'Weighed', n: true, of: (one) => `${one.usedMl.toFixed(1)} ml` },
+            {
+              head: 'Inside',
+              of: (one) => (one.inside ? 'yes' : 'no'),
+              tone: (one) => (one.inside ? '' : 'warn'),
+            },
+          ]}
+          rows={intervals}
+          keyOf={(one) => `${one.cartridgeId}/${one.to}/${one.slotId}`}
+          widest={620}
+        />
       </div>
     </details>
   );

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useEffect, useState } from 'react';
 import type { PanelKey, SimulatedPrinter } from '@hiraeth/rig';
 import { Pick } from '../../parts/fields';
+import { Lines } from '../../parts/Lines';
 
 type Panel = ReturnType<SimulatedPrinter['panel']>;
 
@@ -89,28 +90,26 @@ export function SimulatedPrinterPanel() {
             <Button onClick={() => void call({ do: 'reset', slot: Number(slot) })}>Reset its chip</Button>
           </div>
           <div className="scrollx">
-            <table className="lines" style={{ maxWidth: 760 }}>
-              <thead>
-                <tr>
-                  <th>Channel</th>
-                  <th className="n">It believes</th>
-                  <th className="n">Really inside</th>
-                  <th>It says</th>
-                  <th className="n">Nozzles missing</th>
-                </tr>
-              </thead>
-              <tbody>
-                {panel.slots.map((s, i) => (
-                  <tr key={s.name}>
-                    <td>{s.name}</td>
-                    <td className="n">{s.level === null ? 'unknown' : `${Math.round(s.level * 100)} %`}</td>
-                    <td className="n">{s.inkMl === null ? 'none' : `${s.inkMl.toFixed(1)} ml`}</td>
-                    <td>{s.phase ? PHASES[s.phase] : ''}</td>
-                    <td className="n">{panel.gaps[i]}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Lines
+              columns={[
+                { head: 'Channel', of: (s) => s.name },
+                {
+                  head: 'It believes',
+                  n: true,
+                  of: (s) => (s.level === null ? 'unknown' : `${Math.round(s.level * 100)} %`),
+                },
+                {
+                  head: 'Really inside',
+                  n: true,
+                  of: (s) => (s.inkMl === null ? 'none' : `${s.inkMl.toFixed(1)} ml`),
+                },
+                { head: 'It says', of: (s) => (s.phase ? PHASES[s.phase] : '') },
+                { head: 'Nozzles missing', n: true, of: (_, i) => panel.gaps[i] },
+              ]}
+              rows={panel.slots}
+              keyOf={(s) => s.name}
+              widest={760}
+            />
           </div>
           <p className="soft small">
             {panel.sheets} sheets; waste pad {Math.round(panel.padShare * 100)} % full. Each change primes all

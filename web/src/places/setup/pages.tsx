@@ -46,6 +46,7 @@ import {
   type PageProps,
 } from './draft';
 import { Tiles } from './Tiles';
+import { Lines, type Column } from '../../parts/Lines';
 
 const SHADE_CHOICES = [
   ...optionsOf<string>(SHADES),
@@ -115,44 +116,50 @@ export function Channels({ draft, put }: PageProps) {
           }
         />
       </div>
-      <table className="lines" style={{ maxWidth: 760 }}>
-        <caption className="visually-hidden">Channels in slot order</caption>
-        <tbody>
-          {draft.channels.map((channel, i) => (
-            <tr key={i}>
-              <td className="soft">{i + 1}</td>
-              <td>
-                <div className="row" style={{ flexWrap: 'nowrap' }}>
-                  <Swatch shades={channel.shades.split(TOGETHER)} />
-                  <Pick
-                    label={`Shade ${i + 1}`}
-                    value={channel.shades}
-                    options={SHADE_CHOICES}
-                    onPick={(shades) => put(changed(draft, i, { shades }))}
-                  />
-                </div>
-              </td>
-              <td>
-                <Pick<InkClass>
-                  label={`Ink ${i + 1}`}
-                  value={channel.inkClass}
-                  options={optionsOf(INK_CLASSES, CLASS_NAMES)}
-                  onPick={(inkClass) => put(changed(draft, i, { inkClass }))}
+      <Lines
+        columns={[
+          { of: (_, i) => i + 1, tone: 'soft' },
+          {
+            of: (channel, i) => (
+              <div className="row" style={{ flexWrap: 'nowrap' }}>
+                <Swatch shades={channel.shades.split(TOGETHER)} />
+                <Pick
+                  label={`Shade ${i + 1}`}
+                  value={channel.shades}
+                  options={SHADE_CHOICES}
+                  onPick={(shades) => put(changed(draft, i, { shades }))}
                 />
-              </td>
-              <td className="n">
-                <Button
-                  size="small"
-                  aria-label={`Remove ${channel.shades}`}
-                  onClick={() => put({ channels: draft.channels.filter((_, at) => at !== i) })}
-                >
-                  Remove
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </div>
+            ),
+          },
+          {
+            of: (channel, i) => (
+              <Pick<InkClass>
+                label={`Ink ${i + 1}`}
+                value={channel.inkClass}
+                options={optionsOf(INK_CLASSES, CLASS_NAMES)}
+                onPick={(inkClass) => put(changed(draft, i, { inkClass }))}
+              />
+            ),
+          },
+          {
+            n: true,
+            of: (channel, i) => (
+              <Button
+                size="small"
+                aria-label={`Remove ${channel.shades}`}
+                onClick={() => put({ channels: draft.channels.filter((_, at) => at !== i) })}
+              >
+                Remove
+              </Button>
+            ),
+          },
+        ]}
+        rows={draft.channels}
+        keyOf={(_, i) => i}
+        widest={760}
+        caption="Channels in slot order"
+      />
       <div>
         <Button
           onClick={() =>
@@ -532,35 +539,32 @@ function Grid({
   return (
     <>
       <div className="scrollx">
-        <table className="lines" style={{ maxWidth: 760 }}>
-          <thead>
-            <tr>
-              <th>Channel</th>
-              {columns.map(({ key, label }) => (
-                <th key={key}>{label}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {draft.channels.map((channel, i) => (
-              <tr key={i}>
-                <td>
-                  <Swatch shades={channel.shades.split(TOGETHER)} /> {channel.shades}
-                </td>
-                {columns.map(({ key, label }) => (
-                  <td key={key}>
-                    <TextField
-                      value={channel[key]}
-                      onChange={(event) => put(changed(draft, i, { [key]: event.target.value }))}
-                      slotProps={{ htmlInput: { 'aria-label': `${channel.shades}: ${label}` } }}
-                      sx={{ width: key === 'ink' ? 200 : 110 }}
-                    />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Lines
+          widest={760}
+          columns={[
+            {
+              head: 'Channel',
+              of: ({ shades }) => (
+                <>
+                  <Swatch shades={shades.split(TOGETHER)} /> {shades}
+                </>
+              ),
+            },
+            ...columns.map(({ key, label }): Column<Draft['channels'][number]> => ({
+              head: label,
+              of: (channel, i) => (
+                <TextField
+                  value={channel[key]}
+                  onChange={(event) => put(changed(draft, i, { [key]: event.target.value }))}
+                  slotProps={{ htmlInput: { 'aria-label': `${channel.shades}: ${label}` } }}
+                  sx={{ width: key === 'ink' ? 200 : 110 }}
+                />
+              ),
+            })),
+          ]}
+          rows={draft.channels}
+          keyOf={(_, i) => i}
+        />
       </div>
       <div>
         <Button

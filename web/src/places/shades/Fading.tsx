@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
 import type { ShadeSeries } from '@hiraeth/core/colour';
 import { axis, Chart, type Palette } from '../../parts/Chart';
+import { Lines } from '../../parts/Lines';
 
 /** What light and months did to a print, by where it hangs. */
 export function Fading({ series }: { readonly series: ShadeSeries }) {
@@ -35,28 +36,16 @@ export function Fading({ series }: { readonly series: ShadeSeries }) {
         height={220}
         option={option}
       />
-      <table className="lines">
-        <thead>
-          <tr>
-            <th scope="col">Where</th>
-            <th scope="col">Months</th>
-            <th scope="col">Mean ΔE00</th>
-            <th scope="col">Worst patch</th>
-          </tr>
-        </thead>
-        <tbody>
-          {fading.flatMap(({ where, points }) =>
-            points.slice(1).map(({ months, mean, worst }) => (
-              <tr key={`${where}${months}`}>
-                <td>{where}</td>
-                <td>{months}</td>
-                <td>{mean.toFixed(1)}</td>
-                <td>{worst.toFixed(1)}</td>
-              </tr>
-            )),
-          )}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          { head: 'Where', of: ({ where }) => where },
+          { head: 'Months', of: ({ months }) => months },
+          { head: 'Mean ΔE00', of: ({ mean }) => mean.toFixed(1) },
+          { head: 'Worst patch', of: ({ worst }) => worst.toFixed(1) },
+        ]}
+        rows={fading.flatMap(({ where, points }) => points.slice(1).map((point) => ({ where, ...point })))}
+        keyOf={({ where, months }) => `${where}${months}`}
+      />
     </section>
   );
 }

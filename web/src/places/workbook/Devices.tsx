@@ -10,6 +10,7 @@ import { DEMO, useServices } from '../../state/services';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { openOwn } from '../../state/shelf';
 import { OffClock } from './OffClock';
+import { Lines } from '../../parts/Lines';
 
 const roomSchema = z.object({
   on: z.boolean(),
@@ -118,27 +119,28 @@ function Others({ room }: { readonly room: RoomState }) {
   if (room.devices.length === 0) return null;
   return (
     <>
-      <table className="lines" aria-label="Other devices">
-        <tbody>
-          {room.devices.map((one) => (
-            <tr key={one.device}>
-              <td>{one.name}</td>
-              <td className={one.other || isFarOff(one) ? 'warn' : 'soft'}>{aboutDevice(one)}</td>
-              <td className="n">
-                {room.isOwner && (
-                  <Button
-                    size="small"
-                    onClick={() => services.room?.door(one.device)}
-                    aria-label={`Show ${one.name} the door`}
-                  >
-                    The door
-                  </Button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines
+        columns={[
+          { of: (one) => one.name },
+          { of: (one) => aboutDevice(one), tone: (one) => (one.other || isFarOff(one) ? 'warn' : 'soft') },
+          {
+            n: true,
+            of: (one) =>
+              room.isOwner && (
+                <Button
+                  size="small"
+                  onClick={() => services.room?.door(one.device)}
+                  aria-label={`Show ${one.name} the door`}
+                >
+                  The door
+                </Button>
+              ),
+          },
+        ]}
+        rows={room.devices}
+        keyOf={(one) => one.device}
+        label="Other devices"
+      />
       {room.devices.filter(isFarOff).map((one) => (
         <OffClock key={one.device} of={one} />
       ))}

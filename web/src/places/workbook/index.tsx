@@ -17,6 +17,7 @@ import { Log } from './Log';
 import { ReferenceCheck } from './ReferenceCheck';
 import { SaidApart } from './SaidApart';
 import { Unfitting } from './Unfitting';
+import { Lines } from '../../parts/Lines';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -74,25 +75,26 @@ export default function WorkbookPlace() {
                     <span>{name}</span>
                     <span>{things.length}</span>
                   </summary>
-                  <table className="lines">
-                    <tbody>
-                      {things.map((entity) => (
-                        <tr key={entity.id}>
-                          <td>{entityName(ledger, entity)}</td>
-                          <td className="soft">{about(entity)}</td>
-                          <td className="n">
-                            <Button
-                              size="small"
-                              onClick={() => setEditing(entity)}
-                              aria-label={`Correct ${entityName(ledger, entity)}`}
-                            >
-                              Correct
-                            </Button>
-                          </td>
-                        </tr>
-                      ))}
-                    </tbody>
-                  </table>
+                  <Lines
+                    columns={[
+                      { of: (entity) => entityName(ledger, entity) },
+                      { of: (entity) => about(entity), tone: 'soft' },
+                      {
+                        n: true,
+                        of: (entity) => (
+                          <Button
+                            size="small"
+                            onClick={() => setEditing(entity)}
+                            aria-label={`Correct ${entityName(ledger, entity)}`}
+                          >
+                            Correct
+                          </Button>
+                        ),
+                      },
+                    ]}
+                    rows={things}
+                    keyOf={(entity) => entity.id}
+                  />
                 </details>
               );
             })}
