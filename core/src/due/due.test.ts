@@ -49,6 +49,13 @@ test('done by the fact that does it; put off until its day', () => {
   expect([check(23), check(31)]).toEqual([on(30), null]);
 });
 
+test('cartridges that are shaken together are put off together, and come back on their day', () => {
+  const ledger = room();
+  ledger.add(script([{ kind: 'snoozed', what: 'agitate/printer', until: on(20) }], on(14)));
+  const until = (day: number) => due(ledger, day).find(({ code }) => code === 'agitate')!.snoozedUntil;
+  expect([until(15), until(21)]).toEqual([on(20), null]);
+});
+
 test('what comes within a fortnight is seen ahead, as later', () => {
   const [first] = due(room(), 10, 14).filter(({ code }) => code === 'weighIn');
   expect(first).toMatchObject({ urgency: 'later', subject: { name: 'Test printer' } });

@@ -1,1 +1,2 @@
-export { dueItems, type DueCode, type DueItem } from './dueItems';
+export { dueItems, type DueItem } from './dueItems';
+export type { DueCode } from './found';

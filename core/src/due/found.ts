@@ -1,0 +1,72 @@
+import type { CartridgeView } from '../advice';
+import { all, slotFor, type Snapshot } from '../ledger';
+import type { FactKind, Printer } from '../workbook';
+
+export type DueCode =
+  | 'topUp'
+  | 'topUpSet'
+  | 'rotate'
+  | 'weighIn'
+  | 'nozzleCheck'
+  | 'agitate'
+  | 'rested'
+  | 'bottleOld'
+  | 'padFull'
+  | 'profile'
+  | 'order'
+  | 'print'
+  | 'dose'
+  | 'retire'
+  | 'weighEmpty'
+  | 'density';
+
+export interface DueSubject {
+  readonly kind: 'printer' | 'cartridge' | 'bottle' | 'ink' | 'job';
+  readonly id: string;
+  readonly name: string;
+}
+
+/** What one rule found to be done, now or later. */
+export interface Found {
+  readonly code: DueCode;
+  readonly subject: DueSubject;
+  /** Milliseconds since 1970. */
+  readonly dueMs: number;
+  /** Facts that do it. */
+  readonly doneBy: readonly FactKind[];
+  /** Days, a share or ml, as its words need them. */
+  readonly figure?: number | null;
+  /** It cannot wait. */
+  readonly isPressing?: boolean;
+}
+
+/** What a rule is asked: the workbook at an instant. */
+export interface Asked {
+  readonly book: Snapshot;
+  /** UTC instant, and the same in milliseconds since 1970. */
+  readonly at: string;
+  readonly now: number;
+}
+
+/** One kind of thing to do. */
+export type Rule = (asked: Asked) => readonly Found[];
+
+/** The same of each printer that holds cartridges. */
+export type PrinterRule = (
+  asked: Asked,
+  printer: Printer,
+  here: readonly CartridgeView[],
+) => readonly Found[];
+
+export const ofPrinter = ({ id, name }: Printer): DueSubject => ({ kind: 'printer', id, name });
+
+/** A cartridge by its label; of a room with several printers, with the one that it belongs to. */
+export function ofCartridge({ context }: Snapshot, { body: { cartridge } }: CartridgeView): DueSubject {
+  const several = all(context, 'printer').length > 1;
+  const printer = several ? slotFor(context, cartridge)?.printer.name : undefined;
+  return {
+    kind: 'cartridge',
+    id: cartridge.id,
+    name: printer ? `${cartridge.label} (${printer})` : cartridge.label,
+  };
+}
