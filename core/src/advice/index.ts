@@ -2,16 +2,8 @@ export { cartridgeView, type CartridgeView } from './cartridgeView';
 export { cartridgeViews } from './cartridgeViews';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 export { ANY_SUBJECT, meanSheet, standardDm2 } from './meanSheet';
-export {
-  NO_PRINT,
-  slotView,
-  type Advice,
-  type AdviceCode,
-  type NotKnown,
-  type Reason,
-  type SlotView,
-  type Urgency,
-} from './adviceFor';
+export { slotView, type SlotView } from './adviceFor';
+export { NO_PRINT, type Advice, type AdviceCode, type NotKnown, type Reason, type Urgency } from './advice';
 export { URGENCY_RANK } from './urgency';
 export { printerAdvice, type PrinterAdvice } from './printerAdvice';
 export { likelyEmpty, type LikelyEmpty } from './likelyEmpty';
