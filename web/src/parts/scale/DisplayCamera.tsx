@@ -1,21 +1,14 @@
-import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { DisplayRead, Photo } from '@hiraeth/core/image';
+import type { DisplayRead } from '@hiraeth/core/image';
 import type { DisplayUnit } from '@hiraeth/core/scale';
 import { useScale } from '../../devices/useScale';
-import type { DisplayWorker } from '../../workers/display.worker';
 import { FileButton } from '../FileButton';
 import { Pick } from '../fields';
+import { pixelsOf } from './pixelsOf';
+import { useDisplayWatch } from './useDisplayWatch';
 
-/** Wide enough for its digits, and soon read. */
-const WIDE = 480;
-const PAUSE_MS = 120;
-const SIMULATED_MS = 350;
 /** Longer than a weight has to stand still. */
 const STILL_MS = 1500;
-const NO_CAMERA =
-  'No camera can be used here: it needs a secure address, and your leave. Choose a photograph of the display, or type the weight.';
-
 /** Reads the display of the scale by the camera, or from a photograph: what it is sure of becomes the live weight. */
 export default function DisplayCamera({
   simulated,
@@ -28,7 +21,6 @@ export default function DisplayCamera({
   const { hub } = useScale();
   const video = useRef<HTMLVideoElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const remote = useRef<Remote<DisplayWorker> | null>(null);
   const [unit, setUnit] = useState<DisplayUnit>('g');
   const [error, setError] = useState<string | null>(null);
   const [read, setRead] = useState<DisplayRead | null>(null);
@@ -41,69 +33,7 @@ export default function DisplayCamera({
       hub.read(found?.text ?? null, shown, unit);
     };
   });
-  useEffect(() => {
-    const worker = new Worker(new URL('../../workers/display.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    const api = wrap<DisplayWorker>(worker);
-    remote.current = api;
-    let alive = true;
-    let stream: MediaStream | null = null;
-    const show = ({ width, height, rgba }: Photo): void => {
-      if (!canvas.current) return;
-      canvas.current.width = width;
-      canvas.current.height = height;
-      const data = new ImageData(Uint8ClampedArray.from(rgba), width, height);
-      canvas.current.getContext('2d')?.putImageData(data, 0, 0);
-    };
-    const watch = async (): Promise<void> => {
-      let seed = 0;
-      let last = performance.now();
-      while (alive) {
-        await new Promise((resolve) => setTimeout(resolve, simulated ? SIMULATED_MS : PAUSE_MS));
-        if (!alive) return;
-        if (simulated) {
-          // As much time passes for the scale as passes here, however long a picture takes.
-          const now = performance.now();
-          const text = hub.simulatedDisplay(now - last);
-          last = now;
-          const seen = await api.simulate(text ?? ' ', (seed += 1));
-          if (!alive) return;
-          show(seen.photo);
-          tell.current(seen.read);
-        } else if (video.current && video.current.videoWidth > 0) {
-          const photo = pixelsOf(video.current, video.current.videoWidth, video.current.videoHeight);
-          const found = await api.read(photo);
-          if (!alive) return;
-          tell.current(found);
-        }
-      }
-    };
-    const begin = async (): Promise<void> => {
-      if (!simulated) {
-        try {
-          if (!('mediaDevices' in navigator)) throw new Error('none');
-          stream = await navigator.mediaDevices.getUserMedia({
-            video: { facingMode: 'environment', width: { ideal: 1280 } },
-          });
-        } catch {
-          if (alive) setError(NO_CAMERA);
-          return;
-        }
-        if (!alive || !video.current) return stream.getTracks().forEach((track) => track.stop());
-        video.current.srcObject = stream;
-        await video.current.play().catch(() => undefined);
-      }
-      await watch();
-    };
-    void begin().catch(() => alive && setError('The display could not be read. Type the weight.'));
-    return () => {
-      alive = false;
-      stream?.getTracks().forEach((track) => track.stop());
-      api[releaseProxy]();
-      worker.terminate();
-    };
-  }, [hub, simulated]);
+  const remote = useDisplayWatch({ simulated, video, canvas, tell, onWrong: setError });
   const open = async (file: File): Promise<void> => {
     try {
       const bitmap = await createImageBitmap(file);
@@ -162,15 +92,4 @@ export default function DisplayCamera({
       </div>
     </div>
   );
-}
-
-/** A small copy's pixels. */
-function pixelsOf(source: CanvasImageSource, width: number, height: number): Photo {
-  const by = Math.max(width / WIDE, 1);
-  const small = new OffscreenCanvas(Math.round(width / by), Math.round(height / by));
-  const context = small.getContext('2d', { willReadFrequently: true })!;
-  context.imageSmoothingQuality = 'high';
-  context.drawImage(source, 0, 0, small.width, small.height);
-  const { data } = context.getImageData(0, 0, small.width, small.height);
-  return { width: small.width, height: small.height, rgba: data };
 }

@@ -1,10 +1,7 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Point } from '@hiraeth/core/image';
-
-/** The magnifying glass, pixels of the screen, and how much it magnifies. */
-const GLASS = 160;
-const MAGNIFIED = 2.5;
+import { GLASS, useMarkedPhoto } from './useMarkedPhoto';
 
 /**
  * Marks points in a photograph, one after the other, by pointing or by the arrow keys and Enter.
@@ -29,57 +26,9 @@ export function MarkPhoto({
   /** What they would come to. */
   readonly says?: string | null;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [image, setImage] = useState<ImageBitmap | null>(null);
-  const [error, setError] = useState<string | null>(null);
   const [points, setPoints] = useState<readonly Point[]>([]);
   const [cross, setCross] = useState<Point | null>(null);
-  const glass = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    let alive = true;
-    createImageBitmap(file).then(
-      (bitmap) => alive && setImage(bitmap),
-      () => alive && setError('This is no picture that can be read. Save it as PNG, JPEG or WebP.'),
-    );
-    return () => {
-      alive = false;
-    };
-  }, [file]);
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context || !image || !canvas.current) return;
-    canvas.current.width = image.width;
-    canvas.current.height = image.height;
-    context.drawImage(image, 0, 0);
-    const size = Math.max(image.width, image.height) / 40;
-    context.lineWidth = size / 8;
-    [...points, ...(cross ? [cross] : [])].forEach(([x, y], i) => {
-      context.strokeStyle = i < points.length ? '#0e4a55' : '#962a20';
-      context.beginPath();
-      context.moveTo(x - size, y);
-      context.lineTo(x + size, y);
-      context.moveTo(x, y - size);
-      context.lineTo(x, y + size);
-      context.stroke();
-    });
-  }, [image, points, cross]);
-  useEffect(() => {
-    const context = glass.current?.getContext('2d');
-    if (!context || !image) return;
-    context.clearRect(0, 0, GLASS, GLASS);
-    if (!cross) return;
-    // Two of its pixels to one of the picture's, however large that is.
-    const seen = GLASS / MAGNIFIED;
-    context.imageSmoothingEnabled = false;
-    context.drawImage(image, cross[0] - seen / 2, cross[1] - seen / 2, seen, seen, 0, 0, GLASS, GLASS);
-    context.strokeStyle = '#962a20';
-    context.beginPath();
-    context.moveTo(GLASS / 2, 0);
-    context.lineTo(GLASS / 2, GLASS);
-    context.moveTo(0, GLASS / 2);
-    context.lineTo(GLASS, GLASS / 2);
-    context.stroke();
-  }, [image, cross]);
+  const { image, error, canvas, glass } = useMarkedPhoto(file, points, cross);
   useEffect(() => {
     onLook?.(cross && points.length === asks.length - 1 ? [...points, cross] : null);
   }, [onLook, cross, points, asks.length]);
@@ -101,14 +50,7 @@ export function MarkPhoto({
   const byKey = (event: KeyboardEvent): void => {
     if (!image) return;
     const at = cross ?? [image.width / 2, image.height / 2];
-    const step = (event.shiftKey ? 40 : 4) * (image.width / 1200);
-    const ways: Readonly<Record<string, Point>> = {
-      ArrowLeft: [-step, 0],
-      ArrowRight: [step, 0],
-      ArrowUp: [0, -step],
-      ArrowDown: [0, step],
-    };
-    const way = ways[event.key];
+    const way = wayOf(event, image.width);
     if (way) setCross([at[0] + way[0], at[1] + way[1]]);
     else if (event.key === 'Enter') put(at);
     else return;
@@ -168,4 +110,16 @@ export function MarkPhoto({
       </div>
     </div>
   );
+}
+
+/** Where an arrow key takes the cross, in pixels of a picture so many wide: with Shift ten times as far. */
+function wayOf({ key, shiftKey }: KeyboardEvent, widthPx: number): Point | undefined {
+  const step = (shiftKey ? 40 : 4) * (widthPx / 1200);
+  const ways: Readonly<Record<string, Point>> = {
+    ArrowLeft: [-step, 0],
+    ArrowRight: [step, 0],
+    ArrowUp: [0, -step],
+    ArrowDown: [0, step],
+  };
+  return ways[key];
 }

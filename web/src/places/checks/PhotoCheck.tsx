@@ -1,20 +1,18 @@
-import { CORNERS } from './corners';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useEffect, useRef, useState } from 'react';
-import { CAUTION_WORDS, REFUSED_CHECK_WORDS, UNREAD_PICTURE_WORDS } from '@hiraeth/core/words';
-import { unreadKind } from '@hiraeth/core/image';
-import type { CheckChannel, Corners } from '@hiraeth/core/image';
+import { useState, type ReactNode } from 'react';
+import type { Corners } from '@hiraeth/core/image';
+import { CAUTION_WORDS, REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
 import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { download } from '../../parts/download';
 import { FileButton } from '../../parts/FileButton';
-import { readCheckAside } from '../../workers/readCheckAside';
-import type { CheckPhoto } from '../../workers/readCheckPhoto';
+import { CORNERS, cornersOf } from './corners';
 import { MarkPhoto } from './MarkPhoto';
 import { ReadFields } from './ReadFields';
-import { isMissing, readingWords } from './readingWords';
+import { readingWords } from './readingWords';
 import { TeachLayout } from './TeachLayout';
 import { useLiveReading } from './useLiveReading';
+import { usePhotoReading, type OnRead } from './usePhotoReading';
 import { WhichWayUp } from './WhichWayUp';
 
 const ACCEPT = 'image/png,image/jpeg,image/webp';
@@ -23,70 +21,15 @@ const ACCEPT = 'image/png,image/jpeg,image/webp';
  * A photograph or scan of the printer's own check: each channel straightened, in white light and in the light where its ink is
  * dark; what is missing is filled into the check, for a person to confirm.
  */
-export function PhotoCheck({
-  printer,
-  onRead,
-}: {
-  readonly printer: Printer;
-  /** As a person would type it, and the lines of which it cannot be told, by slot. */
-  readonly onRead: (
-    typed: Readonly<Record<string, string>>,
-    unsure: Readonly<Record<string, readonly number[]>>,
-  ) => void;
-}) {
+export function PhotoCheck({ printer, onRead }: { readonly printer: Printer; readonly onRead: OnRead }) {
   const [file, setFile] = useState<File | null>(null);
-  const [share, setShare] = useState<number | null>(null);
-  const [found, setFound] = useState<CheckPhoto | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const [marking, setMarking] = useState(false);
   const [teaching, setTeaching] = useState(false);
-  const running = useRef<AbortController | null>(null);
-  useEffect(() => () => running.current?.abort(), []);
+  const reading = usePhotoReading(onRead);
+  const { found } = reading;
   const layout = printer.checkLayout;
-  const live = useLiveReading(file, layout);
-  const read = async (photo: File, how: CheckLayout, corners?: Corners): Promise<void> => {
-    running.current?.abort();
-    const stop = (running.current = new AbortController());
-    const current = (): boolean => running.current === stop && !stop.signal.aborted;
-    setShare(0);
-    setError(null);
-    setFound(null);
-    setMarking(false);
-    try {
-      const answer = await readCheckAside(
-        photo,
-        how,
-        corners,
-        (done) => current() && setShare(done),
-        stop.signal,
-      );
-      if (!current()) return;
-      setFound(answer);
-      // What was not found can be shown at once.
-      const { refused } = answer.read;
-      if (refused === 'noCorners' || refused === 'notThisGrid') setMarking(true);
-      if (!answer.read.refused)
-        onRead(
-          Object.fromEntries(answer.read.channels.map((one) => [one.slotId, typedOf(one)])),
-          Object.fromEntries(answer.read.channels.map((one) => [one.slotId, one.unsure])),
-        );
-    } catch (failed) {
-      const kind = unreadKind(new Uint8Array(await photo.slice(0, 64).arrayBuffer()));
-      if (current())
-        setError(
-          kind
-            ? UNREAD_PICTURE_WORDS[kind]
-            : failed instanceof Error
-              ? failed.message
-              : 'It could not be read.',
-        );
-    } finally {
-      if (running.current === stop) setShare(null);
-    }
-  };
   const take = (photo: File): void => {
     setFile(photo);
-    if (layout) void read(photo, layout);
+    if (layout) void reading.read(photo, layout);
     else setTeaching(true);
   };
   return (
@@ -94,36 +37,22 @@ export function PhotoCheck({
       <header>
         <h2>From a photograph</h2>
         {layout && (
-          <>
-            <Button
-              size="small"
-              onClick={() =>
-                download(
-                  `${printer.id}-check-layout.json`,
-                  JSON.stringify(layout, null, 2),
-                  'application/json',
-                )
-              }
-            >
-              Its layout as a file
-            </Button>
-            {file && (
-              <Button size="small" onClick={() => setTeaching(true)}>
-                Teach the layout anew
-              </Button>
-            )}
-          </>
+          <Button
+            size="small"
+            onClick={() =>
+              download(`${printer.id}-check-layout.json`, JSON.stringify(layout, null, 2), 'application/json')
+            }
+          >
+            Its layout as a file
+          </Button>
+        )}
+        {layout && file && (
+          <Button size="small" onClick={() => setTeaching(true)}>
+            Teach the layout anew
+          </Button>
         )}
       </header>
-      <div
-        className="dropzone"
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={(event) => {
-          event.preventDefault();
-          const dropped = event.dataTransfer.files[0];
-          if (dropped) take(dropped);
-        }}
-      >
+      <Dropped onFile={take}>
         <div className="row">
           <FileButton label="Photograph of a check" accept={ACCEPT} onFile={take}>
             Photograph or scan …
@@ -134,47 +63,10 @@ export function PhotoCheck({
               : 'Its layout is taught once on a first good picture; from then on it is read by itself.'}
           </span>
         </div>
-        {share !== null && (
-          <div className="row" role="status">
-            <span style={{ flex: 1 }}>
-              Straightening and counting …
-              <LinearProgress
-                variant="determinate"
-                value={100 * share}
-                aria-label="Share of the photograph that is read"
-              />
-            </span>
-            <Button onClick={() => running.current?.abort()}>Stop</Button>
-          </div>
-        )}
-        {error && (
-          <p className="bad" role="alert">
-            {error}
-          </p>
-        )}
-        {found?.read.refused && (
-          <p className="bad" role="alert">
-            {REFUSED_CHECK_WORDS[found.read.refused]}
-          </p>
-        )}
-        {found && file && layout && found.ways.length > 0 && (
-          <WhichWayUp ways={found.ways} onSay={(corners) => void read(file, layout, corners)} />
-        )}
-        {found && file && layout && !marking && (
-          <Button size="small" onClick={() => setMarking(true)}>
-            Mark the corners by hand
-          </Button>
-        )}
-        {marking && file && layout && (
-          <MarkPhoto
-            file={file}
-            asks={CORNERS}
-            onLook={live.look}
-            says={live.says}
-            onDone={(points) => void read(file, layout, points as unknown as Corners)}
-            onCancel={() => setMarking(false)}
-          />
-        )}
+        <Progress share={reading.share} onStop={reading.stop} />
+        <Wrong words={reading.error} />
+        <Wrong words={found?.read.refused ? REFUSED_CHECK_WORDS[found.read.refused] : null} />
+        {file && layout && <ByHand file={file} layout={layout} reading={reading} />}
         {teaching && file && (
           <TeachLayout
             key={file.name}
@@ -182,11 +74,11 @@ export function PhotoCheck({
             file={file}
             onDone={(taught, corners) => {
               setTeaching(false);
-              if (taught) void read(file, taught, corners);
+              if (taught) void reading.read(file, taught, corners);
             }}
           />
         )}
-      </div>
+      </Dropped>
       {found && layout && !found.read.refused && (
         <>
           <p data-testid="photo-read">
@@ -200,12 +92,83 @@ export function PhotoCheck({
   );
 }
 
-/** As a person would type it: a dash where it cannot be told. */
-function typedOf({ gaps, unsure, lines }: CheckChannel): string {
-  const missing = gaps.filter(isMissing);
-  return unsure.length === lines
-    ? '–'
-    : missing.length === 0
-      ? ''
-      : `#${missing.map(({ line }) => line).join(', ')}`;
+/** Where a photograph may be dropped. */
+function Dropped({
+  onFile,
+  children,
+}: {
+  readonly onFile: (file: File) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <div
+      className="dropzone"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const dropped = event.dataTransfer.files[0];
+        if (dropped) onFile(dropped);
+      }}
+    >
+      {children}
+    </div>
+  );
+}
+
+function Progress({ share, onStop }: { readonly share: number | null; readonly onStop: () => void }) {
+  if (share === null) return null;
+  return (
+    <div className="row" role="status">
+      <span style={{ flex: 1 }}>
+        Straightening and counting …
+        <LinearProgress
+          variant="determinate"
+          value={100 * share}
+          aria-label="Share of the photograph that is read"
+        />
+      </span>
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+}
+
+const Wrong = ({ words }: { readonly words: string | null }) =>
+  words === null ? null : (
+    <p className="bad" role="alert">
+      {words}
+    </p>
+  );
+
+/** What the photograph could not say of itself: which way up it is, and where its corners lie. */
+function ByHand({
+  file,
+  layout,
+  reading: { found, marking, setMarking, read },
+}: {
+  readonly file: File;
+  readonly layout: CheckLayout;
+  readonly reading: ReturnType<typeof usePhotoReading>;
+}) {
+  const live = useLiveReading(file, layout);
+  const again = (corners: Corners | null): void => void (corners && read(file, layout, corners));
+  return (
+    <>
+      {found && found.ways.length > 0 && <WhichWayUp ways={found.ways} onSay={again} />}
+      {found && !marking && (
+        <Button size="small" onClick={() => setMarking(true)}>
+          Mark the corners by hand
+        </Button>
+      )}
+      {marking && (
+        <MarkPhoto
+          file={file}
+          asks={CORNERS}
+          onLook={live.look}
+          says={live.says}
+          onDone={(points) => again(cornersOf(points))}
+          onCancel={() => setMarking(false)}
+        />
+      )}
+    </>
+  );
 }

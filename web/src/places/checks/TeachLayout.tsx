@@ -6,7 +6,7 @@ import type { CheckLayout, Printer } from '@hiraeth/core/workbook';
 import { useAct } from '../../state/hooks';
 import { readWhole, WholeField } from '../../parts/fields';
 import { TextFileButton } from '../../parts/TextFileButton';
-import { CORNERS } from './corners';
+import { CORNERS, cornersOf } from './corners';
 import { MarkPhoto } from './MarkPhoto';
 
 /**
@@ -35,7 +35,7 @@ export function TeachLayout({
   };
   const taught = (points: readonly Point[]): void => {
     const layout = layoutFrom(printer, points, across!, down!);
-    if (layout) void keep(layout, points.slice(0, 4) as unknown as Corners);
+    if (layout) void keep(layout, cornersOf(points) ?? undefined);
     else {
       setMarking(false);
       setError(

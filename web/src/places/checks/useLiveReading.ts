@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Corners, Point } from '@hiraeth/core/image';
+import type { Point } from '@hiraeth/core/image';
 import { REFUSED_CHECK_WORDS } from '@hiraeth/core/words';
 import type { CheckLayout } from '@hiraeth/core/workbook';
 import { readCheckAside } from '../../workers/readCheckAside';
+import { cornersOf } from './corners';
 import { readingWords } from './readingWords';
 
 /** The pointer rests so long before what lies under it is read, ms. */
@@ -21,10 +22,11 @@ export function useLiveReading(file: Blob | null, layout: CheckLayout | undefine
   const look = useCallback(
     (points: readonly Point[] | null): void => {
       stop();
-      if (!points || !file || !layout) return setSays(null);
+      const corners = points && cornersOf(points);
+      if (!corners || !file || !layout) return setSays(null);
       timer.current = setTimeout(() => {
         const reading = (running.current = new AbortController());
-        readCheckAside(file, layout, points as unknown as Corners, () => undefined, reading.signal).then(
+        readCheckAside(file, layout, corners, () => undefined, reading.signal).then(
           ({ read }) =>
             !reading.signal.aborted &&
             setSays(

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { explain, taxWords } from '@hiraeth/core/words';
 import { formatUncertain, parseMoney } from '@hiraeth/core/quantity';
-import { leftOut, promise, quoteEdition } from '@hiraeth/core/cost';
+import { leftOut, promise, quoteEdition, type EditionQuote } from '@hiraeth/core/cost';
 import { quoteCsv } from '@hiraeth/core/exchange';
 import { useLedger, useMoney, useMoneyInterval, usePriceUnit, useAct } from '../../state/hooks';
 import { download } from '../../parts/download';
@@ -20,9 +20,6 @@ import { Lines } from '../../parts/Lines';
 /** What an edition will take and cost, before it is promised to anyone. */
 export function Edition({ printerId, at }: { readonly printerId: string; readonly at: string }) {
   const ledger = useLedger();
-  const money = useMoney();
-  const interval = useMoneyInterval();
-  const act = useAct();
   const unit = usePriceUnit();
   const { currency } = settingsOf(ledger.context);
   const subjects = all(ledger.context, 'subject');
@@ -105,61 +102,70 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
       </div>
       <PicturePick value={picture} printerId={printerId} maps />
       {!quote && <p role="status">Fill in the fields above to see the price.</p>}
-      {quote && (
-        <div className="stack" style={{ paddingTop: 14 }}>
-          <p data-testid="edition" role="status">
-            {quote.totalMinor ? (
-              <>
-                <strong>{interval(quote.totalMinor)}</strong> in all, {money(quote.perCopyMinor?.value)} a
-                copy
-                {quote.tax && `, ${taxWords(quote.tax, quote.totalMinor.value, money)}`}
-                {quote.originalMinor &&
-                  `; ${money(quote.originalMinor.value)} for the ink alone with originals`}
-                .
-              </>
-            ) : (
-              'Not known: the price of an ink in it is missing.'
-            )}
-          </p>
-          <div className="row">
-            <Button
-              variant="contained"
-              onClick={() =>
-                void act(
-                  keepQuote(promise(quote, called.slice(0, 80), picture.picture?.name ?? null), called),
-                )
-              }
-            >
-              Keep this quote
-            </Button>
-            <Button
-              onClick={() =>
-                download(
-                  `hiraeth-quote-${at.slice(0, 10)}.csv`,
-                  quoteCsv(quote, called, currency),
-                  'text/csv',
-                )
-              }
-            >
-              As a table (CSV)
-            </Button>
-          </div>
-          <Lines
-            columns={[
-              { head: `${quote.sheets} sheets take`, of: (channel) => channel.name },
-              { head: 'Ink', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
-              {
-                head: 'Have above the reserve',
-                n: true,
-                of: (channel) => `${channel.haveMl.toFixed(1)} ml`,
-              },
-            ]}
-            rows={quote.channels}
-            keyOf={(channel) => channel.slotId}
-          />
-        </div>
-      )}
+      {quote && <Priced quote={quote} called={called} of={picture.picture?.name ?? null} at={at} />}
       <Quotes printerId={printerId} at={at} />
     </section>
+  );
+}
+
+/** What the edition comes to, and what it takes from each channel. */
+function Priced({
+  quote,
+  called,
+  of,
+  at,
+}: {
+  readonly quote: EditionQuote;
+  readonly called: string;
+  /** Name of the picture that it was reckoned with; null: none. */
+  readonly of: string | null;
+  readonly at: string;
+}) {
+  const money = useMoney();
+  const interval = useMoneyInterval();
+  const act = useAct();
+  const { currency } = settingsOf(useLedger().context);
+  return (
+    <div className="stack" style={{ paddingTop: 14 }}>
+      <p data-testid="edition" role="status">
+        {quote.totalMinor ? (
+          <>
+            <strong>{interval(quote.totalMinor)}</strong> in all, {money(quote.perCopyMinor?.value)} a copy
+            {quote.tax && `, ${taxWords(quote.tax, quote.totalMinor.value, money)}`}
+            {quote.originalMinor && `; ${money(quote.originalMinor.value)} for the ink alone with originals`}.
+          </>
+        ) : (
+          'Not known: the price of an ink in it is missing.'
+        )}
+      </p>
+      <div className="row">
+        <Button
+          variant="contained"
+          onClick={() => void act(keepQuote(promise(quote, called.slice(0, 80), of), called))}
+        >
+          Keep this quote
+        </Button>
+        <Button
+          onClick={() =>
+            download(`hiraeth-quote-${at.slice(0, 10)}.csv`, quoteCsv(quote, called, currency), 'text/csv')
+          }
+        >
+          As a table (CSV)
+        </Button>
+      </div>
+      <Lines
+        columns={[
+          { head: `${quote.sheets} sheets take`, of: (channel) => channel.name },
+          { head: 'Ink', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
+          {
+            head: 'Have above the reserve',
+            n: true,
+            of: (channel) => `${channel.haveMl.toFixed(1)} ml`,
+          },
+        ]}
+        rows={quote.channels}
+        keyOf={(channel) => channel.slotId}
+      />
+    </div>
   );
 }

@@ -4,10 +4,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
+import { all, factsOf, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
 import { COVERAGE, widenForFew } from '@hiraeth/core/numeric';
 import { explain } from '@hiraeth/core/words';
-import { fitDensity } from '@hiraeth/core/prepare';
+import { fitDensity, type DensityFit } from '@hiraeth/core/prepare';
 import type { Ink } from '@hiraeth/core/workbook';
 import { useLedger, useMoney, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -15,6 +15,7 @@ import { readTyped } from '../../parts/fields';
 import { FlagOf, TextOf } from '../../parts/formFields';
 import { maybeQuantity, typed } from '../../parts/formSchema';
 import { FormEnd } from '../../parts/FormEnd';
+import { Lines } from '../../parts/Lines';
 
 const VOLUMES = ['5', '10', '15', '20'];
 
@@ -34,8 +35,6 @@ type Doses = z.output<typeof densitySchema>;
 
 /** An ink's density with syringe and scale: total volume dispensed against total mass, a line through the points. */
 export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDone: () => void }) {
-  const ledger = useLedger();
-  const money = useMoney();
   const act = useAct();
   const { control, handleSubmit, getValues, setValue } = useForm<DensityForm, unknown, Doses>({
     resolver: zodResolver(densitySchema),
@@ -66,18 +65,6 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
   const begun = rows.some(({ g }) => g !== '');
   const rho = fit.ok ? fit.value.density : null;
   const outlier = fit.ok && fit.value.outlier !== null ? (whole[fit.value.outlier]?.row ?? null) : null;
-  const bottle = all(ledger.context, 'bottle')
-    .filter((b) => b.inkId === ink.id)
-    .at(-1);
-  // What "1 g = 1 ml" would have got wrong on every fill so far.
-  const filledMl = ledger.facts.reduce(
-    (sum, fact) =>
-      fact.kind === 'filled' &&
-      all(ledger.context, 'bottle').some((b) => b.id === fact.bottleId && b.inkId === ink.id)
-        ? sum + fact.ml.value
-        : sum,
-    0,
-  );
   const save = async ({ celsius }: Doses): Promise<void> => {
     if (!rho) return;
     const saved = await act(
@@ -103,69 +90,41 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
         below takes each weight.
       </p>
       <div className="row" style={{ alignItems: 'start' }}>
-        <table className="lines" style={{ width: 'auto' }}>
-          <thead>
-            <tr>
-              <th>In all, ml</th>
-              <th>Weighs, g</th>
-              <th>
-                <span className="visually-hidden">Do</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {fields.map((field, i) => (
-              <tr key={field.id}>
-                <td>
-                  <TextOf
-                    control={control}
-                    name={`rows.${i}.ml`}
-                    label={`Volume ${i + 1}, ml`}
-                    kind="volume"
-                  />
-                </td>
-                <td>
-                  <TextOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
-                </td>
-                <td>
-                  {outlier === i && (
-                    <span className="warn">
-                      Does not lie with the others.{' '}
-                      <Button size="small" onClick={() => remove(i)}>
-                        Leave it out
-                      </Button>
-                    </span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Lines
+          widest={460}
+          columns={[
+            {
+              head: 'In all, ml',
+              of: (_, i) => (
+                <TextOf control={control} name={`rows.${i}.ml`} label={`Volume ${i + 1}, ml`} kind="volume" />
+              ),
+            },
+            {
+              head: 'Weighs, g',
+              of: (_, i) => (
+                <TextOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
+              ),
+            },
+            {
+              head: 'Do',
+              isHidden: true,
+              of: (_, i) =>
+                outlier === i && (
+                  <span className="warn">
+                    Does not lie with the others.{' '}
+                    <Button size="small" onClick={() => remove(i)}>
+                      Leave it out
+                    </Button>
+                  </span>
+                ),
+            },
+          ]}
+          rows={fields}
+          keyOf={({ id }) => id}
+        />
         <div className="stack" style={{ flex: 1, minWidth: 240 }}>
           {rho && fit.ok ? (
-            <>
-              <div className="big">
-                {rho.value.toFixed(4)}
-                <small>± {(COVERAGE * widenForFew(rho.u, points.length - 2)).toFixed(4)} g/ml</small>
-              </div>
-              <p>
-                {origin
-                  ? 'Through the origin.'
-                  : `The needle keeps ${(fit.value.interceptG / rho.value).toFixed(2)} ml back.`}{' '}
-                The points scatter {fit.value.residualG.toFixed(3)} g about the line.
-              </p>
-              <p>
-                “1 g = 1 ml” is {((rho.value - 1) * 100).toFixed(1)} % off: on a fill of 40 ml it adds{' '}
-                {(40 * (rho.value - 1)).toFixed(1)} ml too many
-                {bottle && pricePerMl(bottle) !== null
-                  ? `, ${money(40 * (rho.value - 1) * pricePerMl(bottle)!)} of ink`
-                  : ''}
-                {filledMl > 1
-                  ? `; on the ${filledMl.toFixed(0)} ml filled so far, ${(filledMl * (rho.value - 1)).toFixed(1)} ml`
-                  : ''}
-                .
-              </p>
-            </>
+            <Measured ink={ink} fit={fit.value} origin={origin} count={points.length} />
           ) : (
             begun && !fit.ok && <p className="soft">{explain(fit.problem)}</p>
           )}
@@ -179,5 +138,54 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
         <Button onClick={() => append({ ml: '', g: '' })}>Another line</Button>
       </FormEnd>
     </form>
+  );
+}
+
+/** The density, how well it is known, and what going without it would cost. */
+function Measured({
+  ink,
+  fit,
+  origin,
+  count,
+}: {
+  readonly ink: Ink;
+  readonly fit: DensityFit;
+  readonly origin: boolean;
+  readonly count: number;
+}) {
+  const ledger = useLedger();
+  const money = useMoney();
+  const rho = fit.density;
+  const its = all(ledger.context, 'bottle').filter(({ inkId }) => inkId === ink.id);
+  const bottle = its.at(-1);
+  const ids = new Set(its.map(({ id }) => id));
+  // What "1 g = 1 ml" would have got wrong on every fill so far.
+  const filledMl = factsOf(ledger, 'filled')
+    .filter(({ bottleId }) => ids.has(bottleId))
+    .reduce((sum, { ml }) => sum + ml.value, 0);
+  return (
+    <>
+      <div className="big">
+        {rho.value.toFixed(4)}
+        <small>± {(COVERAGE * widenForFew(rho.u, count - 2)).toFixed(4)} g/ml</small>
+      </div>
+      <p>
+        {origin
+          ? 'Through the origin.'
+          : `The needle keeps ${(fit.interceptG / rho.value).toFixed(2)} ml back.`}{' '}
+        The points scatter {fit.residualG.toFixed(3)} g about the line.
+      </p>
+      <p>
+        “1 g = 1 ml” is {(Math.abs(rho.value - 1) * 100).toFixed(1)} % off: on a fill of 40 ml it adds{' '}
+        {Math.abs(40 * (rho.value - 1)).toFixed(1)} ml too {rho.value > 1 ? 'many' : 'few'}
+        {bottle && pricePerMl(bottle) !== null
+          ? `, ${money(Math.abs(40 * (rho.value - 1) * pricePerMl(bottle)!))} of ink`
+          : ''}
+        {filledMl > 1
+          ? `; on the ${filledMl.toFixed(0)} ml filled so far, ${Math.abs(filledMl * (rho.value - 1)).toFixed(1)} ml`
+          : ''}
+        .
+      </p>
+    </>
   );
 }

@@ -1,6 +1,12 @@
 import Button from '@mui/material/Button';
 import { bottleIsEmpty, openBottle } from '@hiraeth/core/acts';
-import { bottleRemaining, bottleStock, pricePerMl } from '@hiraeth/core/ledger';
+import {
+  bottleRemaining,
+  bottleStock,
+  pricePerMl,
+  type BottleContent,
+  type BottleState,
+} from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { InkSupply } from '@hiraeth/core/plan';
 import { formatUncertain } from '@hiraeth/core/quantity';
@@ -29,8 +35,6 @@ export function Stock({
   readonly onEdit: (entity: Entity) => void;
 }) {
   const ledger = useLedger();
-  const act = useAct();
-  const money = useMoney();
   const rank = new Map(supplies.map(({ ink }, i) => [ink.id, i]));
   const groups = [...inks]
     .sort((a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity))
@@ -76,77 +80,92 @@ export function Stock({
                   </tr>,
                 ]
               : []),
-            ...rows.map(({ bottle, state, left }, i) => {
-              const months = state?.openedAt ? (Date.parse(now) - Date.parse(state.openedAt)) / MONTH_MS : 0;
-              return (
-                <tr key={bottle.id}>
-                  {i === 0 && (
-                    <>
-                      <th scope="rowgroup" className="group" rowSpan={rows.length}>
-                        <Swatch shades={[ink.shade]} /> {ink.name}
-                      </th>
-                      <td className="n group" rowSpan={rows.length}>
-                        {lasts === null ? '–' : `${lasts.toFixed(1)} months`}
-                      </td>
-                    </>
-                  )}
-                  <td>{bottle.lot || 'no lot'}</td>
-                  <td className="n">
-                    <strong>{formatUncertain(left.now, 'ml')}</strong>
-                    <span className="soft small">
-                      {' '}
-                      of {bottle.volumeMl}, {left.now.source === 'weighed' ? 'weighed' : 'by the log'}
-                    </span>
-                    {left.gapMl !== null && Math.abs(left.gapMl) > COVERAGE * left.gapU && (
-                      <div className="warn small">
-                        {left.gapMl > 0
-                          ? `${left.gapMl.toFixed(1)} ml more gone than the log knows`
-                          : `${(-left.gapMl).toFixed(1)} ml more left than the log knows`}
-                      </div>
-                    )}
-                  </td>
-                  <td className="n" title={`${money(bottle.priceMinor)} for ${bottle.volumeMl} ml`}>
-                    {money(pricePerMl(bottle), 3)}
-                  </td>
-                  <td className="when">
-                    {state?.openedAt ? (
-                      <span className={months > DUE.bottleMonths ? 'warn' : ''}>
-                        {day(state.openedAt)}
-                        {months > DUE.bottleMonths ? ': old, check it' : ''}
-                      </span>
-                    ) : (
-                      <Button size="small" onClick={() => void act(openBottle(bottle.id))}>
-                        Open it
-                      </Button>
-                    )}
-                  </td>
-                  <td className="n">
-                    <Button
-                      size="small"
-                      onClick={() => onWeigh(bottle)}
-                      aria-label={`Weigh lot ${bottle.lot}`}
-                    >
-                      Weigh
-                    </Button>
-                    <Button
-                      size="small"
-                      onClick={() => onEdit(bottle)}
-                      aria-label={`Correct lot ${bottle.lot}`}
-                    >
-                      Correct
-                    </Button>
-                    {!state?.retired && bottleStock(left.now.value) === 'last' && (
-                      <Button size="small" onClick={() => void act(bottleIsEmpty(bottle.id))}>
-                        Used up
-                      </Button>
-                    )}
-                  </td>
-                </tr>
-              );
-            }),
+            ...rows.map((row, i) => (
+              <tr key={row.bottle.id}>
+                {i === 0 && (
+                  <>
+                    <th scope="rowgroup" className="group" rowSpan={rows.length}>
+                      <Swatch shades={[ink.shade]} /> {ink.name}
+                    </th>
+                    <td className="n group" rowSpan={rows.length}>
+                      {lasts === null ? '–' : `${lasts.toFixed(1)} months`}
+                    </td>
+                  </>
+                )}
+                <BottleCells {...row} now={now} onWeigh={onWeigh} onEdit={onEdit} />
+              </tr>
+            )),
           ])}
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** One bottle: its lot, what is left, and what can be done with it. */
+function BottleCells({
+  bottle,
+  state,
+  left,
+  now,
+  onWeigh,
+  onEdit,
+}: {
+  readonly bottle: Bottle;
+  readonly state: BottleState | undefined;
+  readonly left: BottleContent;
+  readonly now: string;
+  readonly onWeigh: (bottle: Bottle) => void;
+  readonly onEdit: (entity: Entity) => void;
+}) {
+  const act = useAct();
+  const money = useMoney();
+  const months = state?.openedAt ? (Date.parse(now) - Date.parse(state.openedAt)) / MONTH_MS : 0;
+  return (
+    <>
+      <td>{bottle.lot || 'no lot'}</td>
+      <td className="n">
+        <strong>{formatUncertain(left.now, 'ml')}</strong>
+        <span className="soft small">
+          {' '}
+          of {bottle.volumeMl}, {left.now.source === 'weighed' ? 'weighed' : 'by the log'}
+        </span>
+        {left.gapMl !== null && Math.abs(left.gapMl) > COVERAGE * left.gapU && (
+          <div className="warn small">
+            {left.gapMl > 0
+              ? `${left.gapMl.toFixed(1)} ml more gone than the log knows`
+              : `${(-left.gapMl).toFixed(1)} ml more left than the log knows`}
+          </div>
+        )}
+      </td>
+      <td className="n" title={`${money(bottle.priceMinor)} for ${bottle.volumeMl} ml`}>
+        {money(pricePerMl(bottle), 3)}
+      </td>
+      <td className="when">
+        {state?.openedAt ? (
+          <span className={months > DUE.bottleMonths ? 'warn' : ''}>
+            {day(state.openedAt)}
+            {months > DUE.bottleMonths ? ': old, check it' : ''}
+          </span>
+        ) : (
+          <Button size="small" onClick={() => void act(openBottle(bottle.id))}>
+            Open it
+          </Button>
+        )}
+      </td>
+      <td className="n">
+        <Button size="small" onClick={() => onWeigh(bottle)} aria-label={`Weigh lot ${bottle.lot}`}>
+          Weigh
+        </Button>
+        <Button size="small" onClick={() => onEdit(bottle)} aria-label={`Correct lot ${bottle.lot}`}>
+          Correct
+        </Button>
+        {!state?.retired && bottleStock(left.now.value) === 'last' && (
+          <Button size="small" onClick={() => void act(bottleIsEmpty(bottle.id))}>
+            Used up
+          </Button>
+        )}
+      </td>
+    </>
   );
 }

@@ -94,27 +94,8 @@ export function Dilute({
             : `${rounds.length > 0 ? `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % ` : ''}of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
         </small>
       </div>
-      {byWeight && (
-        <p data-testid="dilute-next">
-          <strong>{STAGES[stage].todo}</strong>
-          {stage === 'add' &&
-            massG &&
-            addMl !== null &&
-            addMl > 0 &&
-            ` With ${addMl.toFixed(1)} ml in, the scale reads ${(massG.value + addMl * rho).toFixed(2)} g.`}
-          {stage === 'draw' &&
-            rounds.length > 0 &&
-            ` At ${(view.body.emptyG.value + rounds.at(-1)!.residualMl.value * rho).toFixed(1)} g as much is out as went in.`}{' '}
-          The rail at the foot takes the weight: what moved follows from it.
-        </p>
-      )}
-      {wrongWay && (
-        <p className="warn" role="alert">
-          {wrongWay === 'lighter'
-            ? `It is not heavier than before${massG ? ` (${massG.value.toFixed(2)} g)` : ''}: no ink went in. Put it in first, or weigh it again with the same parts on the scale.`
-            : 'It is not lighter than before: nothing came out. Draw it out first, or weigh it again with the same parts on the scale.'}
-        </p>
-      )}
+      {byWeight && <Next view={view} so={so} addMl={addMl} rho={rho} />}
+      {wrongWay && <WrongWay way={wrongWay} massG={massG} />}
       {stage === 'drawOut' && (
         <div>
           <Button variant={byWeight ? 'outlined' : 'contained'} onClick={drawFirst}>
@@ -147,32 +128,81 @@ export function Dilute({
           </Button>
         </form>
       )}
-      {rounds.length > 0 && (
-        <div className="scrollx">
-          <Lines
-            columns={[
-              { head: 'Round', of: (_, i) => i + 1 },
-              { head: 'Was left inside', n: true, of: (one) => formatUncertain(one.residualMl, 'ml') },
-              { head: 'New ink in', n: true, of: (one) => formatUncertain(one.addedMl, 'ml') },
-              {
-                head: 'Drawn out',
-                n: true,
-                of: (one) => (one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'),
-              },
-              { head: 'Known by', of: (one) => (one.by === 'weight' ? 'its weight' : 'the syringe') },
-            ]}
-            rows={rounds}
-            keyOf={(_, i) => i}
-            widest={560}
-            caption="Rounds so far"
-          />
-        </div>
-      )}
+      {rounds.length > 0 && <Rounds rounds={rounds} />}
       <p className="soft small">
         With {lotName(ledger, bottleId)} each round costs{' '}
         {bottle && addMl !== null && pricePerMl(bottle) !== null ? money(addMl * pricePerMl(bottle)!) : '–'}.
         {` By the log ${(100 * view.foreign).toFixed(1)} % inside is not ${view.body.cartridge.shades[0]}.`}
       </p>
     </section>
+  );
+}
+
+/** What is to be done, and at which mass it is. */
+function Next({
+  view,
+  so: { stage, massG, rounds },
+  addMl,
+  rho,
+}: {
+  readonly view: CartridgeView;
+  readonly so: Dilution;
+  readonly addMl: number | null;
+  /** Density of the new ink, g/ml. */
+  readonly rho: number;
+}) {
+  return (
+    <p data-testid="dilute-next">
+      <strong>{STAGES[stage].todo}</strong>
+      {stage === 'add' &&
+        massG &&
+        addMl !== null &&
+        addMl > 0 &&
+        ` With ${addMl.toFixed(1)} ml in, the scale reads ${(massG.value + addMl * rho).toFixed(2)} g.`}
+      {stage === 'draw' &&
+        rounds.length > 0 &&
+        ` At ${(view.body.emptyG.value + rounds.at(-1)!.residualMl.value * rho).toFixed(1)} g as much is out as went in.`}{' '}
+      The rail at the foot takes the weight: what moved follows from it.
+    </p>
+  );
+}
+
+function WrongWay({
+  way,
+  massG,
+}: {
+  readonly way: 'lighter' | 'heavier';
+  readonly massG: Dilution['massG'];
+}) {
+  return (
+    <p className="warn" role="alert">
+      {way === 'lighter'
+        ? `It is not heavier than before${massG ? ` (${massG.value.toFixed(2)} g)` : ''}: no ink went in. Put it in first, or weigh it again with the same parts on the scale.`
+        : 'It is not lighter than before: nothing came out. Draw it out first, or weigh it again with the same parts on the scale.'}
+    </p>
+  );
+}
+
+function Rounds({ rounds }: Pick<Dilution, 'rounds'>) {
+  return (
+    <div className="scrollx">
+      <Lines
+        columns={[
+          { head: 'Round', of: (_, i) => i + 1 },
+          { head: 'Was left inside', n: true, of: (one) => formatUncertain(one.residualMl, 'ml') },
+          { head: 'New ink in', n: true, of: (one) => formatUncertain(one.addedMl, 'ml') },
+          {
+            head: 'Drawn out',
+            n: true,
+            of: (one) => (one.drawnMl ? formatUncertain(one.drawnMl, 'ml') : '–'),
+          },
+          { head: 'Known by', of: (one) => (one.by === 'weight' ? 'its weight' : 'the syringe') },
+        ]}
+        rows={rounds}
+        keyOf={(_, i) => i}
+        widest={560}
+        caption="Rounds so far"
+      />
+    </div>
   );
 }

@@ -66,7 +66,6 @@ export default function Prepare() {
 
 function Ways({ view }: { readonly view: CartridgeView }) {
   const ledger = useLedger();
-  const money = useMoney();
   const { body, ink } = view;
   const sponge = CONSTRUCTION_DATA[body.type.construction].sponge;
   const bottles = all(ledger.context, 'bottle').filter(
@@ -132,73 +131,15 @@ function Ways({ view }: { readonly view: CartridgeView }) {
         </p>
       )}
       {ways.length > 0 && to && (
-        <div className="scrollx">
-          <div className="scrollx">
-            <Lines
-              columns={[
-                {
-                  head: ink ? `${ink.value.toFixed(1)} ml inside now` : 'not weighed: weigh it first',
-                  of: (option) => (
-                    <>
-                      <strong>{NAMES[option.way]}</strong>
-                      <div className="soft small">
-                        {option.way === 'flushDry'
-                          ? 'rinse clear, dry, weigh until it is dry'
-                          : option.way === 'dilute'
-                            ? option.rounds > 0
-                              ? `${option.rounds} × ${option.addMl.toFixed(1)} ml in, shake, draw out`
-                              : 1 - option.purity <= wishedOld! / 100
-                                ? 'draw out; it needs no round'
-                                : 'too small for this wish: allow more old ink'
-                            : 'top up, and let it change over'}
-                      </div>
-                    </>
-                  ),
-                },
-                { head: 'New ink lost', n: true, of: (option) => `${option.newInkLostMl.toFixed(1)} ml` },
-                { head: 'Money', n: true, of: (option) => money(option.minor) },
-                {
-                  head: 'Hours',
-                  n: true,
-                  of: (option) => (option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'),
-                },
-                {
-                  head: 'New ink in the first fill',
-                  n: true,
-                  of: (option) => `${(100 * option.purity).toFixed(1)} %`,
-                },
-                {
-                  head: 'Do',
-                  isHidden: true,
-                  n: true,
-                  of: (option) => (
-                    <Button
-                      variant={way === option.way ? 'contained' : 'outlined'}
-                      onClick={() => setWay(option.way)}
-                      aria-label={`Choose: ${NAMES[option.way]}`}
-                    >
-                      Choose
-                    </Button>
-                  ),
-                },
-              ]}
-              rows={ways}
-              keyOf={(option) => option.way}
-              caption="Three ways to convert"
-            />
-          </div>
-        </div>
+        <WaysTable
+          ways={ways}
+          insideMl={ink?.value ?? null}
+          wishedOld={wishedOld! / 100}
+          way={way}
+          onWay={setWay}
+        />
       )}
-      {to && (
-        <p className="soft small">
-          <Swatch shades={[to.shade]} />
-          From {body.cartridge.shades.join(', ')} ({body.cartridge.inkClass}) to {to.shade} ({to.inkClass}).
-          {to.inkClass !== body.cartridge.inkClass &&
-            ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}
-          {already > 0.005 &&
-            ` By the log ${(100 * already).toFixed(0)} % of what is inside is this ink already${isConverted(already) ? ': just top it up' : ''}.`}
-        </p>
-      )}
+      {to && <FromTo view={view} to={to} already={already} />}
       {way === 'flushDry' && <Dry view={view} />}
       {way === 'dilute' && bottle && (
         <Dilute
@@ -212,6 +153,111 @@ function Ways({ view }: { readonly view: CartridgeView }) {
       {way && bottle && to && <Afterwards view={view} bottleId={bottle.id} to={to} />}
     </>
   );
+}
+
+/** From which ink to which, and what that means. */
+function FromTo({
+  view: {
+    body: { cartridge },
+  },
+  to,
+  already,
+}: {
+  readonly view: CartridgeView;
+  readonly to: Ink;
+  /** Share of what is inside that is this ink already. */
+  readonly already: number;
+}) {
+  return (
+    <p className="soft small">
+      <Swatch shades={[to.shade]} />
+      From {cartridge.shades.join(', ')} ({cartridge.inkClass}) to {to.shade} ({to.inkClass}).
+      {to.inkClass !== cartridge.inkClass &&
+        ' Two classes do not mix: what is left of the old one can clog the head. Flush and dry is the safe way.'}
+      {already > 0.005 &&
+        ` By the log ${(100 * already).toFixed(0)} % of what is inside is this ink already${isConverted(already) ? ': just top it up' : ''}.`}
+    </p>
+  );
+}
+
+/** The ways side by side: what each costs, and how clean it comes. */
+function WaysTable({
+  ways,
+  insideMl,
+  wishedOld,
+  way,
+  onWay,
+}: {
+  readonly ways: readonly Preparation[];
+  /** null: never weighed. */
+  readonly insideMl: number | null;
+  /** Share of old ink that is allowed. */
+  readonly wishedOld: number;
+  readonly way: Preparation['way'] | null;
+  readonly onWay: (way: Preparation['way']) => void;
+}) {
+  const money = useMoney();
+  return (
+    <div className="scrollx">
+      <Lines
+        columns={[
+          {
+            head: insideMl !== null ? `${insideMl.toFixed(1)} ml inside now` : 'not weighed: weigh it first',
+            of: (option) => (
+              <>
+                <strong>{NAMES[option.way]}</strong>
+                <div className="soft small">{howOf(option, wishedOld)}</div>
+              </>
+            ),
+          },
+          { head: 'New ink lost', n: true, of: (option) => `${option.newInkLostMl.toFixed(1)} ml` },
+          { head: 'Money', n: true, of: (option) => money(option.minor) },
+          {
+            head: 'Hours',
+            n: true,
+            of: (option) => (option.hours > 0 ? `about ${option.hours.toFixed(1)} h` : 'none'),
+          },
+          {
+            head: 'New ink in the first fill',
+            n: true,
+            of: (option) => `${(100 * option.purity).toFixed(1)} %`,
+          },
+          {
+            head: 'Do',
+            isHidden: true,
+            n: true,
+            of: (option) => (
+              <Button
+                variant={way === option.way ? 'contained' : 'outlined'}
+                onClick={() => onWay(option.way)}
+                aria-label={`Choose: ${NAMES[option.way]}`}
+              >
+                Choose
+              </Button>
+            ),
+          },
+        ]}
+        rows={ways}
+        keyOf={(option) => option.way}
+        caption="Three ways to convert"
+      />
+    </div>
+  );
+}
+
+/** What is done, in a few words. */
+function howOf({ way, rounds, addMl, purity }: Preparation, wishedOld: number): string {
+  switch (way) {
+    case 'flushDry':
+      return 'rinse clear, dry, weigh until it is dry';
+    case 'mix':
+      return 'top up, and let it change over';
+    case 'dilute':
+      if (rounds > 0) return `${rounds} × ${addMl.toFixed(1)} ml in, shake, draw out`;
+      return 1 - purity <= wishedOld
+        ? 'draw out; it needs no round'
+        : 'too small for this wish: allow more old ink';
+  }
 }
 
 /** Then the first fill with the new ink, as a conversion; and the cartridge's new dedication. */

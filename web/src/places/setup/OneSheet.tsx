@@ -13,6 +13,7 @@ import { FEEDS, optionsOf } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { FormEnd } from '../../parts/FormEnd';
+import { Lines } from '../../parts/Lines';
 import { Swatch } from '../../parts/Swatch';
 import { bodyOfSheet, bodySchema, sheetSchema, TOGETHER, type SheetForm } from './sheetForm';
 
@@ -62,11 +63,6 @@ export default function OneSheet() {
       syringe: hasSyringe ? '' : '20',
     },
   });
-  const sheet = useWatch({ control });
-  const body = bodySchema.safeParse(sheet);
-  const type = body.success ? typeOfBody(bodyOfSheet(body.data)) : null;
-  const construction = sheet.construction ?? 'compartmentTank';
-  const isOwn = sheet.variant === 'own';
   const save = async (input: SetUpInput): Promise<void> => {
     const saved = await act(setUp(ledger, input, { bottles: [], seated: false }, newId));
     if (saved) void navigate('/');
@@ -85,6 +81,25 @@ export default function OneSheet() {
         <PickOf control={control} name="inkClass" label="Ink" options={optionsOf(INK_CLASSES, CLASS_NAMES)} />
       </div>
       <Channels control={control} unit={unit} />
+      <Bodies control={control} />
+      <Tools control={control} hasScale={hasScale} hasSyringe={hasSyringe} />
+      <p className="soft small">All of it can be corrected later, in Workbook.</p>
+      <FormEnd submit="Set it up" onCancel={() => void navigate('/workbook/things')} />
+    </form>
+  );
+}
+
+type SheetControl = Control<SheetForm, unknown, SetUpInput>;
+
+/** The body that all of them have: a kind and a size, or what was weighed and measured of it. */
+function Bodies({ control }: { readonly control: SheetControl }) {
+  const sheet = useWatch({ control });
+  const body = bodySchema.safeParse(sheet);
+  const type = body.success ? typeOfBody(bodyOfSheet(body.data)) : null;
+  const construction = sheet.construction ?? 'compartmentTank';
+  const isOwn = sheet.variant === 'own';
+  return (
+    <>
       <h2>Its refillable cartridges</h2>
       <CartridgeDrawing
         construction={construction}
@@ -179,6 +194,21 @@ export default function OneSheet() {
           helperText="The volume it was made for"
         />
       </div>
+    </>
+  );
+}
+
+function Tools({
+  control,
+  hasScale,
+  hasSyringe,
+}: {
+  readonly control: SheetControl;
+  readonly hasScale: boolean;
+  readonly hasSyringe: boolean;
+}) {
+  return (
+    <>
       <h2>Scale and syringe</h2>
       <div className="form">
         <TextOf
@@ -197,20 +227,12 @@ export default function OneSheet() {
           helperText={hasSyringe ? 'One is set up already' : ''}
         />
       </div>
-      <p className="soft small">All of it can be corrected later, in Workbook.</p>
-      <FormEnd submit="Set it up" onCancel={() => void navigate('/workbook/things')} />
-    </form>
+    </>
   );
 }
 
 /** The channels in slot order, each with its original's price and volume. */
-function Channels({
-  control,
-  unit,
-}: {
-  readonly control: Control<SheetForm, unknown, SetUpInput>;
-  readonly unit: string;
-}) {
+function Channels({ control, unit }: { readonly control: SheetControl; readonly unit: string }) {
   const { fields, append, remove, replace } = useFieldArray({ control, name: 'rows' });
   const { errors } = useFormState({ control, name: 'rows' });
   const rows = useWatch({ control, name: 'rows' });
@@ -218,67 +240,47 @@ function Channels({
   return (
     <>
       <div className="scrollx">
-        <table className="lines">
-          <caption className="visually-hidden">Channels in slot order</caption>
-          <thead>
-            <tr>
-              <th>Channel, in slot order</th>
-              <th>Original costs ({unit})</th>
-              <th>Nominal, ml</th>
-              <th>Usable, ml</th>
-              <th>
-                <span className="visually-hidden">Remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {fields.map((field, i) => (
-              <tr key={field.id} style={{ verticalAlign: 'top' }}>
-                <td>
-                  <span className="beside">
-                    <Swatch shades={shadeOf(i).split(TOGETHER)} />
-                    <PickOf
-                      control={control}
-                      name={`rows.${i}.shade`}
-                      label={`Shade ${i + 1}`}
-                      options={SHADE_CHOICES}
-                    />
-                  </span>
-                </td>
-                {(['price', 'nominal', 'usable'] as const).map((key) => (
-                  <td key={key}>
-                    <Controller
-                      control={control}
-                      name={`rows.${i}.${key}`}
-                      render={({ field: { ref, ...bound }, fieldState: { error } }) => (
-                        <TextField
-                          {...bound}
-                          inputRef={ref}
-                          placeholder={i > 0 ? rows[0]?.[key] : 'optional'}
-                          error={error !== undefined}
-                          helperText={error?.message}
-                          slotProps={{
-                            htmlInput: {
-                              'aria-label': `${shadeOf(i)}, ${ORIGINAL_NAMES[key]}`,
-                              inputMode: 'decimal',
-                            },
-                            ...(error ? { formHelperText: { role: 'alert' } } : {}),
-                          }}
-                          sx={{ width: 150 }}
-                        />
-                      )}
-                    />
-                  </td>
-                ))}
-                <td>
-                  <Button size="small" onClick={() => remove(i)} aria-label={`Remove ${shadeOf(i)}`}>
-                    Remove
-                  </Button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Lines
+          caption="Channels in slot order"
+          columns={[
+            {
+              head: 'Channel, in slot order',
+              of: (_, i) => (
+                <span className="beside">
+                  <Swatch shades={shadeOf(i).split(TOGETHER)} />
+                  <PickOf
+                    control={control}
+                    name={`rows.${i}.shade`}
+                    label={`Shade ${i + 1}`}
+                    options={SHADE_CHOICES}
+                  />
+                </span>
+              ),
+            },
+            ...ORIGINALS.map(({ key, head, called }) => ({
+              head: key === 'price' ? `${head} (${unit})` : head,
+              of: (_: unknown, i: number) => (
+                <OriginalField
+                  control={control}
+                  name={`rows.${i}.${key}`}
+                  label={`${shadeOf(i)}, ${called}`}
+                  placeholder={i > 0 ? rows[0]?.[key] : 'optional'}
+                />
+              ),
+            })),
+            {
+              head: 'Remove',
+              isHidden: true,
+              of: (_, i) => (
+                <Button size="small" onClick={() => remove(i)} aria-label={`Remove ${shadeOf(i)}`}>
+                  Remove
+                </Button>
+              ),
+            },
+          ]}
+          rows={fields}
+          keyOf={({ id }) => id}
+        />
       </div>
       <div className="row">
         <Button
@@ -302,4 +304,42 @@ function Channels({
   );
 }
 
-const ORIGINAL_NAMES = { price: 'original’s price', nominal: 'nominal ml', usable: 'usable ml' } as const;
+/** What is asked of an original cartridge. */
+const ORIGINALS = [
+  { key: 'price', head: 'Original costs', called: 'original’s price' },
+  { key: 'nominal', head: 'Nominal, ml', called: 'nominal ml' },
+  { key: 'usable', head: 'Usable, ml', called: 'usable ml' },
+] as const;
+
+function OriginalField({
+  control,
+  name,
+  label,
+  placeholder,
+}: {
+  readonly control: SheetControl;
+  readonly name: `rows.${number}.${(typeof ORIGINALS)[number]['key']}`;
+  readonly label: string;
+  readonly placeholder: string | undefined;
+}) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { ref, ...bound }, fieldState: { error } }) => (
+        <TextField
+          {...bound}
+          inputRef={ref}
+          placeholder={placeholder}
+          error={error !== undefined}
+          helperText={error?.message}
+          slotProps={{
+            htmlInput: { 'aria-label': label, inputMode: 'decimal' },
+            ...(error ? { formHelperText: { role: 'alert' } } : {}),
+          }}
+          sx={{ width: 150 }}
+        />
+      )}
+    />
+  );
+}

@@ -2,8 +2,7 @@ import { measureShades } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Controller, useForm, useWatch } from 'react-hook-form';
-import { z } from 'zod';
+import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { all } from '@hiraeth/core/ledger';
 import {
   MEASURE_CONDITIONS,
@@ -12,15 +11,14 @@ import {
   type Observer,
   type Printer,
 } from '@hiraeth/core/workbook';
-import { mainLots, parsePatches, type MeasuredUnder } from '@hiraeth/core/colour';
+import { mainLots, parsePatches } from '@hiraeth/core/colour';
 import { patchNoteWords, patchProblemWords } from '@hiraeth/core/words';
 import { useHour, useLedger, useAct } from '../../state/hooks';
 import { TextFileButton } from '../../parts/TextFileButton';
-import { optionsOf, readTyped } from '../../parts/fields';
+import { optionsOf } from '../../parts/fields';
 import { FlagOf, PickOf, TextOf } from '../../parts/formFields';
-import { typed } from '../../parts/formSchema';
+import { ILLUMINANTS, measureSchema, monthsOf, saidOf, type Measured, type MeasureForm } from './measureForm';
 
-const ILLUMINANTS = ['D50', 'D65'] as const;
 const CONDITION_NAMES: Record<MeasureCondition, string> = {
   M0: 'M0, lamp as it is',
   M1: 'M1, brightener excited',
@@ -28,52 +26,6 @@ const CONDITION_NAMES: Record<MeasureCondition, string> = {
   M3: 'M3, polarised',
 };
 const OBSERVER_NAMES: Record<Observer, string> = { '2': '2°', '10': '10°' };
-
-/** What was measured as it is entered, and what it means. */
-const measureSchema = z
-  .object({
-    patches: typed((text, wrong) => {
-      if (text.trim() === '') return void wrong('Paste what was measured, or choose its file.');
-      const found = parsePatches(text);
-      return found.ok ? found.value : void wrong(patchProblemWords(found.problem));
-    }),
-    ink: z.enum(['refill', 'original']),
-    chart: z
-      .string()
-      .trim()
-      .min(1, 'Name the chart: patches are compared within one.')
-      .max(120, 'A name has at most 120 letters.'),
-    paperId: z.string(),
-    condition: z.enum(MEASURE_CONDITIONS),
-    illuminant: z.enum(ILLUMINANTS),
-    observer: z.enum(OBSERVERS),
-    numbersMeant: z.boolean(),
-    where: z.string().trim().max(120, 'At most 120 letters.'),
-    months: z.string(),
-  })
-  .refine(({ where, months }) => where === '' || monthsOf(months) !== null, {
-    path: ['months'],
-    message: 'For how many months has it hung there? 0 when it is fresh.',
-    when: () => true,
-  })
-  .superRefine(({ patches: read, numbersMeant, ...picked }, context) => {
-    const wrong = (path: string, message: string): void =>
-      context.addIssue({ code: 'custom', path: [path], message });
-    for (const field of ['condition', 'illuminant', 'observer'] as const) {
-      const said = read.under[field];
-      if (said !== null && said !== picked[field])
-        wrong(field, `Its file says ${said}. What was measured one way is never taken for another.`);
-    }
-    if (read.notes.some(({ code }) => code === 'patchNumbers') && !numbersMeant)
-      wrong('numbersMeant', 'Say that they are, or give the patches names.');
-  });
-type MeasureForm = z.input<typeof measureSchema>;
-type Measured = z.output<typeof measureSchema>;
-
-function monthsOf(text: string): number | null {
-  const { value } = readTyped(text, 'plain');
-  return value !== null && value >= 0 && value <= 1200 ? value : null;
-}
 
 /** Patches from an instrument: pasted or a file, with what they were printed with. */
 export function Measure({ printer, chart: last }: { readonly printer: Printer; readonly chart: string }) {
@@ -137,39 +89,7 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
       onSubmit={(event) => void handleSubmit(save)(event)}
     >
       <h2>Enter what was measured</h2>
-      <Controller
-        control={control}
-        name="patches"
-        render={({ field: { ref, onChange, ...field }, fieldState: { error } }) => {
-          const wrong = found && !found.ok ? patchProblemWords(found.problem) : error?.message;
-          return (
-            <TextField
-              {...field}
-              onChange={(event) => {
-                onChange(event);
-                take(event.target.value);
-              }}
-              inputRef={ref}
-              label="Patches"
-              multiline
-              minRows={3}
-              maxRows={8}
-              placeholder="A1 52.3 12.1 -4.6"
-              helperText={
-                wrong ??
-                (found?.ok
-                  ? [
-                      `${found.value.patches.length} patches.`,
-                      ...found.value.notes.map((note) => patchNoteWords(note)),
-                    ].join(' ')
-                  : 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)')
-              }
-              error={wrong !== undefined}
-              slotProps={error ? { formHelperText: { role: 'alert' } } : {}}
-            />
-          );
-        }}
-      />
+      <Patches control={control} found={found} onText={take} />
       <TextFileButton
         label="File of measured patches"
         accept=".txt,.csv,.cgats,.cie,text/*"
@@ -204,19 +124,7 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
           options={papers.map(({ id, name }) => ({ value: id, label: name }))}
         />
       )}
-      <PickOf
-        control={control}
-        name="condition"
-        label="Condition"
-        options={optionsOf(MEASURE_CONDITIONS, CONDITION_NAMES)}
-      />
-      <PickOf control={control} name="illuminant" label="Illuminant" options={optionsOf(ILLUMINANTS)} />
-      <PickOf
-        control={control}
-        name="observer"
-        label="Observer"
-        options={optionsOf(OBSERVERS, OBSERVER_NAMES)}
-      />
+      <Conditions control={control} />
       <TextOf
         control={control}
         name="where"
@@ -231,11 +139,70 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
   );
 }
 
-/** What the file says, by the field that has it; a light that cannot be picked was refused before. */
-function saidOf({ condition, illuminant, observer }: MeasuredUnder) {
-  const said: ['condition' | 'illuminant' | 'observer', never][] = [];
-  if (condition) said.push(['condition', condition as never]);
-  if (illuminant) said.push(['illuminant', illuminant as never]);
-  if (observer) said.push(['observer', observer as never]);
-  return said;
+/** The patches as they were pasted, with what was read of them. */
+function Patches({
+  control,
+  found,
+  onText,
+}: {
+  readonly control: Control<MeasureForm, unknown, Measured>;
+  readonly found: ReturnType<typeof parsePatches> | null;
+  readonly onText: (text: string) => void;
+}) {
+  return (
+    <Controller
+      control={control}
+      name="patches"
+      render={({ field: { ref, onChange, ...field }, fieldState: { error } }) => {
+        const wrong = found && !found.ok ? patchProblemWords(found.problem) : error?.message;
+        return (
+          <TextField
+            {...field}
+            onChange={(event) => {
+              onChange(event);
+              onText(event.target.value);
+            }}
+            inputRef={ref}
+            label="Patches"
+            multiline
+            minRows={3}
+            maxRows={8}
+            placeholder="A1 52.3 12.1 -4.6"
+            helperText={
+              wrong ??
+              (found?.ok
+                ? [
+                    `${found.value.patches.length} patches.`,
+                    ...found.value.notes.map((note) => patchNoteWords(note)),
+                  ].join(' ')
+                : 'Name, L*, a*, b*; or the whole file of the instrument (CGATS.17, CSV)')
+            }
+            error={wrong !== undefined}
+            slotProps={error ? { formHelperText: { role: 'alert' } } : {}}
+          />
+        );
+      }}
+    />
+  );
+}
+
+/** The light and the filter that it was measured in. */
+function Conditions({ control }: { readonly control: Control<MeasureForm, unknown, Measured> }) {
+  return (
+    <>
+      <PickOf
+        control={control}
+        name="condition"
+        label="Condition"
+        options={optionsOf(MEASURE_CONDITIONS, CONDITION_NAMES)}
+      />
+      <PickOf control={control} name="illuminant" label="Illuminant" options={optionsOf(ILLUMINANTS)} />
+      <PickOf
+        control={control}
+        name="observer"
+        label="Observer"
+        options={optionsOf(OBSERVERS, OBSERVER_NAMES)}
+      />
+    </>
+  );
 }

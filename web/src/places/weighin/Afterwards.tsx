@@ -15,6 +15,7 @@ import {
   unsaidBlacks,
   weighInCauses,
   type CartridgeView,
+  type MissingPrints,
 } from '@hiraeth/core/advice';
 import type { Because, Fact, Printer, Slot } from '@hiraeth/core/workbook';
 import { useAct, useLedger, useNow } from '../../state/hooks';
@@ -104,26 +105,15 @@ export function Afterwards({
   };
   if (swapped) {
     const [a, b] = swapped.map(({ cartridgeId }) => set.find((one) => one.cartridgeId === cartridgeId)!);
+    const parts = [
+      { row: a!.row, reading: b!.one.reading },
+      { row: b!.row, reading: a!.one.reading },
+    ];
     return (
-      <div className="row" role="alert">
-        <span className="warn">
-          {a!.row.name} and {b!.row.name} look as if they were entered for each other.
-        </span>
-        <Button
-          variant="outlined"
-          onClick={() =>
-            void again(
-              [
-                { row: a!.row, reading: b!.one.reading },
-                { row: b!.row, reading: a!.one.reading },
-              ],
-              exchangeMasses(standing(a!), standing(b!)),
-            )
-          }
-        >
-          Exchange them
-        </Button>
-      </div>
+      <Exchanged
+        names={[a!.row.name, b!.row.name]}
+        onExchange={() => void again(parts, exchangeMasses(standing(a!), standing(b!)))}
+      />
     );
   }
   if (seen && !missing)
@@ -147,11 +137,58 @@ export function Afterwards({
       </>
     );
   if (!missing) return blacks;
-  const subject = find(ledger.context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
-  const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
   const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
-  const answer = (because: Because): void =>
-    void again(every, explainMasses(set.map(standing), because)).then((ok) => ok && setAnswered(true));
+  return (
+    <Missing
+      printer={printer}
+      missing={missing}
+      before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
+      onExplained={(because) =>
+        void again(every, explainMasses(set.map(standing), because)).then((ok) => ok && setAnswered(true))
+      }
+      onAnswered={() => setAnswered(true)}
+    />
+  );
+}
+
+function Exchanged({
+  names: [a, b],
+  onExchange,
+}: {
+  readonly names: readonly [string, string];
+  readonly onExchange: () => void;
+}) {
+  return (
+    <div className="row" role="alert">
+      <span className="warn">
+        {a} and {b} look as if they were entered for each other.
+      </span>
+      <Button variant="outlined" onClick={onExchange}>
+        Exchange them
+      </Button>
+    </div>
+  );
+}
+
+/** Fewer prints are logged than the masses tell of. */
+function Missing({
+  printer,
+  missing,
+  before,
+  onExplained,
+  onAnswered,
+}: {
+  readonly printer: Printer;
+  readonly missing: MissingPrints;
+  /** UTC instant just before the weights. */
+  readonly before: string;
+  readonly onExplained: (because: Because) => void;
+  readonly onAnswered: () => void;
+}) {
+  const { context } = useLedger();
+  const act = useAct();
+  const subject = find(context, 'subject', missing.subjectId)?.name ?? missing.subjectId;
+  const { widthMm, heightMm } = settingsOf(context).standardSheet;
   return (
     <section className="stack" aria-label="Fell more than the log says" role="alert">
       <p className="warn">
@@ -163,21 +200,16 @@ export function Afterwards({
         <Button
           variant="outlined"
           onClick={() =>
-            void act(
-              logMissed(
-                printer.id,
-                missing,
-                { widthMm, heightMm },
-                momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId))),
-              ),
-            ).then((facts) => facts && setAnswered(true))
+            void act(logMissed(printer.id, missing, { widthMm, heightMm }, before)).then(
+              (facts) => facts && onAnswered(),
+            )
           }
         >
           Enter these prints
         </Button>
-        <Button onClick={() => answer('notLogged')}>Something is missing: leave it out</Button>
-        <Button onClick={() => answer('drawsMore')}>It draws more now</Button>
-        <Button onClick={() => setAnswered(true)}>Leave it as it is</Button>
+        <Button onClick={() => onExplained('notLogged')}>Something is missing: leave it out</Button>
+        <Button onClick={() => onExplained('drawsMore')}>It draws more now</Button>
+        <Button onClick={onAnswered}>Leave it as it is</Button>
       </div>
     </section>
   );

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { settingsOf } from '@hiraeth/core/ledger';
 import { DAY_MS } from '@hiraeth/core/time';
 import { day } from '../../parts/dates';
+import { Lines } from '../../parts/Lines';
 import { useLedger } from '../../state/hooks';
 import { DEMO, useServices } from '../../state/services';
 import { beginAnew, KEPT_DAYS, newWorkbook, openOwn, setShelved } from '../../state/shelf';
@@ -22,7 +23,6 @@ export function Books() {
   const whole = useAppSelector(({ workbook }) => workbook.whole);
   const away = useAppSelector(({ workbook }) => workbook.away);
   const [books, setBooks] = useState<readonly Shelved[] | null>(null);
-  const [name, setName] = useState('');
   const look = useCallback(() => {
     void shelf.list().then(
       (all) => setBooks([...all].sort((a, b) => (a.opened < b.opened ? 1 : -1))),
@@ -45,63 +45,29 @@ export function Books() {
         <header>
           <h2>Workbooks of this browser</h2>
         </header>
-        <table className="lines">
-          <tbody>
-            {which !== DEMO && (
-              <tr>
-                <td>
-                  <strong>{settingsOf(ledger.context).name}</strong>
-                </td>
-                <td>{entries(ledger.log.length)}, open here</td>
-                <td className="n">
-                  {away ? (
-                    <Button size="small" onClick={() => void put(which, 'inUse', 'Taken up again.')}>
-                      Take it up again
-                    </Button>
-                  ) : (
-                    <Button
-                      size="small"
-                      onClick={() => void put(which, 'putAway', 'Put away: it is read only from here on.')}
-                    >
-                      Put it away
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            )}
-            {[...of('inUse'), ...of('putAway')].map((book) => (
-              <tr key={book.id}>
-                <td>{book.name}</td>
-                <td className="soft">
-                  {entries(book.entries)}, last opened {day(book.opened)}
-                  {book.state === 'putAway'
-                    ? book.until
-                      ? `; closed as of ${day(book.until)}, to be read`
-                      : `; put away ${day(book.since)}, to be read`
-                    : ''}
-                </td>
-                <td className="n">
-                  <Button
-                    size="small"
-                    aria-label={`Open ${book.name}`}
-                    onClick={() => void dispatch(openWorkbook(book.id))}
-                  >
-                    Open
-                  </Button>
-                  <Button
-                    size="small"
-                    href={`/?book=${encodeURIComponent(book.id)}`}
-                    target="_blank"
-                    rel="noopener"
-                    aria-label={`Open ${book.name} beside this one, in another tab`}
-                  >
-                    Beside
-                  </Button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Lines
+          columns={[
+            { of: ({ book }) => (book ? book.name : <strong>{settingsOf(ledger.context).name}</strong>) },
+            {
+              of: ({ book }) => (book ? aboutBook(book) : `${entries(ledger.log.length)}, open here`),
+              tone: ({ book }) => (book ? 'soft' : ''),
+            },
+            {
+              n: true,
+              of: ({ book }) =>
+                book ? (
+                  <OpenBook book={book} />
+                ) : (
+                  <PutAway away={away} onPut={(...to) => void put(which, ...to)} />
+                ),
+            },
+          ]}
+          rows={[
+            ...(which === DEMO ? [] : [{ book: null }]),
+            ...[...of('inUse'), ...of('putAway')].map((book) => ({ book })),
+          ]}
+          keyOf={({ book }) => book?.id ?? which}
+        />
         {of('emptied').map((book) => (
           <p key={book.id} className="row soft">
             <span>
@@ -117,29 +83,7 @@ export function Books() {
             </Button>
           </p>
         ))}
-        <form
-          className="row"
-          aria-label="Another workbook"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const called = name.trim();
-            if (called === '') return say('Give it a name first: the print room that it is of.', 'bad');
-            setName('');
-            void dispatch(newWorkbook(called)).then((begun) =>
-              begun
-                ? say(`${called}: a new, empty workbook.`)
-                : say('This browser has no place for another workbook.', 'bad'),
-            );
-          }}
-        >
-          <TextField
-            label="Another print room"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: 120 } }}
-          />
-          <Button type="submit">Begin a workbook for it</Button>
-        </form>
+        <AnotherBook say={say} />
       </section>
       {which !== DEMO && !away && <CloseYears />}
       <Anew />
@@ -148,6 +92,87 @@ export function Books() {
 }
 
 const entries = (count: number): string => `${count} ${count === 1 ? 'entry' : 'entries'}`;
+
+const aboutBook = ({ entries: count, opened, state, until, since }: Shelved): string => {
+  const what = `${entries(count)}, last opened ${day(opened)}`;
+  if (state !== 'putAway') return what;
+  return until
+    ? `${what}; closed as of ${day(until)}, to be read`
+    : `${what}; put away ${day(since)}, to be read`;
+};
+
+function OpenBook({ book }: { readonly book: Shelved }) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      <Button
+        size="small"
+        aria-label={`Open ${book.name}`}
+        onClick={() => void dispatch(openWorkbook(book.id))}
+      >
+        Open
+      </Button>
+      <Button
+        size="small"
+        href={`/?book=${encodeURIComponent(book.id)}`}
+        target="_blank"
+        rel="noopener"
+        aria-label={`Open ${book.name} beside this one, in another tab`}
+      >
+        Beside
+      </Button>
+    </>
+  );
+}
+
+function PutAway({
+  away,
+  onPut,
+}: {
+  readonly away: boolean;
+  readonly onPut: (state: Shelved['state'], said: string) => void;
+}) {
+  return away ? (
+    <Button size="small" onClick={() => onPut('inUse', 'Taken up again.')}>
+      Take it up again
+    </Button>
+  ) : (
+    <Button size="small" onClick={() => onPut('putAway', 'Put away: it is read only from here on.')}>
+      Put it away
+    </Button>
+  );
+}
+
+/** Another print room has a workbook of its own. */
+function AnotherBook({ say }: { readonly say: (text: string, tone?: 'fine' | 'bad') => void }) {
+  const dispatch = useAppDispatch();
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="row"
+      aria-label="Another workbook"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const called = name.trim();
+        if (called === '') return say('Give it a name first: the print room that it is of.', 'bad');
+        setName('');
+        void dispatch(newWorkbook(called)).then((begun) =>
+          begun
+            ? say(`${called}: a new, empty workbook.`)
+            : say('This browser has no place for another workbook.', 'bad'),
+        );
+      }}
+    >
+      <TextField
+        label="Another print room"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+      />
+      <Button type="submit">Begin a workbook for it</Button>
+    </form>
+  );
+}
 
 /** The open workbook emptied, or the demo as it was; and the way from one to the other. */
 function Anew() {
