@@ -194,3 +194,26 @@ test('whatever the body, the method and the wish: never past the maximum, never 
     ),
   );
 });
+
+test('just at its tolerance a fill is done, and there is nothing to add; a hair beyond there is', () => {
+  const plan = (g: number) =>
+    planFill({ ...base, ownTargetG: 80, toleranceG: 0.5, massG: { value: g, u: 0.01 } });
+  const says = (g: number) => plan(g).warnings.some(({ code }) => code === 'nothingToAdd');
+  expect([79.4, 79.5, 80, 80.5, 80.6].map(says)).toEqual([false, true, true, true, false]);
+  const judged = (g: number) => judgeFill({ value: g, u: 0.01 }, plan(g), base.density).state;
+  expect([79.4, 79.5, 80, 80.5, 80.6].map(judged)).toEqual(['short', 'done', 'done', 'done', 'over']);
+  // At its target nothing is loaded.
+  expect(plan(80).loads).toEqual([]);
+});
+
+test('sections that hold just what the full mass says are no other target; ink without mass is refused', () => {
+  const exact = planFill({
+    ...base,
+    emptyG: { value: 40, u: 0.05 },
+    density: { value: 1, u: 0.01 },
+    type: { fullG: 90, capacityMl: 50, sections: [{ ...SPONGE, capacityMl: 50 }] },
+  });
+  expect([exact.targetG, exact.targetBy]).toEqual([90, 'full']);
+  for (const value of [0, -1, NaN])
+    expect(() => planFill({ ...base, density: { value, u: 0 } })).toThrow(RangeError);
+});

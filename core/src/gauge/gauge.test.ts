@@ -309,3 +309,106 @@ test('a gauge in steps is as coarse as its widest step, in whatever order they w
   ])
     expect(of(steps)).toBeCloseTo(0.4, 9);
 });
+
+describe('a chip says why, and a look at it changes nothing that it has counted', () => {
+  const after = (strategy: ChipStrategy, original: boolean, ...events: ChipEvent[]) =>
+    events.reduce((state, event) => chipStep(state, event, RULE), newChip(strategy, original, RULE));
+  const whyOf = (act: string, ...[strategy, original, ...events]: Parameters<typeof after>) =>
+    chipOptions(after(strategy, original, ...events), RULE).find((option) => option.act === act)?.why;
+
+  test.each<[string, string, ...Parameters<typeof after>]>([
+    ['onlyAfterTopUp', 'reset', 'resetter', false],
+    ['toppedUp', 'reset', 'resetter', false, filled],
+    // It was topped up, and still no reset will take.
+    ['refusedTwice', 'reset', 'resetter', false, filled, reset(false), reset(false)],
+    ['offerNever', 'switchOff', 'leftAlone', false],
+    ['offerLater', 'switchOff', 'leftAlone', true],
+    ['offerOpenAsksNew', 'switchOff', 'leftAlone', true, sig('stops')],
+    ['offerClosed', 'switchOff', 'leftAlone', true, sig('stops'), sig('promptClosed')],
+    ['offerLost', 'switchOff', 'leftAlone', true, { type: 'ranDry' }],
+    ['offerTaken', 'switchOff', 'leftAlone', true, sig('stops'), { type: 'switchedOff' }],
+    // Filled while it counted: that is not the fill that its claim of being empty asks for.
+    ['fillFirst', 'reseat', 'selfResetting', false, filled, sig('notRecognised')],
+    ['declaredEmpty', 'reseat', 'selfResetting', false, sig('notRecognised'), filled],
+  ])('%s', (why, act, ...life) => expect(whyOf(act, ...life)).toBe(why));
+
+  test('a printer that offers no switching off lists none', () => {
+    const never = { ...RULE, offered: false };
+    expect(chipOptions(newChip('leftAlone', true, never), never).map(({ act }) => act)).toEqual(['leave']);
+    expect(offerWords(RULE.asksNewOriginalFirst)).toBe('offerOpenAsksNew');
+    expect(offerWords(false)).toBe('offerOpen');
+  });
+  const offerWords = (asksNewOriginalFirst: boolean) =>
+    chipOptions(after('leftAlone', true, sig('stops')), { ...RULE, asksNewOriginalFirst }).find(
+      ({ act }) => act === 'switchOff',
+    )!.why;
+
+  test('taken out and put back, a low chip is still low; only one that was not recognised counts on', () => {
+    expect(after('resetter', false, { type: 'reseated' }, sig('low'), { type: 'reseated' }).phase).toBe(
+      'low',
+    );
+    const putIn: ChipEvent = { type: 'reseated' };
+    expect(after('resetter', false, putIn, sig('notRecognised'), putIn).phase).toBe('counting');
+    // Seen again after two refusals it counts; a low one that is seen stays low.
+    expect(after('newEachTime', false, sig('notRecognised'), sig('notRecognised')).phase).toBe('spent');
+    expect(
+      after('newEachTime', false, sig('notRecognised'), sig('notRecognised'), sig('recognised')).phase,
+    ).toBe('counting');
+    expect(after('resetter', false, sig('low'), sig('recognised')).phase).toBe('low');
+    // An optical signal is about the ink: the count stands.
+    expect(after('resetter', false, sig('low'), sig('seesLow'))).toEqual(
+      after('resetter', false, sig('low')),
+    );
+  });
+});
+
+describe('the counter’s bias, by hand', () => {
+  const counted = { value: 10, u: 0.2 };
+  test('used 12 ± 0.1 ml while it counted 10 ± 0.2', () => {
+    // own = 0.1² + (1·0.2)² + 0.02·10 = 0.25; variance = 10²·0.01 + 0.25 = 1.25; gain = 10·0.01/1.25 = 0.08.
+    const learnt = learnCounter(COUNTER_PRIOR, { value: 12, u: 0.1 }, counted);
+    expect(learnt.k).toBeCloseTo(1 + 0.08 * 2, 9);
+    expect(learnt.variance).toBeCloseTo(0.01 * (1 - 0.08 * 10), 9);
+    expect([learnt.seen, learnt.noise]).toEqual([1, 0.02]);
+    expect(learnCounter(learnt, { value: 12, u: 0.1 }, counted).seen).toBe(2);
+  });
+
+  test('beyond five standard deviations (5.59 ml here) an entry went wrong; so little was counted that it says nothing', () => {
+    const off = (ml: number) => learnCounter(COUNTER_PRIOR, { value: 10 + ml, u: 0.1 }, counted);
+    expect(off(5.5).k).toBeCloseTo(1.44, 6);
+    expect(off(5.7)).toBe(COUNTER_PRIOR);
+    expect(off(-5.7)).toBe(COUNTER_PRIOR);
+    for (const x of [0, 0.3, NaN])
+      expect(learnCounter(COUNTER_PRIOR, { value: 0.3, u: 0.1 }, { value: x, u: 0.1 })).toBe(COUNTER_PRIOR);
+    expect(learnCounter(COUNTER_PRIOR, { value: 0.31, u: 0.1 }, { value: 0.31, u: 0.1 }).seen).toBe(1);
+    expect(learnCounter(COUNTER_PRIOR, { value: NaN, u: 0.1 }, counted)).toBe(COUNTER_PRIOR);
+  });
+});
+
+test('what a gauge can show: its steps where it shows steps, its per cent where it shows those', () => {
+  const steps = [1, 0.5, 0.25, 0];
+  const shows = (display: 'percent' | 'steps' | 'lamps', list: number[] = steps) => ({
+    display,
+    steps: list,
+  });
+  type Gauge = Parameters<typeof readableActAt>[0];
+  const at = (gauge: unknown, act: number) => readableActAt(gauge as Gauge, act);
+  expect([at(shows('steps'), 0.25), at(shows('steps'), 0.26)]).toEqual([0.25, 0.5]);
+  // Per cent, whatever steps were once entered; steps of which there are none are per cent.
+  expect([at(shows('percent'), 0.26), at(shows('steps', []), 0.26)]).toEqual([0.26, 0.26]);
+  // 0.07 · 100 is a little more than 7: that is 7 %, not 8.
+  expect([at(shows('percent'), 0.07), at(shows('percent'), 0.071), at(shows('percent'), 1.2)]).toEqual([
+    0.07, 0.08, 1,
+  ]);
+  const u = (gauge: unknown) => gaugeReadingU(gauge as Gauge) * Math.sqrt(12);
+  expect([u(shows('steps')), u(shows('percent')), u(shows('steps', [])), u(shows('steps', [1]))]).toEqual([
+    0.5, 0.01, 0.01, 0.01,
+  ]);
+});
+
+test('what is inside at a sensor’s change, as shares of the body: a prism sees the free ink go, a float drops at a third', () => {
+  const body = { capacityMl: 40, reserveMl: 3 };
+  expect(sensorContent(body, 'optical')).toEqual({ value: 0.35 * 40, u: 0.08 * 40 });
+  expect(sensorContent(body, 'float')).toEqual({ value: 0.3 * 40, u: 0.07 * 40 });
+  expect(sensorContent({ ...body, reserveMl: 20 }, 'optical').value).toBe(20);
+});
