@@ -13,6 +13,7 @@ export { howItWent, type Lesson, type Outcome } from './howItWent';
 export { toAdd, type ToAdd } from './toAdd';
 export { swappedMasses, type SetMass } from './swappedMasses';
 export { missingPrints, type MissingPrints, type SeatedMass } from './missingPrints';
+export { coarserStep, type CoarserStep } from './coarserStep';
 export { unsaidBlacks } from './unsaidBlacks';
 export { weighInCauses, type Teller, type WeighInCauses } from './weighInCauses';
 export { sensorReading, type Lamps, type SensorReading } from './sensorReading';

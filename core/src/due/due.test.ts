@@ -200,6 +200,13 @@ test.each<[string, FactDraft[], string, number, RegExp]>([
     0,
     /it is 3\.4 % heavier than what is reckoned with/,
   ],
+  [
+    'a scale whose weights are all tenths of a gram',
+    [84.1, 83.9, 83.2, 82.7, 82.3, 81.8].map((g) => weigh('cyan', g)),
+    'scaleStep',
+    0,
+    /all lie on steps of 0\.1 g, coarser than it is said to show/,
+  ],
   ['an ink that runs out', pace, 'order', 30, /6 ml, at the pace so far/],
 ])('%s is due on its day, says why, and stands in the calendar once', (_name, more, code, day, why) => {
   const ledger = room(...more);

@@ -18,10 +18,11 @@ export type DueCode =
   | 'dose'
   | 'retire'
   | 'weighEmpty'
-  | 'density';
+  | 'density'
+  | 'scaleStep';
 
 export interface DueSubject {
-  readonly kind: 'printer' | 'cartridge' | 'bottle' | 'ink' | 'job';
+  readonly kind: 'printer' | 'cartridge' | 'bottle' | 'ink' | 'job' | 'scale';
   readonly id: string;
   readonly name: string;
 }

@@ -79,6 +79,11 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
         what: `Measure the density of ${name}`,
         why: `Syringe, scale and bottles say it is ${densityOffWords(figure ?? 0)} than what is reckoned with: every fill by mass is as far off.`,
       };
+    case 'scaleStep':
+      return {
+        what: `Look at the scale ${name}`,
+        why: `Its last weights all lie on steps of ${figure} g, coarser than it is said to show: correct its step in Workbook, or type all its figures. Until then masses are less sure than they are reckoned with.`,
+      };
     case 'retire':
       return {
         what: `Look at ${name}: retire it?`,

@@ -3,6 +3,7 @@ import { all, plannedJobs } from '../../ledger';
 import type { PrinterRule, Rule } from '../found';
 import { agitated, emptyMasses, rested } from './cartridges';
 import { densities, oldBottles, orders } from './inks';
+import { scaleSteps } from './scales';
 import { dose, nozzleCheck, profile, retired, topUps, wastePad, weighIn } from './printers';
 
 const PRINTER_RULES: readonly PrinterRule[] = [
@@ -46,6 +47,7 @@ export const RULES: readonly Rule[] = [
   agitated,
   emptyMasses,
   densities,
+  scaleSteps,
   oldBottles,
   orders,
   prints,

@@ -129,6 +129,7 @@ function placeOf({ code, subject }: DueItem): string {
       return '/inks';
     case 'density':
       return '/inks/densities';
+    case 'scaleStep':
     case 'padFull':
       return '/workbook/things';
     case 'order':

@@ -1,0 +1,20 @@
+import { coarserStep } from '../../advice';
+import { all } from '../../ledger';
+import type { Rule } from '../found';
+
+/** A scale whose weights are coarser than its step: it is corrected, or they are typed with all their figures. */
+export const scaleSteps: Rule = ({ book, now }) =>
+  all(book.context, 'scale').flatMap(({ id, name }) => {
+    const found = coarserStep(book, id);
+    return found
+      ? [
+          {
+            code: 'scaleStep',
+            subject: { kind: 'scale', id, name },
+            dueMs: now,
+            doneBy: ['defined', 'weighed'],
+            figure: found.stepG,
+          },
+        ]
+      : [];
+  });
