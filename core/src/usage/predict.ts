@@ -1,4 +1,4 @@
-import type { Exposure } from '../exposure';
+import { NO_EXPOSURE, type Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
 import { drawsOf, predictPrior, TERMS, type Draws, type Term } from './features';
@@ -87,16 +87,32 @@ function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
 
 /** Learnt use of a kind of picture, ml/dm², as the printer draws now. */
 export function coefficientPerDm2(model: PrinterModel, slotId: string, subjectId: string): Uncertain {
-  return timesGain(subjectCoefficient(channelOf(model, slotId), subjectId), model.gain);
+  return coefficientOf(model, slotId, ofArea(subjectId), (channel) => subjectCoefficient(channel, subjectId));
 }
 
 /** Learnt draw of one cleaning, change or idle day, ml, as the printer draws now. */
 export function drawOf(model: PrinterModel, slotId: string, term: Term): Uncertain {
-  return timesGain(termCoefficient(channelOf(model, slotId), term), model.gain);
+  return coefficientOf(model, slotId, { ...NO_EXPOSURE, [term]: 1 }, (channel) =>
+    termCoefficient(channel, term),
+  );
 }
 
-const channelOf = (model: PrinterModel, slotId: string): Channel =>
-  model.channels.get(slotId) ?? newChannel(model.draws, slotId);
+/** One unit of an exposure: a channel's own coefficient, or what its printer's others take where it was never weighed. */
+function coefficientOf(
+  model: PrinterModel,
+  slotId: string,
+  unit: Exposure,
+  own: (channel: Channel) => Uncertain,
+): Uncertain {
+  const channel = model.channels.get(slotId) ?? newChannel(model.draws, slotId);
+  return (!isKnown(channel) && byOthers(model, unit)) || timesGain(own(channel), model.gain);
+}
+
+/** One dm² of a kind of picture, whose own scatter counts for nothing. */
+const ofArea = (subjectId: string): Exposure => ({
+  ...NO_EXPOSURE,
+  areas: [{ subjectId, dm2: 1, squares: 0 }],
+});
 
 const timesGain = (coefficient: Uncertain, gain: Uncertain): Uncertain => ({
   value: coefficient.value * gain.value,
@@ -125,21 +141,13 @@ export function partsOfUse(
   exposure: Exposure,
   of?: { readonly cartridgeId: string; readonly at: string },
 ): UsePart[] {
-  const channel = channelOf(model, slotId);
-  const known = isKnown(channel);
-  const gain = model.gain.value;
   const parts: UsePart[] = [];
   for (const { subjectId, dm2 } of exposure.areas) {
-    const perDm2 = known
-      ? subjectCoefficient(channel, subjectId).value
-      : (meanOfOthers(model, subjectId) ?? channel.perDm2.value);
-    const ml = gain * dm2 * perDm2;
+    const ml = dm2 * coefficientPerDm2(model, slotId, subjectId).value;
     if (ml > 0) parts.push({ cause: 'printed', subjectId, level: null, ml });
   }
   for (const term of TERMS) {
-    const x = exposure[term];
-    if (!(x > 0)) continue;
-    const ml = gain * x * termCoefficient(channel, term).value;
+    const ml = exposure[term] > 0 ? exposure[term] * drawOf(model, slotId, term).value : 0;
     if (ml > 0) parts.push(partOfTerm(term, ml));
   }
   const { idleDays } = exposure;
@@ -168,13 +176,6 @@ function partOfTerm(term: Term, ml: number): UsePart {
     default:
       return { cause: 'cleaned', subjectId: null, level: term, ml };
   }
-}
-
-function meanOfOthers(model: PrinterModel, subjectId: string): number | null {
-  const known = [...model.channels.values()].filter(isKnown);
-  return known.length < 2
-    ? null
-    : known.reduce((sum, other) => sum + subjectCoefficient(other, subjectId).value, 0) / known.length;
 }
 
 /** A printer that nobody has weighed yet. */

@@ -124,6 +124,23 @@ describe('what is foretold', () => {
     expect(prior.u / prior.value).toBeGreaterThan(third.u / third.value);
   });
 
+  test('what is said of a channel that was never weighed is one story: its coefficients, its draws and their sum', () => {
+    const x: Exposure = { ...jobExposure('a', 60), light: 2, change: 1, idleDays: 7 };
+    const past = Array.from({ length: 10 }, (_, week) =>
+      ['s0', 's1'].map((slotId) =>
+        seen(slotId, week, week % 2 ? x : jobExposure('a', 60), week % 2 ? 6.4 : 1.8),
+      ),
+    ).flat();
+    const model = fitPrinter(SLOTS, past, DRAWS);
+    // The others learnt that a cleaning takes far more than most printers' do.
+    expect(drawOf(model, 's2', 'light').value).toBeGreaterThan(2 * DRAWS.light.value);
+    const one = (part: Partial<Exposure>): number => predictUse(model, 's2', { ...NO_EXPOSURE, ...part }).value;
+    expect(drawOf(model, 's2', 'light').value).toBeCloseTo(one({ light: 1 }), 9);
+    expect(100 * coefficientPerDm2(model, 's2', 'a').value).toBeCloseTo(one(jobExposure('a', 100)), 9);
+    const parts = partsOfUse(model, 's2', x);
+    expect(parts.reduce((sum, { ml }) => sum + ml, 0)).toBeCloseTo(one(x), 9);
+  });
+
   test('two channels that agree say less of a third than eight do: it need not be as they are', () => {
     const x = jobExposure('a', 100);
     const slots = Array.from({ length: 9 }, (_, i) => `c${i}`);
