@@ -4,8 +4,7 @@ import { Provider } from 'react-redux';
 import { BrowserRouter } from 'react-router';
 import { AllPlaces } from './shell/AllPlaces';
 import { onShelf } from './state/onShelf';
-import { OPEN } from './state/openKey';
-import { remember, rememberHere } from './state/remember';
+import { lastOpened, rememberOpened } from './state/openKey';
 import { DEMO, makeServices, ServicesContext, type Which } from './state/services';
 import { dropOld, ownToOpen } from './state/shelf';
 import { makeStore } from './state/store';
@@ -37,16 +36,10 @@ const store = makeStore(services);
 
 /** Opens the workbook that was open last, and lays the page out. */
 export function begin(): void {
-  // Opened beside another, in a tab of its own: the other tabs go on with theirs.
-  const beside = new URLSearchParams(location.search).get('book');
-  const last = beside ?? rememberHere.get(OPEN) ?? remember.get(OPEN);
+  const { which: last, beside } = lastOpened();
   void (async () => {
     await store.dispatch(openWorkbook(await toOpen(last)));
-    store.subscribe(() => {
-      const { which } = store.getState().workbook;
-      rememberHere.set(OPEN, which);
-      if (beside === null) remember.set(OPEN, which);
-    });
+    store.subscribe(() => rememberOpened(store.getState().workbook.which, beside));
     services.later(() => void dropOld(services.shelf, services.clock.now()).catch(() => undefined));
   })();
   void navigator.storage

@@ -1,12 +1,10 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import './shell/sheet.css';
-import { OPEN } from './state/openKey';
-import { remember, rememberHere } from './state/remember';
+import { lastOpened } from './state/openKey';
 import { makeDemoAhead } from './workers/makeDemoAside';
 
 // What someone new waits for is on its way while the program is still being read.
-const isNew = (rememberHere.get(OPEN) ?? remember.get(OPEN)) === null;
-if (isNew && !new URLSearchParams(location.search).has('book')) makeDemoAhead(new Date().toISOString());
+if (lastOpened().which === null) makeDemoAhead(new Date().toISOString());
 void import('./app').then(
   ({ begin }) => begin(),
   () =>

@@ -1,3 +1,4 @@
+import { useServices } from '../../state/services';
 import { insideWords, goingInWords } from '@hiraeth/core/words';
 import { resetChips } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
@@ -283,11 +284,12 @@ function Row({
 
 /** How long the head has stood open, and when that is enough. */
 function OpenFor({ since, minutes }: { readonly since: number; readonly minutes: number }) {
-  const [at, setAt] = useState(() => Date.now());
+  const { clock } = useServices();
+  const [at, setAt] = useState(() => clock.now());
   useEffect(() => {
-    const timer = setInterval(() => setAt(Date.now()), 1000);
+    const timer = setInterval(() => setAt(clock.now()), 1000);
     return () => clearInterval(timer);
-  }, []);
+  }, [clock]);
   const left = Math.round(minutes * 60 - (at - since) / 1000);
   const words = `${Math.floor(Math.abs(left) / 60)}:${String(Math.abs(left) % 60).padStart(2, '0')}`;
   return (

@@ -5,6 +5,7 @@ import type { Rotation } from '@hiraeth/core/plan';
 import type { Printer } from '@hiraeth/core/workbook';
 import { readTyped } from '../../parts/fields';
 import { useAct, useLedger } from '../../state/hooks';
+import { useServices } from '../../state/services';
 import { useUnfinished, type Unfinished } from '../../state/unfinished';
 
 export type Under = NonNullable<Unfinished['rotation']['under']>;
@@ -14,6 +15,7 @@ const NOT_BEGUN: Unfinished['rotation'] = { under: null, leftOut: [] };
 export function useRotation(printer: Printer, rotation: Rotation) {
   const ledger = useLedger();
   const act = useAct();
+  const { clock } = useServices();
   const [kept, put] = useUnfinished('rotation');
   // What is typed is shown at once, and kept as soon as it can be.
   const [{ under, leftOut }, setBegun] = useState(kept ?? NOT_BEGUN);
@@ -57,7 +59,7 @@ export function useRotation(printer: Printer, rotation: Rotation) {
     unread,
     leftOut,
     cameOut,
-    start: () => keep({ printerId: printer.id, startedAt: Date.now(), swapped: [], masses: {} }),
+    start: () => keep({ printerId: printer.id, startedAt: clock.now(), swapped: [], masses: {} }),
     giveUp: () => keep(null),
     finish,
     leaveOut: (slotId: string, out: boolean) =>
