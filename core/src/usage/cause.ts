@@ -65,6 +65,13 @@ export interface Taught {
   readonly leak: 'anew' | 'goesOn' | 'found' | null;
 }
 
+/** What a channel drew in one weigh-in beyond what its others let one expect, ml. */
+export interface Excess {
+  readonly days: number;
+  readonly ml: number;
+  readonly variance: number;
+}
+
 /** A suspected or found leak at rest of one cartridge. */
 export interface LeakBelief {
   readonly cartridgeId: string;
@@ -78,6 +85,8 @@ export interface LeakBelief {
 
 export interface CausesCode {
   readonly leaks: readonly LeakBelief[];
+  /** By cartridge, of the last weigh-ins: what it drew beyond what its others let one expect. */
+  readonly excesses: readonly (readonly [string, readonly Excess[]])[];
   readonly zero: { readonly probability: number; readonly g: Uncertain } | null;
   readonly cleanings: { readonly count: number; readonly days: number; readonly evidence: number };
   /** What is logged in a usual day, dm² by kind of picture, by so many days. */

@@ -8,13 +8,14 @@ import {
   type Cause,
   type CauseRow,
   type CausesCode,
+  type Excess,
   type LeakBelief,
   type Shift,
   type Taught,
 } from './cause';
-import { LEAK, leakOf, leakShift, LEAST_LEAK, weighAgain } from './leak';
+import { excessOf, LEAK, leakOf, leakShift, leakSince, LEAST_LEAK, LOOKED_BACK, weighAgain } from './leak';
 import { shiftOf, unseenShift } from './shift';
-import { Patterns, type Miss } from './patterns';
+import { Patterns, type Explained, type Miss } from './patterns';
 
 /** How often each happens at a weigh-in before anything is seen. */
 const PRIOR = {
@@ -22,7 +23,7 @@ const PRIOR = {
   notPrinted: 0.01,
   cleanings: 0.03,
   drawsOther: 0.02,
-  leak: 0.002,
+  leak: 0.001,
   zeroed: 0.005,
   oddMass: 0.004,
   otherBlack: 0.003,
@@ -59,6 +60,7 @@ const SUSPECTED = 0.02;
  */
 export class CauseFilter {
   private leaks: ReadonlyMap<string, LeakBelief> = new Map();
+  private excesses: ReadonlyMap<string, readonly Excess[]> = new Map();
   private zero: CausesCode['zero'] = null;
   private cleanings: CausesCode['cleanings'] = { count: 0, days: 0, evidence: 0 };
   private sound: ReadonlySet<string> = new Set();
@@ -72,6 +74,7 @@ export class CauseFilter {
   keep(): CausesCode {
     return {
       leaks: [...this.leaks.values()],
+      excesses: [...this.excesses],
       zero: this.zero,
       cleanings: this.cleanings,
       usual: this.usual,
@@ -80,9 +83,10 @@ export class CauseFilter {
     };
   }
 
-  static revive({ leaks, zero, cleanings, usual, sound, blacks }: CausesCode): CauseFilter {
+  static revive({ leaks, excesses, zero, cleanings, usual, sound, blacks }: CausesCode): CauseFilter {
     const other = new CauseFilter();
     other.leaks = new Map(leaks.map((leak) => [leak.cartridgeId, leak]));
+    other.excesses = new Map(excesses);
     other.zero = zero;
     other.cleanings = cleanings;
     other.usual = usual;
@@ -111,6 +115,7 @@ export class CauseFilter {
     if (cause === 'leak' && cartridgeId !== undefined) {
       this.sound = new Set([...this.sound, cartridgeId]);
       this.leaks = new Map([...this.leaks].filter(([id]) => id !== cartridgeId));
+      this.excesses = new Map([...this.excesses].filter(([id]) => id !== cartridgeId));
     }
     if (cause === 'zeroed') this.zero = null;
     if (cause === 'otherBlack') this.blacks = NO_SWING;
@@ -168,7 +173,9 @@ export class CauseFilter {
     const candidates = this.candidates(rows);
     const told = candidates.map((one) => {
       const { log, amount } =
-        one.code === 'leak' ? leakOf(rows, misses, one.row!) : look.explain(one.pattern, one.amount);
+        one.code === 'leak'
+          ? this.leakBy(rows, misses, one.row!, one.prior)
+          : look.explain(one.pattern, one.amount);
       // Half of a pattern's amounts are no sense: cleanings below none, a leak that fills.
       const isSense = one.atLeast === undefined || amount.value > one.atLeast;
       return { ...one, found: { log: isSense ? log : -Infinity, amount } };
@@ -230,6 +237,21 @@ export class CauseFilter {
       ...causes.map(({ pattern: _, log: __, ...cause }) => cause),
     ];
     return { causes: all.sort((a, b) => b.probability - a.probability), taught };
+  }
+
+  /** A leak that goes on, or one that began at any of the last weigh-ins: whichever explains more, as a factor on its prior. */
+  private leakBy(
+    rows: readonly CauseRow[],
+    misses: readonly Miss[],
+    row: CauseRow,
+    prior: number,
+  ): Explained {
+    const goesOn = leakOf(rows, misses, row);
+    const before = this.excesses.get(row.cartridgeId) ?? [];
+    const began = leakSince([...before, excessOf(rows, misses, row)]);
+    // Each beginning is as likely as a leak is at one weigh-in, whatever was suspected before.
+    const log = began.log + Math.log(this.leakPrior(row) / prior);
+    return log > goesOn.log ? { log, amount: began.amount } : goesOn;
   }
 
   private candidates(rows: readonly CauseRow[]): Candidate[] {
@@ -354,14 +376,24 @@ export class CauseFilter {
     const others = sum(
       causes.map(({ code, probability }) => (code === 'leak' || NOT_LEAKED.has(code) ? 0 : probability)),
     );
+    const odd = sum(causes.map(({ code, probability }) => (code === 'oddMass' ? probability : 0)));
+    const excesses = new Map(this.excesses);
     rows.forEach((row, i) => {
       const leak = leaks.get(row.cartridgeId);
+      // Found, its excess is in what is foretold.
+      if (leak && leak.probability > FOUND) excesses.delete(row.cartridgeId);
+      // One wrong mass is told from a leak by the next one: it stands until then.
+      else if (others - odd < FOUND)
+        excesses.set(
+          row.cartridgeId,
+          [...(excesses.get(row.cartridgeId) ?? []), excessOf(rows, misses, row)].slice(1 - LOOKED_BACK),
+        );
       if (leak && leak.probability > FOUND) {
         // A weigh-in that lacks its prints says nothing of it.
         if (others < FOUND) leaks.set(row.cartridgeId, weighAgain(leak, row, rows, misses, i));
       } else {
         const seen = causes.find(({ code, slotId }) => code === 'leak' && slotId === row.slotId);
-        if (seen && seen.probability > 2 * this.leakPrior(row))
+        if (seen && seen.probability > Math.max(SUSPECTED, 2 * this.leakPrior(row)))
           leaks.set(row.cartridgeId, {
             cartridgeId: row.cartridgeId,
             slotId: row.slotId,
@@ -373,6 +405,7 @@ export class CauseFilter {
       }
     });
     this.leaks = leaks;
+    this.excesses = excesses;
     const long = Math.max(...rows.map((row) => row.days));
     const kept = Math.exp(-long / USUAL_DAYS);
     const dm2 = new Map([...this.usual.dm2].map(([id, area]) => [id, kept * area]));

@@ -1,7 +1,7 @@
 import type { Uncertain } from '../quantity';
-import { type CauseRow, type LeakBelief, type Shift } from './cause';
+import { type CauseRow, type Excess, type LeakBelief, type Shift } from './cause';
 import { shiftOf } from './shift';
-import { Patterns, type Explained, type Miss } from './patterns';
+import { dot, Patterns, type Explained, type Miss } from './patterns';
 
 /** ml a day: a plug that weeps loses a drop or two. */
 export const LEAK: Uncertain = { value: 0.15, u: 0.15 };
@@ -12,15 +12,75 @@ export const LEAST_LEAK = 0.05;
 export const leakShift = ({ probability, mlPerDay }: LeakBelief, days: number): Shift =>
   shiftOf(probability, mlPerDay, days);
 
-/** A channel's leak against none, by what its others say of this weigh-in. */
-export function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {
+/** So many weigh-ins are looked back over: what is slower is followed by a belief of its own. */
+export const LOOKED_BACK = 4;
+
+/** Of the whole, what all channels may draw more or less this time besides: as other prints would take it. */
+const ALL_TOLD = 0.1;
+
+/** Of one channel, with what all have in common this time taken off as its others show it. */
+export function excessOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Excess {
   const i = rows.indexOf(row);
   const { offMl, own, shared } = misses[i]!;
   const others = misses.filter((_, k) => k !== i);
-  const told = rows.filter((_, k) => k !== i).map(({ toldMl }) => 0.1 * toldMl);
-  const { value: z, u } = others.length > 1 ? new Patterns(others, [told]).sharing : { value: 0, u: 1 };
-  const off = offMl - z * shared;
-  const common = (u * shared) ** 2;
+  if (others.length < 2) return { days: row.days, ml: offMl, variance: own + shared ** 2 };
+  const commons = (one: CauseRow): readonly number[] => [ALL_TOLD * one.toldMl, one.alike];
+  const theirs = rows.filter((_, k) => k !== i).map(commons);
+  const look = new Patterns(
+    others,
+    [0, 1].map((k) => theirs.map((one) => one[k]!)),
+  );
+  const mine = commons(row);
+  const common = look.foretell(
+    others.map((other, k) => shared * other.shared + dot(mine, theirs[k]!)),
+    shared ** 2 + dot(mine, mine),
+  );
+  return { days: row.days, ml: offMl - common.value, variance: own + common.u ** 2 };
+}
+
+/** One weigh-in alone, however far off, is no leak: it may be a slip, or one very dark picture. */
+const MOST_SIGMA = 4;
+const clipped = (ml: number, variance: number): number => {
+  const most = MOST_SIGMA * Math.sqrt(variance);
+  return Math.max(-most, Math.min(most, ml));
+};
+
+/**
+ * A leak that began at any of the last weigh-ins, each as likely before looking, against none (Shiryaev): the sum of their Bayes'
+ * factors, each with one rate `a ~ N(0.15, 0.15²)` ml a day for all the days since.
+ *
+ * @param excesses of one cartridge, the newest last
+ * @returns log of that sum, and the rate by the likeliest beginning; −∞ where none would be a leak
+ */
+export function leakSince(excesses: readonly Excess[]): Explained {
+  let s = 0;
+  let t = 0;
+  const found: Explained[] = [];
+  for (const { days, ml, variance } of [...excesses].reverse()) {
+    s += (days * days) / variance;
+    t += (days * clipped(ml, variance)) / variance;
+    const { value: mean, u } = LEAK;
+    const left = t - mean * s;
+    const spread = 1 + u * u * s;
+    found.push({
+      log: mean * t - 0.5 * mean * mean * s + (0.5 * u * u * left * left) / spread - 0.5 * Math.log(spread),
+      amount: { value: mean + (u * u * left) / spread, u: u / Math.sqrt(spread) },
+    });
+  }
+  // One that fills it, or loses less than standing takes, is no leak.
+  const leaks = found.filter(({ amount }) => amount.value > LEAST_LEAK);
+  const [first] = leaks;
+  if (!first) return { log: -Infinity, amount: found[0]!.amount };
+  const best = leaks.reduce((a, b) => (b.log > a.log ? b : a), first);
+  const sum = leaks.reduce((total, { log }) => total + Math.exp(log - best.log), 0);
+  return { log: best.log + Math.log(sum), amount: best.amount };
+}
+
+/** A channel's leak against none, by what its others say of this weigh-in. */
+export function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {
+  const { own } = misses[rows.indexOf(row)]!;
+  const { ml: off, variance } = excessOf(rows, misses, row);
+  const common = variance - own;
   const { toldMl, own: ownIf, perDay } = row.ifLeaking;
   const offIf = off + row.toldMl - toldMl;
   return { log: logNormal(offIf, ownIf + common) - logNormal(off, own + common), amount: perDay };

@@ -28,7 +28,6 @@ export interface Explained {
 export class Patterns {
   /** What all channels have in common whatever the cause. */
   private readonly common: readonly (readonly number[])[];
-  private readonly shared: readonly number[];
   private readonly inverse: readonly number[];
   private readonly off: readonly number[];
   private readonly offWeighed: readonly number[];
@@ -38,8 +37,7 @@ export class Patterns {
   constructor(misses: readonly Miss[], more: readonly (readonly number[])[] = []) {
     this.off = misses.map(({ offMl }) => offMl);
     this.inverse = misses.map(({ own }) => 1 / Math.max(own, 1e-9));
-    this.shared = misses.map(({ shared }) => shared);
-    this.common = ranks([this.shared, ...more], this.inverse);
+    this.common = ranks([misses.map(({ shared }) => shared), ...more], this.inverse);
     this.offWeighed = this.weigh(this.off);
     this.offSquare = dot(this.off, this.offWeighed);
   }
@@ -53,12 +51,15 @@ export class Patterns {
     );
   }
 
-  /** What they seem to share this time, in standard deviations, with what is left in doubt of it. */
-  get sharing(): Uncertain {
-    const first = this.shared;
-    const t = dot(first, this.offWeighed);
-    const s = dot(first, this.weigh(first));
-    return { value: t, u: Math.sqrt(Math.max(0, 1 - s)) };
+  /**
+   * Something that goes together with these misses, as they tell of it.
+   *
+   * @param covariances with each of them, ml²
+   * @param variance before looking, ml²
+   */
+  foretell(covariances: readonly number[], variance: number): Uncertain {
+    const explained = dot(covariances, this.weigh(covariances));
+    return { value: dot(covariances, this.offWeighed), u: Math.sqrt(Math.max(0, variance - explained)) };
   }
 
   /**
@@ -109,7 +110,8 @@ function less(y: readonly number[], vectors: readonly (readonly number[])[], x: 
   return left;
 }
 
-const dot = (a: readonly number[], b: readonly number[]): number => {
+/** a·b. */
+export const dot = (a: readonly number[], b: readonly number[]): number => {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
   return sum;

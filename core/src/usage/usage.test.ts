@@ -134,7 +134,8 @@ describe('what is foretold', () => {
     const model = fitPrinter(SLOTS, past, DRAWS);
     // The others learnt that a cleaning takes far more than most printers' do.
     expect(drawOf(model, 's2', 'light').value).toBeGreaterThan(2 * DRAWS.light.value);
-    const one = (part: Partial<Exposure>): number => predictUse(model, 's2', { ...NO_EXPOSURE, ...part }).value;
+    const one = (part: Partial<Exposure>): number =>
+      predictUse(model, 's2', { ...NO_EXPOSURE, ...part }).value;
     expect(drawOf(model, 's2', 'light').value).toBeCloseTo(one({ light: 1 }), 9);
     expect(100 * coefficientPerDm2(model, 's2', 'a').value).toBeCloseTo(one(jobExposure('a', 100)), 9);
     const parts = partsOfUse(model, 's2', x);

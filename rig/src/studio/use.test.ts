@@ -320,6 +320,22 @@ describe('a channel that loses a fifth of a gram a day', () => {
     },
   );
 
+  test.each([
+    [14, 4],
+    [28, 6],
+  ])(
+    'weighed every %d days, most are named by the third weigh-in: %d of eight at the least',
+    (days, least) => {
+      const third = Math.ceil(day / days) + 3;
+      const named = [1, 2, 3, 4, 5, 6, 7, 8].filter((seed) => {
+        const year = simulateYear({ days, seed: 7919 * seed + 17, leak });
+        const { leaks } = fit({ ...year, observed: year.observed.slice(0, third * CHANNELS) });
+        return leaks.some(({ slotId, probability }) => slotId === 's3' && probability > 0.8);
+      });
+      expect(named.length).toBeGreaterThanOrEqual(least);
+    },
+  );
+
   test('a month of standing is foretold with a month of leaking; of another cartridge it is not', () => {
     const model = fit(simulateYear({ days: 14, seed: SEEDS[2]! + 11, leak }));
     const rest = { ...NO_EXPOSURE, idleDays: 30 };
