@@ -14,8 +14,13 @@ export function insideWords({ wetMl, ink, weighedDaysAgo }: CartridgeView): stri
 export const weighedWords = ({ weighedDaysAgo }: Pick<CartridgeView, 'weighedDaysAgo'>): string =>
   weighedDaysAgo === null ? 'never weighed' : `weighed ${agoWords(weighedDaysAgo)}`;
 
+/** Less than this is no difference in the places that are shown, ml. */
+const HARDLY_ML = 0.05;
+
 /** How far a weight is from what was foretold; too far to be chance, with what to look for on that side. */
 export const massOffWords = ({ ml, far }: Pick<MassOff, 'ml' | 'far'>): string =>
-  ml < 0
-    ? `${(-ml).toFixed(1)} ml less than expected${far ? ': was everything logged?' : ''}`
-    : `${ml.toFixed(1)} ml more than expected${far ? ': was a fill left out, or did something lie on the scale with it?' : ''}`;
+  Math.abs(ml) < HARDLY_ML && !far
+    ? 'as expected'
+    : ml < 0
+      ? `${(-ml).toFixed(1)} ml less than expected${far ? ': was everything logged?' : ''}`
+      : `${ml.toFixed(1)} ml more than expected${far ? ': was a fill left out, or did something lie on the scale with it?' : ''}`;

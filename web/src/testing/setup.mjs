@@ -23,3 +23,6 @@ Blob.prototype.arrayBuffer ??= function () {
 Blob.prototype.text ??= async function () {
   return new TextDecoder().decode(await this.arrayBuffer());
 };
+
+// Nothing is laid out here, and so nothing can be brought into sight.
+Element.prototype.scrollIntoView ??= () => undefined;

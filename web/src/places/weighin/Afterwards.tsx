@@ -19,6 +19,7 @@ import {
 } from '@hiraeth/core/advice';
 import type { Because, Fact, Printer, Slot } from '@hiraeth/core/workbook';
 import { useAct, useLedger, useNow } from '../../state/hooks';
+import { InSight } from '../../parts/InSight';
 import type { TakenRow } from '../../state/unfinished';
 import { Causes } from './Causes';
 import { UnsaidBlacks } from './UnsaidBlacks';
@@ -110,16 +111,17 @@ export function Afterwards({
       { row: b!.row, reading: a!.one.reading },
     ];
     return (
-      <Exchanged
-        names={[a!.row.name, b!.row.name]}
-        onExchange={() => void again(parts, exchangeMasses(standing(a!), standing(b!)))}
-      />
+      <InSight>
+        <Exchanged
+          names={[a!.row.name, b!.row.name]}
+          onExchange={() => void again(parts, exchangeMasses(standing(a!), standing(b!)))}
+        />
+      </InSight>
     );
   }
   if (seen && !missing)
     return (
-      <>
-        {blacks}
+      <InSight>
         <Causes
           printer={printer}
           seen={seen}
@@ -134,20 +136,23 @@ export function Afterwards({
             void again(parts, done).then((ok) => ok && setAnswered(true));
           }}
         />
-      </>
+        {blacks}
+      </InSight>
     );
-  if (!missing) return blacks;
+  if (!missing) return blacks && <InSight>{blacks}</InSight>;
   const every = set.map(({ row, one }) => ({ row, reading: one.reading }));
   return (
-    <Missing
-      printer={printer}
-      missing={missing}
-      before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
-      onExplained={(because) =>
-        void again(every, explainMasses(set.map(standing), because)).then((ok) => ok && setAnswered(true))
-      }
-      onAnswered={() => setAnswered(true)}
-    />
+    <InSight>
+      <Missing
+        printer={printer}
+        missing={missing}
+        before={momentBefore(ledger.facts, new Set([...taken.values()].map(({ factId }) => factId)))}
+        onExplained={(because) =>
+          void again(every, explainMasses(set.map(standing), because)).then((ok) => ok && setAnswered(true))
+        }
+        onAnswered={() => setAnswered(true)}
+      />
+    </InSight>
   );
 }
 

@@ -19,6 +19,10 @@ import { useAct, useLedger } from '../../state/hooks';
 
 const TO_PRINTS: ReadonlySet<Cause['code']> = new Set(['notPrinted', 'otherBlack']);
 
+/** Nobody is certain of a cause by weights alone. */
+const likelyWords = (probability: number): string =>
+  probability > 0.99 ? 'more than 99 % likely' : `${Math.round(100 * probability)} % likely`;
+
 /** What the whole set may come of: each cause with what it would mean, one press to take it, another to rule it out. */
 export function Causes({
   printer,
@@ -107,7 +111,7 @@ export function Causes({
           <div className="stack" key={`${cause.code} ${cause.slotId}`}>
             <p className={two ? '' : 'warn'}>
               {causeWords(ledger, printer.id, cause)}{' '}
-              <span className="soft small">{Math.round(100 * cause.probability)} % likely</span>
+              <span className="soft small">{likelyWords(cause.probability)}</span>
             </p>
             <div className="row">
               {yes && (

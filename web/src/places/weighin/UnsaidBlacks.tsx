@@ -26,10 +26,10 @@ export function UnsaidBlacks({ prints }: { readonly prints: readonly FactOf<'pri
       </p>
       <div className="row">
         <Button variant="outlined" onClick={() => say('photo')}>
-          All took photo black
+          {prints.length === 1 ? 'It' : 'All'} took photo black
         </Button>
         <Button variant="outlined" onClick={() => say('matte')}>
-          All took matte black
+          {prints.length === 1 ? 'It' : 'All'} took matte black
         </Button>
         <Link to="/prints/log">One by one, in the log</Link>
       </div>

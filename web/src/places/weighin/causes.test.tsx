@@ -104,7 +104,7 @@ test('two blacks, and prints without a paper: asked which they took, said for al
   expect(
     question.getByText(/^One print since the last weigh-in does not say which black/),
   ).toBeInTheDocument();
-  await user.click(question.getByRole('button', { name: 'All took matte black' }));
+  await user.click(question.getByRole('button', { name: 'It took matte black' }));
   await waitFor(() =>
     expect(screen.queryByRole('region', { name: 'Which black the prints took' })).toBeNull(),
   );

@@ -43,12 +43,12 @@ export default function WeighIn() {
           </p>
         </div>
         <PrinterPick onPick={beginAnew} />
+        <Afterwards key={printer.id} printer={printer} rows={rows} taken={taken} onTaken={correct} />
         <SetTable weighing={weighing} />
         <label className="row small">
           <input type="checkbox" checked={shelf} onChange={(event) => setShelf(event.target.checked)} />
           those on the shelf too
         </label>
-        <Afterwards key={printer.id} printer={printer} rows={rows} taken={taken} onTaken={correct} />
         {isOpen && (
           <div className="row">
             <Button variant="contained" onClick={() => void allBack()}>
