@@ -25,4 +25,4 @@ Blob.prototype.text ??= async function () {
 };
 
 // Nothing is laid out here, and so nothing can be brought into sight.
-Element.prototype.scrollIntoView ??= () => undefined;
+globalThis.Element.prototype.scrollIntoView ??= () => undefined;
