@@ -29,7 +29,7 @@ const TELLERS: readonly (readonly [Teller, readonly WeighInCause[]])[] = [
   ['lookAtIt', ['leak']],
   ['namePapers', ['otherBlack']],
   ['cleaningCount', ['cleanings']],
-  ['printSystem', ['notLogged', 'notPrinted']],
+  ['printSystem', ['notLogged', 'notPrinted', 'otherKind']],
 ];
 
 /**

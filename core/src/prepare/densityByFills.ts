@@ -67,7 +67,9 @@ export function densityByFills(book: Snapshot, inkId: string): DensityByFills | 
     const gave = book.state.bottles.get(bottle.id)?.outMl ?? 0;
     if (!(all > 0) || byMass < BY_MASS * all) return [];
     const rho = (stated.value * gave) / bottle.volumeMl;
-    return Math.abs(rho / stated.value - 1) < ODD ? [{ rho, u: gave < bottle.volumeMl ? EARLY_U : BOTTLE_U }] : [];
+    return Math.abs(rho / stated.value - 1) < ODD
+      ? [{ rho, u: gave < bottle.volumeMl ? EARLY_U : BOTTLE_U }]
+      : [];
   });
   if (fills.length < LEAST_FILLS && bottles.length === 0) return null;
   const told = meanOf([...fills, ...bottles]);

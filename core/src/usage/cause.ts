@@ -9,11 +9,13 @@ export interface Cause {
   readonly cartridgeId: string | null;
   /** Kind of picture, where it is one. */
   readonly subjectId: string | null;
+  /** The kind that its prints were instead, where they are logged as another. */
+  readonly insteadId?: string;
   readonly probability: number;
   /**
    * How much of it, with u: dm² not logged, share of what was logged that was not printed, cleanings, log of the new factor,
    * ml a day of a leak, g that the scale showed too many, ml by which one mass is off, share of what was logged that took the other
-   * black.
+   * black, or was of another kind.
    */
   readonly amount: Uncertain;
   /** What it explains, ml, all channels together; below 0: less was drawn. Of two blacks: what the one drew more. */

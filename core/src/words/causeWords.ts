@@ -17,6 +17,7 @@ export const CAUSE_NAMES: Readonly<Record<WeighInCause, string>> = {
   wasZeroed: 'a scale that was zeroed wrong the time before',
   oddMass: 'one wrong mass',
   otherBlack: 'the other black',
+  otherKind: 'another kind of picture',
 };
 
 export const TELLER_WORDS: Readonly<Record<Teller, string>> = {
@@ -60,6 +61,10 @@ export function causeWords({ context }: Pick<Book, 'context'>, printerId: string
       return `The scale showed about ${Math.abs(value).toFixed(1)} g too ${value > 0 ? 'much' : 'little'} on all of them the time before: it was zeroed wrong then. Today’s masses hold.`;
     case 'oddMass':
       return `${slot} alone is ${ml} ${cause.ml > 0 ? 'lighter' : 'heavier'} than the others let one expect: its mass may be wrong, another’s, or with other parts on.`;
+    case 'otherKind': {
+      const instead = find(context, 'subject', cause.insteadId ?? '')?.name ?? 'another kind';
+      return `They fell as if about ${Math.round(100 * Math.min(1, value))} % of what is logged${of} had been “${instead}”.`;
+    }
     case 'otherBlack':
       return `${slot} alone drew ${ml} more than the log says, and the other black as much less for its prints: their papers seem to take this one.`;
   }

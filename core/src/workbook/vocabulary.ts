@@ -145,6 +145,7 @@ export const WEIGH_IN_CAUSES = [
   'wasZeroed',
   'oddMass',
   'otherBlack',
+  'otherKind',
 ] as const;
 export type WeighInCause = (typeof WEIGH_IN_CAUSES)[number];
 /** What may be answered to a weight that does not fit: a reason, or that it is a weight of another kind. */

@@ -253,6 +253,20 @@ describe('named by its cause', () => {
     }
   });
 
+  test('one kind of picture logged as another is that, and of the right two', () => {
+    const models = after(200, 0, { apart: 1.5, mislabelled: { day: 200, as: 'a', was: 'c' } });
+    const firsts = models.map(({ causes: [first] }) => first!);
+    const named = firsts.filter(({ code }) => code === 'otherKind');
+    // Where hardly any was printed in these days there is nothing to be seen.
+    expect(named.length).toBeGreaterThanOrEqual(3);
+    for (const { subjectId, insteadId, amount } of named) {
+      expect([subjectId, insteadId]).toEqual(['a', 'c']);
+      // Beside prints that were what they say.
+      expect(amount.value).toBeGreaterThan(0.1);
+    }
+    expect(firsts.every(({ code }) => code === 'otherKind' || code === 'asForetold')).toBe(true);
+  });
+
   test('papers that nobody ever names: what both blacks take is as doubtful as it is, and nobody else’s', () => {
     let [blacks, others, of] = [0, 0, 0];
     for (const seed of rooms) {

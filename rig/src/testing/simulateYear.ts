@@ -30,6 +30,8 @@ export interface YearOptions {
     /** Share that took matte where both were reckoned with. */
     readonly matteShare: number;
   };
+  /** In the interval that holds this day, what is logged as the one kind of picture was the other. */
+  readonly mislabelled?: { readonly day: number; readonly as: string; readonly was: string };
   /** Only these channels are weighed. */
   readonly weighed?: readonly number[];
   /** The seed of a year whose printer is of the same kind: its channels take what that one's do, but for the usual differences. */
@@ -57,7 +59,7 @@ const INK_G_PER_ML = 1.065;
 
 /** A year of one printer whose truth is known, as its weigh-ins saw it: the jobs' scatter, half shared by the channels. */
 export function simulateYear(options: YearOptions): SimulatedYear {
-  const { days, seed, gain, lostWeek, leak, zeroed, slip, blacks, weighed, apart = 1 } = options;
+  const { days, seed, gain, lostWeek, leak, zeroed, slip, blacks, mislabelled, weighed, apart = 1 } = options;
   const cleanings = options.cleanings ?? { perDay: 0.035, logged: 1 };
   const chance = makeChance(seed);
   // What is beside the usual has its own chance, so that years of one seed stay comparable.
@@ -93,7 +95,9 @@ export function simulateYear(options: YearOptions): SimulatedYear {
           SUBJECTS.map((_, k) => 1 / (1 + ((k + Math.floor(d / 45)) % 4))),
         );
         const area = chance.pick([1, 2, 3, 5, 8], [5, 4, 3, 2, 1]) * chance.pick([6.2, 12.5, 25], [2, 4, 2]);
-        if (logged) exposure = addExposure(exposure, jobExposure(subject, area));
+        const wrong = mislabelled && mislabelled.day >= day && mislabelled.day < day + days;
+        const called = wrong && subject === mislabelled.was ? mislabelled.as : subject;
+        if (logged) exposure = addExposure(exposure, jobExposure(called, area));
         const shared = chance.factor(PART);
         const takes = blacks ? takesBlack(blacks, d, day, days, beside.next()) : null;
         truth.forEach((channel, c) => {

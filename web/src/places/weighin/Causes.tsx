@@ -1,4 +1,5 @@
 import {
+  correctPrints,
   explainMasses,
   logMissed,
   lookAt,
@@ -9,7 +10,7 @@ import {
   type TakenMass,
 } from '@hiraeth/core/acts';
 import { standardDm2, type WeighInCauses } from '@hiraeth/core/advice';
-import { settingsOf } from '@hiraeth/core/ledger';
+import { factsOf, find, settingsOf } from '@hiraeth/core/ledger';
 import type { Cause } from '@hiraeth/core/usage';
 import type { Printer } from '@hiraeth/core/workbook';
 import { CAUSE_NAMES, causeWords, TELLER_WORDS } from '@hiraeth/core/words';
@@ -17,8 +18,10 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
 
-const TO_PRINTS: ReadonlySet<Cause['code']> = new Set(['notPrinted', 'otherBlack']);
+const TO_PRINTS: ReadonlySet<Cause['code']> = new Set(['notPrinted', 'otherBlack', 'otherKind']);
 
+/** From this share on all of the prints in question are taken for it. */
+const MOSTLY = 0.6;
 /** Nobody is certain of a cause by weights alone. */
 const likelyWords = (probability: number): string =>
   probability > 0.99 ? 'more than 99 % likely' : `${Math.round(100 * probability)} % likely`;
@@ -48,6 +51,21 @@ export function Causes({
   const leaveOut = {
     label: 'The log is wrong: leave these days out',
     onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
+  };
+  /** All of these days' prints of one kind were of the other. */
+  const wereOfKind = (subjectId: string, insteadId: string) => {
+    const prints = factsOf(ledger, 'printed').filter(
+      (print) =>
+        print.printerId === printer.id &&
+        print.subjectId === subjectId &&
+        print.at > seen.from &&
+        print.at <= seen.to,
+    );
+    const { name = insteadId } = find(ledger.context, 'subject', insteadId) ?? {};
+    return {
+      label: `Yes, they were “${name}”`,
+      onPress: () => take(correctPrints(prints, { subjectId: insteadId })),
+    };
   };
   const press = (cause: Cause): { readonly label: string; readonly onPress: () => void } | null => {
     const own = masses.filter(({ cartridgeId }) => cartridgeId === cause.cartridgeId);
@@ -92,6 +110,10 @@ export function Causes({
                 take(logMissed(printer.id, { sheets, subjectId }, { widthMm, heightMm }, before)),
             };
       }
+      case 'otherKind':
+        return cause.amount.value > MOSTLY && cause.insteadId !== undefined
+          ? wereOfKind(cause.subjectId!, cause.insteadId)
+          : leaveOut;
       case 'notPrinted':
         return leaveOut;
       case 'wasZeroed':

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
-import { knownRoom, PRINTER } from '@hiraeth/core/testing';
+import { define, knownRoom, PRINTER, script } from '@hiraeth/core/testing';
 import type { Fact } from '@hiraeth/core/workbook';
 import { renderApp } from '../../testing/renderApp';
 import WeighIn from '.';
@@ -9,10 +9,14 @@ const AT = '2026-03-10T10:00:00.000Z';
 const { facts: known, foretoldG } = knownRoom(AT);
 
 /** The ninth weigh-in, typed as a column, off by these grams from what was foretold. */
-async function enter(off: readonly number[], room: readonly Fact[] = known) {
+async function enter(
+  off: readonly number[],
+  room: readonly Fact[] = known,
+  told: readonly number[] = foretoldG,
+) {
   const app = await renderApp(<WeighIn />, room);
   await app.user.click(screen.getByLabelText('cyan, weight in g'));
-  await app.user.paste(foretoldG.map((g, i) => (g + off[i]!).toFixed(2)).join('\n'));
+  await app.user.paste(told.map((g, i) => (g + off[i]!).toFixed(2)).join('\n'));
   // The first ones that are far off are asked about by themselves: nobody knows yet.
   const all = () => screen.queryByText('All weighed. The ink is known again.');
   let before = '';
@@ -111,4 +115,23 @@ test('two blacks, and prints without a paper: asked which they took, said for al
   const [paper] = facts('defined').flatMap(({ entity }) => (entity.entity === 'paper' ? [entity] : []));
   expect(paper).toMatchObject({ name: 'Paper for matte black', black: 'matte' });
   expect(facts('printed').at(-1)).toMatchObject({ copies: 3, paperId: paper!.id });
+});
+
+test('a kind of picture that was logged for another: said which, and corrected by one press', async () => {
+  const kinds = [
+    { subjectId: 'any', perDm2: [0.03, 0.02, 0.025] },
+    { subjectId: 'night', perDm2: [0.012, 0.045, 0.05] },
+  ] as const;
+  const { facts: room, foretoldG: told } = knownRoom(AT, [...kinds]);
+  const night = script([define({ entity: 'subject', id: 'night', name: 'Night' })], room[0]!.at);
+  // Three sheets of it, logged as the other kind.
+  const off = kinds[0].perDm2.map((any, i) => 3 * 12.474 * 1.064 * (any - kinds[1].perDm2[i]!));
+  const { user, facts } = await enter(off, [...night, ...room], told);
+  const said = await asked();
+  expect(
+    said.getByText(/^They fell as if about \d+ % of what is logged of “Any” had been “Night”/),
+  ).toBeInTheDocument();
+  await user.click(await said.findByRole('button', { name: 'Yes, they were “Night”' }));
+  await gone();
+  expect(facts('printed').at(-1)).toMatchObject({ copies: 3, subjectId: 'night' });
 });
