@@ -29,9 +29,6 @@ export function Policies({
   readonly onRisk: (risk: number) => void;
 }) {
   const { state, share, stop, again } = simulated;
-  const money = useMoney();
-  const act = useAct();
-  const choose = (policy: PlannedPolicy): void => void act(goBy(printer, policy));
   const best = plan.policies.find(({ code }) => code === plan.best);
   const single = plan.policies.find(({ code }) => code === 'single');
   return (
@@ -79,68 +76,76 @@ export function Policies({
           <Button onClick={again}>Try them</Button>
         </div>
       )}
-      {plan.policies.length > 0 && (
-        <div className="scrollx">
-          <Lines
-            columns={[
-              {
-                head: 'A year of (±: nineteen years in twenty)',
-                of: (policy) => (
-                  <>
-                    {POLICY_WORDS[policy.code]}
-                    {printer.policy?.code === policy.code ? (
-                      <div className="soft small">chosen: what is due follows it</div>
-                    ) : (
-                      policy.bar === null && (
-                        <div>
-                          <Button
-                            size="small"
-                            aria-label={`Go by: ${POLICY_WORDS[policy.code]}`}
-                            onClick={() => choose(policy)}
-                          >
-                            Go by this
-                          </Button>
-                        </div>
-                      )
-                    )}
-                    {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
-                  </>
-                ),
-              },
-              {
-                head: <Term of="routine">Times opened</Term>,
-                n: true,
-                of: (policy) => spread(policy.routinesPerYear, 1),
-              },
-              {
-                head: 'Ink lost',
-                n: true,
-                of: (policy) => <>{spread(policy.primingMl, policy.primingMl.value < 10 ? 1 : 0)} ml</>,
-              },
-              { head: 'Money lost', n: true, of: (policy) => money(policy.wasteMinor.value) },
-              {
-                head: 'Work',
-                n: true,
-                of: (policy) => `${(policy.minutesPerYear.value / 60).toFixed(1)} h`,
-              },
-              {
-                head: 'Runs dry',
-                n: true,
-                of: (policy) => (policy.code === 'originals' ? '–' : dryWords(policy)),
-              },
-              {
-                head: <Term of="wastePad">Pad lasts</Term>,
-                n: true,
-                of: (policy) => (policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`),
-              },
-            ]}
-            rows={plan.policies}
-            keyOf={(policy) => policy.code}
-            toneOf={(policy) => (policy.code === plan.best ? 'total' : '')}
-          />
-        </div>
-      )}
+      {plan.policies.length > 0 && <WaysTable plan={plan} printer={printer} />}
     </section>
+  );
+}
+
+/** A year by each way, side by side. */
+function WaysTable({ plan, printer }: { readonly plan: PrinterPlan; readonly printer: Printer }) {
+  const money = useMoney();
+  const act = useAct();
+  const choose = (policy: PlannedPolicy): void => void act(goBy(printer, policy));
+  return (
+    <div className="scrollx">
+      <Lines
+        columns={[
+          {
+            head: 'A year of (±: nineteen years in twenty)',
+            of: (policy) => (
+              <>
+                {POLICY_WORDS[policy.code]}
+                {printer.policy?.code === policy.code ? (
+                  <div className="soft small">chosen: what is due follows it</div>
+                ) : (
+                  policy.bar === null && (
+                    <div>
+                      <Button
+                        size="small"
+                        aria-label={`Go by: ${POLICY_WORDS[policy.code]}`}
+                        onClick={() => choose(policy)}
+                      >
+                        Go by this
+                      </Button>
+                    </div>
+                  )
+                )}
+                {policy.bar && <div className="soft small">not now: {BAR_WORDS[policy.bar]}</div>}
+              </>
+            ),
+          },
+          {
+            head: <Term of="routine">Times opened</Term>,
+            n: true,
+            of: (policy) => spread(policy.routinesPerYear, 1),
+          },
+          {
+            head: 'Ink lost',
+            n: true,
+            of: (policy) => <>{spread(policy.primingMl, policy.primingMl.value < 10 ? 1 : 0)} ml</>,
+          },
+          { head: 'Money lost', n: true, of: (policy) => money(policy.wasteMinor.value) },
+          {
+            head: 'Work',
+            n: true,
+            of: (policy) => `${(policy.minutesPerYear.value / 60).toFixed(1)} h`,
+          },
+          {
+            head: 'Runs dry',
+            n: true,
+            of: (policy) => (policy.code === 'originals' ? '–' : dryWords(policy)),
+          },
+          {
+            head: <Term of="wastePad">Pad lasts</Term>,
+            n: true,
+            of: (policy) => (policy.padYears === null ? '–' : `${policy.padYears.toFixed(1)} y`),
+          },
+        ]}
+        rows={plan.policies}
+        keyOf={(policy) => policy.code}
+        toneOf={(policy) => (policy.code === plan.best ? 'total' : '')}
+      />
+    </div>
   );
 }
 

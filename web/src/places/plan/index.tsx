@@ -1,6 +1,5 @@
-import type { Simulated } from './simulated';
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
   MINUTES,
@@ -10,10 +9,10 @@ import {
   RHYTHM_DAYS,
   type ForecastBy,
   type PlanBasis,
-  type PolicyResult,
+  type PrinterPlan,
 } from '@hiraeth/core/plan';
+import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
-import { useServices } from '../../state/services';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { Leaves } from '../../parts/Leaves';
@@ -30,6 +29,7 @@ import { Lives } from './Lives';
 import { Policies } from './Policies';
 import { SecondSetPanel } from './SecondSetPanel';
 import { Sittings } from './Sittings';
+import { useSimulated } from './useSimulated';
 import { Weighing } from './Weighing';
 
 /** What the printer will need and when, what to order, and what each way of changing its cartridges costs. */
@@ -70,11 +70,6 @@ export default function Plan() {
       </div>
     );
   const plan = planFrom(basis, simulated.results);
-  const first = [...basis.reserveAt]
-    .filter(({ median }) => median !== null)
-    .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
-  const slot = printer.slots.find(({ id }) => id === first?.slotId);
-  const unknown = basis.reserveAt.filter(({ notKnown }) => notKnown !== null).length;
   return (
     <div className="sheet">
       <div>
@@ -83,32 +78,7 @@ export default function Plan() {
           <PrinterPick />
         </div>
         <Leaves of="/plan" />
-        {leaf === null && (
-          <div className="lead" style={{ paddingTop: 12 }}>
-            <Big
-              text={first ? dateOf(first.median!, at) : 'Not known'}
-              of={slot ? `${slot.name}${unknown > 0 ? ', of what is known' : ''}` : ''}
-              testId="first-reserve"
-            />
-            <p>
-              {first ? (
-                <>
-                  The first to come to its <Term of="reserve" />, {BY_WORDS[by]}:{' '}
-                  {first.median === at
-                    ? 'nothing should be printed before it is seen to.'
-                    : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
-                </>
-              ) : (
-                <>
-                  No cartridge in it was weighed yet, or so little is used that none comes to its reserve:{' '}
-                  <Link to="/weigh-in">weigh in</Link> to see when.
-                </>
-              )}
-              {unknown > 0 &&
-                ` How far ${unknown === 1 ? 'one channel goes' : `${unknown} channels go`} is not known: see the months ahead.`}
-            </p>
-          </div>
-        )}
+        {leaf === null && <FirstReserve printer={printer} basis={basis} by={by} at={at} />}
         {leaf === null ? (
           <>
             <DueList />
@@ -133,31 +103,86 @@ export default function Plan() {
         {leaf === null && (
           <>
             <Buy orders={[...plan.buy, ...plan.alsoBuy]} />
-            <div>
-              <h2>Waste pad</h2>
-              <p>
-                {plan.pad.inMl.toFixed(0)} ml since it was last emptied
-                {plan.pad.capacityMl === null
-                  ? '. Enter what it holds in the workbook to see when it is full.'
-                  : ` of ${plan.pad.capacityMl.toFixed(0)} ml${plan.pad.fullAt ? `; full about ${day(plan.pad.fullAt)}` : ''}. A qualified technician renews it.`}
-              </p>
-            </div>
+            <Pad pad={plan.pad} />
             <Lives printer={printer} />
           </>
         )}
         {(leaf === null || leaf === 'weighing') && <Foretold ledger={ledger} printerId={printer.id} />}
-        {(leaf === 'ahead' || leaf === 'ways') && (
-          <div>
-            <h2>What it goes by</h2>
-            <p>
-              The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt
-              from weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is
-              changed or topped up early enough that a line runs dry in no more than {100 * risk} % of years.{' '}
-              {MINUTES.fill} minutes for a refill, {MINUTES.routine} for each time the printer is opened.
-            </p>
-          </div>
-        )}
+        {(leaf === 'ahead' || leaf === 'ways') && <GoesBy risk={risk} />}
       </aside>
+    </div>
+  );
+}
+
+/** Which cartridge comes to its reserve first, and when. */
+function FirstReserve({
+  printer,
+  basis,
+  by,
+  at,
+}: {
+  readonly printer: Printer;
+  readonly basis: PlanBasis;
+  readonly by: ForecastBy;
+  readonly at: string;
+}) {
+  const first = [...basis.reserveAt]
+    .filter(({ median }) => median !== null)
+    .sort((a, b) => (a.median! < b.median! ? -1 : 1))[0];
+  const slot = printer.slots.find(({ id }) => id === first?.slotId);
+  const unknown = basis.reserveAt.filter(({ notKnown }) => notKnown !== null).length;
+  return (
+    <div className="lead" style={{ paddingTop: 12 }}>
+      <Big
+        text={first ? dateOf(first.median!, at) : 'Not known'}
+        of={slot ? `${slot.name}${unknown > 0 ? ', of what is known' : ''}` : ''}
+        testId="first-reserve"
+      />
+      <p>
+        {first ? (
+          <>
+            The first to come to its <Term of="reserve" />, {BY_WORDS[by]}:{' '}
+            {first.median === at
+              ? 'nothing should be printed before it is seen to.'
+              : `nine times in ten between ${first.low ? day(first.low) : 'now'} and ${first.high ? day(first.high) : 'later'}.`}
+          </>
+        ) : (
+          <>
+            No cartridge in it was weighed yet, or so little is used that none comes to its reserve:{' '}
+            <Link to="/weigh-in">weigh in</Link> to see when.
+          </>
+        )}
+        {unknown > 0 &&
+          ` How far ${unknown === 1 ? 'one channel goes' : `${unknown} channels go`} is not known: see the months ahead.`}
+      </p>
+    </div>
+  );
+}
+
+function Pad({ pad }: { readonly pad: PrinterPlan['pad'] }) {
+  return (
+    <div>
+      <h2>Waste pad</h2>
+      <p>
+        {pad.inMl.toFixed(0)} ml since it was last emptied
+        {pad.capacityMl === null
+          ? '. Enter what it holds in the workbook to see when it is full.'
+          : ` of ${pad.capacityMl.toFixed(0)} ml${pad.fullAt ? `; full about ${day(pad.fullAt)}` : ''}. A qualified technician renews it.`}
+      </p>
+    </div>
+  );
+}
+
+function GoesBy({ risk }: { readonly risk: number }) {
+  return (
+    <div>
+      <h2>What it goes by</h2>
+      <p>
+        The printer’s own days, at most the last {RHYTHM_DAYS}, drawn a week at a time; what it learnt from
+        weigh-ins, with its doubt; and how much the pictures of a kind differ. A cartridge is changed or
+        topped up early enough that a line runs dry in no more than {100 * risk} % of years. {MINUTES.fill}{' '}
+        minutes for a refill, {MINUTES.routine} for each time the printer is opened.
+      </p>
     </div>
   );
 }
@@ -169,43 +194,3 @@ const BY_WORDS: Record<ForecastBy, string> = {
 };
 
 const dateOf = (iso: string, at: string): string => (iso === at ? 'Now' : day(iso));
-
-/** The ways of changing tried on this basis, aside from the page: with how far it is, and a way to stop it. */
-function useSimulated(basis: PlanBasis | undefined): Simulated {
-  const { simulate } = useServices();
-  const [found, setFound] = useState<{
-    readonly of: PlanBasis;
-    readonly state: Simulated['state'];
-    readonly results: readonly PolicyResult[];
-    readonly share: number;
-  } | null>(null);
-  const [round, setRound] = useState(0);
-  const ending = useRef<AbortController | null>(null);
-  useEffect(() => {
-    if (!basis?.input) return;
-    const mine = new AbortController();
-    ending.current = mine;
-    const say = (state: Simulated['state'], results: readonly PolicyResult[], share: number): void => {
-      if (!mine.signal.aborted) setFound({ of: basis, state, results, share });
-    };
-    simulate(basis.input, (share) => say('busy', [], share), mine.signal).then(
-      (results) => say('done', results, 1),
-      () => say('failed', [], 0),
-    );
-    return () => mine.abort();
-  }, [basis, simulate, round]);
-  const mine = found !== null && found.of === basis ? found : null;
-  return {
-    state: mine?.state ?? 'busy',
-    results: mine?.results ?? [],
-    share: mine?.share ?? 0,
-    stop: () => {
-      ending.current?.abort();
-      if (basis) setFound({ of: basis, state: 'stopped', results: [], share: 0 });
-    },
-    again: () => {
-      setFound(null);
-      setRound((n) => n + 1);
-    },
-  };
-}

@@ -1,129 +1,23 @@
-import {
-  correctPrints,
-  explainMasses,
-  logMissed,
-  lookAt,
-  logUnseenCleanings,
-  ruleOut,
-  zeroedWrong,
-  type Act,
-  type TakenMass,
-} from '@hiraeth/core/acts';
-import { standardDm2, type WeighInCauses } from '@hiraeth/core/advice';
-import { factsOf, find, settingsOf } from '@hiraeth/core/ledger';
+import { ruleOut } from '@hiraeth/core/acts';
 import type { Cause } from '@hiraeth/core/usage';
-import type { Printer } from '@hiraeth/core/workbook';
 import { CAUSE_NAMES, causeWords, TELLER_WORDS } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
+import { useAnswers, type Asked } from './useAnswers';
 
 const TO_PRINTS: ReadonlySet<Cause['code']> = new Set(['notPrinted', 'otherBlack', 'otherKind']);
 
-/** From this share on all of the prints in question are taken for it. */
-const MOSTLY = 0.6;
 /** Nobody is certain of a cause by weights alone. */
 const likelyWords = (probability: number): string =>
   probability > 0.99 ? 'more than 99 % likely' : `${Math.round(100 * probability)} % likely`;
 
 /** What the whole set may come of: each cause with what it would mean, one press to take it, another to rule it out. */
-export function Causes({
-  printer,
-  seen,
-  masses,
-  before,
-  onAnswered,
-  onCorrected,
-}: {
-  readonly printer: Printer;
-  readonly seen: WeighInCauses;
-  readonly masses: readonly TakenMass[];
-  /** UTC instant just before the weights, to which what is missing is dated. */
-  readonly before: string;
-  readonly onAnswered: () => void;
-  /** The act enters these masses anew. */
-  readonly onCorrected: (masses: readonly TakenMass[], done: Act) => void;
-}) {
+export function Causes({ printer, seen, masses, before, onAnswered, onCorrected }: Asked) {
   const ledger = useLedger();
   const act = useAct();
   const two = seen.causes.length > 1;
-  const take = (done: Act): void => void act(done).then((facts) => facts && onAnswered());
-  const leaveOut = {
-    label: 'The log is wrong: leave these days out',
-    onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
-  };
-  /** All of these days' prints of one kind were of the other. */
-  const wereOfKind = (subjectId: string, insteadId: string) => {
-    const prints = factsOf(ledger, 'printed').filter(
-      (print) =>
-        print.printerId === printer.id &&
-        print.subjectId === subjectId &&
-        print.at > seen.from &&
-        print.at <= seen.to,
-    );
-    const { name = insteadId } = find(ledger.context, 'subject', insteadId) ?? {};
-    return {
-      label: `Yes, they were “${name}”`,
-      onPress: () => take(correctPrints(prints, { subjectId: insteadId })),
-    };
-  };
-  const press = (cause: Cause): { readonly label: string; readonly onPress: () => void } | null => {
-    const own = masses.filter(({ cartridgeId }) => cartridgeId === cause.cartridgeId);
-    switch (cause.code) {
-      case 'leak':
-        return {
-          label: 'It leaks: keep it out of the printer',
-          onPress: () => take(lookAt(cause.cartridgeId!, 'leaksAtRest', cause.amount)),
-        };
-      case 'zeroed':
-        return {
-          label: `Take ${cause.amount.value.toFixed(1)} g off all of them`,
-          onPress: () => onCorrected(masses, zeroedWrong(masses, cause.amount)),
-        };
-      case 'oddMass':
-        return {
-          label: 'Leave that mass out',
-          onPress: () => onCorrected(own, explainMasses(own, 'misread')),
-        };
-      case 'cleanings': {
-        const count = Math.max(1, Math.round(cause.amount.value));
-        return {
-          label: `Enter ${count === 1 ? 'a cleaning' : `${count} cleanings`}`,
-          onPress: () => take(logUnseenCleanings(printer.id, count, printer.cleansAt, before)),
-        };
-      }
-      case 'drawsOther':
-        return {
-          label: 'Yes, it draws otherwise now',
-          onPress: () => onCorrected(masses, explainMasses(masses, 'drawsMore')),
-        };
-      case 'notLogged': {
-        const { widthMm, heightMm } = settingsOf(ledger.context).standardSheet;
-        const sheets = Math.round(cause.amount.value / standardDm2(ledger));
-        const { subjectId } = cause;
-        // Of a mix of kinds nobody knows how many of each.
-        return subjectId === null || sheets < 1
-          ? leaveOut
-          : {
-              label: `Enter ${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} of ${widthMm} × ${heightMm} mm`,
-              onPress: () =>
-                take(logMissed(printer.id, { sheets, subjectId }, { widthMm, heightMm }, before)),
-            };
-      }
-      case 'otherKind':
-        return cause.amount.value > MOSTLY && cause.insteadId !== undefined
-          ? wereOfKind(cause.subjectId!, cause.insteadId)
-          : leaveOut;
-      case 'notPrinted':
-        return leaveOut;
-      case 'wasZeroed':
-        return { label: 'Good', onPress: onAnswered };
-      // Said of the prints themselves, below.
-      case 'otherBlack':
-      case 'asForetold':
-        return null;
-    }
-  };
+  const press = useAnswers({ printer, seen, masses, before, onAnswered, onCorrected });
   return (
     <section className="stack" aria-label="Not as foretold" role="alert" data-testid="causes">
       {two && <p className="warn">Not as foretold. Two things would explain it:</p>}
