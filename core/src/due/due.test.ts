@@ -302,3 +302,24 @@ test('a waste pad is told of from 85 per cent on, presses when it is full, and i
   });
   expect(of(inIt / 1.01)).toMatchObject({ urgency: 'now' });
 });
+
+test('a set that is rotated after so many sheets: counted from its last change on, and said how many', () => {
+  const sheet: FactDraft = { ...print(1), widthMm: 210, heightMm: 297 } as FactDraft;
+  const every = (threshold: number): Printer => ({ ...PRINTER, policy: { code: 'rotateEveryN', threshold } });
+  const rotation = (...more: FactDraft[]) =>
+    due(room(define(every(4)), ...more), 0.9).find(({ code }) => code === 'rotate')?.figure ?? null;
+  const sheets = (count: number): FactDraft[] => Array.from({ length: count }, () => sheet);
+  expect([rotation(...sheets(3)), rotation(...sheets(4))]).toEqual([null, 4]);
+  // A change begins to count anew.
+  expect(rotation(...sheets(4), install)).toBeNull();
+  expect(rotation(...sheets(9), install, ...sheets(3))).toBeNull();
+  expect(rotation(...sheets(9), install, ...sheets(5))).toBe(5);
+});
+
+test('what is to be shaken says how many of the printer’s cartridges: those that were moved since are none of them', () => {
+  const ledger = room();
+  const name = (day: number) => due(ledger, day).find(({ code }) => code === 'agitate')!.subject.name;
+  expect(name(15)).toBe('Test printer: 3 of its cartridges');
+  ledger.add(script([{ kind: 'agitated', cartridgeIds: ['cyan'] }], on(15)));
+  expect(name(15.5)).toBe('Test printer: 2 of its cartridges');
+});
