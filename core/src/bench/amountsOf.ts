@@ -150,8 +150,14 @@ function amountOf(
   // Drops that the scale does not see went in all the same.
   if (rise && poured !== null && (poured > 0 || !first.topOff)) {
     const share = ml / all;
-    // More than this went in or out meanwhile: the two did not see the same.
-    const both = gainedG && METHOD_DATA[run.method].dosed === 'syringe' && share === 1 && handMl === 0;
+    // More than this went in or out meanwhile, or the scale said the load, too: the two said nothing each by itself.
+    const both =
+      gainedG !== null &&
+      gainedG.value > 0 &&
+      METHOD_DATA[run.method].dosed === 'syringe' &&
+      share === 1 &&
+      handMl === 0 &&
+      group.every(({ id }) => isRead(run, id));
     return {
       ...common,
       by: 'mass',
@@ -168,6 +174,12 @@ function amountOf(
     by: dosed === 'line' ? 'line' : (countedIn(run.method) ?? 'syringe'),
     ml: { value: ml, u: read },
   };
+}
+
+/** Was this load read from the syringe alone? */
+function isRead(run: CartridgeRun, id: string): boolean {
+  const answer = run.answers[id];
+  return answer?.kind === 'load' && answer.massG === null;
 }
 
 /** Standard uncertainty of a volume as this method reads it, ml. */
