@@ -2,11 +2,11 @@ import { logCheck, replaceHead } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import { AFTER_NAMES, gapProblemWords, LIGHT_NAMES } from '@hiraeth/core/words';
 import { all } from '@hiraeth/core/ledger';
-import { CHECK_AFTER, CHECK_LIGHTS, type Printer } from '@hiraeth/core/workbook';
+import { CHECK_AFTER, CHECK_LIGHTS, type Printer, type Slot } from '@hiraeth/core/workbook';
 import { isFaintIn, readGaps } from '@hiraeth/core/nozzle';
 import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf } from '../../parts/fields';
@@ -95,36 +95,13 @@ export function LogCheck({
         seen. Empty: every line is there, but for channels that this light hides.
       </p>
       {printer.slots.map((slot, i) => (
-        <Controller
+        <LookField
           key={slot.id}
           control={control}
-          name={`looks.${i}`}
-          render={({ field: { ref, ...field }, fieldState: { error } }) => (
-            <TextField
-              {...field}
-              inputRef={ref}
-              size="small"
-              label={
-                <>
-                  <Swatch shades={slot.shades} /> {slot.name}
-                </>
-              }
-              error={error !== undefined}
-              helperText={
-                error?.message ??
-                (faint(i) && field.value.trim() === ''
-                  ? `Empty: not seen, ${LIGHT_NAMES[light]} hides it. 0 if every line is there.`
-                  : undefined)
-              }
-              slotProps={{ htmlInput: { 'aria-label': `Missing in ${slot.name}`, autoComplete: 'off' } }}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter' || i === printer.slots.length - 1) return;
-                event.preventDefault();
-                const fields = event.currentTarget.closest('form')!.querySelectorAll('input');
-                fields[i + 1]?.focus();
-              }}
-            />
-          )}
+          slot={slot}
+          i={i}
+          isLast={i === printer.slots.length - 1}
+          hides={faint(i) ? light : null}
         />
       ))}
       <PickOf control={control} name="light" label="Light" options={optionsOf(CHECK_LIGHTS, LIGHT_NAMES)} />
@@ -152,5 +129,54 @@ export function LogCheck({
         <Button onClick={() => void act(replaceHead(printer.id))}>It has a new head</Button>
       </div>
     </form>
+  );
+}
+
+/** One channel of the check, as it is typed. */
+function LookField({
+  control,
+  slot,
+  i,
+  isLast,
+  hides,
+}: {
+  readonly control: Control<CheckForm, unknown, Check>;
+  readonly slot: Slot;
+  readonly i: number;
+  readonly isLast: boolean;
+  /** The light that hides this channel; null: it is seen. */
+  readonly hides: CheckForm['light'] | null;
+}) {
+  return (
+    <Controller
+      control={control}
+      name={`looks.${i}`}
+      render={({ field: { ref, ...field }, fieldState: { error } }) => (
+        <TextField
+          {...field}
+          inputRef={ref}
+          size="small"
+          label={
+            <>
+              <Swatch shades={slot.shades} /> {slot.name}
+            </>
+          }
+          error={error !== undefined}
+          helperText={
+            error?.message ??
+            (hides !== null && field.value.trim() === ''
+              ? `Empty: not seen, ${LIGHT_NAMES[hides]} hides it. 0 if every line is there.`
+              : undefined)
+          }
+          slotProps={{ htmlInput: { 'aria-label': `Missing in ${slot.name}`, autoComplete: 'off' } }}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || isLast) return;
+            event.preventDefault();
+            const fields = event.currentTarget.closest('form')!.querySelectorAll('input');
+            fields[i + 1]?.focus();
+          }}
+        />
+      )}
+    />
   );
 }

@@ -2,23 +2,15 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { all, bodyOf, find, labelCode, type Labelled } from '@hiraeth/core/ledger';
+import { labelCode, type Labelled } from '@hiraeth/core/ledger';
 import { useLedger } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { remember } from '../../state/remember';
 import { quantity, whole } from '../../parts/formSchema';
-import { Swatch } from '../../parts/Swatch';
 import { codeSide } from './codeSide';
 import { labelPages, labelSheet, LABEL_PAPERS, USUAL_ON, type LabelPaper } from './labelSheet';
-import { QrCode } from '../../parts/QrCode';
-
-interface Label {
-  readonly what: Labelled;
-  readonly id: string;
-  readonly name: string;
-  readonly shades: readonly string[];
-  readonly lines: readonly string[];
-}
+import { LabelBody } from './LabelBody';
+import { labelsOf, type Label } from './labelsOf';
 
 const sizesOn = (paper: LabelPaper) => [
   ...USUAL_ON[paper].map((size) => ({ value: size, label: `${size.replace('x', ' × ')} mm` })),
@@ -117,42 +109,13 @@ export default function Labels() {
         On {paper} sheets of {sheet.columns} × {sheet.rows}. In the browser’s print window: actual size (100
         %), no margins.
       </p>
-      <ul className="labels no-print" style={{ gridTemplateColumns: `repeat(auto-fill, ${w}mm)` }}>
-        {labels.map((label) => (
-          <li key={label.id} className={off.has(label.id) ? 'label off' : 'label'}>
-            <LabelBody label={label} width={w} height={h} />
-            <label className="small">
-              <input
-                type="checkbox"
-                checked={!off.has(label.id)}
-                onChange={() => {
-                  const next = new Set(off);
-                  if (!next.delete(label.id)) next.add(label.id);
-                  setOff(next);
-                }}
-              />{' '}
-              print it
-            </label>
-          </li>
-        ))}
-      </ul>
-      {/* On paper each stands where the sheet has its label. */}
-      <style>{`@page { size: ${paper}; margin: 0 }`}</style>
-      {labelPages(sheet, sound ? shown : [], begin.data ?? 1).map((page, i) => (
-        <div
-          key={i}
-          className="label-page"
-          aria-hidden="true"
-          // A hair less than the sheet: rounded up, each would take two.
-          style={{ width: `${LABEL_PAPERS[paper].width}mm`, height: `${LABEL_PAPERS[paper].height - 0.1}mm` }}
-        >
-          {page.map(({ label, left, top }) => (
-            <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
-              <LabelBody label={label} width={w} height={h} />
-            </div>
-          ))}
-        </div>
-      ))}
+      <Chosen labels={labels} off={off} onOff={setOff} width={w} height={h} />
+      <OnPaper
+        paper={paper}
+        pages={labelPages(sheet, sound ? shown : [], begin.data ?? 1)}
+        width={w}
+        height={h}
+      />
     </div>
   );
 }
@@ -182,76 +145,73 @@ function SmallField({
   );
 }
 
-function LabelBody({
-  label,
+/** All that there are, each to be printed or not. */
+function Chosen({
+  labels,
+  off,
+  onOff,
   width,
   height,
 }: {
-  readonly label: Label;
+  readonly labels: readonly Label[];
+  readonly off: ReadonlySet<string>;
+  readonly onOff: (off: ReadonlySet<string>) => void;
   readonly width: number;
   readonly height: number;
 }) {
-  const text = labelCode(label.what, label.id);
-  const room = codeSide(text, width, height);
-  const side = 'side' in room ? room.side : Math.min(width, height) - 2;
   return (
-    <div
-      className={side > height - 5 ? 'label-body tight' : 'label-body'}
-      style={{ width: `${width}mm`, height: `${height}mm` }}
-    >
-      <QrCode text={text} name={label.name} side={side} />
-      <div>
-        <strong>{label.name}</strong>
-        {label.shades.length > 0 && (
-          <div>
-            <Swatch shades={label.shades} /> {label.shades.join(', ')}
-          </div>
-        )}
-        {label.lines.map((line) => (
-          <div key={line} className="small">
-            {line}
-          </div>
-        ))}
-      </div>
-    </div>
+    <ul className="labels no-print" style={{ gridTemplateColumns: `repeat(auto-fill, ${width}mm)` }}>
+      {labels.map((label) => (
+        <li key={label.id} className={off.has(label.id) ? 'label off' : 'label'}>
+          <LabelBody label={label} width={width} height={height} />
+          <label className="small">
+            <input
+              type="checkbox"
+              checked={!off.has(label.id)}
+              onChange={() => {
+                const next = new Set(off);
+                if (!next.delete(label.id)) next.add(label.id);
+                onOff(next);
+              }}
+            />{' '}
+            print it
+          </label>
+        </li>
+      ))}
+    </ul>
   );
 }
 
-function labelsOf(ledger: ReturnType<typeof useLedger>, which: Labelled): Label[] {
-  const { context, state } = ledger;
-  switch (which) {
-    case 'cartridge':
-      return all(context, 'cartridge')
-        .filter(({ id }) => !state.cartridges.get(id)?.retired)
-        .map(({ id, label, shades, set }) => {
-          const body = bodyOf(context, id);
-          const full = body?.type.fullG ?? null;
-          return {
-            what: which,
-            id,
-            name: label,
-            shades,
-            lines: [
-              ...(set ? [`set ${set}`] : []),
-              ...(body ? [`empty ${body.emptyG.value.toFixed(2)} g`] : []),
-              ...(full !== null ? [`full ${full.toFixed(2)} g`] : []),
-            ],
-          };
-        });
-    case 'bottle':
-      return all(context, 'bottle')
-        .filter(({ id }) => !state.bottles.get(id)?.retired)
-        .map(({ id, inkId, lot, volumeMl }) => {
-          const ink = find(context, 'ink', inkId);
-          return {
-            what: which,
-            id,
-            name: ink?.name ?? inkId,
-            shades: ink ? [ink.shade] : [],
-            lines: [lot ? `lot ${lot}` : 'no lot', `${volumeMl} ml`],
-          };
-        });
-    case 'paper':
-      return all(context, 'paper').map(({ id, name }) => ({ what: which, id, name, shades: [], lines: [] }));
-  }
+function OnPaper({
+  paper,
+  pages,
+  width,
+  height,
+}: {
+  readonly paper: LabelPaper;
+  readonly pages: ReturnType<typeof labelPages<Label>>;
+  readonly width: number;
+  readonly height: number;
+}) {
+  return (
+    <>
+      {/* On paper each stands where the sheet has its label. */}
+      <style>{`@page { size: ${paper}; margin: 0 }`}</style>
+      {pages.map((page, i) => (
+        <div
+          key={i}
+          className="label-page"
+          aria-hidden="true"
+          // A hair less than the sheet: rounded up, each would take two.
+          style={{ width: `${LABEL_PAPERS[paper].width}mm`, height: `${LABEL_PAPERS[paper].height - 0.1}mm` }}
+        >
+          {page.map(({ label, left, top }) => (
+            <div key={label.id} style={{ position: 'absolute', left: `${left}mm`, top: `${top}mm` }}>
+              <LabelBody label={label} width={width} height={height} />
+            </div>
+          ))}
+        </div>
+      ))}
+    </>
+  );
 }
