@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { NO_SWING, swingVariance, type CauseRow } from './cause';
+import { type CauseRow } from './cause';
+import { NO_SWING, swingVariance } from './blackSwing';
 import { CauseFilter } from './causes';
 import { LEAK } from './leak';
 

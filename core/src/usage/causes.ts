@@ -3,8 +3,6 @@ import type { WeighInCause } from '../workbook';
 import {
   FOUND,
   NO_SHIFT,
-  NO_SWING,
-  type BlackSwing,
   type Cause,
   type CauseRow,
   type CausesCode,
@@ -14,32 +12,19 @@ import {
   type Taught,
 } from './cause';
 import { excessOf, LEAK, leakOf, leakShift, leakSince, LEAST_LEAK, LOOKED_BACK, weighAgain } from './leak';
+import { NO_SWING, type BlackSwing } from './blackSwing';
+import { mostLogged, PRIOR, sum, whose, type Candidate } from './candidate';
+import { otherBlack, swung } from './otherBlack';
+import { otherKinds } from './otherKinds';
 import { shiftOf, unseenShift } from './shift';
 import { Patterns, type Explained, type Miss } from './patterns';
 
-/** How often each happens at a weigh-in before anything is seen. */
-const PRIOR = {
-  notLogged: 0.025,
-  notPrinted: 0.01,
-  cleanings: 0.03,
-  drawsOther: 0.02,
-  leak: 0.001,
-  zeroed: 0.005,
-  oddMass: 0.004,
-  otherBlack: 0.003,
-  blackUnsaid: 0.05,
-  otherKind: 0.005,
-} as const;
 /** A leak of what was looked at and found sound. */
 const SOUND = 1e-6;
 /** g: a cup or a keeper that stood on it when it was zeroed. */
 const ZERO_U_G = 2;
 /** An ink's usual density: a scale that is off by a gram makes so many ml of it. */
 const G_PER_ML = 1.06;
-/** Share of what is logged as one kind of picture that was another: mostly a whole job, or all of them. */
-const OTHER_KIND: Uncertain = { value: 0.7, u: 0.3 };
-/** Share of the prints that took the other black: all of them, or some. */
-const OTHER_BLACK: Uncertain = { value: 0, u: 0.5 };
 /** One mass may be anything: another cartridge's, a digit that slipped, ml. */
 const ODD_U_ML = 5;
 /** How many cleanings, if there were any. */
@@ -443,97 +428,6 @@ interface Told extends Cause {
   readonly log: number;
 }
 
-interface Candidate {
-  readonly code: WeighInCause;
-  readonly row?: CauseRow;
-  /** Two channels between which the cause shares out: the one that draws more of it above 0, the one below. */
-  readonly between?: readonly [CauseRow, CauseRow];
-  readonly subjectId?: string;
-  readonly insteadId?: string;
-  readonly prior: number;
-  readonly pattern: readonly number[];
-  readonly amount: Uncertain;
-  /** Amounts at or below this are no sense. */
-  readonly atLeast?: number;
-}
-
-/** Of which channel a cause is, and what it explains, ml. */
-function whose(
-  { row, between, pattern }: Candidate,
-  { value }: Uncertain,
-): Pick<Cause, 'slotId' | 'cartridgeId' | 'ml'> {
-  const one = between?.[value < 0 ? 1 : 0] ?? row;
-  return {
-    slotId: one?.slotId ?? null,
-    cartridgeId: one?.cartridgeId ?? null,
-    // What one of two drew more, the other drew less: together they explain nothing.
-    ml: between
-      ? Math.abs(value) * Math.max(0, ...pattern.map((ml) => Math.sign(value) * ml))
-      : value * sum(pattern),
-  };
-}
-
-/**
- * Papers that take the other black than it was reckoned with: one of the two drew more, the other as much less. Where no paper says
- * which, both were reckoned with, and it is only what one would expect.
- */
-function otherBlack(rows: readonly CauseRow[]): Candidate | null {
-  const photo = rows.find(({ black }) => black === 'photo');
-  const matte = rows.find(({ black }) => black === 'matte');
-  if (!photo || !matte) return null;
-  const printed = ({ dm2, perDm2 }: CauseRow): number =>
-    sum([...dm2].map(([id, area]) => area * (perDm2.get(id) ?? 0)));
-  return {
-    code: 'otherBlack',
-    between: [photo, matte],
-    prior: isUnsaid(rows) ? PRIOR.blackUnsaid : PRIOR.otherBlack,
-    pattern: rows.map((row) => (row === photo ? printed(photo) : row === matte ? -printed(matte) : 0)),
-    amount: OTHER_BLACK,
-  };
-}
-
-/**
- * What is logged as one kind of picture was another: less than the one takes, as much as the other does. It is named alone: while
- * kinds are still being learnt they are taken for each other easily, and what is left out then would never be learnt.
- */
-function otherKinds(rows: readonly CauseRow[], kinds: readonly string[]): Candidate[] {
-  const logged = [...mostLogged(rows)].filter(([, area]) => area > 0).map(([id]) => id);
-  return logged.flatMap((subjectId) =>
-    kinds
-      .filter((id) => id !== subjectId)
-      .map((insteadId): Candidate => ({
-        code: 'otherKind',
-        subjectId,
-        insteadId,
-        prior: PRIOR.otherKind / (logged.length * (kinds.length - 1)),
-        pattern: rows.map(
-          ({ dm2, perDm2 }) =>
-            (dm2.get(subjectId) ?? 0) * ((perDm2.get(insteadId) ?? 0) - (perDm2.get(subjectId) ?? 0)),
-        ),
-        amount: OTHER_KIND,
-        atLeast: 0,
-      })),
-  );
-}
-
-/** Was anything logged of which nobody said which of two blacks it took? It met both of them. */
-const isUnsaid = (rows: readonly CauseRow[]): boolean =>
-  sum(rows.flatMap(({ black, dm2 }) => (black ? [...dm2.values()] : []))) >
-  1.01 * sum(mostLogged(rows).values());
-
-/** How far the two blacks swing, by one weigh-in more; with every paper said, they do not. */
-function swung(before: BlackSwing, rows: readonly CauseRow[], causes: readonly Cause[]): BlackSwing {
-  const found = causes.find(({ code }) => code === 'otherBlack');
-  if (!found) return before;
-  if (!isUnsaid(rows)) return NO_SWING;
-  const { probability, amount } = found;
-  return {
-    slotIds: rows.flatMap(({ slotId, black }) => (black ? [slotId] : [])),
-    weighIns: before.weighIns + 1,
-    squares: before.squares + (probability > FOUND ? probability * (amount.value ** 2 + amount.u ** 2) : 0),
-  };
-}
-
 /** What is no print's use, and is not learnt as such. What is in proportion to the prints is judged by the gain. */
 const NOT_LEAKED: ReadonlySet<WeighInCause> = new Set(['cleanings', 'zeroed', 'wasZeroed']);
 const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass', 'otherBlack']);
@@ -541,16 +435,3 @@ const NOT_PRINTED: ReadonlySet<WeighInCause> = new Set([...NOT_LEAKED, 'oddMass'
 /** Where the last session showed too many grams, this interval seems to have used as much more. */
 const zeroShift = (zero: CausesCode['zero']): Shift | null =>
   zero && zero.probability > FOUND ? shiftOf(zero.probability, zero.g, 1 / G_PER_ML) : null;
-
-/** What was logged, dm² by kind of picture: a channel that a paper spares met less of it than others. */
-function mostLogged(rows: readonly CauseRow[]): ReadonlyMap<string, number> {
-  const most = new Map<string, number>();
-  for (const { dm2 } of rows) for (const [id, area] of dm2) most.set(id, Math.max(area, most.get(id) ?? 0));
-  return most;
-}
-
-const sum = (values: Iterable<number>): number => {
-  let all = 0;
-  for (const value of values) all += value;
-  return all;
-};

@@ -1,7 +1,8 @@
 import { COVERAGE } from '../numeric';
 import { msOf } from '../time';
 import type { Uncertain } from '../quantity';
-import { NO_SHIFT, swingVariance, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
+import { NO_SHIFT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
+import { swingVariance } from './blackSwing';
 import { CauseFilter } from './causes';
 import { SHARED_SCATTER, type Draws } from './features';
 import { withCount, withGain, withShift } from './forecast';

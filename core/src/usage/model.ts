@@ -2,7 +2,8 @@ import type { Exposure } from '../exposure';
 import type { Counter } from '../gauge';
 import type { Uncertain } from '../quantity';
 import type { Because, Black, WeighInCause } from '../workbook';
-import type { BlackSwing, Cause, LeakBelief } from './cause';
+import type { Cause, LeakBelief } from './cause';
+import type { BlackSwing } from './blackSwing';
 import type { Channel } from './channel';
 import type { Draws } from './features';
 
