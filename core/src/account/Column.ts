@@ -70,6 +70,15 @@ class Entry implements AccountEntry {
   }
 }
 
+/** What densities put in doubt of what left a channel, ml. */
+export interface InkDoubt {
+  /** With all other inks whose density was not measured. */
+  readonly shared: number;
+  /** By those that were, each for itself; and ink by ink. */
+  readonly own: number;
+  readonly inks: readonly (readonly [inkId: string, ml: number])[];
+}
+
 /** The ink of one channel in one period, while its account is written. */
 export class Column {
   startedMl = 0;
@@ -124,9 +133,13 @@ export class Column {
   }
 
   /** What densities put in doubt of all that left, ml: what it shares with other channels, and what is its own. */
-  get doubt(): { readonly shared: number; readonly own: number } {
+  get doubt(): InkDoubt {
     // Signed while it was added up: what came back unexplained takes its part of the doubt with it.
-    return { shared: Math.max(0, this.sharedU), own: Math.hypot(...this.ownU.values()) };
+    return {
+      shared: Math.max(0, this.sharedU),
+      own: Math.hypot(...this.ownU.values()),
+      inks: [...this.ownU],
+    };
   }
 
   entries(): AccountEntry[] {

@@ -29,7 +29,15 @@ import {
 import { partsOfUse, type PrinterModel, type UsePart } from '../usage';
 import type { Because, Slot } from '../workbook';
 import { DRAWN, type Cause } from './causes';
-import { Column, NO_DOUBT, wayOf, type AccountEntry, type DoubtOf, type PriceOf } from './Column';
+import {
+  Column,
+  NO_DOUBT,
+  wayOf,
+  type AccountEntry,
+  type DoubtOf,
+  type InkDoubt,
+  type PriceOf,
+} from './Column';
 import { Coverage } from './Coverage';
 import { ALWAYS, printerMonths } from './printerMonths';
 
@@ -51,7 +59,7 @@ export interface ChannelAccount {
   readonly onHandU: number;
   readonly entries: readonly AccountEntry[];
   /** What densities put in doubt of all of them, ml: what it shares with other channels, and what is its own. */
-  readonly doubt: { readonly shared: number; readonly own: number };
+  readonly doubt: InkDoubt;
 }
 
 export interface InkAccount {

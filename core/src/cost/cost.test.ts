@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { ALWAYS, inkAccount, type ChannelAccount } from '../account';
 import { monthsCsv, quoteCsv } from '../exchange';
 import { DEFAULT_SETTINGS, Ledger } from '../ledger';
+import { widenForFew } from '../numeric';
 import { taxWords } from '../words';
 import {
   cartridge,
@@ -17,7 +18,7 @@ import {
   TYPE,
   weigh,
 } from '../testing';
-import type { FactDraft, Printer, PurchaseKind } from '../workbook';
+import type { Bottle, FactDraft, Printer, PurchaseKind } from '../workbook';
 import { accountSlowly } from './accountSlowly';
 import { AS_IT_WAS, leversOf, whatIf } from './whatIf';
 import { costOfPrints } from './costOfPrints';
@@ -48,16 +49,16 @@ const printer: Printer = {
     idleDay: { value: 0, u: 0.0001 },
   },
 };
-const bottle = (shade: string, priceMinor: number | null): FactDraft =>
-  define({
-    entity: 'bottle',
-    id: `bottle-${shade}`,
-    inkId: `ink-${shade}`,
-    lot: 'M1',
-    volumeMl: 100,
-    priceMinor,
-    emptyG: null,
-  });
+const bottleOf = (shade: string, priceMinor: number | null = 1000): Bottle => ({
+  entity: 'bottle',
+  id: `bottle-${shade}`,
+  inkId: `ink-${shade}`,
+  lot: 'M1',
+  volumeMl: 100,
+  priceMinor,
+  emptyG: null,
+});
+const bottle = (shade: string, priceMinor: number | null): FactDraft => define(bottleOf(shade, priceMinor));
 const room = (magentaMinor: number | null = 1000): FactDraft[] => [
   ...setUp,
   define({ ...TYPE, capacityMl: 200, fullG: 400, maxG: 400 }),
@@ -760,5 +761,33 @@ describe('prints whose ink nobody knows', () => {
     const [channel] = partly.channels;
     expect(partly.unweighed).toEqual([{ slotId: other, name: other, copies: 500 }]);
     expect([partly.copies, channel!.areaDm2 / partly.areaDm2]).toEqual([600, expect.closeTo(1 / 6, 6)]);
+  });
+});
+
+describe('how sure a year’s cost is, by how the densities are known', () => {
+  const measured = (shade: string, u: number, points: number): FactDraft => ({
+    kind: 'densityMeasured',
+    inkId: `ink-${shade}`,
+    density: { value: RHO, u },
+    points: Array.from({ length: points }, (_, i) => ({ ml: i + 1, g: RHO * (i + 1) })),
+  });
+  const refillU = (...more: FactDraft[]) => printerCost(year(more), 'printer', AT)!.refillU;
+
+  test('two inks of four points each rest on four degrees together, not each on its own two', () => {
+    // So doubtful that scale and syringe are nothing beside it.
+    const few = refillU(measured('cyan', 0.05, 4), measured('magenta', 0.05, 4));
+    const each = widenForFew(0.05, 2);
+    const stated = refillU(measured('cyan', each, 0), measured('magenta', each, 0));
+    expect(stated / few).toBeGreaterThan(1.3);
+    // 4.303 of each against 2.776 of both together, where both weigh alike.
+    expect(stated / few).toBeLessThan(4.303 / 2.776 + 0.02);
+  });
+
+  test('one ink in both channels errs in both alike: in one sum, not in squares', () => {
+    const apart = refillU(measured('cyan', 0.05, 0), measured('magenta', 0.05, 0));
+    const same = define({ ...bottleOf('magenta'), inkId: 'ink-cyan' });
+    const alike = refillU(measured('cyan', 0.05, 0), measured('magenta', 0.05, 0), same);
+    expect(alike / apart).toBeGreaterThan(1.2);
+    expect(alike / apart).toBeLessThan(Math.SQRT2 + 0.01);
   });
 });

@@ -1,7 +1,18 @@
 import { MONTH_MS } from '../time';
 import { ALWAYS, DRAWN, inkAccount, type AccountEntry, type InkAccount } from '../account';
 import { listOf, type Log } from '../exposure';
-import { all, find, mixesOf, modelOf, priceOfMixes, settingsOf, type Book, type Purchase } from '../ledger';
+import { poolForFew } from '../numeric';
+import {
+  all,
+  densityFreedom,
+  find,
+  mixesOf,
+  modelOf,
+  priceOfMixes,
+  settingsOf,
+  type Book,
+  type Purchase,
+} from '../ledger';
 import type { Uncertain } from '../quantity';
 import { drawOf } from '../usage';
 import type { Printer, PurchaseKind, Settings, Slot } from '../workbook';
@@ -34,6 +45,8 @@ export interface ChannelCost {
   readonly sharedU: number;
   /** The same for what was lost by hand, ml. */
   readonly lostU: number;
+  /** What measured densities put in doubt of the drawn ink, ml, ink by ink. */
+  readonly measuredU: readonly (readonly [inkId: string, ml: number])[];
   readonly entries: readonly AccountEntry[];
 }
 
@@ -195,8 +208,8 @@ function reckon(book: Book, account: InkAccount, shareTo: string): PrinterCost {
     wasteMl: channels.reduce((sum, channel) => sum + channel.wasteMl, 0),
     refill,
     original: original.sum,
-    refillU: relativeU(channels, (channel) => channel.refillMinorPerMl, refill.minor),
-    originalU: relativeU(channels, (channel) => channel.originalMinorPerMl, original.sum.minor),
+    refillU: relativeU(book, channels, (channel) => channel.refillMinorPerMl, refill.minor),
+    originalU: relativeU(book, channels, (channel) => channel.originalMinorPerMl, original.sum.minor),
     refillPerMl: drawnMl > 0 && inkMinor !== null ? inkMinor / drawnMl : null,
     originalPerMl:
       drawnMl > 0 && missing.length === 0
@@ -289,6 +302,7 @@ function channelCost(
     originalMinorPerMl: slot.original ? slot.original.priceMinor / slot.original.usableMl : null,
     sharedU: doubt.shared * drawnShare,
     lostU: doubt.shared * (1 - drawnShare),
+    measuredU: doubt.inks.map(([inkId, ml]) => [inkId, ml * drawnShare] as const),
     entries,
   };
 }
@@ -301,7 +315,12 @@ function priceInSlot(book: Book, printerId: string, slot: Slot, at: string): num
   return priceOfMixes(book.context, slot, cartridgeId ? mixesOf(book, cartridgeId, at) : []);
 }
 
+/**
+ * Of the price of all ink together: what unmeasured densities have wrong goes with all of it, what scale and syringe have wrong is each
+ * channel's own, and a measured ink errs as one in all its channels. Several measured inks rest on more points than each of them.
+ */
 function relativeU(
+  { context }: Book,
   channels: readonly ChannelCost[],
   price: (channel: ChannelCost) => number | null,
   totalMinor: number | null,
@@ -309,12 +328,21 @@ function relativeU(
   if (totalMinor === null || totalMinor <= 0) return 0;
   let shared = 0;
   let own = 0;
+  const inks = new Map<string, number>();
   for (const channel of channels) {
     const each = price(channel) ?? 0;
     shared += (channel.sharedU + channel.lostU) * each;
-    own += (channel.drawnMl.u ** 2 - channel.sharedU ** 2) * each * each;
+    let square = channel.drawnMl.u ** 2 - channel.sharedU ** 2;
+    for (const [inkId, ml] of channel.measuredU) {
+      square -= ml ** 2;
+      inks.set(inkId, (inks.get(inkId) ?? 0) + ml * each);
+    }
+    own += Math.max(0, square) * each * each;
   }
-  return Math.hypot(shared, Math.sqrt(Math.max(0, own))) / totalMinor;
+  const measured = poolForFew(
+    [...inks].map(([inkId, u]) => ({ u: Math.abs(u), freedom: densityFreedom(context, inkId) })),
+  );
+  return Math.hypot(shared, Math.sqrt(own), measured) / totalMinor;
 }
 
 function refillSum(

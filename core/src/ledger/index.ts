@@ -12,6 +12,7 @@ export {
   all,
   bodyOf,
   DEFAULT_SETTINGS,
+  densityFreedom,
   densityOfInk,
   derive,
   deriveFor,

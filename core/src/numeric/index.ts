@@ -4,6 +4,7 @@ export { quantileOf } from './quantileOf';
 export { seeded } from './seeded';
 export { COVERAGE, ONE_SIDED } from './coverage';
 export { widenForFew } from './widenForFew';
+export { poolForFew, type FewPart } from './poolForFew';
 export { studentT } from './studentT';
 export { normalCdf } from './normalCdf';
 export { largestCount } from './largestCount';

@@ -15,11 +15,17 @@ import {
   type Settings,
 } from '../../workbook';
 
+/** g/ml by somebody's own points: its u is widened by how few they were. */
+export interface MeasuredDensity extends Uncertain {
+  /** Points more than a line needs; null: a statement without points. */
+  readonly freedom: number | null;
+}
+
 /** What holds at all times: the definitions, each in its latest recorded version, and measured properties. */
 export interface Context {
   readonly entities: Map<string, Entity>;
   /** Ink id → density measured with syringe and scale. */
-  readonly densities: Map<string, Uncertain>;
+  readonly densities: Map<string, MeasuredDensity>;
   /** Cartridge id → its own empty mass, weighed. */
   readonly empties: Map<string, Uncertain>;
   /** Scale id → factor that a reference mass showed (true / shown). */
@@ -101,6 +107,7 @@ export function learnContext(context: Context, fact: Fact): boolean {
       context.densities.set(fact.inkId, {
         ...fact.density,
         u: widenForFew(fact.density.u, fact.points.length - 2),
+        freedom: fact.points.length > 2 ? fact.points.length - 2 : null,
       });
       return true;
     case 'weighed':
@@ -224,3 +231,7 @@ function findSlot(
 
 /** True when the ink's density was measured here: its error is its own, not its maker's. */
 export const isMeasured = (context: Context, inkId: string): boolean => context.densities.has(inkId);
+
+/** By how many points more than it needs an ink's density was fitted; null: it was stated, or not measured. */
+export const densityFreedom = (context: Context, inkId: string): number | null =>
+  context.densities.get(inkId)?.freedom ?? null;
