@@ -48,14 +48,11 @@ const LONG = 'Langmuirprobenhalterungsschraubendreherkasten';
 const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null])[] = [
   ['nobody has entered anything', null],
   ['one printer is set up, and nothing of it is known', script(setUp)],
-  ['one cartridge is in, nothing was ever weighed', script([...setUp, install, print(3)])],
   [
-    'names are as long as they may be, without a blank',
-    called((plain) => `${plain}${LONG}${LONG}`.slice(0, 80)),
-  ],
-  [
-    'names are written from right to left',
-    called((plain) => `מדפסת ראשית (${plain}) ‏قسم الطباعة`.slice(0, 80)),
+    'names are as long as they may be without a blank, or written from right to left',
+    called((plain) =>
+      (plain.length % 2 === 0 ? `${plain}${LONG}${LONG}` : `מדפסת ראשית (${plain}) ‏قسم الطباعة`).slice(0, 80),
+    ),
   ],
   [
     'numbers are as large as they may be',
