@@ -51,7 +51,10 @@ const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null])[
   [
     'names are as long as they may be without a blank, or written from right to left',
     called((plain) =>
-      (plain.length % 2 === 0 ? `${plain}${LONG}${LONG}` : `מדפסת ראשית (${plain}) ‏قسم الطباعة`).slice(0, 80),
+      (plain.length % 2 === 0 ? `${plain}${LONG}${LONG}` : `מדפסת ראשית (${plain}) ‏قسم الطباعة`).slice(
+        0,
+        80,
+      ),
     ),
   ],
   [
