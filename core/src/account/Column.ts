@@ -74,8 +74,7 @@ class Entry implements AccountEntry {
 export interface InkDoubt {
   /** With all other inks whose density was not measured. */
   readonly shared: number;
-  /** By those that were, each for itself; and ink by ink. */
-  readonly own: number;
+  /** By those that were, each for itself, ink by ink. */
   readonly inks: readonly (readonly [inkId: string, ml: number])[];
 }
 
@@ -137,7 +136,6 @@ export class Column {
     // Signed while it was added up: what came back unexplained takes its part of the doubt with it.
     return {
       shared: Math.max(0, this.sharedU),
-      own: Math.hypot(...this.ownU.values()),
       inks: [...this.ownU],
     };
   }

@@ -495,6 +495,24 @@ test('which black prints took is said of their papers, and of a paper of its own
   expect(find(ledger.context, 'paper', 'another')).toBeUndefined();
 });
 
+test('prints that were another kind: all of the interval’s, when mostly all were; of a part of them nobody knows which', () => {
+  const ledger = room();
+  doIt(ledger, acts.logPrint(ASKED));
+  const [first, last] = factsOf(ledger, 'printed');
+  const span = { from: first!.at, to: last!.at };
+  const were = (value: number, insteadId = 'night') =>
+    acts.wereOfKind(ledger, 'printer', { subjectId: 'any', insteadId, amount: { value, u: 0.1 } }, span);
+  // The first one was printed before the interval began.
+  expect(were(0.61)!.facts).toMatchObject([
+    { kind: 'voided', factId: last!.id },
+    { kind: 'printed', subjectId: 'night', title: last!.title, replaces: last!.id },
+  ]);
+  expect(were(0.6)).toBeNull();
+  const none = { ...span, from: last!.at };
+  const cause = { subjectId: 'any', insteadId: 'night', amount: { value: 1, u: 0.1 } };
+  expect(acts.wereOfKind(ledger, 'printer', cause, none)).toBeNull();
+});
+
 test('a check: what the light hides is unseen and has no gap, what is doubtful is kept with it', () => {
   const seen = { nozzles: 0, lines: [], unsure: [], seen: true };
   const [fact] = acts.logCheck(

@@ -1,8 +1,8 @@
-import type { MassReading } from '../ledger';
+import { factsOf, type MassReading, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type { CleaningLevel, FactDraft, WeighInCause } from '../workbook';
 import type { Act } from './act';
-import { weighAnew, type TakenMass } from './correcting';
+import { correctPrints, weighAnew, type TakenMass } from './correcting';
 
 /** Who was there rules out one of the things that a weigh-in may come of. */
 export const ruleOut = (printerId: string, cause: WeighInCause, cartridgeId: string | null): Act => ({
@@ -39,3 +39,35 @@ export const logUnseenCleanings = (
   facts: Array.from({ length: count }, () => ({ kind: 'cleaned' as const, printerId, level, at })),
   done: { code: 'cleaningsLogged', count },
 });
+
+/** From this share on all of the prints in question are taken for the other kind. */
+const MOSTLY = 0.6;
+
+/**
+ * Prints that were logged as one kind of picture and were another, put right.
+ *
+ * @param cause which was taken for which, and how much of it
+ * @param span UTC instants: the weigh-in's interval
+ * @returns null where it is a part of them alone: nobody knows which
+ */
+export function wereOfKind(
+  book: Snapshot,
+  printerId: string,
+  cause: {
+    readonly subjectId: string | null;
+    readonly insteadId?: string;
+    readonly amount: Uncertain;
+  },
+  span: { readonly from: string; readonly to: string },
+): Act | null {
+  const { subjectId, insteadId, amount } = cause;
+  if (insteadId === undefined || amount.value <= MOSTLY) return null;
+  const prints = factsOf(book, 'printed').filter(
+    (print) =>
+      print.printerId === printerId &&
+      print.subjectId === subjectId &&
+      print.at > span.from &&
+      print.at <= span.to,
+  );
+  return prints.length === 0 ? null : correctPrints(prints, { subjectId: insteadId });
+}

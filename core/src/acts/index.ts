@@ -11,7 +11,7 @@ export {
   type PrintCorrection,
   type TakenMass,
 } from './correcting';
-export { logUnseenCleanings, ruleOut, zeroedWrong } from './causes';
+export { logUnseenCleanings, ruleOut, wereOfKind, zeroedWrong } from './causes';
 export { putBack, putIn, putSetIn, rotate, takeOut, type Swap } from './seats';
 export { readGauge, resetChips, sensorSaid, takeReadings, tellChip } from './gauges';
 export { atItsReserve, lookAt, ranDry, retire, seeLevel, shake } from './looking';

@@ -1,26 +1,21 @@
-import { factsOf, find, type Snapshot } from '../ledger';
+import { factsOf, find, modelOf, type Snapshot } from '../ledger';
 import { hasBothBlacks, type FactOf } from '../workbook';
 
 /**
- * Prints of which nobody said which of the printer's two blacks they took: they name no paper, or one of which it is not known. Both
- * blacks are then foretold for all of them, and no weigh-in can tell a paper from a leak.
+ * Prints since the weigh-in before the last one of which nobody said which of the printer's two blacks they took: they name no paper,
+ * or one of which it is not known. Both blacks are then foretold for all of them, and no weigh-in can tell a paper from a leak.
  *
- * @param from UTC instant after which they were printed
- * @param to UTC instant up to which
- * @returns in order of time; none where the printer has one black
+ * @param at UTC instant up to which they were printed
+ * @returns in order of time; none where the printer has one black, or before its weigh-ins say anything of its use
  */
-export function unsaidBlacks(
-  book: Snapshot,
-  printerId: string,
-  from: string,
-  to: string,
-): readonly FactOf<'printed'>[] {
-  if (!hasBothBlacks(find(book.context, 'printer', printerId)?.slots ?? [])) return [];
+export function unsaidBlacks(book: Snapshot, printerId: string, at: string): readonly FactOf<'printed'>[] {
+  const span = modelOf(book, printerId)?.lastSpan;
+  if (!span || !hasBothBlacks(find(book.context, 'printer', printerId)?.slots ?? [])) return [];
   return factsOf(book, 'printed').filter(
     (print) =>
       print.printerId === printerId &&
-      print.at > from &&
-      print.at <= to &&
+      print.at > span.from &&
+      print.at <= at &&
       !find(book.context, 'paper', print.paperId)?.black,
   );
 }

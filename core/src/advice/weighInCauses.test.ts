@@ -124,19 +124,18 @@ describe('a weigh-in that is not as foretold is laid to what would explain all o
 
     test('said of its prints, it is as foretold: the papers are known, and nobody asks again', () => {
       const ledger = sawBoth([0, 0.75, -0.95]);
-      const { from, to } = weighInCauses(ledger, 'printer', LATER)!;
-      const prints = unsaidBlacks(ledger, 'printer', from, to);
+      const prints = unsaidBlacks(ledger, 'printer', LATER);
       expect(prints).toHaveLength(1);
       ledger.add(
         script(tookBlack(ledger, prints, 'matte', { id: 'matte-paper', name: 'Matte paper' }).facts, LATER),
       );
-      expect(unsaidBlacks(ledger, 'printer', from, to)).toEqual([]);
+      expect(unsaidBlacks(ledger, 'printer', LATER)).toEqual([]);
       expect(find(ledger.context, 'paper', 'matte-paper')?.black).toBe('matte');
       expect(factsOf(ledger, 'printed').at(-1)).toMatchObject({ paperId: 'matte-paper', at: prints[0]!.at });
     });
 
     test('a printer with one black is asked nothing of its papers', () => {
-      expect(unsaidBlacks(weighed([0, 0, 0]), 'printer', '', LATER)).toEqual([]);
+      expect(unsaidBlacks(weighed([0, 0, 0]), 'printer', LATER)).toEqual([]);
     });
   });
 

@@ -80,11 +80,12 @@ function knownLeak(
     : null;
 }
 
-/** Prints of whichever kind are one cause: the likeliest kind stands for it. */
+/** Prints of whichever kind are one cause: the likeliest kind stands for it. Which kind was taken for which is a cause of its own. */
 function merged(causes: readonly Cause[]): readonly Cause[] {
   const byCode = new Map<string, Cause>();
   for (const cause of causes) {
-    const key = `${cause.code} ${cause.slotId ?? ''}`;
+    const pair = cause.insteadId === undefined ? '' : `${cause.subjectId} ${cause.insteadId}`;
+    const key = `${cause.code} ${cause.slotId ?? ''} ${pair}`;
     const known = byCode.get(key);
     byCode.set(key, known ? { ...known, probability: known.probability + cause.probability } : cause);
   }

@@ -47,6 +47,8 @@ export interface ChannelCost {
   readonly lostU: number;
   /** What measured densities put in doubt of the drawn ink, ml, ink by ink. */
   readonly measuredU: readonly (readonly [inkId: string, ml: number])[];
+  /** What scale and syringe do, ml. */
+  readonly scaleU: number;
   readonly entries: readonly AccountEntry[];
 }
 
@@ -278,13 +280,14 @@ function channelCost(
   // Whatever left was known by mass: its density's doubt goes with all of it.
   const { doubt } = channel;
   const drawnShare = channel.drawnMl > 0 ? channel.drawnMl / (channel.drawnMl + Math.max(0, mlOf(lost))) : 1;
+  const measuredU = doubt.inks.map(([inkId, ml]) => [inkId, ml * drawnShare] as const);
   const printedMl = mlOf(printed);
   return {
     slotId: slot.id,
     name: slot.name,
     drawnMl: {
       value: channel.drawnMl,
-      u: Math.hypot(channel.drawnOwnU, doubt.shared * drawnShare, doubt.own * drawnShare),
+      u: Math.hypot(channel.drawnOwnU, doubt.shared * drawnShare, ...measuredU.map(([, ml]) => ml)),
     },
     printed: known,
     areaDm2: totalOf(known).dm2,
@@ -302,7 +305,8 @@ function channelCost(
     originalMinorPerMl: slot.original ? slot.original.priceMinor / slot.original.usableMl : null,
     sharedU: doubt.shared * drawnShare,
     lostU: doubt.shared * (1 - drawnShare),
-    measuredU: doubt.inks.map(([inkId, ml]) => [inkId, ml * drawnShare] as const),
+    measuredU,
+    scaleU: channel.drawnOwnU,
     entries,
   };
 }
@@ -332,12 +336,8 @@ function relativeU(
   for (const channel of channels) {
     const each = price(channel) ?? 0;
     shared += (channel.sharedU + channel.lostU) * each;
-    let square = channel.drawnMl.u ** 2 - channel.sharedU ** 2;
-    for (const [inkId, ml] of channel.measuredU) {
-      square -= ml ** 2;
-      inks.set(inkId, (inks.get(inkId) ?? 0) + ml * each);
-    }
-    own += Math.max(0, square) * each * each;
+    own += (channel.scaleU * each) ** 2;
+    for (const [inkId, ml] of channel.measuredU) inks.set(inkId, (inks.get(inkId) ?? 0) + ml * each);
   }
   const measured = poolForFew(
     [...inks].map(([inkId, u]) => ({ u: Math.abs(u), freedom: densityFreedom(context, inkId) })),

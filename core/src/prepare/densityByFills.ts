@@ -1,5 +1,6 @@
 import { densityOfInk, factsOf, find, type Snapshot } from '../ledger';
 import type { Uncertain } from '../quantity';
+import { DENSITY_PRIOR, type Ink } from '../workbook';
 
 /** What fills and used-up bottles say of an ink's density, beside what is reckoned with. */
 export interface DensityByFills {
@@ -40,8 +41,7 @@ interface Sample {
 
 /**
  * An ink's density by what was done with it: at each fill that was read from a syringe and weighed before and after,
- * `ρ = Δm/V`; of each bottle that was used up by mass, what it gave as reckoned times the density that it was reckoned with, over its volume. The
- * mean is weighed by each one's own doubt, not better than they scatter, and not better than what all of them have wrong alike.
+ * `ρ = Δm/V`; of each bottle that was used up by mass, the grams that came of it over its volume, less what came of it by volume. The mean is weighed by each one's own doubt, not better than they scatter, and not better than what all of them have wrong alike.
  *
  * @returns null where too little is known to say anything
  */
@@ -61,12 +61,13 @@ export function densityByFills(book: Snapshot, inkId: string): DensityByFills | 
   const bottles = factsOf(book, 'retired').flatMap((fact): Sample[] => {
     const bottle = fact.what === 'bottle' && isIts(fact.subjectId) && find(context, 'bottle', fact.subjectId);
     if (!bottle || fact.reason !== 'used up') return [];
-    const its = filled.filter(({ bottleId }) => bottleId === bottle.id);
-    const all = its.reduce((sum, { ml }) => sum + ml.value, 0);
-    const byMass = its.reduce((sum, { ml, by }) => sum + (by === 'mass' ? ml.value : 0), 0);
+    const weighed = filled.filter(({ bottleId, by }) => bottleId === bottle.id && by === 'mass');
+    const ml = weighed.reduce((sum, one) => sum + one.ml.value, 0);
     const gave = book.state.bottles.get(bottle.id)?.outMl ?? 0;
-    if (!(all > 0) || byMass < BY_MASS * all) return [];
-    const rho = (stated.value * gave) / bottle.volumeMl;
+    if (!(ml > 0) || ml < BY_MASS * gave) return [];
+    // What came out by volume is that much, whatever the ink weighs; the rest of the bottle weighed so many grams.
+    const grams = weighed.reduce((sum, one) => sum + one.ml.value * densityAt(book, ink, one.at), 0);
+    const rho = grams / (bottle.volumeMl - (gave - ml));
     return Math.abs(rho / stated.value - 1) < ODD
       ? [{ rho, u: gave < bottle.volumeMl ? EARLY_U : BOTTLE_U }]
       : [];
@@ -81,6 +82,14 @@ export function densityByFills(book: Snapshot, inkId: string): DensityByFills | 
     bottles: bottles.length,
     isOff: off > OFF_SIGMA * Math.hypot(told.u, stated.u) && off > LEAST_OFF * stated.value,
   };
+}
+
+/** With what density a fill of that day was reckoned, g/ml: one that was measured later made no millilitres of it. */
+function densityAt(book: Snapshot, ink: Ink, at: string): number {
+  const measured = factsOf(book, 'densityMeasured').findLast(
+    (fact) => fact.inkId === ink.id && fact.at <= at,
+  );
+  return (measured?.density ?? ink.density ?? DENSITY_PRIOR[ink.inkClass]).value;
 }
 
 /** Weighed mean, its doubt widened by how they scatter (Birge), and by what they have wrong alike. */

@@ -312,6 +312,26 @@ describe('an ink’s density by what was done with it', () => {
     ['a bottle that ended a little early', [fill('cyan', 115), fill('cyan', 120), usedUp], '1.000', false],
     ['a bottle that was thrown away', [fill('cyan', 30), usedUp], null, null],
     ['a bottle by syringe', [fill('cyan', 270, { by: 'syringe' }), usedUp], null, null],
+    // What it gave was reckoned with the density of its day: taken up, the bottle says what it said, and not as much again.
+    [
+      'a bottle that ended late, taken up',
+      [fill('cyan', 135), fill('cyan', 135), usedUp, measured(1.149)],
+      '1.149',
+      false,
+    ],
+    [
+      'a bottle filled from since',
+      [measured(1.149), fill('cyan', 125), fill('cyan', 125), usedUp],
+      '1.149',
+      false,
+    ],
+    // Twenty of them by syringe are twenty, whatever the ink weighs: 250 came of it by mass, and 230 ml were left for that.
+    [
+      'a bottle, a part of it by syringe',
+      [fill('cyan', 20, { by: 'syringe' }), fill('cyan', 250), usedUp],
+      '1.157',
+      true,
+    ],
     ['measured since', [both(11, 10), both(11, 10), both(11, 10), measured(1.1)], '1.100', false],
   ])('%s', (_, more, rho, isOff) => {
     const found = told(...more);

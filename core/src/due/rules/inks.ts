@@ -18,7 +18,7 @@ export const densities: Rule = ({ book, now }) =>
             code: 'density',
             subject: { kind: 'ink', id, name },
             dueMs: now,
-            doneBy: ['densityMeasured'],
+            doneBy: ['densityMeasured', 'defined'],
             figure: found.told.value / found.stated.value - 1,
           },
         ]

@@ -1,4 +1,4 @@
-import { settingsOf, find, modelOf, type MassReading } from '@hiraeth/core/ledger';
+import { settingsOf, find, type MassReading } from '@hiraeth/core/ledger';
 import {
   exchangeMasses,
   explainMasses,
@@ -69,8 +69,7 @@ export function Afterwards({
     open && (!seen || seen.causes[0].code === 'notLogged')
       ? missingPrints(ledger, printer.id, seatedSet, now)
       : null;
-  const span = whole && set.length > 0 ? (modelOf(ledger, printer.id)?.lastSpan ?? null) : null;
-  const unsaid = span ? unsaidBlacks(ledger, printer.id, span.from, now) : [];
+  const unsaid = whole && set.length > 0 ? unsaidBlacks(ledger, printer.id, now) : [];
   const blacks = unsaid.length > 0 ? <UnsaidBlacks prints={unsaid} /> : null;
   /** As it stands in the log; what it corrects is said there. */
   const standing = ({ row, one }: { readonly row: Row; readonly one: Taken }): TakenMass => {

@@ -24,7 +24,7 @@ export function Causes({ printer, seen, masses, before, onAnswered, onCorrected 
       {seen.causes.map((cause) => {
         const yes = press(cause);
         return (
-          <div className="stack" key={`${cause.code} ${cause.slotId}`}>
+          <div className="stack" key={`${cause.code} ${cause.slotId} ${cause.subjectId} ${cause.insteadId}`}>
             <p className={two ? '' : 'warn'}>
               {causeWords(ledger, printer.id, cause)}{' '}
               <span className="soft small">{likelyWords(cause.probability)}</span>

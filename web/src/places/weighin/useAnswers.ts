@@ -1,21 +1,19 @@
 import {
-  correctPrints,
   explainMasses,
   logMissed,
   logUnseenCleanings,
   lookAt,
+  wereOfKind,
   zeroedWrong,
   type Act,
   type TakenMass,
 } from '@hiraeth/core/acts';
 import { standardDm2, type WeighInCauses } from '@hiraeth/core/advice';
-import { factsOf, find, settingsOf } from '@hiraeth/core/ledger';
+import { find, settingsOf } from '@hiraeth/core/ledger';
 import type { Cause } from '@hiraeth/core/usage';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useAct, useLedger } from '../../state/hooks';
 
-/** From this share on all of the prints in question are taken for it. */
-const MOSTLY = 0.6;
 /** A weigh-in whose causes are asked about. */
 export interface Asked {
   readonly printer: Printer;
@@ -48,21 +46,6 @@ export function useAnswers({
   const leaveOut: CauseAnswer = {
     label: 'The log is wrong: leave these days out',
     onPress: () => onCorrected(masses, explainMasses(masses, 'notLogged')),
-  };
-  /** All of these days' prints of one kind were of the other. */
-  const wereOfKind = (subjectId: string, insteadId: string): CauseAnswer => {
-    const prints = factsOf(ledger, 'printed').filter(
-      (print) =>
-        print.printerId === printer.id &&
-        print.subjectId === subjectId &&
-        print.at > seen.from &&
-        print.at <= seen.to,
-    );
-    const { name = insteadId } = find(ledger.context, 'subject', insteadId) ?? {};
-    return {
-      label: `Yes, they were “${name}”`,
-      onPress: () => take(correctPrints(prints, { subjectId: insteadId })),
-    };
   };
   return (cause) => {
     const own = masses.filter(({ cartridgeId }) => cartridgeId === cause.cartridgeId);
@@ -107,10 +90,11 @@ export function useAnswers({
                 take(logMissed(printer.id, { sheets, subjectId }, { widthMm, heightMm }, before)),
             };
       }
-      case 'otherKind':
-        return cause.amount.value > MOSTLY && cause.insteadId !== undefined
-          ? wereOfKind(cause.subjectId!, cause.insteadId)
-          : leaveOut;
+      case 'otherKind': {
+        const corrected = wereOfKind(ledger, printer.id, cause, seen);
+        const name = find(ledger.context, 'subject', cause.insteadId)?.name ?? 'the other kind';
+        return corrected ? { label: `Yes, they were “${name}”`, onPress: () => take(corrected) } : leaveOut;
+      }
       case 'notPrinted':
         return leaveOut;
       case 'wasZeroed':
