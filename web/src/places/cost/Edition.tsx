@@ -158,7 +158,7 @@ function Priced({
           { head: `${quote.sheets} sheets take`, of: (channel) => channel.name },
           { head: 'Ink', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
           {
-            head: 'Have above the reserve',
+            head: 'To have above the reserve',
             n: true,
             of: (channel) => `${channel.haveMl.toFixed(1)} ml`,
           },

@@ -65,10 +65,11 @@ export default function QuoteSheet() {
       <Lines
         columns={[
           {
+            head: 'Channel',
             of: (channel) => printer.slots.find((slot) => slot.id === channel.slotId)?.name ?? channel.slotId,
           },
-          { n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
-          { n: true, of: (channel) => `${channel.haveMl.toFixed(1)} ml` },
+          { head: 'Takes', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
+          { head: 'To have above the reserve', n: true, of: (channel) => `${channel.haveMl.toFixed(1)} ml` },
         ]}
         rows={quote.channels}
         keyOf={(channel) => channel.slotId}
