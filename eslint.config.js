@@ -86,7 +86,17 @@ function forbidAbove(files, above, rooms) {
 }
 
 export default tseslint.config(
-  { ignores: ['reports/**', '.stryker-tmp/**', '**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      'reports/**',
+      '.stryker-tmp/**',
+      '**/dist/**',
+      '**/node_modules/**',
+      '.tsbuild/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.ts', '**/*.tsx'] })),
   {
@@ -107,9 +117,9 @@ export default tseslint.config(
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
-  // What is done becomes facts in core alone: places and the command line call acts.
+  // What is done becomes facts in core alone: places, the command line and simulated people call acts.
   {
-    files: ['web/src/**/*.ts', 'web/src/**/*.tsx', 'cli/src/**/*.ts'],
+    files: ['{web,cli,rig,demo,server}/src/**/*.ts', 'web/src/**/*.tsx'],
     ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
     rules: {
       'no-restricted-syntax': [

@@ -1,4 +1,5 @@
-import type { Cartridge, CartridgeType, Entity, FactDraft, Ink, Printer } from '@hiraeth/core/workbook';
+import type { PrintAsked } from '@hiraeth/core/acts';
+import type { Cartridge, CartridgeType, Entity, Ink, Printer } from '@hiraeth/core/workbook';
 import { NINE_LAYOUT, type LooksStory, type PrinterScenario, type StudioScenario } from '@hiraeth/rig';
 
 /** Aberlanw Print Room: an invented coastal studio. All makers, printers, inks and people here are made up. */
@@ -525,8 +526,7 @@ export const ABERLANW_LOOKS: LooksStory = {
 };
 
 /** A proof that was printed just before the demo opens. */
-export const ABERLANW_LAST: Extract<FactDraft, { kind: 'printed' }> = {
-  kind: 'printed',
+export const ABERLANW_LAST: PrintAsked = {
   printerId: 'nine',
   title: 'Lichen study IV, proof',
   copies: 1,
@@ -537,15 +537,14 @@ export const ABERLANW_LAST: Extract<FactDraft, { kind: 'printed' }> = {
 };
 
 export interface Waiting {
-  readonly draft: Extract<FactDraft, { kind: 'jobPlanned' }>;
+  readonly print: PrintAsked;
   readonly inDays?: number;
 }
 
 /** What waits to be printed when the demo opens: `inDays` from then, where a day is wanted. */
 export const ABERLANW_WAITING: readonly Waiting[] = [
   {
-    draft: {
-      kind: 'jobPlanned',
+    print: {
       printerId: 'nine',
       title: 'Harbour lights, edition',
       copies: 24,
@@ -557,8 +556,7 @@ export const ABERLANW_WAITING: readonly Waiting[] = [
     inDays: 9,
   },
   {
-    draft: {
-      kind: 'jobPlanned',
+    print: {
       printerId: 'nine',
       title: 'Bladder wrack, cards',
       copies: 40,
@@ -570,8 +568,7 @@ export const ABERLANW_WAITING: readonly Waiting[] = [
     inDays: 5,
   },
   {
-    draft: {
-      kind: 'jobPlanned',
+    print: {
       printerId: 'nine',
       title: 'Lichen study IV, proofs',
       copies: 3,

@@ -1,3 +1,4 @@
+import { logPrint, planPrint } from '@hiraeth/core/acts';
 import { DAY_MS } from '@hiraeth/core/time';
 import { makeStamp, type Fact } from '@hiraeth/core/workbook';
 import { seeded } from '@hiraeth/core/numeric';
@@ -26,14 +27,9 @@ export function makeDemo(endAt: string, seed = DEMO_SEED): { facts: Fact[]; trut
 /** What was printed last, and the jobs that wait on the day that it opens. */
 function waiting(endAt: string, seed: number): Fact[] {
   const now = Date.parse(endAt);
-  return makeStamp(
-    { now: () => now },
-    seeded(seed),
-  )([
-    { ...ABERLANW_LAST, at: new Date(now - HALF_AN_HOUR_MS).toISOString() },
-    ...ABERLANW_WAITING.map(({ draft, inDays }) => ({
-      ...draft,
-      ...(inDays === undefined ? {} : { by: new Date(now + inDays * DAY_MS).toISOString() }),
-    })),
-  ]);
+  const last = logPrint(ABERLANW_LAST, { at: new Date(now - HALF_AN_HOUR_MS).toISOString() });
+  const queue = ABERLANW_WAITING.map(({ print, inDays }) =>
+    planPrint(print, inDays === undefined ? undefined : new Date(now + inDays * DAY_MS).toISOString()),
+  );
+  return makeStamp({ now: () => now }, seeded(seed))([last, ...queue].flatMap(({ facts }) => facts));
 }

@@ -73,7 +73,7 @@ export type Done =
   | { readonly code: 'cameOut'; readonly printed: number; readonly copies: number; readonly title: string }
   | { readonly code: 'printsTook'; readonly count: number; readonly black: Black }
   | { readonly code: 'printsCorrected' | 'jobsLogged' | 'jobsByRule'; readonly count: number }
-  | { readonly code: 'filled'; readonly cartridgeId: string; readonly ml: number }
+  | { readonly code: 'filled' | 'drawnOut'; readonly cartridgeId: string; readonly ml: number }
   | { readonly code: 'pastEntered'; readonly what: PastKind; readonly count: number }
   | { readonly code: 'checked'; readonly printerId: string; readonly channels: number }
   | { readonly code: 'profiled'; readonly name: string }

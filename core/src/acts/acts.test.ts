@@ -132,6 +132,45 @@ describe('each act does what it says', () => {
       ['5.0', '-5.0'],
     ],
     [
+      'poured by mass, primed and drawn back: each as much as it was',
+      (l) => ({
+        facts: [
+          ...acts.pour({
+            cartridgeId: 'cyan',
+            chamber: 0,
+            bottleId: 'bottle-cyan',
+            ml: { value: 8, u: 0.05 },
+            by: 'mass',
+            method: 'topSyringe',
+            occasion: 'topUp',
+          }).facts,
+          ...acts.prime('cyan', { value: 0.5, u: 0.1 }, 'bin').facts,
+          ...acts.drawBack('cyan', { value: 2, u: 0.1 }, 'bin').facts,
+        ],
+        done: acts.logFill(l, 'cyan', 'bottle-cyan', 8, AT).done,
+      }),
+      (l, b) => (mlOf(l) - mlOf(b)).toFixed(1),
+      '5.5',
+    ],
+    [
+      'a weight at the table is the ink, too',
+      (l) => acts.weighAt('cyan', g(71, l), 'rested'),
+      (l) => state(l).lastWeighed?.massG.value,
+      71,
+    ],
+    [
+      'a new chip counts from full by its own volume',
+      () => acts.fitChip('cyan', slot, 90),
+      (l) => [state(l).chip.machine.phase, state(l).chip.volumeMl],
+      ['counting', 90],
+    ],
+    [
+      'a gauge that is off counts no more',
+      () => acts.switchGaugeOff('printer', slot),
+      (l) => state(l).chip.machine.phase,
+      'off',
+    ],
+    [
       'rinsed out: as much as was said',
       (l) => acts.emptyOut(l, 'cyan', 10, AT),
       (l, b) => (mlOf(l) - mlOf(b)).toFixed(1),

@@ -3,6 +3,7 @@ import { sensorContent } from '../gauge';
 import { bodyOf, cartridgeOf, find, type Book } from '../ledger';
 import type { FactDraft, Slot } from '../workbook';
 import type { Act, ChipDoing } from './act';
+import { fitChip, switchGaugeOff } from './handwork';
 
 /**
  * What the printer's gauge shows of a slot, as somebody read it.
@@ -28,34 +29,22 @@ export function tellChip(
   cartridgeId: string,
   doing: ChipDoing,
 ): Act {
-  return {
-    facts: [chipFact(book, printerId, slot.id, cartridgeId, doing)],
-    done: { code: 'chip', slot: slot.name, doing },
-  };
-}
-
-function chipFact(
-  book: Book,
-  printerId: string,
-  slotId: string,
-  cartridgeId: string,
-  doing: ChipDoing,
-): FactDraft {
+  const told = (fact: FactDraft): Act => ({ facts: [fact], done: { code: 'chip', slot: slot.name, doing } });
   switch (doing) {
     case 'reset':
     case 'resetFailed':
-      return { kind: 'chipReset', cartridgeId, worked: doing === 'reset' };
+      return told({ kind: 'chipReset', cartridgeId, worked: doing === 'reset' });
     case 'newChip': {
       const before = cartridgeOf(book, cartridgeId)?.chip.volumeMl;
       const volumeMl = before ?? find(book.context, 'cartridge', cartridgeId)?.chip?.volumeMl ?? null;
-      return { kind: 'chipReplaced', cartridgeId, volumeMl, original: false };
+      return fitChip(cartridgeId, slot, volumeMl);
     }
     case 'off':
-      return { kind: 'gaugeSwitchedOff', printerId, slotId };
+      return switchGaugeOff(printerId, slot);
     case 'ranDry':
-      return { kind: 'fadedOrRanDry', cartridgeId, ranDry: true };
+      return told({ kind: 'fadedOrRanDry', cartridgeId, ranDry: true });
     default:
-      return { kind: 'chipSignalled', printerId, slotId, signal: doing };
+      return told({ kind: 'chipSignalled', printerId, slotId: slot.id, signal: doing });
   }
 }
 

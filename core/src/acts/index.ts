@@ -13,6 +13,7 @@ export {
 } from './correcting';
 export { logUnseenCleanings, ruleOut, wereOfKind, zeroedWrong } from './causes';
 export { putBack, putIn, putSetIn, rotate, takeOut, type Swap } from './seats';
+export { drawBack, fitChip, pour, prime, switchGaugeOff, weighAt } from './handwork';
 export { readGauge, resetChips, sensorSaid, takeReadings, tellChip } from './gauges';
 export { atItsReserve, lookAt, ranDry, retire, seeLevel, shake } from './looking';
 export {
@@ -46,6 +47,7 @@ export {
   knowDensity,
   knowSqueeze,
   openBottle,
+  ownBottle,
   bottleIsEmpty,
   type BottleBought,
 } from './stock';

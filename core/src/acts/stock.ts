@@ -1,6 +1,6 @@
 import { find, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
-import type { DraftOf, FactDraft, Ink, Tool } from '../workbook';
+import type { Bottle, DraftOf, FactDraft, Ink, Tool } from '../workbook';
 import type { Act } from './act';
 
 /** One u of a density that stands on a label or in a table, g/ml. */
@@ -34,22 +34,32 @@ export function buyBottle(book: Book, bought: BottleBought): Act {
         }
       : find(book.context, 'ink', of.id)!;
   const facts: FactDraft[] = 'name' in of ? [{ kind: 'defined', entity: ink }] : [];
-  facts.push(
-    {
-      kind: 'defined',
-      entity: { entity: 'bottle', id: bottleId, inkId: ink.id, lot, volumeMl, priceMinor, emptyG: null },
-    },
-    {
-      kind: 'purchased',
-      what: 'bottle',
-      name: `${ink.name}${lot ? `, lot ${lot}` : ''}`,
-      priceMinor,
-      bottleId,
-    },
-  );
-  if (bought.opened) facts.push(...openBottle(bottleId).facts);
-  return { facts, done: { code: 'bottleBought', ink: ink.name, volumeMl } };
+  const bottle: Bottle = {
+    entity: 'bottle',
+    id: bottleId,
+    inkId: ink.id,
+    lot,
+    volumeMl,
+    priceMinor,
+    emptyG: null,
+  };
+  const own = ownBottle(bottle, `${ink.name}${lot ? `, lot ${lot}` : ''}`, bought.opened);
+  return { facts: [...facts, ...own.facts], done: { code: 'bottleBought', ink: ink.name, volumeMl } };
 }
+
+/**
+ * The thing, what was paid for it, and whether it is open.
+ *
+ * @param called what its purchase is called
+ */
+export const ownBottle = (bottle: Bottle, called: string, opened: boolean): Act => ({
+  facts: [
+    { kind: 'defined', entity: bottle },
+    { kind: 'purchased', what: 'bottle', name: called, priceMinor: bottle.priceMinor, bottleId: bottle.id },
+    ...(opened ? openBottle(bottle.id).facts : []),
+  ],
+  done: { code: 'bottleBought', ink: called, volumeMl: bottle.volumeMl },
+});
 
 /** Opened: from now on it ages. */
 export const openBottle = (bottleId: string): Act => ({

@@ -153,6 +153,8 @@ function what(
       return `${counted(done.count, 'one print', 'prints')} logged by rule.`;
     case 'filled':
       return `${done.ml} ml into ${cartridge(done.cartridgeId)}.`;
+    case 'drawnOut':
+      return `${done.ml} ml out of ${cartridge(done.cartridgeId)}.`;
     case 'pastEntered':
       return `${counted(done.count, ...PAST[done.what])} of the past.`;
     case 'checked':

@@ -1,12 +1,6 @@
+import { addThing, logCheck, makeProfile, measureShades, type Act } from '@hiraeth/core/acts';
 import { DAY_MS, HOUR_MS } from '@hiraeth/core/time';
-import {
-  compareFacts,
-  makeStamp,
-  type Entity,
-  type Fact,
-  type FactDraft,
-  type Printer,
-} from '@hiraeth/core/workbook';
+import { compareFacts, makeStamp, type Entity, type Fact, type Printer } from '@hiraeth/core/workbook';
 import { makeChance } from '../random';
 
 /** What happens to a head and to colours beside the ink: told by day of the simulated period. */
@@ -78,9 +72,9 @@ export function simulateLooks(
   let now = 0;
   const stamp = makeStamp({ now: () => now }, chance.next);
   const added: Fact[] = [];
-  const write = (day: number, draft: FactDraft): void => {
+  const write = (day: number, act: Act): void => {
     now = start + day * DAY + NOON;
-    if (now <= end) added.push(...stamp([draft]));
+    if (now <= end) added.push(...stamp(act.facts));
   };
   const gapsOn = (day: number) => {
     const lines = new Map<string, number[]>();
@@ -100,41 +94,50 @@ export function simulateLooks(
   for (let day = 1; day <= days; day++) {
     if (day % story.everyDays !== 0 && !story.clogs.some((clog) => clog.day === day)) continue;
     const torch = looks++ % story.torchEvery === 0;
-    write(day, {
-      kind: 'nozzleChecked',
-      printerId: printer.id,
-      gaps: gapsOn(day).filter(({ slotId }) => torch || !story.pale.includes(slotId)),
-      light: torch ? 'torch' : 'white',
-      after: 'routine',
-      ...(torch ? {} : { unseen: story.pale.filter((id) => known.has(id)) }),
-    });
+    const isHidden = (slotId: string): boolean => !torch && story.pale.includes(slotId);
+    const gaps = gapsOn(day);
+    const seen = [...gaps.map(({ slotId }) => slotId), ...story.pale.filter((id) => known.has(id))];
+    write(
+      day,
+      logCheck(
+        printer.id,
+        [...new Set(seen)].map((slotId) => {
+          const gap = gaps.find((one) => one.slotId === slotId);
+          return {
+            slotId,
+            seen: !isHidden(slotId),
+            nozzles: gap?.nozzles ?? 0,
+            lines: gap?.lines ?? [],
+            unsure: [],
+          };
+        }),
+        { light: torch ? 'torch' : 'white', after: 'routine' },
+      ),
+    );
   }
-  for (const entity of story.definitions) write(2, { kind: 'defined', entity });
-  write(story.profile.day, {
-    kind: 'profiled',
-    printerId: printer.id,
-    paperId: story.paperId,
-    name: story.profile.name,
-  });
+  for (const entity of story.definitions) write(2, addThing(entity));
+  write(story.profile.day, makeProfile(printer.id, story.profile.name, story.paperId));
   for (const { day, ink, shift, display } of story.charts) {
     const lots = lotsOn(facts, printer, start + day * DAY);
-    write(day, {
-      kind: 'shadeMeasured',
-      ink,
-      printerId: printer.id,
-      chart: 'Hiraeth 22',
-      paperId: story.paperId,
-      condition: 'M1',
-      illuminant: 'D50',
-      ...(ink === 'refill' ? { lots } : {}),
-      ...(display ? { display } : {}),
-      patches: CHART.map(({ name, lab }) => ({
-        name,
-        lab: lab.map((value, axis) =>
-          round(value + shift[axis]! * strength(lab) + chance.normal(0, 0.12)),
-        ) as [number, number, number],
-      })),
-    });
+    write(
+      day,
+      measureShades({
+        ink,
+        printerId: printer.id,
+        chart: 'Hiraeth 22',
+        paperId: story.paperId,
+        condition: 'M1',
+        illuminant: 'D50',
+        ...(ink === 'refill' ? { lots } : {}),
+        ...(display ? { display } : {}),
+        patches: CHART.map(({ name, lab }) => ({
+          name,
+          lab: lab.map((value, axis) =>
+            round(value + shift[axis]! * strength(lab) + chance.normal(0, 0.12)),
+          ) as [number, number, number],
+        })),
+      }),
+    );
   }
   const seen = facts.map((fact): Fact => {
     if (fact.kind !== 'nozzleChecked' || fact.printerId !== printer.id) return fact;
