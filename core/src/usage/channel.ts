@@ -1,15 +1,6 @@
 import type { Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
-import {
-  drawsOf,
-  EVENTS,
-  EVENT_SCATTER,
-  IMAGE_DOUBT,
-  priorOfTerm,
-  TERMS,
-  type Draws,
-  type Term,
-} from './features';
+import { drawsOf, EVENTS, IMAGE_DOUBT, priorOfTerm, TERMS, type Draws, type Term } from './features';
 
 /**
  * A Gaussian belief about one channel's coefficients: ml per unit of each term, then ml/dm² for each kind of picture met.
@@ -116,8 +107,10 @@ export interface Foretold {
    * kind of picture that was taken for nothing would have no scatter, and its prints be laid to whatever else was drawn.
    */
   readonly jobs: number;
-  /** What a picture's separation cannot know, and how far each cleaning, change or switch lies from its mean, ml². */
-  readonly beside: number;
+  /** What pictures' separations cannot know, ml². */
+  readonly images: number;
+  /** Sum of the squared means of each cleaning, change and switch, to be multiplied by their scatter's square, ml². */
+  readonly events: number;
 }
 
 /** What this channel is foretold to draw, apart from the printer's gain. */
@@ -161,7 +154,8 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
     printed,
     coefficients: Math.max(0, coefficients),
     jobs,
-    beside: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares + EVENT_SCATTER ** 2 * events,
+    images: IMAGE_DOUBT ** 2 * image * image * exposure.imageSquares,
+    events,
   };
 }
 

@@ -23,8 +23,8 @@ export const EVENTS = [
   'change',
   'switched',
 ] as const satisfies readonly Term[];
-/** Standard deviation of one of them about its mean, relative. */
-export const EVENT_SCATTER = 0.15;
+/** Standard deviation of one of them about its mean, relative, before it was learnt. */
+export const EVENT_SCATTER_PRIOR = 0.15;
 
 /** One learnt coefficient per channel scales a picture's separation: prior 1 with sd 60 %. */
 export const IMAGE_PRIOR: Uncertain = { value: 1, u: 0.6 };
@@ -102,7 +102,7 @@ export function predictPrior(exposure: Exposure, draws: Draws): Uncertain {
   }
   for (const term of EVENTS)
     if (exposure[term] > 0)
-      variance += exposure[term] * (EVENT_SCATTER * priorOfTerm(term, draws).value) ** 2;
+      variance += exposure[term] * (EVENT_SCATTER_PRIOR * priorOfTerm(term, draws).value) ** 2;
   variance += IMAGE_DOUBT ** 2 * exposure.imageSquares;
   return { value, u: Math.sqrt(variance) };
 }

@@ -10,6 +10,7 @@ import { GainFilter, type GainCode, type GainStep } from './gain';
 import { Learner, type LearnerCode } from './learner';
 import type { ForecastRecord, GainChange, Observed, PrinterModel, Renewal } from './model';
 import { poolOf, type Pooled } from './pooled';
+import { besidePrints } from './scatter';
 import { cartridgeOf, daysOf, explained, isOpen, ONE_WEIGH_IN_MS, type Seen } from './seen';
 import { deniedBetween, LAST, renewedBetween, withoutDenied } from './told';
 
@@ -193,7 +194,7 @@ export class Fitting {
       const index = this.groups.length - 1;
       const seen = this.learner.foretellAll(group);
       const gain = this.filter.next(renewed);
-      const { scatter2 } = this.learner;
+      const { scatter } = this.learner;
       for (const { one, told } of seen) {
         const known = this.causes.expected(
           cartridgeOf(one),
@@ -201,7 +202,7 @@ export class Fitting {
           gain.value * this.learner.cleaning(one),
         );
         const variance = swingVariance(this.causes.swing, one.slotId, gain.value * told.printed);
-        const byUse = withShift(withGain(told, gain, scatter2), {
+        const byUse = withShift(withGain(told, gain, scatter), {
           ...known,
           variance: known.variance + variance,
         });
@@ -210,7 +211,7 @@ export class Fitting {
       }
       const taught = this.lookForCauses(seen, gain, span.from);
       this.taught.push(taught);
-      const pooled = poolOf(seen, scatter2, taught);
+      const pooled = poolOf(seen, scatter, taught);
       this.pools.push(pooled);
       const step = renewed > 0 ? this.filter.take(pooled, renewed) : this.filter.take(pooled);
       if (step) this.learner.learn(seen, step, taught);
@@ -239,7 +240,8 @@ export class Fitting {
     );
     const rows = asked.map(({ one, told }): CauseRow => {
       const g2 = gain.value ** 2;
-      const jobs = learner.scatter2 * told.jobs;
+      const { scatter } = learner;
+      const jobs = scatter.jobs * told.jobs;
       return {
         slotId: one.slotId,
         cartridgeId: cartridgeOf(one),
@@ -247,7 +249,9 @@ export class Fitting {
         days: daysOf(one),
         toldMl: gain.value * told.ml,
         usedMl: one.used.value,
-        own: g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + told.beside) + one.used.u ** 2,
+        own:
+          g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + besidePrints(told, scatter)) +
+          one.used.u ** 2,
         alike: Math.sqrt(0.5 * g2 * told.coefficients),
         shared: Math.sqrt(g2 * SHARED_SCATTER * jobs + (gain.u * told.ml) ** 2),
         cleaningMl: gain.value * learner.cleaning(one),
@@ -291,7 +295,8 @@ export class Fitting {
       leaks: causes.leaking,
       unseenCleanings: causes.unseenPerDay,
       blacks: causes.swing,
-      scatter: Math.sqrt(learner.scatter2),
+      scatter: Math.sqrt(learner.scatter.jobs),
+      eventScatter: Math.sqrt(learner.scatter.events),
       records: this.records.map((record, i) =>
         steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
       ),

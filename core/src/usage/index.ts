@@ -1,6 +1,5 @@
 export {
   drawsOf,
-  EVENT_SCATTER,
   predictPrior,
   priorOfTerm,
   SCATTER_PRIOR,

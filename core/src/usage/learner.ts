@@ -10,18 +10,18 @@ import {
   termCoefficient,
   type Channel,
 } from './channel';
-import { SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws } from './features';
+import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws } from './features';
 import type { GainStep } from './gain';
 import { LEAK } from './leak';
 import type { Observed } from './model';
+import { besidePrints, LearntScatter, type Scatter, type ScatterCode } from './scatter';
 import { cartridgeOf, explained, ODD_SIGMA, type Seen } from './seen';
 
-/** The evidence of a first few intervals says little of the scatter. */
-const SCATTER_WEIGHT = 12;
-
-const LEAST_SCATTER = 0.03;
-
-const MOST_SCATTER = 0.8;
+/** The evidence of a first few intervals says little of either scatter: what is usual counts as so many. */
+const FIRST_INTERVALS = 12;
+const FIRST_EVENTS = 3;
+const JOBS_BETWEEN = { least: 0.03, most: 0.8 };
+const EVENTS_BETWEEN = { least: 0.05, most: 0.8 };
 
 /** Prints that nobody logged were counted all the same; ink that leaked was not. */
 const countsFor = (because: Because | null): boolean =>
@@ -31,8 +31,8 @@ export interface LearnerCode {
   readonly channels: ReadonlyMap<string, Channel>;
   readonly counters: ReadonlyMap<string, Counter>;
   readonly leaking: ReadonlyMap<string, Channel>;
-  readonly weight: number;
-  readonly sum: number;
+  readonly jobs: ScatterCode;
+  readonly events: ScatterCode;
 }
 
 /** The channels of one printer while they learn, weigh-in by weigh-in. */
@@ -41,8 +41,8 @@ export class Learner {
   readonly counters = new Map<string, Counter>();
   /** Beliefs in which a cartridge leaks at rest, since that was first suspected. */
   private readonly leaking = new Map<string, Channel>();
-  private weight = SCATTER_WEIGHT;
-  private sum = SCATTER_WEIGHT * SCATTER_PRIOR ** 2;
+  private jobs = LearntScatter.from(SCATTER_PRIOR, FIRST_INTERVALS, JOBS_BETWEEN);
+  private events = LearntScatter.from(EVENT_SCATTER_PRIOR, FIRST_EVENTS, EVENTS_BETWEEN);
 
   constructor(
     slotIds: readonly string[],
@@ -57,17 +57,17 @@ export class Learner {
   }
 
   keep(): LearnerCode {
-    const { channels, counters, leaking, weight, sum } = this;
-    return { channels, counters, leaking, weight, sum };
+    const { channels, counters, leaking, jobs, events } = this;
+    return { channels, counters, leaking, jobs: jobs.keep(), events: events.keep() };
   }
 
-  static revive(draws: Draws, { channels, counters, leaking, weight, sum }: LearnerCode): Learner {
+  static revive(draws: Draws, { channels, counters, leaking, jobs, events }: LearnerCode): Learner {
     const other = new Learner([], draws);
     for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
     for (const [id, counter] of counters) other.counters.set(id, counter);
     for (const [id, channel] of leaking) other.leaking.set(id, copyChannel(channel));
-    other.weight = weight;
-    other.sum = sum;
+    other.jobs = other.jobs.go(jobs);
+    other.events = other.events.go(events);
     return other;
   }
 
@@ -76,10 +76,14 @@ export class Learner {
     const leaking = this.leaking.get(cartridgeOf(one)) ?? opened(this.channel(one.slotId));
     const told = foretellChannel(leaking, one.exposure);
     const rest = termCoefficient(leaking, 'idleDays');
+    const { scatter } = this;
     return {
       toldMl: gain * told.ml,
       own:
-        gain ** 2 * (told.coefficients + (1 - SHARED_SCATTER) * this.scatter2 * told.jobs + told.beside) +
+        gain ** 2 *
+          (told.coefficients +
+            (1 - SHARED_SCATTER) * scatter.jobs * told.jobs +
+            besidePrints(told, scatter)) +
         one.used.u ** 2,
       perDay: {
         value: gain * Math.max(0, rest.value - termCoefficient(this.channel(one.slotId), 'idleDays').value),
@@ -132,8 +136,8 @@ export class Learner {
     return this.counters.get(slotId) ?? COUNTER_PRIOR;
   }
 
-  get scatter2(): number {
-    return Math.min(MOST_SCATTER ** 2, Math.max(LEAST_SCATTER ** 2, this.sum / this.weight));
+  get scatter(): Scatter {
+    return { jobs: this.jobs.value, events: this.events.value };
   }
 
   /** Each beside what its channel is foretold to have drawn. */
@@ -154,44 +158,33 @@ export class Learner {
         this.counters.set(one.slotId, learnCounter(this.counter(one.slotId), one.used, one.counted));
     if (step.label === 'wrong') return;
     const gain = Math.exp(step.gain);
-    const scatter2 = this.scatter2;
-    let spread = 0;
-    let information = 0;
+    const { scatter } = this;
+    const jobs = this.jobs.collect();
+    const events = this.events.collect();
     for (const [i, { one, told }] of seen.entries()) {
       if (explained(one)) continue;
       const { shift, ifLeaking, leak } = taught[i]!;
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
-      const known = told.coefficients + seenVariance + told.beside + (told.ml * step.gainU) ** 2;
-      const variance = known + scatter2 * told.jobs;
+      const around = scatter.jobs * told.jobs + besidePrints(told, scatter);
+      const variance = told.coefficients + seenVariance + around + (told.ml * step.gainU) ** 2;
       this.followLeak(one, leak, {
         used: (one.used.value - ifLeaking.ml) / gain,
-        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + scatter2 * told.jobs + told.beside,
+        noise: (one.used.u ** 2 + ifLeaking.variance) / gain ** 2 + around,
       });
       // Where a leak was found, this is the one that knew of it all along.
       const channel = this.channel(one.slotId);
       const innovation = used - (leak === 'found' ? foretellChannel(channel, one.exposure) : told).ml;
       // An entry gone wrong in one channel teaches nothing.
       if (channel.intervals > 2 && Math.abs(innovation) > ODD_SIGMA * Math.sqrt(variance)) continue;
-      if (told.jobs > 0 && variance > 0) {
-        // Fisher's information: 1 when nothing else is in doubt (a scoring step).
-        const share = ((scatter2 * told.jobs) / variance) ** 2;
-        spread += share * ((innovation ** 2 - known) / told.jobs);
-        information += share;
-      }
-      learnChannel(
-        channel,
-        one.exposure,
-        Math.max(0, used),
-        seenVariance + scatter2 * told.jobs + told.beside,
-      );
+      jobs.add(told.jobs, variance, innovation);
+      events.add(told.events, variance, innovation);
+      learnChannel(channel, one.exposure, Math.max(0, used), seenVariance + around);
     }
-    if (information > 0) {
-      // Channels of one weigh-in share half of their scatter: together they count for about two.
-      const count = Math.min(1, 2 / Math.max(1, seen.length));
-      this.weight += information * count;
-      this.sum = Math.max(LEAST_SCATTER ** 2 * this.weight, this.sum + spread * count);
-    }
+    // Channels of one weigh-in share half of their scatter: together they count for about two.
+    const count = Math.min(1, 2 / Math.max(1, seen.length));
+    jobs.take(count);
+    events.take(count);
   }
 
   private channel(slotId: string): Channel {

@@ -106,6 +106,8 @@ export interface PrinterModel {
   readonly blacks: BlackSwing;
   /** Log-standard deviation of what pictures of one kind take. */
   readonly scatter: number;
+  /** Standard deviation of one cleaning, change or switch about its mean, relative. */
+  readonly eventScatter: number;
   readonly records: readonly ForecastRecord[];
   readonly intervals: number;
 }

@@ -11,20 +11,20 @@ const OTHER_KIND: Uncertain = { value: 0.7, u: 0.3 };
  */
 export function otherKinds(rows: readonly CauseRow[], kinds: readonly string[]): Candidate[] {
   const logged = [...mostLogged(rows)].filter(([, area]) => area > 0).map(([id]) => id);
-  return logged.flatMap((subjectId) =>
-    kinds
-      .filter((id) => id !== subjectId)
-      .map((insteadId): Candidate => ({
-        code: 'otherKind',
-        subjectId,
-        insteadId,
-        prior: PRIOR.otherKind / (logged.length * (kinds.length - 1)),
-        pattern: rows.map(
-          ({ dm2, perDm2 }) =>
-            (dm2.get(subjectId) ?? 0) * ((perDm2.get(insteadId) ?? 0) - (perDm2.get(subjectId) ?? 0)),
-        ),
-        amount: OTHER_KIND,
-        atLeast: 0,
-      })),
-  );
+  return logged.flatMap((subjectId) => {
+    // Met for the first time, it is not among those that are known.
+    const others = kinds.filter((id) => id !== subjectId);
+    return others.map((insteadId): Candidate => ({
+      code: 'otherKind',
+      subjectId,
+      insteadId,
+      prior: PRIOR.otherKind / (logged.length * others.length),
+      pattern: rows.map(
+        ({ dm2, perDm2 }) =>
+          (dm2.get(subjectId) ?? 0) * ((perDm2.get(insteadId) ?? 0) - (perDm2.get(subjectId) ?? 0)),
+      ),
+      amount: OTHER_KIND,
+      atLeast: 0,
+    }));
+  });
 }

@@ -1,6 +1,7 @@
 import { quantileOf } from '../numeric';
 import type { Taught } from './cause';
 import { SHARED_SCATTER } from './features';
+import { besidePrints, type Scatter } from './scatter';
 import { explained, ODD_SIGMA, type Seen } from './seen';
 
 export interface Pooled {
@@ -10,13 +11,13 @@ export interface Pooled {
 }
 
 /** All channels' ratios, weighed by what each says; scatter and doubt that they share do not average out. */
-export function poolOf(seen: readonly Seen[], scatter2: number, taught: readonly Taught[]): Pooled | null {
+export function poolOf(seen: readonly Seen[], scatter: Scatter, taught: readonly Taught[]): Pooled | null {
   const rows = seen.flatMap(({ one, told }, i) => {
     if (explained(one) || !(told.ml > 0.05)) return [];
     const own =
       (told.coefficients +
-        (1 - SHARED_SCATTER) * scatter2 * told.jobs +
-        told.beside +
+        (1 - SHARED_SCATTER) * scatter.jobs * told.jobs +
+        besidePrints(told, scatter) +
         one.used.u ** 2 +
         taught[i]!.shift.variance) /
       told.ml ** 2;
@@ -49,6 +50,6 @@ export function poolOf(seen: readonly Seen[], scatter2: number, taught: readonly
   }
   return {
     value: sum / weight,
-    variance: 1 / weight + (SHARED_SCATTER * scatter2 * jobs) / weight + (0.5 * coefficients) / weight,
+    variance: 1 / weight + (SHARED_SCATTER * scatter.jobs * jobs) / weight + (0.5 * coefficients) / weight,
   };
 }

@@ -1,12 +1,21 @@
 import { NO_EXPOSURE, type Exposure } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { foretellChannel, newChannel, subjectCoefficient, termCoefficient, type Channel } from './channel';
-import { drawsOf, predictPrior, TERMS, type Draws, type Term } from './features';
+import {
+  drawsOf,
+  EVENT_SCATTER_PRIOR,
+  predictPrior,
+  SCATTER_PRIOR,
+  TERMS,
+  type Draws,
+  type Term,
+} from './features';
 import { FOUND, type LeakBelief } from './cause';
 import { NO_SWING, swingVariance } from './blackSwing';
 import { withGain, withShift } from './forecast';
 import { leakShift } from './leak';
 import type { PrinterModel } from './model';
+import type { Scatter } from './scatter';
 import { unseenShift } from './shift';
 
 /**
@@ -49,14 +58,19 @@ function useByLog(model: PrinterModel, slotId: string, exposure: Exposure): Unce
     const others = byOthers(model, exposure);
     if (others) return others;
     return channel
-      ? withGain(foretellChannel(channel, exposure), model.gain, model.scatter ** 2)
+      ? withGain(foretellChannel(channel, exposure), model.gain, scatterOf(model))
       : predictPrior(exposure, drawsOf(model.draws, slotId));
   }
   const told = foretellChannel(channel, exposure);
-  const use = withGain(told, model.gain, model.scatter ** 2);
+  const use = withGain(told, model.gain, scatterOf(model));
   const variance = swingVariance(model.blacks, slotId, model.gain.value * told.printed);
   return variance > 0 ? withShift(use, { ml: 0, variance }) : use;
 }
+
+const scatterOf = ({ scatter, eventScatter }: PrinterModel): Scatter => ({
+  jobs: scatter ** 2,
+  events: eventScatter ** 2,
+});
 
 /** A channel that was weighed here, or in another printer of its kind. */
 const isKnown = ({ intervals, isTaught }: Channel): boolean => intervals > 0 || isTaught;
@@ -73,9 +87,7 @@ const APART_COUNTS = 3;
 function byOthers(model: PrinterModel, exposure: Exposure): Uncertain | null {
   const known = [...model.channels.values()].filter(isKnown);
   if (known.length < 2) return null;
-  const uses = known.map((other) =>
-    withGain(foretellChannel(other, exposure), model.gain, model.scatter ** 2),
-  );
+  const uses = known.map((other) => withGain(foretellChannel(other, exposure), model.gain, scatterOf(model)));
   const value = uses.reduce((sum, use) => sum + use.value, 0) / uses.length;
   const squares = uses.reduce((sum, use) => sum + (use.value - value) ** 2, 0);
   const freedom = APART_COUNTS + uses.length - 1;
@@ -193,7 +205,8 @@ export const newModel = (slotIds: readonly string[], draws: Draws): PrinterModel
   leaks: [],
   unseenCleanings: 0,
   blacks: NO_SWING,
-  scatter: 0.25,
+  scatter: SCATTER_PRIOR,
+  eventScatter: EVENT_SCATTER_PRIOR,
   records: [],
   intervals: 0,
 });

@@ -72,6 +72,41 @@ describe('a steady printer', () => {
   });
 });
 
+describe('a printer that is hardly used', () => {
+  // Its second kind of picture comes when only one is known yet; weeks pass with nothing but cleanings.
+  const quiet = (seed: number, days: number, scatter = 0.12) =>
+    simulateYear({ days, seed, busy: 0.1, cleanings: { perDay: 0.2, logged: 1, scatter } });
+  const quietSeeds = Array.from({ length: 20 }, (_, i) => 5000 + i);
+
+  test.each([7, 14, 28])(
+    'weighed every %d days, each weigh-in has its forecast, and each cause its probability',
+    (days) => {
+      for (const seed of quietSeeds) {
+        const model = fit(quiet(seed, days));
+        const said = [
+          model.gain.value,
+          model.gain.u,
+          model.scatter,
+          model.eventScatter,
+          ...model.causes.map(({ probability }) => probability),
+          ...model.records.flatMap(({ foretold }) => [foretold.value, foretold.u]),
+        ];
+        expect([seed, said.filter((figure) => !Number.isFinite(figure))]).toEqual([seed, []]);
+        expect(model.causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
+      }
+    },
+  );
+
+  test('whose cleanings draw now more, now less, is known to do so; a steady one’s are', () => {
+    const learnt = (scatter: number): number =>
+      quietSeeds.reduce((sum, seed) => sum + fit(quiet(seed, 14, scatter)).eventScatter, 0) /
+      quietSeeds.length;
+    const [steady, wild] = [learnt(0.05), learnt(0.5)];
+    expect(steady).toBeLessThan(0.15);
+    expect(wild).toBeGreaterThan(0.25);
+  });
+});
+
 describe('a printer that changes', () => {
   const DAY = 182;
 

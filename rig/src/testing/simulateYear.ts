@@ -16,7 +16,14 @@ export interface YearOptions {
   /** At the first weigh-in from this day on the scale showed so many grams too many, on every cartridge alike. */
   readonly zeroed?: { readonly day: number; readonly g: number };
   /** Cleanings a day, and the share of them that is logged. */
-  readonly cleanings?: { readonly perDay: number; readonly logged: number };
+  readonly cleanings?: {
+    readonly perDay: number;
+    readonly logged: number;
+    /** Of what one draws about its mean; absent: 0.12. */
+    readonly scatter?: number;
+  };
+  /** So many times as many jobs. */
+  readonly busy?: number;
   /** A channel's coefficients of its kinds of pictures lie so many times apart as usual, as a factor on their logs. */
   readonly apart?: number;
   /** From this day on one mass of one weigh-in is off by so much: another cartridge's keeper, a slip of a digit, g. */
@@ -59,8 +66,21 @@ const INK_G_PER_ML = 1.065;
 
 /** A year of one printer whose truth is known, as its weigh-ins saw it: the jobs' scatter, half shared by the channels. */
 export function simulateYear(options: YearOptions): SimulatedYear {
-  const { days, seed, gain, lostWeek, leak, zeroed, slip, blacks, mislabelled, weighed, apart = 1 } = options;
-  const cleanings = options.cleanings ?? { perDay: 0.035, logged: 1 };
+  const {
+    days,
+    seed,
+    gain,
+    lostWeek,
+    leak,
+    zeroed,
+    slip,
+    blacks,
+    mislabelled,
+    weighed,
+    apart = 1,
+    busy = 1,
+  } = options;
+  const cleanings: NonNullable<YearOptions['cleanings']> = options.cleanings ?? { perDay: 0.035, logged: 1 };
   const chance = makeChance(seed);
   // What is beside the usual has its own chance, so that years of one seed stay comparable.
   const beside = makeChance(seed + 1_000_003);
@@ -88,7 +108,7 @@ export function simulateYear(options: YearOptions): SimulatedYear {
       const logged = lostWeek === undefined || d < lostWeek || d >= lostWeek + 7;
       lost ||= !logged;
       // A studio's weeks differ: now one subject, now the other.
-      const jobs = chance.poisson(2.2 * (1 + 0.35 * Math.sin(d / 58)));
+      const jobs = chance.poisson(2.2 * busy * (1 + 0.35 * Math.sin(d / 58)));
       for (let job = 0; job < jobs; job++) {
         const subject = chance.pick(
           SUBJECTS,
@@ -112,7 +132,7 @@ export function simulateYear(options: YearOptions): SimulatedYear {
         const known = cleanings.logged === 1 || beside.next() < cleanings.logged;
         if (known) exposure = { ...exposure, light: exposure.light + 1 };
         truth.forEach((channel, c) => {
-          used[c]! += channel.light * chance.factor(0.12);
+          used[c]! += channel.light * chance.factor(cleanings.scatter ?? 0.12);
           if (known) foretold[c]! += channel.light;
         });
       }

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../../quantity';
-import { drawOf, EVENT_SCATTER, type Term } from '../../usage';
+import { drawOf, type Term } from '../../usage';
 import { find } from '../define/context';
 import type { Book } from '../Ledger';
 import { modelOf } from './models';
@@ -27,7 +27,7 @@ export function routineDraw(
     const each = drawOf(model, slotId, what);
     value += each.value;
     // The next one lies beside its mean, as every one does.
-    u += Math.hypot(each.u, EVENT_SCATTER * each.value);
+    u += Math.hypot(each.u, model.eventScatter * each.value);
   }
   return { value, u };
 }
