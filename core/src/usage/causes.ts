@@ -350,7 +350,8 @@ export class CauseFilter {
   private cleaningsIn(days: number): Pick<Candidate, 'prior' | 'amount'> {
     const count = this.unseenPerDay * days;
     if (count === 0) return { prior: PRIOR.cleanings, amount: CLEANINGS };
-    const prior = 1 - Math.exp(-count);
+    // Of next to none, 1 − e^−count is nothing at all.
+    const prior = -Math.expm1(-count);
     const some = count / prior;
     return { prior: Math.min(0.9, prior), amount: { value: some, u: Math.sqrt(some) } };
   }
