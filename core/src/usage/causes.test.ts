@@ -34,6 +34,30 @@ test('what is known before a weigh-in adds up: a leak, a zero that was wrong the
   expect(filter.expected('another', 10, 0.4).ml).toBeCloseTo(1.69811 + 0.4, 4);
 });
 
+test('cleanings that were suspected once, and long since are as good as none, leave every cause its probability', () => {
+  const filter = CauseFilter.revive({ ...NOTHING, cleanings: { count: 1e-18, days: 60, evidence: 9 } });
+  const row = (slotId: string, usedMl: number): CauseRow => ({
+    slotId,
+    cartridgeId: slotId,
+    black: null,
+    days: 14,
+    toldMl: 5,
+    usedMl,
+    own: 0.09,
+    shared: 0.2,
+    alike: 0.1,
+    cleaningMl: 0.4,
+    perDm2: new Map([['a', 0.04]]),
+    dm2: new Map([['a', 100]]),
+    ifLeaking: { toldMl: 5, own: 0.2, perDay: LEAK },
+  });
+  for (const from of ['2026-01-01', '2026-01-15']) {
+    const { causes } = filter.take([row('cyan', 5.1), row('yellow', 4.9)], from);
+    expect(causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+    expect(causes[0]!.code).toBe('asForetold');
+  }
+});
+
 describe('two blacks that papers share out', () => {
   const row = (slotId: string, black: CauseRow['black'], offMl: number, dm2: number): CauseRow => ({
     slotId,
