@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '@hiraeth/core/testing';
 import type { Entity, Fact, FactDraft } from '@hiraeth/core/workbook';
+import { anyRoom } from '../demo/src/testing/anyRoom';
 import { openOwn, openWith, visit } from './helpers';
 import { PLACES } from './places';
 
@@ -45,7 +46,8 @@ function called(name: (plain: string) => string): readonly Fact[] {
 }
 
 const LONG = 'Langmuirprobenhalterungsschraubendreherkasten';
-const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null])[] = [
+const wild = anyRoom(5090);
+const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null, at?: string])[] = [
   ['nobody has entered anything', null],
   ['one printer is set up, and nothing of it is known', script(setUp)],
   [
@@ -67,6 +69,7 @@ const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null])[
       { kind: 'purchased', what: 'kit', name: 'Kit', priceMinor: 900_000_000, count: 1 },
     ]),
   ],
+  ['anything happened to it that can', wild.facts, wild.at],
 ];
 
 async function look(page: Page, path: string): Promise<void> {
@@ -77,11 +80,11 @@ async function look(page: Page, path: string): Promise<void> {
   expect.soft(wider, `${path} is wider than the page`).toBeLessThanOrEqual(0);
 }
 
-for (const [name, facts] of STATES)
+for (const [name, facts, at] of STATES)
   test(`every place stands where ${name}`, async ({ page }) => {
     const errors: string[] = [];
     page.on('pageerror', ({ message }) => errors.push(message));
-    await page.clock.setFixedTime(NOW);
+    await page.clock.setFixedTime(at ?? NOW);
     if (facts) await openWith(page, facts);
     else await openOwn(page);
     // A hand's width is where long names do harm.
