@@ -1,4 +1,3 @@
-import type { Uncertain } from '../quantity';
 import type { WeighInCause } from '../workbook';
 import {
   FOUND,
@@ -11,24 +10,16 @@ import {
   type Shift,
   type Taught,
 } from './cause';
-import { excessOf, LEAK, leakOf, leakShift, leakSince, LEAST_LEAK, LOOKED_BACK, weighAgain } from './leak';
+import { excessOf, leakOf, leakShift, leakSince, LOOKED_BACK, weighAgain } from './leak';
 import { NO_SWING, type BlackSwing } from './blackSwing';
-import { mostLogged, PRIOR, sum, whose, type Candidate } from './candidate';
-import { otherBlack, swung } from './otherBlack';
-import { otherKinds } from './otherKinds';
+import { mostLogged, PRIOR, sum, whose } from './candidate';
+import { candidatesOf, G_PER_ML } from './candidates';
+import { swung } from './otherBlack';
 import { shiftOf, unseenShift } from './shift';
 import { Patterns, type Explained, type Miss } from './patterns';
 
 /** A leak of what was looked at and found sound. */
 const SOUND = 1e-6;
-/** g: a cup or a keeper that stood on it when it was zeroed. */
-const ZERO_U_G = 2;
-/** An ink's usual density: a scale that is off by a gram makes so many ml of it. */
-const G_PER_ML = 1.06;
-/** One mass may be anything: another cartridge's, a digit that slipped, ml. */
-const ODD_U_ML = 5;
-/** How many cleanings, if there were any. */
-const CLEANINGS: Uncertain = { value: 1.3, u: 0.8 };
 /** Cleanings that nobody logs are reckoned with from this log evidence on. */
 const CLEANS_UNSEEN = 5;
 /** A drop at an outlet, a damp keeper: no mass is better than that, whatever the scale, ml. */
@@ -158,7 +149,13 @@ export class CauseFilter {
       rows.map((row) => row.alike),
       ...(zero ? [rows.map(() => Math.sqrt(zero.variance))] : []),
     ]);
-    const candidates = this.candidates(rows);
+    const candidates = candidatesOf(rows, {
+      usual: this.usual,
+      unseenPerDay: this.unseenPerDay,
+      zero: this.zero,
+      leaks: this.leaks,
+      leakPrior: (row) => this.leakPrior(row),
+    });
     const told = candidates.map((one) => {
       const { log, amount } =
         one.code === 'leak'
@@ -243,117 +240,9 @@ export class CauseFilter {
     return log > goesOn.log ? { log, amount: began.amount } : goesOn;
   }
 
-  private candidates(rows: readonly CauseRow[]): Candidate[] {
-    const found: Candidate[] = [];
-    const told = rows.map(({ toldMl }) => toldMl);
-    const days = Math.max(...rows.map((row) => row.days));
-    const mix = this.usualIn(days);
-    const area = sum(mix.values());
-    const kinds = [...new Set(rows.flatMap(({ perDm2 }) => [...perDm2.keys()]))];
-    const amount = { value: 0.6 * area, u: 0.6 * area };
-    if (kinds.length > 1 && area > 0)
-      found.push({
-        code: 'notLogged',
-        prior: PRIOR.notLogged / 2,
-        pattern: rows.map(({ perDm2 }) =>
-          sum([...mix].map(([id, dm2]) => (dm2 / area) * (perDm2.get(id) ?? 0))),
-        ),
-        amount,
-        atLeast: 0,
-      });
-    for (const subjectId of kinds) {
-      const unit = rows.map(({ perDm2 }) => perDm2.get(subjectId) ?? 0);
-      const logged = rows.map(({ dm2 }) => dm2.get(subjectId) ?? 0);
-      if (area > 0)
-        found.push({
-          code: 'notLogged',
-          subjectId,
-          prior: PRIOR.notLogged / (kinds.length > 1 ? 2 * kinds.length : 1),
-          pattern: unit,
-          amount,
-          atLeast: 0,
-        });
-      if (logged.some((dm2) => dm2 > 0))
-        found.push({
-          code: 'notPrinted',
-          subjectId,
-          prior: PRIOR.notPrinted / kinds.length,
-          pattern: unit.map((ml, i) => -ml * logged[i]!),
-          amount: { value: 0.6, u: 0.3 },
-          atLeast: 0,
-        });
-    }
-    if (rows.length > 1) {
-      found.push(
-        { code: 'drawsOther', prior: PRIOR.drawsOther, pattern: told, amount: { value: 0, u: 0.35 } },
-        {
-          code: 'cleanings',
-          ...this.cleaningsIn(days),
-          pattern: rows.map(({ cleaningMl }) => cleaningMl),
-          atLeast: 0,
-        },
-        {
-          code: 'zeroed',
-          prior: PRIOR.zeroed,
-          pattern: rows.map(() => -1 / G_PER_ML),
-          amount: { value: 0, u: ZERO_U_G },
-        },
-      );
-      const { zero } = this;
-      if (zero && zero.probability <= FOUND && zero.probability > 1e-4)
-        found.push({
-          code: 'wasZeroed',
-          prior: zero.probability,
-          pattern: rows.map(() => 1 / G_PER_ML),
-          amount: zero.g,
-        });
-    }
-    if (rows.length > 2) found.push(...otherKinds(rows, kinds));
-    const blacks = otherBlack(rows);
-    if (blacks) found.push(blacks);
-    for (const row of rows) {
-      const pattern = rows.map((one) => (one === row ? 1 : 0));
-      const leak = this.leaks.get(row.cartridgeId);
-      if (!leak || leak.probability <= FOUND)
-        found.push({
-          code: 'leak',
-          row,
-          prior: Math.max(this.leakPrior(row), leak?.probability ?? 0),
-          pattern: pattern.map((one) => one * row.days),
-          amount: LEAK,
-          atLeast: LEAST_LEAK,
-        });
-      if (rows.length > 2)
-        found.push({
-          code: 'oddMass',
-          row,
-          prior: PRIOR.oddMass / rows.length,
-          pattern,
-          amount: { value: 0, u: ODD_U_ML },
-        });
-    }
-    return found;
-  }
-
   /** What was looked at and found sound needs more to be said of it again. */
   private leakPrior({ cartridgeId }: CauseRow): number {
     return this.sound.has(cartridgeId) ? SOUND : PRIOR.leak;
-  }
-
-  /** What is usually logged in so many days, dm² by kind of picture. */
-  private usualIn(days: number): ReadonlyMap<string, number> {
-    const { usual } = this;
-    return new Map([...usual.dm2].map(([id, dm2]) => [id, (dm2 / Math.max(1, usual.days)) * days]));
-  }
-
-  /** How likely cleanings were that nobody logged, and how many there would be. */
-  private cleaningsIn(days: number): Pick<Candidate, 'prior' | 'amount'> {
-    const count = this.unseenPerDay * days;
-    if (count === 0) return { prior: PRIOR.cleanings, amount: CLEANINGS };
-    // Of next to none, 1 − e^−count is nothing at all.
-    const prior = -Math.expm1(-count);
-    const some = count / prior;
-    return { prior: Math.min(0.9, prior), amount: { value: some, u: Math.sqrt(some) } };
   }
 
   /** What lasts is carried to the next weigh-in. */

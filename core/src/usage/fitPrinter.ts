@@ -1,18 +1,18 @@
-import { COVERAGE } from '../numeric';
-import { msOf } from '../time';
 import type { Uncertain } from '../quantity';
 import { NO_SHIFT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
 import { swingVariance } from './blackSwing';
 import { CauseFilter } from './causes';
 import { SHARED_SCATTER, type Draws } from './features';
 import { withCount, withGain, withShift } from './forecast';
-import { GainFilter, type GainCode, type GainStep } from './gain';
+import { GainFilter, type GainCode } from './gain';
 import { Learner, type LearnerCode } from './learner';
-import type { ForecastRecord, GainChange, Observed, PrinterModel, Renewal } from './model';
+import type { ForecastRecord, Observed, PrinterModel, Renewal } from './model';
 import { poolOf, type Pooled } from './pooled';
 import { besidePrints } from './scatter';
-import { cartridgeOf, daysOf, explained, isOpen, ONE_WEIGH_IN_MS, type Seen } from './seen';
+import { cartridgeOf, daysOf, isOpen, type Seen } from './seen';
 import { deniedBetween, LAST, renewedBetween, withoutDenied } from './told';
+import { inOrder, spanOf, weighIns, type Span } from './weighIns';
+import { changesOf, doubtOf, recordOf } from './whatItSays';
 
 const NO_RENEWALS: readonly Renewal[] = [];
 
@@ -48,12 +48,6 @@ interface Standing {
   readonly records: number;
 }
 
-interface Span {
-  readonly from: string;
-  readonly to: string;
-  /** Something is known to have happened that may have changed the gain: nobody has to be asked. */
-  readonly renewed?: true;
-}
 interface StandingCode {
   readonly filter: GainCode;
   readonly learner: LearnerCode;
@@ -329,66 +323,6 @@ export class Fitting {
 /** Weigh-ins learnt between two chances to pause. */
 const SLICE = 40;
 
-/** What the last weigh-in leaves in doubt: missing or changed is often seen only at the next one. */
-function doubtOf(
-  spans: readonly Span[],
-  pools: readonly (Pooled | null)[],
-  wrong: readonly number[],
-  changed: readonly number[],
-): PrinterModel['doubt'] {
-  const last = spans.length - 1;
-  if (last < 0) return null;
-  const { from, to, renewed } = spans[last]!;
-  return {
-    from,
-    to,
-    probability: wrong[last]! + (renewed ? 0 : changed[last]!),
-    ratio: Math.exp(pools[last]?.value ?? 0),
-  };
-}
-
-const inOrder = (a: Observed, b: Observed): number =>
-  a.to !== b.to ? (a.to < b.to ? -1 : 1) : a.factId < b.factId ? -1 : a.factId > b.factId ? 1 : 0;
-
-/** Intervals that end together, a weigh-in each, in order of time. */
-function weighIns(observed: readonly Observed[]): Observed[][] {
-  const sorted = [...observed].sort(inOrder);
-  const groups: Observed[][] = [];
-  for (const one of sorted) {
-    const group = groups.at(-1);
-    const first = group?.[0];
-    const same =
-      first &&
-      msOf(one.to) - msOf(first.to) <= ONE_WEIGH_IN_MS &&
-      !group.some((other) => other.slotId === one.slotId);
-    if (same) group.push(one);
-    else groups.push([one]);
-  }
-  return groups;
-}
-
-/** A channel weighed long ago does not stretch what the others saw: the middle one tells from when. */
-const spanOf = (group: readonly Observed[]): Span => ({
-  from: group.map((one) => one.from).sort()[group.length >> 1]!,
-  to: group.reduce((most, one) => (one.to > most ? one.to : most), group[0]!.to),
-});
-
-function recordOf(one: Observed, foretold: Uncertain): ForecastRecord {
-  const s = Math.hypot(foretold.u, one.used.u);
-  const off = one.used.value - foretold.value;
-  return {
-    factId: one.factId,
-    slotId: one.slotId,
-    from: one.from,
-    to: one.to,
-    foretold,
-    used: one.used,
-    inside: Math.abs(off) <= COVERAGE * s,
-    sigmas: s > 0 ? off / s : 0,
-    leftOut: explained(one),
-  };
-}
-
 const codeOf = ({ filter, learner, causes }: Standing): StandingCode => ({
   filter: filter.keep(),
   causes: causes.keep(),
@@ -396,23 +330,3 @@ const codeOf = ({ filter, learner, causes }: Standing): StandingCode => ({
 });
 
 const NOTHING_TAUGHT: Taught = { shift: NO_SHIFT, ifLeaking: NO_SHIFT, leak: null };
-
-function changesOf(
-  steps: readonly GainStep[],
-  spans: readonly Span[],
-  probability: readonly number[],
-): GainChange[] {
-  const changes: GainChange[] = [];
-  let before = 0;
-  steps.forEach((step, i) => {
-    if (step.label === 'change')
-      changes.push({
-        at: spans[i]!.from,
-        factor: Math.exp(step.gain - before),
-        u: Math.exp(step.gain - before) * step.gainU,
-        probability: probability[i]!,
-      });
-    if (step.label !== 'wrong') before = step.gain;
-  });
-  return changes;
-}
