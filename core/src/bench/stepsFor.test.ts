@@ -1,0 +1,387 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { Ledger } from '../ledger';
+import { bodyRoom, define, script, SHADES, weigh } from '../testing';
+import { stepAnswerWords } from '../words';
+import { makeStamp, typePreset, OCCASIONS, type Construction, type Printer } from '../workbook';
+import { advance, unmetPorts } from './advance';
+import { beginRun } from './beginRun';
+import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
+import { currentStep, stepsFor } from './stepsFor';
+import { factsOfStep } from './factsOfStep';
+import { plannedAnswer } from './layOut';
+import { judgeRest } from './judgeRest';
+import { loadFromScale } from './loadFromScale';
+import { planOf } from './planOf';
+import { runEnv } from './runEnv';
+import { runFacts } from './runFacts';
+import { toolCheck } from './toolCheck';
+import type { Answer, CartridgeRun } from './run';
+import { AT, lay, mass, choice, drawAt, HERE, chosen } from '../testing/lay';
+
+describe('schools', () => {
+  test.each<[string, Partial<Printer['schools']>, string, string, string]>([
+    ['reset before', { reset: 'before' }, 'reset-1', 'before', 'open'],
+    ['reset after', { reset: 'after' }, 'reset-1', 'after', 'weigh-after-1'],
+  ])('%s', (_name, schools, step, where, other) => {
+    const { ids } = lay({}, { schools });
+    const order = ids.indexOf(step) - ids.indexOf(other);
+    expect(where === 'before' ? order < 0 : order > 0).toBe(true);
+  });
+
+  test('draw out what is left: then the whole is planned anew; top up on it: no such step', () => {
+    expect(lay({}, { schools: { remains: 'topUp' } }).ids).not.toContain('draw-out');
+    const drawing = lay({ answers: { 'weigh-before': mass(52) } }, { schools: { remains: 'drawOut' } });
+    expect(drawing.ids).toContain('draw-out');
+    const before = planOf(drawing.run, drawing.env);
+    const drawn = {
+      ...drawing.run,
+      answers: {
+        ...drawing.run.answers,
+        'draw-out': { kind: 'volume', ml: before.inkNow, fate: 'bin' } as Answer,
+      },
+    };
+    expect(planOf(drawn, drawing.env).addMl.value).toBeCloseTo(before.addMl.value + before.inkNow.value, 6);
+    expect(stepsFor(drawn, drawing.env).map((step) => step.id)).toContain('draw-out');
+  });
+
+  test.each([
+    ['always', 'topUp', 'prime'],
+    ['whenDry', 'topUp', 'skip'],
+    ['never', 'topUp', 'printer'],
+    ['never', 'first', 'prime'],
+  ] as const)('prime %s at a %s: %s is suggested, with what each costs', (prime, occasion, suggested) => {
+    const { run, env } = lay(
+      { occasion, inkBefore: { value: 40, u: 1 } },
+      { construction: 'openTank', schools: { prime } },
+    );
+    const step = stepsFor(run, env).find((s) => s.kind === 'decide' && s.id === 'prime-decide');
+    if (step?.kind !== 'decide') throw new Error('not asked');
+    expect(step.suggested).toBe(suggested);
+    expect(step.options.every((code) => /ml|nothing/.test(stepAnswerWords(step, code).why))).toBe(true);
+    // A dry duct is never declared full.
+    expect(step.options.includes('skip')).toBe(occasion === 'topUp');
+  });
+
+  test('a leftover goes by the printer’s school, but never back after a conversion', () => {
+    const suggest = (occasion: CartridgeRun['occasion']) => {
+      const { run, env } = lay({ occasion }, { schools: { leftover: 'bottle' } });
+      return drawAt(run, env, 'leftover').suggested;
+    };
+    expect([suggest('topUp'), suggest('conversion')]).toEqual(['bottle', 'bin']);
+  });
+
+  test.each([
+    ['resetter', 'reset-1'],
+    ['contactBridge', 'reset-1'],
+    ['newEachTime', 'new-chip'],
+    ['selfResetting', 'self-reset'],
+    ['leftAlone', null],
+    ['switchedOff', null],
+    ['none', null],
+  ] as const)('chip strategy %s', (strategy, step) => {
+    const { ids, run, env } = lay({}, { cartridge: { chip: { strategy, volumeMl: 54, original: false } } });
+    expect(ids.filter((id) => ['reset-1', 'new-chip', 'self-reset'].includes(id))).toEqual(
+      step ? [step] : [],
+    );
+    expect(stepsFor({ ...run, occasion: 'first' }, env).map((s) => s.id)).not.toContain('reset-1');
+  });
+});
+
+describe('the way through a run', () => {
+  test('short: drops; over: draw back; done: closed. Once closed, nothing is corrected any more', () => {
+    const { run, env } = lay();
+    const weighing = stepsFor(run, env).find((step) => step.id === 'weigh-after-1')!;
+    const target = weighing.kind === 'weigh' ? weighing.targetG! : 0;
+    // The prime takes it down to full: until then there is a millilitre more in it.
+    expect(target).toBeCloseTo(env.body.type.fullG + 1.064, 6);
+    const ids = (answers: Record<string, Answer>, done: string[] = []) =>
+      stepsFor({ ...run, answers: { 'weigh-before': mass(50), ...answers }, done }, env).map(
+        (step) => step.id,
+      );
+    expect(ids({ 'weigh-after-1': mass(target) })).not.toContain('weigh-after-2');
+    expect(ids({ 'weigh-after-1': mass(target - 3) })).toEqual(
+      expect.arrayContaining(['top-off-1', 'weigh-after-2']),
+    );
+    expect(ids({ 'weigh-after-1': mass(target + 2) })).toEqual(
+      expect.arrayContaining(['draw-back-1', 'weigh-after-2']),
+    );
+    expect(ids({ 'weigh-after-1': mass(target - 3), 'top-off-1': choice('full') })).not.toContain(
+      'weigh-after-2',
+    );
+    expect(ids({ 'weigh-after-1': mass(target + 2) }, ['plug'])).not.toContain('draw-back-1');
+  });
+
+  test('on, back, left out, spilt: pure steps; back takes a written weighing with it', () => {
+    const { run, env } = lay();
+    const [first, second] = stepsFor(run, env);
+    let next = advance(run, { type: 'next', step: first! });
+    next = advance(next, { type: 'next', step: second!, answer: mass(50) });
+    next = advance(next, { type: 'written', id: `${second!.id}:fact` });
+    expect(currentStep(next, stepsFor(next, env)).id).not.toBe(second!.id);
+    const back = advance(next, { type: 'back' });
+    expect([back.done, back.answers[second!.id], back.written]).toEqual([[first!.id], undefined, []]);
+    expect(advance(run, { type: 'back' })).toEqual(run);
+    const skipped = advance(run, { type: 'skipped', step: first! });
+    expect([skipped.skipped, skipped.done]).toEqual([[first!.id], [first!.id]]);
+    expect(advance(advance(run, { type: 'spilt', ml: 1 }), { type: 'spilt', ml: 0.5 }).spiltMl).toBe(1.5);
+    expect(run.done).toEqual([]);
+  });
+
+  test('a shut vent, an open plug and an unprimed duct are seen before the cartridge goes back', () => {
+    const { run, env } = lay(
+      { occasion: 'first', answers: { where: choice('install') } },
+      { construction: 'openTank' },
+    );
+    const install = stepsFor(run, env).find((step) => step.id === 'install')!;
+    const unmet = (ports: CartridgeRun['ports']): string =>
+      unmetPorts(ports, install.requires)
+        .map(({ port, is, needs }) => `${port} ${is}/${needs}`)
+        .join(', ');
+    expect(unmet({ vent: 'shut', plug: 'out' })).toBe('vent shut/open, plug out/in, primed false/true');
+    expect(unmet({ vent: 'open', plug: 'in', primed: true })).toBe('');
+    const topUp = lay({ answers: { where: choice('install') } });
+    expect(stepsFor(topUp.run, topUp.env).find((step) => step.id === 'install')!.requires).not.toHaveProperty(
+      'primed',
+    );
+  });
+
+  test('at rest: a mass that fell is a leak, with how much; one that stood is the honest full mass', () => {
+    const { run, env } = lay();
+    const judge = (full: number, rested: number) =>
+      judgeRest({ ...run, answers: { 'weigh-after-1': mass(full), 'weigh-rested': mass(rested) } }, env);
+    expect(judge(66, 65.95)).toMatchObject({ state: 'sound', restedG: 65.95 });
+    expect(judge(66, 64)).toMatchObject({ state: 'leaked', lostMl: expect.closeTo(2 / 1.064, 3) });
+    expect(judgeRest(run, env)).toBeNull();
+    // A prime after the last weighing is no leak, and a drain that was weighed counts from its own weighing.
+    const later = (answers: Record<string, Answer>) =>
+      judgeRest({ ...run, answers: { 'weigh-after-1': mass(66), ...answers } }, env)!.state;
+    const drawn: Answer = { kind: 'volume', ml: { value: 2, u: 0.1 }, fate: 'bin' };
+    expect(later({ 'tissue-1-prime': drawn, 'weigh-rested': mass(63.9) })).toBe('sound');
+    expect(later({ 'drip-1-drain': drawn, 'drip-1-weigh': mass(64), 'weigh-rested': mass(63.95) })).toBe(
+      'sound',
+    );
+    expect(later({ 'drip-1-drain': drawn, 'drip-1-weigh': mass(64), 'weigh-rested': mass(62) })).toBe(
+      'leaked',
+    );
+  });
+
+  test('three inks of three densities: the scale reads the target when the last dose is in, and the log adds up to it', () => {
+    const { run, env } = lay(
+      {
+        method: 'spongeInjection',
+        bottleIds: SHADES.map((shade) => `bottle-${shade}`),
+        answers: { 'weigh-before': mass(30) },
+      },
+      { construction: 'integratedHead', chambers: 3 },
+    );
+    const mixed = { ...env, bottleDensity: [1, 1.1, 1.2].map((value) => ({ value, u: 0.005 })) };
+    const steps = stepsFor(run, mixed);
+    const loads = steps.filter((step) => step.kind === 'load');
+    expect(steps.map((step) => step.id)).toEqual(expect.arrayContaining(['probe', 'rinse-1', 'rinse-2']));
+    expect(drawAt(run, mixed, 'leftover').suggested).toBe('bin');
+    const { targetG } = planOf(run, mixed);
+    // The fill allows for the prime, as far as the body bears it.
+    const fullG = loads.at(-1)!.scaleG!;
+    expect(fullG).toBeGreaterThanOrEqual(targetG - 1e-6);
+    expect(fullG).toBeLessThanOrEqual(mixed.body.maxG + 1e-9);
+    const answers = Object.fromEntries(
+      loads.map((step): [string, Answer] => [step.id, { kind: 'load', ml: step.ml.value, massG: null }]),
+    );
+    const filled = runFacts(
+      { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(fullG) } },
+      mixed,
+      AT,
+    );
+    const short = { ...run, answers: { ...run.answers, ...answers, 'weigh-after-1': mass(targetG - 2) } };
+    expect(stepsFor(short, mixed).map((step) => step.id)).not.toContain('top-off-1');
+    expect(loadFromScale(run, mixed, { value: 32.2, u: 0.02 }, { chamber: 1 })).toBeCloseTo(2, 6);
+    const grams = filled.reduce(
+      (sum, fact) => sum + (fact.kind === 'filled' ? fact.ml.value * [1, 1.1, 1.2][fact.chamber]! : 0),
+      0,
+    );
+    expect(grams).toBeCloseTo(fullG - 30, 6);
+  });
+
+  test('weighed while it goes in, a load is what the scale rose by since the last mass', () => {
+    const { run, env } = lay();
+    const weighed = { ...run, answers: { 'weigh-before': mass(50) } };
+    expect(loadFromScale(run, env, { value: 60, u: 0.02 })).toBeNull();
+    expect(loadFromScale(weighed, env, { value: 60.64, u: 0.02 })).toBeCloseTo(10, 6);
+    const second = {
+      ...weighed,
+      answers: { ...weighed.answers, 'load-0-0': { kind: 'load', ml: 4, massG: null } as Answer },
+    };
+    expect(loadFromScale(second, env, { value: 60.64, u: 0.02 })).toBeCloseTo(6, 6);
+    expect(loadFromScale(weighed, env, { value: 40, u: 0.02 })).toBe(0);
+  });
+
+  test('an abandoned run leaves what was done and nothing else', () => {
+    const { run, env } = lay({
+      answers: { 'weigh-before': mass(50), 'load-0-0': { kind: 'load', ml: 8, massG: null } },
+    });
+    expect(runFacts(run, env, AT).map((fact) => fact.kind)).toEqual(['weighed', 'filled']);
+    const inLog = { ...run, written: ['weigh-before:fact'] };
+    expect(runFacts(inLog, env, AT).map((fact) => fact.kind)).toEqual(['filled']);
+    expect(runFacts({ ...run, answers: {} }, env, AT)).toEqual([]);
+    const withSpill = runFacts({ ...run, spiltMl: 2 }, env, AT);
+    expect(withSpill.map((fact) => fact.kind)).toEqual(['weighed', 'filled', 'spilt']);
+  });
+});
+
+test('put in at once, the run is over: nothing says “take it out” again, and it stands in its slot', () => {
+  const at = '2026-03-02T09:00:00.000Z';
+  const ledger = Ledger.from([
+    ...bodyRoom('compartmentTank'),
+    ...script(
+      [{ kind: 'installed', printerId: 'printer', into: [{ slotId: 'cyan', cartridgeId: 'it' }] }],
+      '2026-03-01T20:00:00.000Z',
+    ),
+  ]);
+  const stamp = makeStamp({ now: () => Date.parse(at) }, () => 0.3);
+  let run: CartridgeRun = beginRun(
+    ledger,
+    {
+      cartridgeId: 'it',
+      method: 'topSyringe',
+      occasion: 'topUp',
+      bottleIds: ['bottle-cyan'],
+      scaleId: null,
+      syringeId: 'syringe',
+      squeezeMl: null,
+      byScale: false,
+    },
+    'run-1',
+    at,
+  );
+  const seen: string[] = [];
+  for (let i = 0; i < 60; i++) {
+    const env = runEnv(ledger, run, at)!;
+    const steps = stepsFor(run, env);
+    if (steps.every((step) => run.done.includes(step.id))) break;
+    const step = currentStep(run, steps);
+    seen.push(step.id);
+    const answer: Answer =
+      step.id === 'where' ? { kind: 'choice', choice: 'install' } : plannedAnswer(run, env, step, at);
+    const { facts, events } = factsOfStep(run, env, step, answer, at);
+    ledger.add(stamp(facts));
+    run = events.reduce(advance, run);
+  }
+  expect(seen.filter((id) => id === 'take-out')).toHaveLength(1);
+  expect(seen.indexOf('install')).toBeGreaterThan(seen.indexOf('take-out'));
+  expect(ledger.state.cartridges.get('it')!.seat).toMatchObject({ printerId: 'printer', slotId: 'cyan' });
+});
+
+test('whatever is answered: no port opens before the outlet is shut, none goes in with a port wrong, every check leads on', () => {
+  const pairs = (Object.keys(CONSTRUCTION_DATA) as Construction[]).flatMap((construction) =>
+    CONSTRUCTION_DATA[construction].methods.map((method) => [construction, method] as const),
+  );
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...pairs),
+      fc.record({
+        occasion: fc.constantFrom(...OCCASIONS),
+        closing: fc.constantFrom('seal' as const, 'open' as const),
+        remains: fc.constantFrom('topUp' as const, 'drawOut' as const),
+        reset: fc.constantFrom('before' as const, 'after' as const),
+        port: fc.constantFrom(null, 'drill' as const, 'pierce' as const, 'push' as const),
+        hole: fc.constantFrom('airHole' as const, 'clear' as const),
+        outletSeal: fc.boolean(),
+        primeThroughSeal: fc.boolean(),
+        liesOnBack: fc.boolean(),
+        keeper: fc.boolean(),
+        byScale: fc.boolean(),
+        wasIn: fc.boolean(),
+        picks: fc.array(fc.nat(6), { minLength: 120, maxLength: 120 }),
+      }),
+      ([construction, method], given) => {
+        const { head } = CONSTRUCTION_DATA[construction];
+        const { throughOutlet } = METHOD_DATA[method];
+        const { outletSeal, primeThroughSeal, liesOnBack, hole, occasion } = given;
+        const ledger = Ledger.from(
+          bodyRoom(construction, construction === 'integratedHead' ? 3 : 1, {
+            schools: { closing: given.closing, remains: given.remains, reset: given.reset },
+            type: {
+              outletSeal,
+              primeThroughSeal,
+              liesOnBack,
+              hole,
+              ...(given.port && !head && !throughOutlet ? { port: given.port } : {}),
+            },
+            more: [
+              weigh('it', typePreset(construction, 'standard').emptyG.value + 2),
+              { kind: 'portChanged', cartridgeId: 'it', ports: { seal: outletSeal ? 'intact' : 'pierced' } },
+              ...(given.keeper
+                ? [
+                    define({
+                      entity: 'tool',
+                      id: 'k',
+                      name: 'Keeper',
+                      tool: 'keeper',
+                      fitsHeightMm: null,
+                      squeezeMl: null,
+                      count: 1,
+                    }),
+                  ]
+                : []),
+              ...(given.wasIn ? [HERE] : []),
+            ],
+          }),
+        );
+        const start = beginRun(ledger, chosen({ method, occasion, byScale: given.byScale }), 'run', AT);
+        const env = runEnv(ledger, start, AT)!;
+        // What the run itself plans is never too much for it, a prime included.
+        const tools = toolCheck(start, env);
+        expect(tools.map(({ code }) => code)).not.toContain('dosesTooLarge');
+        // … and the loads that are told before are those that come.
+        const told = tools.find((finding) => finding.code === 'syringe');
+        if (told && env.syringe)
+          expect(stepsFor(start, env).filter((step) => step.kind === 'load' && !step.drops)).toHaveLength(
+            told.loads,
+          );
+        const sealed = start.ports.seal === 'intact' && !throughOutlet && !head;
+        const seen: string[] = [];
+        let run = start;
+        let i = 0;
+        for (; i < 120; i++) {
+          const steps = stepsFor(run, env);
+          expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
+          // What was done stays where it stood: nothing is asked again that came before.
+          if (steps.every((step) => run.done.includes(step.id))) break;
+          const step = currentStep(run, steps);
+          const { ports } = run;
+          if (step.changes?.plug === 'out' && !head && !throughOutlet)
+            expect(sealed || ports.keeper === 'on').toBe(true);
+          if (step.kind === 'weigh') {
+            expect(given.byScale).toBe(true);
+            expect(seen).toContain('shut-outlet');
+          }
+          if (step.kind === 'draw' && step.draw.startsWith('prime'))
+            expect([step.id, sealed && !primeThroughSeal]).toEqual([step.id, false]);
+          if (step.id === 'install')
+            expect([seen, unmetPorts({ ...ports, primed: true }, step.requires)]).toEqual([seen, []]);
+          // Free ink is never left open; a sponge behind an air hole is never blocked.
+          const walled = env.body.type.port !== 'plug' && env.body.type.port !== 'outlet';
+          const { sponge } = CONSTRUCTION_DATA[construction];
+          expect(step.id === 'leave-open' && !(walled && sponge && given.closing === 'open')).toBe(false);
+          if (walled && sponge && given.closing === 'open') expect(step.id).not.toBe('plug');
+          const codes = step.kind === 'check' ? step.answers : step.kind === 'decide' ? step.options : [];
+          if (step.kind === 'check' || step.kind === 'decide') expect(codes.length).toBeGreaterThan(1);
+          const pick = codes[given.picks[i]! % Math.max(1, codes.length)];
+          seen.push(step.id);
+          run = advance(run, {
+            type: 'next',
+            step,
+            answer: pick === undefined ? plannedAnswer(run, env, step, AT) : choice(pick),
+          });
+        }
+        expect(i).toBeLessThan(120);
+        // Put aside, it never goes in afterwards.
+        if (seen.includes('set-aside'))
+          expect(seen.slice(seen.indexOf('set-aside'))).not.toContain('install');
+        expect(seen.some((id) => id === 'summary' || id === 'set-aside')).toBe(true);
+      },
+    ),
+    { numRuns: 400 },
+  );
+});
