@@ -8,6 +8,9 @@ import { PLACES } from './places';
 const NOW = '2026-03-20T09:00:00Z';
 /** Nothing of a program's own words may stand in a page. */
 const NO_WORDS = /undefined|NaN|\[object|Infinity|Invalid Date/;
+/** One of a thing is not many. */
+const NO_PLURAL =
+  /(?<![\d.,–-])1 (prints|jobs|fills|entries|sheets|cartridges|printers|copies|bottles|loads|patches|days|weeks|months|lines|channels)\b.*/;
 /** Places of the test room: those of the demo by the ids that stand here. */
 const PATHS = PLACES.map(([path]) =>
   path.replace('nine-b-gy', 'cyan').replace('nine-a-lc', 'cyan').replace('printer=nine', 'printer=printer'),
@@ -75,6 +78,7 @@ const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null, a
 async function look(page: Page, path: string): Promise<void> {
   const said = await page.locator('body').innerText();
   expect.soft(said, path).not.toMatch(NO_WORDS);
+  expect.soft(NO_PLURAL.exec(said)?.[0], path).toBeUndefined();
   expect.soft(said.trim().length, path).toBeGreaterThan(60);
   const wider = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect.soft(wider, `${path} is wider than the page`).toBeLessThanOrEqual(0);

@@ -64,6 +64,9 @@ test.each<[string, FactDraft[], [string, number][]]>([
     [poured(27.25), after(92.4), primed(1.41), weigh('cyan', 90.9, 'rested')],
     [],
   ],
+  // The plan left a prime's worth in it for that: what it weighed full is not where it ended.
+  ['primed after it was weighed, and not rested yet', [poured(27.25), after(92.4), primed(1.41)], []],
+  ['primed after it was weighed too full', [poured(28.2), after(93.4), primed(1.41)], [['over', 0.9]]],
   ['a weigh-in after prints is no rest', [poured(), after(90.9), install, print(20), weigh('cyan', 80)], []],
   [
     'leftover to the bin',

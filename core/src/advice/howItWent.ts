@@ -64,26 +64,21 @@ export function howItWent(book: Pick<Snapshot, 'facts'>, view: CartridgeView): O
     if (Math.abs(off) > Math.max(LEAST_ML, 2 * u))
       lessons.push({ code: off > 0 ? 'scaleSaysMore' : 'scaleSaysLess', ml: Math.abs(off) });
   }
-  const ended = rested ?? after;
+  // What was primed out since was in the plan: it ended without that.
+  const left = after && without(after.massG, sumOf(takenOut(between(then, after, rested))), rho);
+  const ended = rested?.massG ?? left;
   if (ended) {
     const aimed = aim(
       view,
-      (before ?? ended).massG,
+      before?.massG ?? ended,
       loads.some(({ by }) => by === 'line'),
     );
-    const off = (ended.massG.value - aimed.targetG) / rho;
-    if (Math.abs(off) * rho > Math.max(aimed.toleranceG, 2 * ended.massG.u))
+    const off = (ended.value - aimed.targetG) / rho;
+    if (Math.abs(off) * rho > Math.max(aimed.toleranceG, 2 * ended.u))
       lessons.push({ code: off > 0 ? 'over' : 'short', ml: Math.abs(off) });
   }
-  if (after && rested) {
-    const out = sumOf(takenOut(between(about, after, rested)));
-    const left = {
-      value: after.massG.value - out.value * rho,
-      u: Math.hypot(after.massG.u, out.u * rho),
-    };
-    if (hasLeaked(left, rested.massG))
-      lessons.push({ code: 'lostAtRest', ml: (left.value - rested.massG.value) / rho });
-  }
+  if (left && rested && hasLeaked(left, rested.massG))
+    lessons.push({ code: 'lostAtRest', ml: (left.value - rested.massG.value) / rho });
   // From its bottle, too: that is no fact of the cartridge.
   const spilt = sumOf(
     book.facts.flatMap((fact) =>
@@ -96,8 +91,15 @@ export function howItWent(book: Pick<Snapshot, 'facts'>, view: CartridgeView): O
   return { at: last.at, pouredMl: poured.value, weighed: ended !== undefined, lessons };
 }
 
-const between = (about: readonly Fact[], one: Fact, other: Fact): readonly Fact[] =>
-  about.slice(about.indexOf(one) + 1, about.indexOf(other));
+/** After the one, and before the other where there is one. */
+const between = (about: readonly Fact[], one: Fact, other?: Fact): readonly Fact[] =>
+  about.slice(about.indexOf(one) + 1, other && about.indexOf(other));
+
+/** A mass without so much ink, g. */
+const without = (massG: Uncertain, ml: Uncertain, rho: number): Uncertain => ({
+  value: massG.value - ml.value * rho,
+  u: Math.hypot(massG.u, ml.u * rho),
+});
 
 /** Out of the cartridge by hand, ml. */
 const takenOut = (facts: readonly Fact[]): Uncertain[] =>

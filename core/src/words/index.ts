@@ -1,4 +1,5 @@
 export { explain, outOfBoundsWords, type Problem } from './explain';
+export { countOf } from './countOf';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
 export {

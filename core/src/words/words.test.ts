@@ -82,7 +82,7 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
         illuminant: 'D50',
         patches: [{ name: 'A1', lab: [50, 0, 0] }],
       },
-      /^Measured 1 patches of the refill on Test printer \(Rows, M1\)$/,
+      /^Measured 1 patch of the refill on Test printer \(Rows, M1\)$/,
     ],
   ],
   shadeGraded: [

@@ -52,7 +52,7 @@ export function ExportNow() {
   };
   return (
     <Button variant="outlined" onClick={save}>
-      Export the workbook ({facts.length} entries)
+      Export the workbook ({facts.length === 1 ? '1 entry' : `${facts.length} entries`})
     </Button>
   );
 }

@@ -1,4 +1,4 @@
-import { factWords, reasonWords, pullOutWords } from '@hiraeth/core/words';
+import { factWords, reasonWords, pullOutWords, countOf } from '@hiraeth/core/words';
 import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
@@ -56,8 +56,9 @@ export default function CartridgePlace() {
           <header>
             <h2>Its life</h2>
             <span className="soft small">
-              {state.fills} fills{begins ? `; since ${day(begins.at)}:` : ','} {totals.addedMl.toFixed(0)} ml
-              put in, {totals.usedMl.toFixed(0)} ml used
+              {countOf(state.fills, 'fill')}
+              {begins ? `; since ${day(begins.at)}:` : ','} {totals.addedMl.toFixed(0)} ml put in,{' '}
+              {totals.usedMl.toFixed(0)} ml used
             </span>
           </header>
           <Life view={view} now={now} />

@@ -155,7 +155,10 @@ function Priced({
       </div>
       <Lines
         columns={[
-          { head: `${quote.sheets} sheets take`, of: (channel) => channel.name },
+          {
+            head: quote.sheets === 1 ? '1 sheet takes' : `${quote.sheets} sheets take`,
+            of: (channel) => channel.name,
+          },
           { head: 'Ink', n: true, of: (channel) => formatUncertain(channel.ml, 'ml') },
           {
             head: 'To have above the reserve',

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { formatOf, LOG_COLUMNS, parsePageLog, type LogColumn, type PageLogLayout } from '@hiraeth/core/jobs';
-import { jobProblemWords } from '@hiraeth/core/words';
+import { jobProblemWords, countOf } from '@hiraeth/core/words';
 import { optionsOf, Pick } from '../../parts/fields';
 
 const COLUMN_NAMES: Readonly<Record<LogColumn, string>> = {
@@ -68,7 +68,11 @@ export function LogColumns({ text, layout, onLayout, onTake, onCancel }: LogColu
       {!found.ok && <p className="bad">{jobProblemWords(found.problem)}</p>}
       <div className="row">
         <Button variant="contained" disabled={jobs === 0} onClick={() => onTake(format)}>
-          {jobs === 0 ? 'No job is read so' : text.length > TRIED ? 'Take it in' : `Take in ${jobs} jobs`}
+          {jobs === 0
+            ? 'No job is read so'
+            : text.length > TRIED
+              ? 'Take it in'
+              : `Take in ${countOf(jobs, 'job')}`}
         </Button>
         <Button onClick={onCancel}>Not now</Button>
       </div>

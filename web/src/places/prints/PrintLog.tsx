@@ -1,3 +1,4 @@
+import { countOf } from '@hiraeth/core/words';
 import { goodCopies } from '@hiraeth/core/workbook';
 import { factsOf } from '@hiraeth/core/ledger';
 import Button from '@mui/material/Button';
@@ -24,7 +25,11 @@ export const PrintLog = memo(function PrintLog() {
       <header>
         <h2>What was printed</h2>
         <span className="soft small">
-          {prints.reduce((sum, fact) => sum + goodCopies(fact), 0)} prints in {prints.length} jobs
+          {countOf(
+            prints.reduce((sum, fact) => sum + goodCopies(fact), 0),
+            'print',
+          )}{' '}
+          in {countOf(prints.length, 'job')}
         </span>
         <Link className="small" to="/past/prints">
           prints of the past, from paper

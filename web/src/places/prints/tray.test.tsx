@@ -93,12 +93,12 @@ test('a table: its columns are guessed, corrected, and remembered', async () => 
   const columns = await screen.findByRole('group', { name: 'Columns of the table' });
   expect(within(columns).getByRole('button', { name: 'Say which is title and date' })).toBeDisabled();
   await user.selectOptions(within(columns).getByLabelText('Title'), 'What');
-  await user.click(within(columns).getByRole('button', { name: 'Take in 1 jobs' }));
+  await user.click(within(columns).getByRole('button', { name: 'Take in 1 job' }));
   await waitFor(() =>
     expect(facts('printed')).toMatchObject([{ title: 'Sea.jpg', copies: 3, widthMm: 297 }]),
   );
   await user.upload(screen.getByLabelText('File of jobs'), file(table.replace('Sea', 'Bay'), 'history.csv'));
-  expect(await screen.findByRole('button', { name: 'Take in 1 jobs' })).toBeEnabled();
+  expect(await screen.findByRole('button', { name: 'Take in 1 job' })).toBeEnabled();
 });
 
 test('a page log of another format: its columns are found, put right, and remembered; or its configuration says it', async () => {
@@ -144,7 +144,7 @@ test('a job that nobody counted waits for its number of sheets, also where a rul
   const { user, facts } = await renderApp(<Prints />, room, AT);
   const table = 'Title;Date;Size;Printer\nSea.jpg;24.11.2026;A3;photo10\n';
   await user.upload(screen.getByLabelText('File of jobs'), file(table, 'history.csv'));
-  await user.click(await screen.findByRole('button', { name: 'Take in 1 jobs' }));
+  await user.click(await screen.findByRole('button', { name: 'Take in 1 job' }));
   const row = within(await within(panel()).findByRole('listitem', { name: 'Sea.jpg' }));
   expect(facts('printed')).toEqual([]);
   expect(row.getByText(/count not known/)).toBeInTheDocument();

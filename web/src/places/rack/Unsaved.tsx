@@ -26,8 +26,8 @@ export function Unsaved() {
   if (count === 0 || (count < MANY && days < LONG_DAYS)) return null;
   return (
     <p className="soft small">
-      {saved === null ? 'All' : 'The last'} {count} entries are in this browser only:{' '}
-      <Link to="/workbook">save a file</Link>, or let one follow by itself.
+      {count === 1 ? 'The last entry is' : `${saved === null ? 'All' : 'The last'} ${count} entries are`} in
+      this browser only: <Link to="/workbook">save a file</Link>, or let one follow by itself.
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { countOf } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useState } from 'react';
 import type { PanelKey, SimulatedPrinter } from '@hiraeth/rig';
@@ -112,8 +113,8 @@ export function SimulatedPrinterPanel() {
             />
           </div>
           <p className="soft small">
-            {panel.sheets} sheets; waste pad {Math.round(panel.padShare * 100)} % full. Each change primes all
-            nine channels.
+            {countOf(panel.sheets, 'sheet')}; waste pad {Math.round(panel.padShare * 100)} % full. Each change
+            primes all nine channels.
           </p>
         </>
       )}

@@ -1,3 +1,4 @@
+import { countOf } from '@hiraeth/core/words';
 import { DAY_MS } from '@hiraeth/core/time';
 import Button from '@mui/material/Button';
 import { all, settingsOf } from '@hiraeth/core/ledger';
@@ -36,7 +37,7 @@ export function Files() {
     await dispatch(keepNote(EXPORT_NOTE, at));
     dispatch(
       noticed({
-        text: `Exported: ${count} entries. Keep the file somewhere else too.`,
+        text: `Exported: ${countOf(count, 'entry', 'entries')}. Keep the file somewhere else too.`,
         tone: 'fine',
         undo: [],
       }),
@@ -59,7 +60,7 @@ export function Files() {
         </FileButton>
       </div>
       <p className={stale !== null && stale > DUE.exportDays ? 'warn' : 'soft'}>
-        {count} entries.{' '}
+        {countOf(count, 'entry', 'entries')}.{' '}
         {exported
           ? `Last exported ${moment(exported)}${stale !== null && stale > DUE.exportDays ? ': export it again' : ''}.`
           : 'Never exported yet: this browser has the only copy.'}{' '}
@@ -86,8 +87,10 @@ export function Files() {
         <Button onClick={() => table('prints')}>Prints</Button>
       </div>
       <p className="soft small">
-        {all(ledger.context, 'printer').length} printers, {all(ledger.context, 'cartridge').length}{' '}
-        cartridges, {all(ledger.context, 'bottle').length} bottles.
+        {(['printer', 'cartridge', 'bottle'] as const)
+          .map((kind) => countOf(all(ledger.context, kind).length, kind))
+          .join(', ')}
+        .
       </p>
     </div>
   );

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MAX_FILE_BYTES, mergeFacts, type Fact, type Merge } from '@hiraeth/core/workbook';
-import { explain } from '@hiraeth/core/words';
+import { explain, countOf } from '@hiraeth/core/words';
 import { useServices } from '../../state/services';
 import { beginAnew } from '../../state/shelf';
 import { useAppDispatch } from '../../state/store';
@@ -68,7 +68,11 @@ export function useOpenedFile() {
     if (!result.ok) return setError(result.problem);
     setPreview(null);
     dispatch(
-      noticed({ text: `Saved: ${result.value} entries from ${preview.name}.`, tone: 'fine', undo: [] }),
+      noticed({
+        text: `Saved: ${countOf(result.value, 'entry', 'entries')} from ${preview.name}.`,
+        tone: 'fine',
+        undo: [],
+      }),
     );
   };
   return { reading, preview, error, open, bring, leave: () => setPreview(null) };

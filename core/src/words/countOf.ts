@@ -1,0 +1,9 @@
+/**
+ * So many of a thing, as one says it.
+ *
+ * @param one what a single one is called
+ * @param many what more of them are called; absent: with an s
+ * @example countOf(1, 'entry', 'entries') // "1 entry"
+ */
+export const countOf = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
