@@ -72,6 +72,29 @@ const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null, a
       { kind: 'purchased', what: 'kit', name: 'Kit', priceMinor: 900_000_000, count: 1 },
     ]),
   ],
+  [
+    'everything is there once',
+    script([
+      ...setUp,
+      define({ ...PRINTER, slots: PRINTER.slots.slice(0, 1) }),
+      weigh('cyan', 44.5),
+      fill('cyan', 1.6),
+      { ...install, into: [{ slotId: 'cyan', cartridgeId: 'cyan' }] } as FactDraft,
+      print(1),
+      {
+        kind: 'jobPlanned',
+        printerId: 'printer',
+        title: 'One',
+        copies: 1,
+        widthMm: 210,
+        heightMm: 297,
+        subjectId: 'any',
+      },
+      { kind: 'nozzleChecked', printerId: 'printer', gaps: [{ slotId: 'cyan', nozzles: 1 }] },
+      { kind: 'cleaned', printerId: 'printer', level: 'light' },
+      weigh('cyan', 46),
+    ]),
+  ],
   ['anything happened to it that can', wild.facts, wild.at],
 ];
 

@@ -70,7 +70,8 @@ export default defineConfig(async ({ command }): Promise<UserConfig> => {
                 includeDependenciesRecursively: false,
                 priority: 3,
               },
-              // A page in forty small files waits for each of them: what the first page runs is one, what places share a few.
+              // A page in forty small files waits for each of them: what the first page runs is one beside its libraries (two are read
+              // at once), what places share a few.
               {
                 name: (id) =>
                   first.has(id) ? (id.includes('/node_modules/') ? 'libraries' : 'first') : null,

@@ -10,6 +10,7 @@ import {
   leakWords,
   unseenCleaningWords,
   wrongIntervalWords,
+  howMany,
 } from '@hiraeth/core/words';
 import { factsUntil, reportAndBook, type FoundProblem, type Report } from '@hiraeth/core/report';
 import {
@@ -156,10 +157,10 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     return {
       data: quote,
       text: plain([
-        `${copies} × ${subject.name}, ${size[1]} × ${size[2]} mm, on ${printer.name}: ${quote.sheets} sheets`,
+        `${copies} × ${subject.name}, ${size[1]} × ${size[2]} mm, on ${printer.name}: ${howMany(quote.sheets, 'sheet')}`,
         ...quote.channels.map(
           (channel) =>
-            `  ${channel.name.padEnd(20)} ${formatUncertain(channel.ml, 'ml')}, have ${channel.haveMl.toFixed(1)} ml`,
+            `  ${channel.name.padEnd(20)} ${formatUncertain(channel.ml, 'ml')}, to have above the reserve ${channel.haveMl.toFixed(1)} ml`,
         ),
         `Ink        ${money(quote.inkMinor)}`,
         `In all     ${money(quote.totalMinor)}`,
@@ -253,5 +254,5 @@ function checkText(found: SpokenReport): string {
     (problem) =>
       `${problem.severity}  ${problem.at?.slice(0, 16).replace('T', ' ') ?? ''}  ${problem.message}`,
   );
-  return `${found.name}: ${found.facts} entries, ${found.problems.length === 0 ? 'nothing to complain of' : `${found.problems.length} to look at`}\n${lines.join('\n')}${lines.length > 0 ? '\n' : ''}`;
+  return `${found.name}: ${howMany(found.facts, 'entry', 'entries')}, ${found.problems.length === 0 ? 'nothing to complain of' : `${found.problems.length} to look at`}\n${lines.join('\n')}${lines.length > 0 ? '\n' : ''}`;
 }

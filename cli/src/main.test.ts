@@ -164,7 +164,7 @@ test('quote prices an edition, as data and in words', async () => {
   expect(quote.channels.map((channel) => channel.name)).toEqual(['cyan', 'magenta', 'yellow']);
   const text = await run('quote', file, ...EDITION);
   expect(text.out).toMatch(/^10 × Any, 297 × 420 mm, on Test printer: 10 sheets\n/);
-  expect(text.out).toMatch(/cyan +\d+\.\d+ ± \d+\.\d+ ml, have \d+\.\d ml/);
+  expect(text.out).toMatch(/cyan +\d+\.\d+ ± \d+\.\d+ ml, to have above the reserve \d+\.\d ml/);
 });
 
 /** A PNG that says it has this size, with so many bytes packed into it. */

@@ -1,13 +1,13 @@
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatMoney, formatUncertain } from '@hiraeth/core/quantity';
-import { unknownInkWords, type SpokenReport } from '@hiraeth/core/words';
+import { howMany, unknownInkWords, type SpokenReport } from '@hiraeth/core/words';
 
 /** The report for reading in a terminal: the same numbers as `--json`, in columns. */
 export function reportText(report: SpokenReport): string {
   const money = (minor: number | null, decimals?: number): string =>
     minor === null ? '–' : formatMoney(minor, report.currency, decimals ? { decimals } : {});
   const lines = [
-    `${report.name}, ${report.at.slice(0, 16).replace('T', ' ')} UTC, ${report.facts} entries`,
+    `${report.name}, ${report.at.slice(0, 16).replace('T', ' ')} UTC, ${howMany(report.facts, 'entry', 'entries')}`,
     '',
   ];
   lines.push(row('Cartridge', 'where', 'ink now', 'fills', 'added', 'used', 'lost'));
@@ -29,7 +29,7 @@ export function reportText(report: SpokenReport): string {
   for (const p of report.printers) {
     lines.push(
       '',
-      `${p.name}: ${p.copies} prints, ${p.areaDm2.toFixed(0)} dm²; ${ml(p.printedMl)} on paper, ${ml(p.wasteMl)} in cleanings, changes and idle days`,
+      `${p.name}: ${howMany(p.copies, 'print')}, ${p.areaDm2.toFixed(0)} dm²; ${ml(p.printedMl)} on paper, ${ml(p.wasteMl)} in cleanings, changes and idle days`,
     );
     lines.push(
       `  refill    ${money(p.refill.perPrint, 3)} a print  ${money(p.refill.perMl, 3)} a ml  ${money(p.refill.minor)} to date`,

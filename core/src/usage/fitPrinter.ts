@@ -8,7 +8,7 @@ import { GainFilter, type GainCode } from './gain';
 import { Learner, type LearnerCode } from './learner';
 import type { ForecastRecord, Observed, PrinterModel, Renewal } from './model';
 import { poolOf, type Pooled } from './pooled';
-import { besidePrints } from './scatter';
+import { apartVariance } from './scatter';
 import { cartridgeOf, daysOf, isOpen, type Seen } from './seen';
 import { deniedBetween, LAST, renewedBetween, withoutDenied } from './told';
 import { inOrder, spanOf, weighIns, type Span } from './weighIns';
@@ -243,9 +243,7 @@ export class Fitting {
         days: daysOf(one),
         toldMl: gain.value * told.ml,
         usedMl: one.used.value,
-        own:
-          g2 * (told.coefficients + (1 - SHARED_SCATTER) * jobs + besidePrints(told, scatter)) +
-          one.used.u ** 2,
+        own: g2 * apartVariance(told, scatter) + one.used.u ** 2,
         alike: Math.sqrt(0.5 * g2 * told.coefficients),
         shared: Math.sqrt(g2 * SHARED_SCATTER * jobs + (gain.u * told.ml) ** 2),
         cleaningMl: gain.value * learner.cleaning(one),

@@ -2,7 +2,7 @@ import type { Counter } from '../gauge';
 import type { Uncertain } from '../quantity';
 import type { Shift } from './cause';
 import type { Foretold } from './channel';
-import { ownVariance, type Scatter } from './scatter';
+import { foretoldVariance, type Scatter } from './scatter';
 
 /** Beyond this the log cannot explain what the chip counted: it saw prints that nobody logged. */
 const CONTRADICTS = 3;
@@ -30,7 +30,7 @@ export function withCount(foretold: Uncertain, counted: Uncertain | null, counte
 
 /** The channel's forecast times the printer's gain: doubts of coefficients, jobs, pictures and gain together. */
 export function withGain(told: Foretold, gain: Uncertain, scatter: Scatter): Uncertain {
-  const own = ownVariance(told, scatter);
+  const own = foretoldVariance(told, scatter);
   return {
     value: gain.value * told.ml,
     u: Math.sqrt(gain.value ** 2 * own + (told.ml * gain.u) ** 2),

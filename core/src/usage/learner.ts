@@ -10,11 +10,11 @@ import {
   termCoefficient,
   type Channel,
 } from './channel';
-import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, SHARED_SCATTER, TERMS, type Draws } from './features';
+import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, TERMS, type Draws } from './features';
 import type { GainStep } from './gain';
 import { LEAK } from './leak';
 import type { Observed } from './model';
-import { besidePrints, LearntScatter, type Scatter, type ScatterCode } from './scatter';
+import { apartVariance, aroundMean, LearntScatter, type Scatter, type ScatterCode } from './scatter';
 import { cartridgeOf, explained, ODD_SIGMA, type Seen } from './seen';
 
 /** The evidence of a first few intervals says little of either scatter: what is usual counts as so many. */
@@ -66,8 +66,8 @@ export class Learner {
     for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
     for (const [id, counter] of counters) other.counters.set(id, counter);
     for (const [id, channel] of leaking) other.leaking.set(id, copyChannel(channel));
-    other.jobs = other.jobs.go(jobs);
-    other.events = other.events.go(events);
+    other.jobs = other.jobs.revived(jobs);
+    other.events = other.events.revived(events);
     return other;
   }
 
@@ -76,15 +76,9 @@ export class Learner {
     const leaking = this.leaking.get(cartridgeOf(one)) ?? opened(this.channel(one.slotId));
     const told = foretellChannel(leaking, one.exposure);
     const rest = termCoefficient(leaking, 'idleDays');
-    const { scatter } = this;
     return {
       toldMl: gain * told.ml,
-      own:
-        gain ** 2 *
-          (told.coefficients +
-            (1 - SHARED_SCATTER) * scatter.jobs * told.jobs +
-            besidePrints(told, scatter)) +
-        one.used.u ** 2,
+      own: gain ** 2 * apartVariance(told, this.scatter) + one.used.u ** 2,
       perDay: {
         value: gain * Math.max(0, rest.value - termCoefficient(this.channel(one.slotId), 'idleDays').value),
         u: gain * rest.u,
@@ -166,7 +160,7 @@ export class Learner {
       const { shift, ifLeaking, leak } = taught[i]!;
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
-      const around = scatter.jobs * told.jobs + besidePrints(told, scatter);
+      const around = aroundMean(told, scatter);
       const variance = told.coefficients + seenVariance + around + (told.ml * step.gainU) ** 2;
       this.followLeak(one, leak, {
         used: (one.used.value - ifLeaking.ml) / gain,

@@ -1,7 +1,7 @@
 import { quantileOf } from '../numeric';
 import type { Taught } from './cause';
 import { SHARED_SCATTER } from './features';
-import { besidePrints, type Scatter } from './scatter';
+import { apartVariance, type Scatter } from './scatter';
 import { explained, ODD_SIGMA, type Seen } from './seen';
 
 export interface Pooled {
@@ -14,13 +14,7 @@ export interface Pooled {
 export function poolOf(seen: readonly Seen[], scatter: Scatter, taught: readonly Taught[]): Pooled | null {
   const rows = seen.flatMap(({ one, told }, i) => {
     if (explained(one) || !(told.ml > 0.05)) return [];
-    const own =
-      (told.coefficients +
-        (1 - SHARED_SCATTER) * scatter.jobs * told.jobs +
-        besidePrints(told, scatter) +
-        one.used.u ** 2 +
-        taught[i]!.shift.variance) /
-      told.ml ** 2;
+    const own = (apartVariance(told, scatter) + one.used.u ** 2 + taught[i]!.shift.variance) / told.ml ** 2;
     return [
       {
         y: Math.log(Math.max(one.used.value - taught[i]!.shift.ml, 0.02 * told.ml) / told.ml),

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { besidePrints, LearntScatter, ownVariance } from './scatter';
+import { apartVariance, aroundMean, foretoldVariance, LearntScatter } from './scatter';
 
 const BETWEEN = { least: 0.05, most: 0.8 };
 const first = (): LearntScatter => LearntScatter.from(0.15, 3, BETWEEN);
@@ -14,8 +14,11 @@ function seen(scatter: LearntScatter, unit: number, variance: number, innovation
 
 test('what a forecast is in doubt of by itself: coefficients, prints by their scatter, events by theirs, pictures', () => {
   const told = { ml: 9, printed: 7, coefficients: 0.5, jobs: 16, images: 0.25, events: 4 };
-  expect(besidePrints(told, { jobs: 0.0625, events: 0.0225 })).toBeCloseTo(0.25 + 4 * 0.0225, 12);
-  expect(ownVariance(told, { jobs: 0.0625, events: 0.0225 })).toBeCloseTo(0.5 + 1 + 0.34, 12);
+  const scatter = { jobs: 0.0625, events: 0.0225 };
+  expect(aroundMean(told, scatter)).toBeCloseTo(1 + 0.09 + 0.25, 12);
+  expect(foretoldVariance(told, scatter)).toBeCloseTo(0.5 + 1.34, 12);
+  // Half of what prints scatter is dark in all channels.
+  expect(apartVariance(told, scatter)).toBeCloseTo(0.5 + 1.34 - 0.5, 12);
 });
 
 test('a scatter is what innovations’ squares leave over, weighed by how much of them it is', () => {
@@ -46,5 +49,5 @@ test('it is never nothing and never everything, and goes on elsewhere from what 
   // Long calm is no debt: it rises again with the next that is far off.
   expect(seen(calm, 4, 0.1, 2).value).toBeGreaterThan(0.05 ** 2);
   const once = seen(first(), 4, 1, 2);
-  expect(first().go(once.keep()).value).toBe(once.value);
+  expect(first().revived(once.keep()).value).toBe(once.value);
 });

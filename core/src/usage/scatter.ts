@@ -1,4 +1,5 @@
 import type { Foretold } from './channel';
+import { SHARED_SCATTER } from './features';
 
 /** How far what happens lies from its mean, relative, as variances: learnt by what weigh-ins show. */
 export interface Scatter {
@@ -8,13 +9,17 @@ export interface Scatter {
   readonly events: number;
 }
 
-/** Variance of what was foretold that no print has a part in: events about their means, and what separations cannot know, ml². */
-export const besidePrints = (told: Foretold, scatter: Scatter): number =>
-  told.images + scatter.events * told.events;
+/** Variance of what is drawn about its mean, were all coefficients known: of prints, events and what separations cannot know, ml². */
+export const aroundMean = (told: Foretold, scatter: Scatter): number =>
+  scatter.jobs * told.jobs + scatter.events * told.events + told.images;
 
-/** What of a channel's forecast is its own, apart from the printer's gain, ml². */
-export const ownVariance = (told: Foretold, scatter: Scatter): number =>
-  told.coefficients + scatter.jobs * told.jobs + besidePrints(told, scatter);
+/** Variance of a channel's forecast apart from the printer's gain, ml². */
+export const foretoldVariance = (told: Foretold, scatter: Scatter): number =>
+  told.coefficients + aroundMean(told, scatter);
+
+/** The same without what all channels share: how dark pictures were, ml². */
+export const apartVariance = (told: Foretold, scatter: Scatter): number =>
+  foretoldVariance(told, scatter) - SHARED_SCATTER * scatter.jobs * told.jobs;
 
 /**
  * A scatter that is learnt from how far weigh-ins lie off, by Fisher's scoring: what of an innovation's square nothing else
@@ -62,7 +67,8 @@ export class LearntScatter {
 
   keep = (): ScatterCode => ({ weight: this.weight, sum: this.sum });
 
-  go = ({ weight, sum }: ScatterCode): LearntScatter => new LearntScatter(this.bounds, weight, sum);
+  /** The same scatter as it was kept. */
+  revived = ({ weight, sum }: ScatterCode): LearntScatter => new LearntScatter(this.bounds, weight, sum);
 }
 
 export interface ScatterCode {

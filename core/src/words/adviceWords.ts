@@ -77,9 +77,11 @@ const resetWords = (strategy: Advice['strategy']): string =>
   strategy === 'contactBridge' ? 'Bridge its contact' : 'Reset its chip';
 
 const sheets = (words: string, safe: number | null): string =>
-  safe === null
-    ? words
-    : `${words}: ${safe === 1 ? 'one sheet is' : `${safe >= 1000 ? 'over 1000' : safe} sheets are`} safe`;
+  safe === null ? words : `${words}: ${safeSheetsWords(safe)}`;
+
+/** So many can be printed; beyond a thousand nobody counts. */
+export const safeSheetsWords = (safe: number): string =>
+  safe === 1 ? '1 sheet is safe' : `${safe >= 1000 ? 'over 1000' : safe} sheets are safe`;
 
 /** One reason, in a sentence. */
 export function reasonWords(reason: Reason): string {
@@ -139,7 +141,7 @@ export function reasonWords(reason: Reason): string {
     case 'belowShare':
       return `It is below ${percent(reason.share)} of its target of ${ml(reason.targetMl)}.`;
     case 'fewSheets':
-      return reason.sheets === 1 ? 'Only one sheet is safe.' : `Only ${reason.sheets} sheets are safe.`;
+      return `Only ${safeSheetsWords(reason.sheets)}.`;
     case 'weighInDays':
       return `A weigh-in is due every ${reason.days} days.`;
     case 'notCounted':

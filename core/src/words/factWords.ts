@@ -2,7 +2,7 @@ import { CAUSE_NAMES } from './causeWords';
 import { find, settingsOf, type Book } from '../ledger';
 import { COVERAGE } from '../numeric';
 import { formatMoney, formatUncertain } from '../quantity';
-import { countOf } from './countOf';
+import { howMany } from './howMany';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
 import {
@@ -121,7 +121,7 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'causeDenied':
       return `Ruled out for ${fact.cartridgeId ? cartridge(fact.cartridgeId) : printer(fact.printerId)}: ${CAUSE_NAMES[fact.cause]}`;
     case 'shadeMeasured':
-      return `Measured ${countOf(fact.patches.length, 'patch', 'patches')} of ${fact.ink === 'original' ? 'originals' : 'the refill'} on ${printer(fact.printerId)} (${fact.chart}, ${fact.condition})`;
+      return `Measured ${howMany(fact.patches.length, 'patch', 'patches')} of ${fact.ink === 'original' ? 'originals' : 'the refill'} on ${printer(fact.printerId)} (${fact.chart}, ${fact.condition})`;
     case 'shadeGraded':
       return `Compared refill and original of ${printer(fact.printerId)} by eye: ${fact.grades.map(({ criterion, grade }) => `${CRITERION_NAMES[criterion]} ${GRADE_NAMES[grade]}`).join(', ')}`;
     case 'profiled':
@@ -141,7 +141,7 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'quoted':
       return `Original for ${slot(fact.printerId, fact.slotId)} costs ${money(fact.priceMinor)}`;
     case 'editionPriced':
-      return `Priced “${fact.name}”, ${countOf(fact.copies, 'copy', 'copies')}: ${fact.totalMinor ? money(fact.totalMinor.value) : 'not known'}`;
+      return `Priced “${fact.name}”, ${howMany(fact.copies, 'copy', 'copies')}: ${fact.totalMinor ? money(fact.totalMinor.value) : 'not known'}`;
     case 'snoozed':
       return `Put off: ${fact.what}`;
     case 'retired':

@@ -1,5 +1,5 @@
 export { explain, outOfBoundsWords, type Problem } from './explain';
-export { countOf } from './countOf';
+export { howMany } from './howMany';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';
 export {
@@ -22,6 +22,7 @@ export {
   emptyAtWords,
   notKnownWords,
   reasonWords,
+  safeSheetsWords,
 } from './adviceWords';
 export {
   CAUSE_WORDS,

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import { useCallback } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { CartridgeView } from '@hiraeth/core/advice';
@@ -107,7 +107,7 @@ export function LifeChart({
   if (!first) return null;
   return (
     <Chart
-      label={`Ink inside ${view.body.cartridge.label} since ${day(first.at)}: ${countOf(entries.length, 'entry', 'entries')}, from ${Math.min(...entries.map((e) => e.ml)).toFixed(0)} to ${Math.max(...entries.map((e) => e.ml)).toFixed(0)} ml.`}
+      label={`Ink inside ${view.body.cartridge.label} since ${day(first.at)}: ${howMany(entries.length, 'entry', 'entries')}, from ${Math.min(...entries.map((e) => e.ml)).toFixed(0)} to ${Math.max(...entries.map((e) => e.ml)).toFixed(0)} ml.`}
       option={option}
       height={270}
     />

@@ -1,4 +1,4 @@
-import { factWords, reasonWords, pullOutWords, countOf } from '@hiraeth/core/words';
+import { factWords, reasonWords, pullOutWords, howMany } from '@hiraeth/core/words';
 import { putIn, retire, shake, takeOut } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
@@ -56,7 +56,7 @@ export default function CartridgePlace() {
           <header>
             <h2>Its life</h2>
             <span className="soft small">
-              {countOf(state.fills, 'fill')}
+              {howMany(state.fills, 'fill')}
               {begins ? `; since ${day(begins.at)}:` : ','} {totals.addedMl.toFixed(0)} ml put in,{' '}
               {totals.usedMl.toFixed(0)} ml used
             </span>

@@ -12,7 +12,7 @@ import {
 import { settingsOf } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { formatMoneyAbout } from '@hiraeth/core/quantity';
-import { unknownInkWords, countOf } from '@hiraeth/core/words';
+import { unknownInkWords, howMany } from '@hiraeth/core/words';
 import { useLedger, useMoney, useMoneyInterval } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
@@ -77,7 +77,7 @@ export function Lead({ found, whole }: { readonly found: PeriodCost; readonly wh
               {cost.savedMinor >= 0 ? '.' : ' more than originals, the kit included.'}
             </>
           )}{' '}
-          {cost.copies > 0 && `${countOf(cost.copies, 'print')}, ${(cost.areaDm2 / 100).toFixed(1)} m².`}
+          {cost.copies > 0 && `${howMany(cost.copies, 'print')}, ${(cost.areaDm2 / 100).toFixed(1)} m².`}
         </p>
         {whole && <Before cost={cost} />}
       </div>
@@ -159,7 +159,7 @@ export function Figures({ found, whole }: { readonly found: PeriodCost; readonly
   return (
     <Lines
       columns={[
-        { head: countOf(cost.copies, 'print'), of: ({ what }) => what },
+        { head: howMany(cost.copies, 'print'), of: ({ what }) => what },
         { head: 'Refilled', n: true, of: ({ refilled }) => refilled, tone: ({ tone = '' }) => tone },
         { head: 'Originals', n: true, of: ({ originals }) => originals, tone: ({ tone = '' }) => tone },
       ]}

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
@@ -52,7 +52,7 @@ export default function Join() {
         <>
           {own > 0 && (
             <p className="warn" role="alert">
-              There is a workbook with {countOf(own, 'entry', 'entries')} here already. The two become one, on
+              There is a workbook with {howMany(own, 'entry', 'entries')} here already. The two become one, on
               both devices: only if they are of the same print room. Else export this one and empty it first.
             </p>
           )}

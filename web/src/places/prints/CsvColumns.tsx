@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { CSV_FIELDS, parseJobsCsv, type CsvField, type CsvMapping } from '@hiraeth/core/jobs';
 import { optionsOf, Pick } from '../../parts/fields';
@@ -64,7 +64,7 @@ export function CsvColumns({ text, mapping, onMapping, onTake, onCancel }: CsvCo
       </div>
       <div className="row">
         <Button variant="contained" disabled={!found.ok} onClick={onTake}>
-          {found.ok ? `Take in ${countOf(found.value.jobs.length, 'job')}` : 'Say which is title and date'}
+          {found.ok ? `Take in ${howMany(found.value.jobs.length, 'job')}` : 'Say which is title and date'}
         </Button>
         <Button onClick={onCancel}>Not now</Button>
       </div>

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { formatOf, LOG_COLUMNS, parsePageLog, type LogColumn, type PageLogLayout } from '@hiraeth/core/jobs';
-import { jobProblemWords, countOf } from '@hiraeth/core/words';
+import { jobProblemWords, howMany } from '@hiraeth/core/words';
 import { optionsOf, Pick } from '../../parts/fields';
 
 const COLUMN_NAMES: Readonly<Record<LogColumn, string>> = {
@@ -72,7 +72,7 @@ export function LogColumns({ text, layout, onLayout, onTake, onCancel }: LogColu
             ? 'No job is read so'
             : text.length > TRIED
               ? 'Take it in'
-              : `Take in ${countOf(jobs, 'job')}`}
+              : `Take in ${howMany(jobs, 'job')}`}
         </Button>
         <Button onClick={onCancel}>Not now</Button>
       </div>

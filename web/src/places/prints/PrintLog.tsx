@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import { goodCopies } from '@hiraeth/core/workbook';
 import { factsOf } from '@hiraeth/core/ledger';
 import Button from '@mui/material/Button';
@@ -25,11 +25,11 @@ export const PrintLog = memo(function PrintLog() {
       <header>
         <h2>What was printed</h2>
         <span className="soft small">
-          {countOf(
+          {howMany(
             prints.reduce((sum, fact) => sum + goodCopies(fact), 0),
             'print',
           )}{' '}
-          in {countOf(prints.length, 'job')}
+          in {howMany(prints.length, 'job')}
         </span>
         <Link className="small" to="/past/prints">
           prints of the past, from paper

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import { DEFAULT_PAGE_LOG } from '@hiraeth/core/jobs';
-import { REFUSAL_WORDS, countOf } from '@hiraeth/core/words';
+import { REFUSAL_WORDS, howMany } from '@hiraeth/core/words';
 import { TextFileButton } from '../../parts/TextFileButton';
 import { CsvColumns } from './CsvColumns';
 import { LogColumns } from './LogColumns';
@@ -80,7 +80,7 @@ export function TakeIn({ tray }: { readonly tray: Tray }) {
       )}
       {read !== null && (
         <div className="row" role="status">
-          <span>{read === 0 ? 'Asking …' : `${countOf(read, 'job')} so far …`}</span>
+          <span>{read === 0 ? 'Asking …' : `${howMany(read, 'job')} so far …`}</span>
           <Button onClick={stopIt}>Stop</Button>
         </div>
       )}

@@ -3,7 +3,7 @@ import type { PrinterAdvice } from '@hiraeth/core/advice';
 import { printerInUse } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import type { Printer } from '@hiraeth/core/workbook';
-import { adviceTitle, notKnownWords, reasonWords } from '@hiraeth/core/words';
+import { adviceTitle, notKnownWords, reasonWords, safeSheetsWords } from '@hiraeth/core/words';
 import { Big } from '../../parts/Big';
 import { Term } from '../../parts/Term';
 import { useLedger } from '../../state/hooks';
@@ -53,7 +53,7 @@ function inShort({ first, safeSheets }: PrinterAdvice): string {
   const { advice, slot } = first;
   return advice.urgency === 'now' || safeSheets === null
     ? `${slot.name.toLowerCase()}, ${adviceTitle(advice).toLowerCase()}`
-    : `${safeSheets} ${safeSheets === 1 ? 'sheet is' : 'sheets are'} safe`;
+    : safeSheetsWords(safeSheets);
 }
 
 /** How many sheets are safe, and which channel ends them; or what has to be known first. */
@@ -94,7 +94,10 @@ function Headline({ advice: printer }: { readonly advice: PrinterAdvice }) {
     printer.slots.find((one) => one.advice.safeSheets === printer.safeSheets && one.cartridge?.ink) ?? view;
   return (
     <div className="lead">
-      <Big text={String(printer.safeSheets)} of="standard sheets are safe" />
+      <Big
+        text={String(printer.safeSheets)}
+        of={printer.safeSheets === 1 ? 'standard sheet is safe' : 'standard sheets are safe'}
+      />
       <p>
         <strong>{decides.slot.name}</strong> in {decides.printer.name} goes first, with{' '}
         {formatUncertain(decides.cartridge!.ink!, 'ml')} inside. Safe means: at 95 %, it does not come to its{' '}

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { find } from '@hiraeth/core/ledger';
 import { useLedger, useNow } from '../../state/hooks';
@@ -27,7 +27,7 @@ export default function Slip() {
     <PrintSheet back={{ to: '/', words: 'Back to the Rack' }} print="Print the slip">
       <h1 className="no-print">A slip for the stack</h1>
       <p className="no-print">
-        Cut it out, and lay it into the stack under {countOf(after, 'sheet')}, a good part of it standing out
+        Cut it out, and lay it into the stack under {howMany(after, 'sheet')}, a good part of it standing out
         at the side that the printer does not draw in. It is not to be printed on: take it out when it comes
         up.
       </p>

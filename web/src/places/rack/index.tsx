@@ -1,4 +1,4 @@
-import { insideWords, weighedWords, adviceTitle, dueWords, countOf } from '@hiraeth/core/words';
+import { insideWords, weighedWords, adviceTitle, dueWords, howMany } from '@hiraeth/core/words';
 import {
   printerAdvice,
   type Advice,
@@ -56,7 +56,7 @@ export function Rack() {
                 {printer.feed === 'stationary'
                   ? 'stationary bay: air in the lines is dear'
                   : 'carriage: the head starves first'}{' '}
-                · {countOf(ledger.state.printers.get(printer.id)?.copies ?? 0, 'print')} in the log
+                · {howMany(ledger.state.printers.get(printer.id)?.copies ?? 0, 'print')} in the log
               </span>
               <Drift printerId={printer.id} />
             </header>

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useState } from 'react';
 import type { PanelKey, SimulatedPrinter } from '@hiraeth/rig';
@@ -113,7 +113,7 @@ export function SimulatedPrinterPanel() {
             />
           </div>
           <p className="soft small">
-            {countOf(panel.sheets, 'sheet')}; waste pad {Math.round(panel.padShare * 100)} % full. Each change
+            {howMany(panel.sheets, 'sheet')}; waste pad {Math.round(panel.padShare * 100)} % full. Each change
             primes all nine channels.
           </p>
         </>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { all } from '@hiraeth/core/ledger';
 import { testPrint } from '@hiraeth/core/colour';
-import { testShortWords, countOf } from '@hiraeth/core/words';
+import { testShortWords, howMany } from '@hiraeth/core/words';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useHour, useLedger } from '../../state/hooks';
 import { Pick } from '../../parts/fields';
@@ -38,8 +38,8 @@ export function TestPlan({ printer }: { readonly printer: Printer }) {
       {plan && (
         <>
           <p>
-            <strong data-testid="test-sheets">{countOf(plan.sheets, 'sheet')}</strong> of these, or{' '}
-            {countOf(plan.cleanings, 'light cleaning')} ({plan.cleaningsMl.toFixed(0)} ml over all channels).
+            <strong data-testid="test-sheets">{howMany(plan.sheets, 'sheet')}</strong> of these, or{' '}
+            {howMany(plan.cleanings, 'light cleaning')} ({plan.cleaningsMl.toFixed(0)} ml over all channels).
             Until then the lines still hold the old ink; <strong>{plan.slowest}</strong> takes longest: it
             draws {plan.channels.find(({ name }) => name === plan.slowest)!.perSheetMl.toFixed(3)} ml a sheet,
             and {plan.channels[0]!.needMl.toFixed(0)} ml have to go through until a twentieth of the old is

@@ -9,7 +9,7 @@ import {
   reprofileWords,
   shiftWords,
   VERDICT_WORDS,
-  countOf,
+  howMany,
 } from '@hiraeth/core/words';
 import { useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
@@ -116,7 +116,7 @@ export default function Shades() {
               {REPROFILE_WORDS[anew.verdict]}.
             </strong>{' '}
             {anew.profile
-              ? `${anew.profile.name}, ${day(anew.profile.at)}; ${countOf(anew.printsSince, 'print')} since.`
+              ? `${anew.profile.name}, ${day(anew.profile.at)}; ${howMany(anew.printsSince, 'print')} since.`
               : ''}
           </p>
           <ul className="plain small" style={{ gap: 4 }}>

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { tooFewSince } from '@hiraeth/core/closing';
@@ -51,7 +51,7 @@ export function CloseYears() {
       noticed(
         done.ok
           ? {
-              text: `Closed: this workbook goes on from ${day(at)} with ${countOf(done.value, 'entry', 'entries')}; all that was before is put away, under Workbooks.`,
+              text: `Closed: this workbook goes on from ${day(at)} with ${howMany(done.value, 'entry', 'entries')}; all that was before is put away, under Workbooks.`,
               tone: 'fine',
               undo: [],
             }
@@ -65,10 +65,10 @@ export function CloseYears() {
         <h2>Close years that are over</h2>
       </header>
       <p>
-        {before} of {countOf(facts.length, 'entry', 'entries')} {before === 1 ? 'is' : 'are'} from before{' '}
+        {before} of {howMany(facts.length, 'entry', 'entries')} {before === 1 ? 'is' : 'are'} from before{' '}
         {day(at)}. Closed, all of this workbook is put away, to be read and exported as its own file; a new
         one goes on from that day with what was in every cartridge and bottle, their lots, chips and seats,
-        and with {countOf(facts.length - before, 'entry', 'entries')} since. Sums begin anew there.
+        and with {howMany(facts.length - before, 'entry', 'entries')} since. Sums begin anew there.
       </p>
       {few.length > 0 && (
         <p className="warn">

@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import Button from '@mui/material/Button';
 import { day } from '../../parts/dates';
 import { DEMO } from '../../state/services';
@@ -23,7 +23,7 @@ export function FilePreview({
     <section className="section" aria-label="What the file would bring">
       <h2>{preview.name}</h2>
       <p>
-        {countOf(preview.facts.length, 'entry', 'entries')}
+        {howMany(preview.facts.length, 'entry', 'entries')}
         {preview.last ? `, the last of ${day(preview.last)}` : ''}: {preview.merge.added.length} new to this
         workbook, {preview.merge.already} here already
         {preview.merge.conflicts.length > 0

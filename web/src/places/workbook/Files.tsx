@@ -1,4 +1,4 @@
-import { countOf } from '@hiraeth/core/words';
+import { howMany } from '@hiraeth/core/words';
 import { DAY_MS } from '@hiraeth/core/time';
 import Button from '@mui/material/Button';
 import { all, settingsOf } from '@hiraeth/core/ledger';
@@ -37,7 +37,7 @@ export function Files() {
     await dispatch(keepNote(EXPORT_NOTE, at));
     dispatch(
       noticed({
-        text: `Exported: ${countOf(count, 'entry', 'entries')}. Keep the file somewhere else too.`,
+        text: `Exported: ${howMany(count, 'entry', 'entries')}. Keep the file somewhere else too.`,
         tone: 'fine',
         undo: [],
       }),
@@ -60,7 +60,7 @@ export function Files() {
         </FileButton>
       </div>
       <p className={stale !== null && stale > DUE.exportDays ? 'warn' : 'soft'}>
-        {countOf(count, 'entry', 'entries')}.{' '}
+        {howMany(count, 'entry', 'entries')}.{' '}
         {exported
           ? `Last exported ${moment(exported)}${stale !== null && stale > DUE.exportDays ? ': export it again' : ''}.`
           : 'Never exported yet: this browser has the only copy.'}{' '}
@@ -88,7 +88,7 @@ export function Files() {
       </div>
       <p className="soft small">
         {(['printer', 'cartridge', 'bottle'] as const)
-          .map((kind) => countOf(all(ledger.context, kind).length, kind))
+          .map((kind) => howMany(all(ledger.context, kind).length, kind))
           .join(', ')}
         .
       </p>

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { all, settingsOf } from '@hiraeth/core/ledger';
-import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES } from '@hiraeth/core/words';
+import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES, howMany } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { EntityEditor } from '../../parts/EntityEditor';
@@ -112,7 +112,7 @@ export default function WorkbookPlace() {
 function about(entity: Entity): string {
   switch (entity.entity) {
     case 'printer':
-      return `${entity.slots.length} channels, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
+      return `${howMany(entity.slots.length, 'channel')}, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
     case 'cartridgeType':
       return `${CONSTRUCTION_NAMES[entity.construction]}; ${entity.emptyG.value} to ${entity.fullG} g, ${entity.capacityMl} ml; ${METHOD_NAMES[entity.method]}`;
     case 'cartridge':

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MAX_FILE_BYTES, mergeFacts, type Fact, type Merge } from '@hiraeth/core/workbook';
-import { explain, countOf } from '@hiraeth/core/words';
+import { explain, howMany } from '@hiraeth/core/words';
 import { useServices } from '../../state/services';
 import { beginAnew } from '../../state/shelf';
 import { useAppDispatch } from '../../state/store';
@@ -69,7 +69,7 @@ export function useOpenedFile() {
     setPreview(null);
     dispatch(
       noticed({
-        text: `Saved: ${countOf(result.value, 'entry', 'entries')} from ${preview.name}.`,
+        text: `Saved: ${howMany(result.value, 'entry', 'entries')} from ${preview.name}.`,
         tone: 'fine',
         undo: [],
       }),

@@ -3,7 +3,7 @@
  *
  * @param one what a single one is called
  * @param many what more of them are called; absent: with an s
- * @example countOf(1, 'entry', 'entries') // "1 entry"
+ * @example howMany(1, 'entry', 'entries') // "1 entry"
  */
-export const countOf = (count: number, one: string, many = `${one}s`): string =>
+export const howMany = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
