@@ -5,7 +5,8 @@ import { find, Ledger, padMl, plannedJobs, printOfPlanned } from '../ledger';
 import { cartridge, define, fill, install, print, PRINTER, script, setUp, TYPE, weigh } from '../testing';
 import type { FactDraft, Printer } from '../workbook';
 import { daysByTheHour } from '../time';
-import { dueWords } from '../words';
+import { headAdvice } from '../nozzle';
+import { dueWords, headReasonWords } from '../words';
 import { dueItems } from './dueItems';
 
 const DAY = 86_400_000;
@@ -322,4 +323,33 @@ test('what is to be shaken says how many of the printer’s cartridges: those th
   expect(name(15)).toBe('Test printer: 3 of its cartridges');
   ledger.add(script([{ kind: 'agitated', cartridgeIds: ['cyan'] }], on(15)));
   expect(name(15.5)).toBe('Test printer: 2 of its cartridges');
+  ledger.add(script([{ kind: 'agitated', cartridgeIds: ['magenta'] }], on(15.6)));
+  // One alone is called by its name.
+  expect(name(15.7)).toBe('yellow');
+});
+
+test('what is to be shaken later says of how many, too', () => {
+  const later = due(room(), 5, 14).find(({ code }) => code === 'agitate')!;
+  expect([later.urgency, later.subject.name]).toEqual(['later', 'Test printer: 3 of its cartridges']);
+});
+
+test.each<[string, FactDraft[], number, RegExp]>([
+  ['none was ever printed', [], 0.5, /No check is in the log yet/],
+  ['it stood', [{ kind: 'nozzleChecked', printerId: 'printer', gaps: [] }], 7, /stood idle for 6 days/],
+  [
+    'it was moved',
+    [
+      { kind: 'nozzleChecked', printerId: 'printer', gaps: [] },
+      { kind: 'printerMoved', printerId: 'printer' },
+    ],
+    0.5,
+    /moved since/,
+  ],
+])('why a nozzle check is due is what its own page says: %s', (_name, more, day, words) => {
+  const inked = ['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 85));
+  const ledger = Ledger.from(script([...setUp, ...inked, install, print(1), ...more]));
+  const check = due(ledger, day).find(({ code }) => code === 'nozzleCheck')!;
+  expect(dueWords(check).why).toMatch(words);
+  const [reason] = headAdvice(ledger, 'printer', on(day))!.why;
+  expect(dueWords(check).why).toBe(headReasonWords(reason!));
 });

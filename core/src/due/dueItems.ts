@@ -1,5 +1,6 @@
 import { URGENCY_RANK } from '../advice';
 import { find, slotFor, type Snapshot } from '../ledger';
+import type { HeadReason } from '../nozzle';
 import { DAY_MS } from '../time';
 import type { FactKind } from '../workbook';
 import type { DueCode, DueSubject, Found } from './found';
@@ -16,6 +17,8 @@ export interface DueItem {
   readonly urgency: 'now' | 'soon' | 'later';
   /** Days, a share or ml, as its words need them. */
   readonly figure: number | null;
+  /** Of a head: why, as its own page says it. */
+  readonly head?: HeadReason;
   readonly doneBy: readonly FactKind[];
   readonly snoozedUntil: string | null;
 }
@@ -41,7 +44,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
 }
 
 function itemOf(book: Snapshot, found: Found, at: string): DueItem {
-  const { code, subject, dueMs, doneBy, figure = null, isPressing } = found;
+  const { code, subject, dueMs, doneBy, figure = null, head, isPressing } = found;
   const id = `${code}/${subject.id}`;
   return {
     id,
@@ -50,6 +53,7 @@ function itemOf(book: Snapshot, found: Found, at: string): DueItem {
     at: new Date(dueMs).toISOString(),
     urgency: isPressing ? 'now' : dueMs <= Date.parse(at) ? 'soon' : 'later',
     figure,
+    ...(head ? { head } : {}),
     doneBy,
     snoozedUntil: snoozedUntil(book, id, at),
   };
@@ -74,14 +78,18 @@ function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem
   for (const [printerId, set] of sets) {
     const first = set.reduce((a, b) => (a.at <= b.at ? a : b));
     const id = `agitate/${printerId}`;
-    const due = set.filter((one) => one.urgency !== 'later').length;
+    const due = set.filter((one) => one.urgency !== 'later');
+    // None yet: those of the day on which the first one is.
+    const day = Date.parse(first.at) + DAY_MS;
+    const meant = due.length > 0 ? due : set.filter(({ at }) => Date.parse(at) <= day);
+    const printer = find(book.context, 'printer', printerId)?.name ?? printerId;
     kept.push({
       ...first,
       id,
       subject: {
         kind: 'printer',
         id: printerId,
-        name: `${find(book.context, 'printer', printerId)?.name ?? printerId}: ${Math.max(1, due)} of its cartridges`,
+        name: meant.length === 1 ? meant[0]!.subject.name : `${printer}: ${meant.length} of its cartridges`,
       },
       snoozedUntil: snoozedUntil(book, id, at),
     });

@@ -1,5 +1,6 @@
 import type { CartridgeView } from '../advice';
 import { all, slotFor, type Snapshot } from '../ledger';
+import type { HeadReason } from '../nozzle';
 import type { FactKind, Printer } from '../workbook';
 
 export type DueCode =
@@ -37,6 +38,8 @@ export interface Found {
   readonly doneBy: readonly FactKind[];
   /** Days, a share or ml, as its words need them. */
   readonly figure?: number | null;
+  /** Of a head: why, as its own page says it. */
+  readonly head?: HeadReason;
   /** It cannot wait. */
   readonly isPressing?: boolean;
 }

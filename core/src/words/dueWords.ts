@@ -1,9 +1,10 @@
 import type { DueItem } from '../due';
 import { densityOffWords } from './densityWords';
 import { agoWords } from './daysWords';
+import { headReasonWords } from './headWords';
 
 /** What is to be done, and why, in words. */
-export function dueWords({ code, subject: { name }, figure }: DueItem): {
+export function dueWords({ code, subject: { name }, figure, head }: DueItem): {
   readonly what: string;
   readonly why: string;
 } {
@@ -38,7 +39,7 @@ export function dueWords({ code, subject: { name }, figure }: DueItem): {
     case 'nozzleCheck':
       return {
         what: `Print a nozzle check on ${name}`,
-        why: figure === null ? 'None is in the log yet.' : `Last used ${ago}.`,
+        why: head ? headReasonWords(head) : '',
       };
     case 'agitate':
       return { what: `Shake ${name}`, why: `Pigment settles; last moved ${ago}.` };

@@ -1,5 +1,6 @@
 import type { ChannelState, CleaningEffect, GapProblem, HeadAct, HeadOption, HeadReason } from '../nozzle';
 import { wholeDays } from './daysWords';
+import { howMany } from './howMany';
 
 /** What to do about a head, as one would say it. */
 export const HEAD_ACT_WORDS: Readonly<Record<HeadAct, string>> = {
@@ -40,7 +41,7 @@ export function headReasonWords(reason: HeadReason): string {
     case 'never':
       return 'No check is in the log yet.';
     case 'idle':
-      return `It stood idle for ${wholeDays(reason.days)} days: look before the first good sheet.`;
+      return `It stood idle for ${howMany(wholeDays(reason.days), 'day')}: look before the first good sheet.`;
     case 'moved':
       return 'It was moved since: let it stand, then look.';
     case 'unseen':

@@ -90,7 +90,7 @@ export const nozzleCheck: PrinterRule = ({ book, at, now }, printer) => {
           subject: ofPrinter(printer),
           dueMs: now,
           doneBy: ['nozzleChecked'],
-          figure: head.daysIdle,
+          ...(head.why[0] ? { head: head.why[0] } : {}),
         },
       ]
     : [];

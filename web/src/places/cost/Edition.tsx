@@ -85,7 +85,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
         <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
         <WholeField label="Proofs and spoils" value={spare} onText={setSpare} />
         <TextField
-          label={`Paper for one (${unit}), if it is to be in it`}
+          label={`Paper for one, ${unit}`}
           value={paper}
           onChange={(event) => setPaper(event.target.value)}
           error={paid !== null && !paid.ok}
@@ -93,7 +93,7 @@ export function Edition({ printerId, at }: { readonly printerId: string; readonl
             paid !== null && !paid.ok
               ? explain(paid.problem)
               : leftOut(ledger, printerId).includes('paper')
-                ? undefined
+                ? 'Left empty: without its paper.'
                 : 'The paper that you entered as bought is in the average already: leave this empty.'
           }
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
