@@ -83,6 +83,15 @@ export const FEEDS: readonly { readonly value: Printer['feed']; readonly label: 
   { value: 'carriage', label: 'carriage, right on the head' },
 ];
 
+/** How a printer shows its ink. */
+export const GAUGES: readonly { readonly value: Printer['gauge']['display']; readonly label: string }[] = [
+  { value: 'percent', label: 'a figure or a bar for each channel' },
+  { value: 'steps', label: 'a few steps for each channel' },
+  { value: 'lampForAll', label: 'one lamp for all' },
+  { value: 'optical', label: 'a prism that really sees the ink' },
+  { value: 'invisible', label: 'nothing: only that one of them is empty' },
+];
+
 interface PickProps<T extends string> {
   readonly label: string;
   readonly value: T | '';

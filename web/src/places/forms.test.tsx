@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { act, cleanup, screen, waitFor, within } from '@testing-library/react';
+import { useLocation } from 'react-router';
 import { all, bottleRemaining, type Ledger } from '@hiraeth/core/ledger';
 import { listOf } from '@hiraeth/core/exposure';
 import { cartridgeView } from '@hiraeth/core/advice';
@@ -21,6 +22,7 @@ import { ScaleRail } from '../parts/ScaleRail';
 import { CanPrint } from './rack/CanPrint';
 import { Rack } from './rack';
 import WeighIn from './weighin';
+import SetUp from './setup';
 import OneSheet from './setup/OneSheet';
 
 const room = script([
@@ -34,32 +36,44 @@ const room = script([
 const nothing = (): void => undefined;
 
 describe('setting up', () => {
-  test('what is missing or cannot be read is said together, each at its field; nothing is half set up', async () => {
+  const [own, press] = ['unknown: by its masses', { name: 'Set it up' }];
+
+  test('what is missing or cannot be read is said together, each below its question; nothing is half set up', async () => {
     const { user, facts } = await renderApp(<OneSheet />, []);
-    await user.selectOptions(screen.getByLabelText('Size'), 'own');
-    await user.type(screen.getByLabelText('cyan, original’s price'), 'dear');
-    await user.click(screen.getByRole('button', { name: 'Set it up' }));
+    await user.selectOptions(screen.getByLabelText('Size'), own);
+    await user.type(screen.getByLabelText(/^cyan: Original costs/), 'dear');
+    await user.type(screen.getByLabelText('Length, mm'), '60');
+    expect(screen.queryAllByRole('alert')).toEqual([]);
+    await user.click(screen.getByRole('button', press));
+    const said = () => screen.queryAllByRole('alert').map((alert) => alert.textContent);
     await waitFor(() =>
-      expect(screen.queryAllByRole('alert').map((alert) => alert.textContent)).toEqual([
+      expect(said()).toEqual([
         'Give the printer a name.',
+        'a size has length, width and height. Enter all three, or clear them.',
         expect.stringMatching(/“dear” is not a number/),
-        'Weigh the unknown cartridge empty, and enter that mass.',
-        'Weigh it full too, or measure its length, width and height.',
       ]),
     );
     expect(screen.getByLabelText('Printer’s name')).toHaveFocus();
+    // What was mended is not said any longer.
+    await user.keyboard('Attic');
+    await user.clear(screen.getByLabelText('Length, mm'));
+    await waitFor(() => expect(said()).toEqual([expect.stringMatching(/dear/)]));
     expect(facts('defined')).toEqual([]);
   });
 
-  test('an unknown cartridge, weighed and measured; channels added and removed', async () => {
-    const { user, services } = await renderApp(<OneSheet />, []);
+  test('an unknown cartridge, weighed and measured; channels added and removed; begun on the sheet, ended a question a page', async () => {
+    const Both = () => (useLocation().pathname === '/set-up' ? <SetUp /> : <OneSheet />);
+    const { user, services } = await renderApp(<Both />, [], undefined, '/set-up/sheet');
     await user.type(screen.getByLabelText('Printer’s name'), 'Attic printer');
     await user.click(screen.getByRole('button', { name: 'Remove black' }));
     await user.click(screen.getByRole('button', { name: 'Add a channel' }));
-    await user.selectOptions(screen.getByLabelText('Size'), 'own');
-    await user.type(screen.getByLabelText('Empty mass, g'), '12.4');
-    await user.type(screen.getByLabelText('Full mass, g'), '25');
-    await user.click(screen.getByRole('button', { name: 'Set it up' }));
+    await user.selectOptions(screen.getByLabelText('Size'), own);
+    await user.type(screen.getByLabelText('Empty and dry, g'), '12.4');
+    await user.type(screen.getByLabelText('Full to its line, g'), '25');
+    await user.click(screen.getByRole('link', { name: 'A question a page' }));
+    expect(screen.getByLabelText('Printer’s name')).toHaveValue('Attic printer');
+    for (let asked = 0; asked < 10; asked++) await user.click(screen.getByRole('button', { name: 'Next' }));
+    await user.click(screen.getByRole('button', press));
     await waitFor(() => expect(all(services.ledger.context, 'printer')).toHaveLength(1));
     const type = all(services.ledger.context, 'cartridgeType')[0]!;
     expect(type).toMatchObject({ variant: 'own', emptyG: { value: 12.4 }, fullG: 25 });

@@ -1,6 +1,6 @@
 import { FATES, hasBothBlacks } from '@hiraeth/core/workbook';
 import { SHARE_LINE } from '../blacks';
-import { FEEDS, optionsOf } from '../fields';
+import { FEEDS, GAUGES, optionsOf } from '../fields';
 import { uncertainFields, type FieldSpec, type FieldTable, shades } from './fieldSpec';
 
 const draw = (key: string, label: string): FieldSpec[] => uncertainFields(`draws.${key}`, label, 'volume');
@@ -87,13 +87,7 @@ export const printerFields: FieldTable<'printer'> = {
       label: 'Its gauge shows',
       as: 'choice',
       group: 'Gauge',
-      choices: [
-        { value: 'percent', label: 'a figure for each channel' },
-        { value: 'steps', label: 'steps' },
-        { value: 'lampForAll', label: 'one lamp for all' },
-        { value: 'invisible', label: 'nothing: only that one of them is empty' },
-        { value: 'optical', label: 'a prism that really sees the ink' },
-      ],
+      choices: GAUGES,
     },
     { path: 'gauge.prism', label: 'Beside its figure a prism sees the ink', as: 'flag', extra: true },
     { path: 'gauge.lowAt', label: 'Signals low at, %', as: 'percent', per: 100 },

@@ -1,8 +1,5 @@
-import { explain } from '@hiraeth/core/words';
 import {
-  hasBothBlacks,
   typePreset,
-  type Cartridge,
   type ChipStrategy,
   type Closure,
   type Construction,
@@ -11,16 +8,8 @@ import {
   type Printer,
   type Variant,
 } from '@hiraeth/core/workbook';
-import { isWall } from '@hiraeth/core/bench';
-import { parseMoney, parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
-import {
-  triangleOf,
-  type BodyInput,
-  type BottleInput,
-  type Channel,
-  type Now,
-  type SetUpInput,
-} from '@hiraeth/core/acts';
+import type { QuantityKind } from '@hiraeth/core/quantity';
+import type { Now } from '@hiraeth/core/acts';
 
 /** Shades that share one body are written in one text. */
 export const TOGETHER = ', ';
@@ -33,6 +22,10 @@ export interface BodyDraft {
   readonly fullG: string;
   readonly maxG: string;
   readonly capacityMl: string;
+  /** Measured outside, of one that nobody knows. */
+  readonly lengthMm: string;
+  readonly widthMm: string;
+  readonly heightMm: string;
   /** Empty: as its kind usually has. */
   readonly port: Port | '';
   readonly closure: Closure | '';
@@ -104,9 +97,29 @@ export const bodyDraft = (construction: Construction = 'compartmentTank'): BodyD
   fullG: '',
   maxG: '',
   capacityMl: '',
+  lengthMm: '',
+  widthMm: '',
+  heightMm: '',
   port: '',
   closure: '',
 });
+
+/** What is weighed and measured of a body. */
+export const BODY_FIELDS: readonly {
+  readonly key: 'emptyG' | 'fullG' | 'maxG' | 'capacityMl' | 'lengthMm' | 'widthMm' | 'heightMm';
+  readonly label: string;
+  readonly kind: QuantityKind;
+  /** Asked of one of unknown size only. */
+  readonly ownOnly?: true;
+}[] = [
+  { key: 'emptyG', label: 'Empty and dry, g', kind: 'mass' },
+  { key: 'fullG', label: 'Full to its line, g', kind: 'mass' },
+  { key: 'maxG', label: 'At most, g', kind: 'mass' },
+  { key: 'capacityMl', label: 'Holds, ml', kind: 'volume' },
+  { key: 'lengthMm', label: 'Length, mm', kind: 'length', ownOnly: true },
+  { key: 'widthMm', label: 'Width, mm', kind: 'length', ownOnly: true },
+  { key: 'heightMm', label: 'Height, mm', kind: 'length', ownOnly: true },
+];
 
 /** How ink gets into a body: as it was said, else as its kind usually has. */
 export const portOfBody = ({ construction, port }: BodyDraft): Port =>
@@ -174,177 +187,6 @@ export const newDraft = (): Draft => ({
   stepG: '0.01',
   syringeMl: '20',
 });
-
-/** Answers that were kept; new ones where none were, or they cannot be read. */
-export function readDraft(kept: unknown): Draft {
-  const found = kept as Partial<Draft> | null;
-  if (
-    typeof found !== 'object' ||
-    !found ||
-    !Array.isArray(found.channels) ||
-    !found.channels.every((channel: Partial<ChannelDraft> | null) => typeof channel?.shades === 'string') ||
-    !Array.isArray(found.bodies) ||
-    found.bodies.length === 0
-  )
-    return newDraft();
-  // What was kept by an earlier build lacks what is asked since.
-  return {
-    ...newDraft(),
-    ...found,
-    channels: (found as Draft).channels.map((channel) => ({ ...channelDraft(channel.shades), ...channel })),
-    bodies: (found as Draft).bodies.map((body) => ({ ...bodyDraft(), ...body })),
-  };
-}
-
-const INITIAL: Readonly<Record<Now, Cartridge['initial']>> = {
-  original: 'original',
-  partUsed: 'partUsed',
-  declaredEmpty: 'partUsed',
-  ranOut: 'partUsed',
-  refilled: 'unknown',
-  wet: 'empty',
-  fluid: 'unknown',
-  dry: 'empty',
-};
-/** An original's own chip is on it. */
-const ORIGINALS: ReadonlySet<Now> = new Set(['original', 'partUsed', 'declaredEmpty', 'ranOut']);
-
-export interface ReadDraft {
-  readonly input: SetUpInput;
-  /** One for each channel that has a bottle, in the order of the channels. */
-  readonly bottles: readonly BottleInput[];
-}
-
-/** What was answered, read; and what is wrong with it, by page. */
-export function readAnswers(
-  draft: Draft,
-  currency: string,
-): { readonly read: ReadDraft; readonly problems: ReadonlyMap<PageId, readonly string[]> } {
-  const problems = new Map<PageId, string[]>();
-  const wrong = (page: PageId, words: string): void =>
-    void problems.set(page, [...(problems.get(page) ?? []), words]);
-  const number = (page: PageId, raw: string, kind: QuantityKind, name: string): number | null => {
-    if (raw.trim() === '') return null;
-    const parsed = parseQuantity(raw, kind);
-    if (parsed.ok) return parsed.value.value;
-    wrong(page, `${name}: ${explain(parsed.problem)}`);
-    return null;
-  };
-  const money = (page: PageId, raw: string, name: string): number | null => {
-    if (raw.trim() === '') return null;
-    const parsed = parseMoney(raw, currency);
-    if (parsed.ok) return parsed.value;
-    wrong(page, `${name}: ${explain(parsed.problem)}`);
-    return null;
-  };
-  const share = (page: PageId, raw: string, name: string): number | null => {
-    const percent = number(page, raw, 'percent', name);
-    if (percent === null) return null;
-    if (percent >= 0 && percent <= 100) return percent / 100;
-    wrong(page, `${name}: how full it looks, from 0 to 100 %.`);
-    return null;
-  };
-  if (draft.name.trim() === '') wrong('name', 'Give the printer a name.');
-  if (draft.channels.length === 0) wrong('channels', 'A printer has at least one channel.');
-  if (draft.channels.length > 16) wrong('channels', 'At most sixteen channels.');
-  const bodies = draft.bodies.map((body, i): BodyInput => {
-    const of = draft.bodies.length > 1 ? `Body ${i + 1}, ` : '';
-    const emptyG = number('masses', body.emptyG, 'mass', `${of}empty`);
-    const fullG = number('masses', body.fullG, 'mass', `${of}full`);
-    if (emptyG !== null && fullG !== null && fullG <= emptyG)
-      wrong('masses', `${of}a full one weighs more than an empty one.`);
-    const told = {
-      construction: body.construction,
-      // Without its masses an unknown size is taken as the usual one, and asked for later.
-      variant: body.variant === 'own' && (emptyG === null || fullG === null) ? 'standard' : body.variant,
-      emptyG,
-      fullG,
-      maxG: number('masses', body.maxG, 'mass', `${of}at most`),
-      capacityMl: number('masses', body.capacityMl, 'volume', `${of}holds`),
-      boxMm: null,
-      port: body.port || null,
-      // Only a hole that is made asks what closes it.
-      closure: (isWall(portOfBody(body)) && body.closure) || null,
-    } satisfies BodyInput;
-    if (told.emptyG !== null && !(told.emptyG > 0))
-      wrong('masses', `${of}an empty one weighs more than nothing.`);
-    if (told.maxG !== null && told.fullG !== null && told.maxG < told.fullG)
-      wrong('masses', `${of}at most: not less than it weighs full.`);
-    const { misfit } = triangleOf(told);
-    if (misfit)
-      wrong(
-        'masses',
-        `${of}its masses are ${misfit.netG.toFixed(1)} g apart, about ${misfit.byMassMl.toFixed(0)} ml of ink; it was said to hold ${misfit.saidMl.toFixed(0)} ml. Correct one of the three, or leave one empty: it follows from the others.`,
-      );
-    return told;
-  });
-  const channels = draft.channels.map((channel): Channel => {
-    const priceMinor = money('originals', channel.price, channel.shades);
-    const nominalMl = number('originals', channel.nominal, 'volume', channel.shades);
-    const usableMl = number('originals', channel.usable, 'volume', channel.shades) ?? nominalMl;
-    if (priceMinor !== null && nominalMl === null)
-      wrong('originals', `${channel.shades}: enter the original’s ml too.`);
-    return {
-      shades: channel.shades.split(TOGETHER),
-      inkClass: channel.inkClass,
-      body: Math.min(channel.body, bodies.length - 1),
-      now: channel.now,
-      initial: INITIAL[channel.now],
-      level: share('now', channel.level, channel.shades),
-      chipIsOriginal: ORIGINALS.has(channel.now),
-      original:
-        priceMinor !== null && nominalMl !== null && usableMl !== null
-          ? { priceMinor, nominalMl, usableMl }
-          : null,
-    };
-  });
-  const bottles = draft.channels.flatMap((channel) => {
-    const volumeMl = number('inks', channel.bottleMl, 'volume', channel.shades);
-    const priceMinor = money('inks', channel.bottlePrice, channel.shades);
-    if (channel.ink.trim() !== '' && volumeMl === null)
-      wrong('inks', `${channel.shades}: enter what the bottle holds, or clear its name.`);
-    if (channel.ink.trim() === '' && volumeMl !== null)
-      wrong('inks', `${channel.shades}: give the ink a name.`);
-    if (volumeMl === null || channel.ink.trim() === '') return [];
-    // A body of several colours takes a bottle of each.
-    return channel.shades.split(TOGETHER).map((shade) => ({
-      shade,
-      inkClass: channel.inkClass,
-      ink: channel.ink.trim(),
-      volumeMl,
-      priceMinor,
-    }));
-  });
-  const capacityG = number('scale', draft.scaleG, 'mass', 'The scale');
-  return {
-    read: {
-      input: {
-        name: draft.name.trim(),
-        feed: draft.feed,
-        channels,
-        bodies,
-        blacksShareLine: draft.shareLine && hasBothBlacks(channels),
-        sets: draft.sets === '2' ? 2 : 1,
-        waiting: draft.sets === 'waiting',
-        chip: draft.chip,
-        chipOff: draft.off,
-        chipMl: number('chip', draft.chipMl, 'volume', 'The chip'),
-        gauge: {
-          display: draft.display,
-          switchOff: draft.switchOff === 'unknown' ? null : draft.switchOff === 'yes',
-          prism: draft.prism,
-        },
-        scale:
-          capacityG === null
-            ? null
-            : { capacityG, resolutionG: number('scale', draft.stepG, 'mass', 'Its step') ?? 0.01 },
-        syringeMl: number('scale', draft.syringeMl, 'volume', 'The syringe'),
-      },
-      bottles,
-    },
-    problems,
-  };
-}
 
 export const PAGES = [
   'name',

@@ -11,10 +11,13 @@ import {
 } from '@hiraeth/core/workbook';
 import { channelsTaught, describePrinter, readDescription } from '@hiraeth/core/exchange';
 import { knownRoom } from '@hiraeth/core/testing';
-import { channelDraft, newDraft, readAnswers, readDraft, type BodyDraft } from './draft';
+import { BODY_FIELDS, channelDraft, newDraft, type BodyDraft, type Draft } from './draft';
+import { readAnswers } from './readAnswers';
+import { readDraft } from './readDraft';
 import {
   bottleFacts,
   contentsFacts,
+  setUp,
   setUpEntities,
   typeOfBody,
   type BodyInput,
@@ -405,4 +408,61 @@ test('no answer of setting up goes unheard: each changes what is written of the 
   expect(written({ chip: 'switchedOff', chipOff: 'already' })).not.toBe(
     written({ chip: 'switchedOff', chipOff: 'planned' }),
   );
+});
+
+/** Every field that is typed into, as draft with that text in it. */
+const typedFields: readonly (readonly [string, (text: string) => Draft])[] = (() => {
+  const made = { ...newDraft(), name: 'Attic', scaleG: '', stepG: '', syringeMl: '' };
+  const [body, channel] = [{ ...made.bodies[0]!, variant: 'own' as const }, channelDraft('cyan')];
+  const channels = made.channels.slice(1);
+  const inBody = (key: string) => (text: string) => ({ ...made, bodies: [{ ...body, [key]: text }] });
+  const inChannel = (key: string) => (text: string) => ({
+    ...made,
+    channels: [{ ...channel, now: 'partUsed' as const, [key]: text }, ...channels],
+  });
+  return [
+    ...BODY_FIELDS.map(({ key }) => [key, inBody(key)] as const),
+    ...(['level', 'price', 'nominal', 'usable', 'bottleMl', 'bottlePrice'] as const).map(
+      (key) => [key, inChannel(key)] as const,
+    ),
+    ...(['chipMl', 'scaleG', 'stepG', 'syringeMl'] as const).map(
+      (key) =>
+        [key, (text: string) => ({ ...made, scaleG: key === 'stepG' ? '200' : '', [key]: text })] as const,
+    ),
+  ];
+})();
+
+test.each(typedFields)(
+  '%s: what is typed is reckoned with or said to be wrong, never dropped',
+  (key, draftOf) => {
+    const written = (text: string): string => {
+      const { read, problems } = readAnswers(draftOf(text), 'GBP');
+      let count = 0;
+      const id = (kind: string): string => `${kind}-${(count += 1)}`;
+      const told = { bottles: read.bottles, seated: true };
+      return JSON.stringify([[...problems.keys()], setUp(new Ledger(), read.input, told, id).facts]);
+    };
+    expect(readAnswers(draftOf('some'), 'GBP').problems.size).toBe(1);
+    expect(readAnswers(draftOf('-3'), 'GBP').problems.size).toBe(1);
+    // An emptied cartridge, and an original that was a gift, are no mistakes.
+    if (!/level|rice/.test(key)) expect(readAnswers(draftOf('0'), 'GBP').problems.size).toBe(1);
+    expect(written('61.5')).not.toBe(written(''));
+  },
+);
+
+test.each(typedFields)('%s: whatever is not refused here is written without another word', (_, draftOf) => {
+  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
+  for (const text of ['0.2', '7', '61.5', '99', '480', '9000']) {
+    const { read, problems } = readAnswers(draftOf(text), 'GBP');
+    if (problems.size > 0) continue;
+    const ledger = new Ledger();
+    const told = { bottles: read.bottles, seated: true };
+    for (const fact of stamp(setUp(ledger, read.input, told, newId).facts)) {
+      const parsed = factSchema.safeParse(fact);
+      expect([text, parsed.error?.issues]).toEqual([text, undefined]);
+      const wrong = checkFact(ledger, parsed.data!, Date.parse('2026-03-02T00:00:00Z'));
+      expect([text, wrong]).toEqual([text, []]);
+      ledger.add([parsed.data!]);
+    }
+  }
 });

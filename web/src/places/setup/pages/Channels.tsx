@@ -1,0 +1,112 @@
+import Button from '@mui/material/Button';
+import { hasBothBlacks, INK_CLASSES, SHADES, type InkClass } from '@hiraeth/core/workbook';
+import { CLASS_NAMES } from '@hiraeth/core/words';
+import { SHARE_LINE } from '../../../parts/blacks';
+import { optionsOf, Pick } from '../../../parts/fields';
+import { Lines, type Column } from '../../../parts/Lines';
+import { Swatch } from '../../../parts/Swatch';
+import { Tick } from '../../../parts/Tick';
+import { channelDraft, PATTERNS, TOGETHER, type ChannelDraft, type PageProps } from '../draft';
+import { changed } from './change';
+
+const SHADE_CHOICES = [
+  ...optionsOf<string>(SHADES),
+  { value: 'cyan, magenta, yellow', label: 'cyan, magenta, yellow in one body' },
+];
+const CLASSES = optionsOf(INK_CLASSES, CLASS_NAMES);
+/** A clear coat is one whatever the colours are. */
+const isCoat = (shades: string): boolean => shades === 'clear coat';
+
+export function Channels({ draft, put }: PageProps) {
+  const [first] = draft.channels;
+  const inkClass = first?.inkClass ?? 'pigment';
+  const add = (): void => {
+    const missing = SHADES.find((shade) => !draft.channels.some((channel) => channel.shades === shade));
+    put({ channels: [...draft.channels, channelDraft(missing ?? 'grey', first ? { inkClass } : {})] });
+  };
+  return (
+    <>
+      <div className="row" role="group" aria-label="Begin with a pattern">
+        {PATTERNS.map(({ name, shades }) => (
+          <Button
+            key={name}
+            variant="outlined"
+            onClick={() =>
+              put({
+                channels: shades.map((one) => channelDraft(one, first && !isCoat(one) ? { inkClass } : {})),
+              })
+            }
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <div className="row">
+        <Pick<InkClass>
+          label="Ink of all"
+          value={inkClass}
+          options={CLASSES}
+          onPick={(picked) =>
+            put({
+              channels: draft.channels.map((channel) =>
+                isCoat(channel.shades) ? channel : { ...channel, inkClass: picked },
+              ),
+            })
+          }
+        />
+      </div>
+      <Lines
+        columns={columnsOf({ draft, put })}
+        rows={draft.channels}
+        keyOf={(_, i) => i}
+        widest={760}
+        caption="Channels in slot order"
+      />
+      <div>
+        <Button onClick={add}>Add a channel</Button>
+      </div>
+      {hasBothBlacks(draft.channels.map(({ shades }) => ({ shades: [shades] }))) && (
+        <Tick label={SHARE_LINE} checked={draft.shareLine} onTick={(shareLine) => put({ shareLine })} />
+      )}
+    </>
+  );
+}
+
+const columnsOf = ({ draft, put }: PageProps): readonly Column<ChannelDraft>[] => [
+  { of: (_, i) => i + 1, tone: 'soft' },
+  {
+    of: (channel, i) => (
+      <div className="row" style={{ flexWrap: 'nowrap' }}>
+        <Swatch shades={channel.shades.split(TOGETHER)} />
+        <Pick
+          label={`Shade ${i + 1}`}
+          value={channel.shades}
+          options={SHADE_CHOICES}
+          onPick={(shades) => put(changed(draft, i, { shades }))}
+        />
+      </div>
+    ),
+  },
+  {
+    of: (channel, i) => (
+      <Pick<InkClass>
+        label={`Ink ${i + 1}`}
+        value={channel.inkClass}
+        options={CLASSES}
+        onPick={(inkClass) => put(changed(draft, i, { inkClass }))}
+      />
+    ),
+  },
+  {
+    n: true,
+    of: (channel, i) => (
+      <Button
+        size="small"
+        aria-label={`Remove ${channel.shades}`}
+        onClick={() => put({ channels: draft.channels.filter((_, at) => at !== i) })}
+      >
+        Remove
+      </Button>
+    ),
+  },
+];

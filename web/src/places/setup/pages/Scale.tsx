@@ -1,0 +1,46 @@
+import { typeOfBody } from '@hiraeth/core/acts';
+import { settingsOf } from '@hiraeth/core/ledger';
+import { QuantityField } from '../../../parts/fields';
+import { useLedger } from '../../../state/hooks';
+import type { PageProps } from '../draft';
+import { readAnswers } from '../readAnswers';
+
+export function Scale({ draft, put }: PageProps) {
+  const { currency } = settingsOf(useLedger().context);
+  const { read } = readAnswers(draft, currency);
+  const heaviest = Math.max(...read.input.bodies.map((one) => typeOfBody(one).maxG));
+  const carries = read.input.scale?.capacityG ?? null;
+  return (
+    <>
+      <div className="form">
+        <QuantityField
+          label="The scale carries, g"
+          kind="mass"
+          value={draft.scaleG}
+          onText={(scaleG) => put({ scaleG })}
+          helperText="Empty: no scale, or one that is set up already"
+        />
+        <QuantityField
+          label="Its smallest step, g"
+          kind="mass"
+          value={draft.stepG}
+          onText={(stepG) => put({ stepG })}
+        />
+        <QuantityField
+          label="The syringe holds, ml"
+          kind="volume"
+          value={draft.syringeMl}
+          onText={(syringeMl) => put({ syringeMl })}
+          helperText="Empty: none"
+        />
+      </div>
+      {carries !== null && (
+        <p role="status" className={carries < heaviest ? 'warn' : ''}>
+          {carries < heaviest
+            ? `The heaviest of these weighs up to ${heaviest.toFixed(0)} g: this scale carries ${carries} g. Those are filled by line or by volume, or on a larger scale.`
+            : `The heaviest of these weighs up to ${heaviest.toFixed(0)} g: it carries them.`}
+        </p>
+      )}
+    </>
+  );
+}

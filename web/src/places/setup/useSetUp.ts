@@ -1,0 +1,65 @@
+import { setUp } from '@hiraeth/core/acts';
+import { all, settingsOf } from '@hiraeth/core/ledger';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useAct, useLedger } from '../../state/hooks';
+import { remember } from '../../state/remember';
+import { useServices } from '../../state/services';
+import { useUnfinished } from '../../state/unfinished';
+import type { Draft } from './draft';
+import type { Problems } from './Reading';
+import { readAnswers } from './readAnswers';
+import { readDraft } from './readDraft';
+
+/** Where earlier builds kept the answers. */
+const EARLIER = 'hiraeth-set-up';
+function earlier(): unknown {
+  try {
+    return JSON.parse(remember.get(EARLIER) ?? 'null');
+  } catch {
+    return null;
+  }
+}
+
+interface SettingUp {
+  readonly draft: Draft;
+  readonly put: (part: Partial<Draft>) => void;
+  readonly problems: Problems;
+  /** Writes it all and goes to Rack; nothing while something is wrong. */
+  readonly save: () => Promise<void>;
+}
+
+/** The answers so far, kept with the workbook: begun on a sheet, ended question by question, or the other way. */
+export function useSetUp(): SettingUp {
+  const ledger = useLedger();
+  const act = useAct();
+  const { newId } = useServices();
+  const navigate = useNavigate();
+  const [kept, keep] = useUnfinished('set-up');
+  const [draft, setDraft] = useState<Draft>(() => ({
+    ...readDraft(kept ?? earlier()),
+    // What is owned already is not asked for again.
+    ...(all(ledger.context, 'scale').length > 0 ? { scaleG: '' } : {}),
+    ...(all(ledger.context, 'syringe').length > 0 ? { syringeMl: '' } : {}),
+  }));
+  const { read, problems } = readAnswers(draft, settingsOf(ledger.context).currency);
+  const answered = useRef(false);
+  useEffect(() => {
+    if (answered.current) void keep(draft);
+  }, [draft, keep]);
+  const put = (part: Partial<Draft>): void => {
+    answered.current = true;
+    setDraft((before) => ({ ...before, ...part }));
+  };
+  const save = async (): Promise<void> => {
+    if (problems.size > 0) return;
+    const told = { bottles: read.bottles, seated: draft.installed };
+    if (!(await act(setUp(ledger, read.input, told, newId)))) return;
+    answered.current = false;
+    await keep(null);
+    // What an earlier build kept is done with, too.
+    remember.set(EARLIER, '');
+    void navigate('/');
+  };
+  return { draft, put, problems, save };
+}
