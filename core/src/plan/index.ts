@@ -1,5 +1,5 @@
 export { forecastUse, type ChannelForecast, type UseForecast } from './forecastUse';
-export { scoreForecasts, type Score, type ScoredInterval } from './scoreForecasts';
+export { scoreForecasts, type PrinterScore, type Score, type ScoredInterval } from './scoreForecasts';
 export { USUAL_FILLS } from './nextBottle';
 export { MONTH, sinceLastMonth, type Stretch } from './sinceLastMonth';
 export { whatWasLearnt, type KindRatio, type Learnt } from './whatWasLearnt';

@@ -22,26 +22,12 @@ export function ScaleRail({
   /** One line until a weight is asked for or typed: the page is for something else. */
   readonly quiet?: boolean;
 }) {
-  const ledger = useLedger();
   const ready = useAppSelector((state) => state.workbook.status === 'ready');
   const rail = useRail(quiet);
   const { error, own } = rail;
   const { hub, state, target, live } = rail.scale;
   if (!ready) return null;
-  if (!rail.open)
-    return (
-      <div className="rail quiet">
-        <Button size="small" onClick={rail.openField}>
-          Weigh something
-        </Button>
-        <ScanLabel />
-        {live && (
-          <output aria-label="Live weight">
-            {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
-          </output>
-        )}
-      </div>
-    );
+  if (!rail.open) return <Quiet rail={rail} />;
   return (
     <form
       className={target ? 'rail asked' : 'rail'}
@@ -51,15 +37,7 @@ export function ScaleRail({
         void rail.take();
       }}
     >
-      {(state.source === 'camera' || state.source === 'simulatedDisplay') && (
-        <Suspense fallback={null}>
-          <DisplayCamera
-            key={state.source}
-            simulated={state.source === 'simulatedDisplay'}
-            places={placesOf(ledger.context, target?.scaleId)}
-          />
-        </Suspense>
-      )}
+      <Camera rail={rail} />
       {live && (
         <output className="read" aria-label="Live weight">
           {state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}
@@ -116,6 +94,40 @@ export function ScaleRail({
         </Button>
       )}
     </form>
+  );
+}
+
+type Rail = ReturnType<typeof useRail>;
+
+/** Put away to one line, with what stands on a live scale. */
+function Quiet({ rail: { openField, scale } }: { readonly rail: Rail }) {
+  const { state, live } = scale;
+  return (
+    <div className="rail quiet">
+      <Button size="small" onClick={openField}>
+        Weigh something
+      </Button>
+      <ScanLabel />
+      {live && (
+        <output aria-label="Live weight">{state.massG === null ? '–' : `${state.massG.toFixed(2)} g`}</output>
+      )}
+    </div>
+  );
+}
+
+/** The display of a scale, read through a camera, where that is how it is read. */
+function Camera({ rail }: { readonly rail: Rail }) {
+  const { context } = useLedger();
+  const { state, target } = rail.scale;
+  if (state.source !== 'camera' && state.source !== 'simulatedDisplay') return null;
+  return (
+    <Suspense fallback={null}>
+      <DisplayCamera
+        key={state.source}
+        simulated={state.source === 'simulatedDisplay'}
+        places={placesOf(context, target?.scaleId)}
+      />
+    </Suspense>
   );
 }
 

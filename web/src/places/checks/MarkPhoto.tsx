@@ -26,9 +26,75 @@ export function MarkPhoto({
   /** What they would come to. */
   readonly says?: string | null;
 }) {
+  const marking = useMarking(file, asks, onDone, onLook);
+  const { points, cross, image, error, canvas, glass, pointOf } = marking;
+  if (error)
+    return (
+      <p className="bad" role="alert">
+        {error}
+      </p>
+    );
+  return (
+    <div className="stack">
+      <p role="status">
+        Point at the <strong>{asks[points.length] ?? 'last'}</strong>: {points.length} of {asks.length}{' '}
+        marked. By keys: arrows (with Shift further), then Enter.
+      </p>
+      <div className="mark-place">
+        <canvas
+          ref={canvas}
+          className="mark-photo"
+          tabIndex={0}
+          role="application"
+          aria-label="Photograph to mark points in"
+          onKeyDown={marking.byKey}
+          onPointerDown={(event) => {
+            if (event.button !== 0) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            marking.setCross(pointOf(event));
+          }}
+          onPointerMove={(event) => marking.setCross(pointOf(event))}
+          onPointerUp={(event) => {
+            const point = pointOf(event);
+            if (point && event.button === 0) marking.put(point);
+          }}
+          onPointerLeave={() => marking.setCross(null)}
+        />
+        <canvas
+          ref={glass}
+          className={cross && image && cross[0] < image.width / 2 ? 'mark-glass at-right' : 'mark-glass'}
+          width={GLASS}
+          height={GLASS}
+          hidden={!cross}
+          aria-hidden
+        />
+      </div>
+      {onLook && points.length === asks.length - 1 && (
+        <p className="soft" data-testid="live-reading">
+          {says ?? 'Rest the pointer on the last corner, and it is read before you mark it.'}
+        </p>
+      )}
+      <div className="row">
+        <Button disabled={points.length === 0} onClick={() => marking.takeLast()}>
+          The last one again
+        </Button>
+        <Button onClick={onCancel}>Leave it</Button>
+      </div>
+    </div>
+  );
+}
+
+/** The points so far, the cross under pointer or keys, and what is under it. */
+function useMarking(
+  file: Blob,
+  asks: readonly string[],
+  onDone: (points: readonly Point[]) => void,
+  onLook: ((points: readonly Point[] | null) => void) | undefined,
+) {
   const [points, setPoints] = useState<readonly Point[]>([]);
   const [cross, setCross] = useState<Point | null>(null);
-  const { image, error, canvas, glass } = useMarkedPhoto(file, points, cross);
+  const photo = useMarkedPhoto(file, points, cross);
+  const { image } = photo;
   useEffect(() => {
     onLook?.(cross && points.length === asks.length - 1 ? [...points, cross] : null);
   }, [onLook, cross, points, asks.length]);
@@ -56,60 +122,8 @@ export function MarkPhoto({
     else return;
     event.preventDefault();
   };
-  if (error)
-    return (
-      <p className="bad" role="alert">
-        {error}
-      </p>
-    );
-  return (
-    <div className="stack">
-      <p role="status">
-        Point at the <strong>{asks[points.length] ?? 'last'}</strong>: {points.length} of {asks.length}{' '}
-        marked. By keys: arrows (with Shift further), then Enter.
-      </p>
-      <div className="mark-place">
-        <canvas
-          ref={canvas}
-          className="mark-photo"
-          tabIndex={0}
-          role="application"
-          aria-label="Photograph to mark points in"
-          onKeyDown={byKey}
-          onPointerDown={(event) => {
-            if (event.button !== 0) return;
-            event.currentTarget.setPointerCapture(event.pointerId);
-            setCross(pointOf(event));
-          }}
-          onPointerMove={(event) => setCross(pointOf(event))}
-          onPointerUp={(event) => {
-            const point = pointOf(event);
-            if (point && event.button === 0) put(point);
-          }}
-          onPointerLeave={() => setCross(null)}
-        />
-        <canvas
-          ref={glass}
-          className={cross && image && cross[0] < image.width / 2 ? 'mark-glass at-right' : 'mark-glass'}
-          width={GLASS}
-          height={GLASS}
-          hidden={!cross}
-          aria-hidden
-        />
-      </div>
-      {onLook && points.length === asks.length - 1 && (
-        <p className="soft" data-testid="live-reading">
-          {says ?? 'Rest the pointer on the last corner, and it is read before you mark it.'}
-        </p>
-      )}
-      <div className="row">
-        <Button disabled={points.length === 0} onClick={() => setPoints(points.slice(0, -1))}>
-          The last one again
-        </Button>
-        <Button onClick={onCancel}>Leave it</Button>
-      </div>
-    </div>
-  );
+  const takeLast = (): void => setPoints(points.slice(0, -1));
+  return { ...photo, points, cross, setCross, pointOf, put, byKey, takeLast };
 }
 
 /** Where an arrow key takes the cross, in pixels of a picture so many wide: with Shift ten times as far. */

@@ -35,17 +35,17 @@ function knownPrices(book: Book, perMajor: number) {
   };
 }
 
-/** Is it worth beginning? From prices alone, before anything is bought. */
-export function WorthIt() {
-  const money = useMoney();
-  const unit = usePriceUnit();
-  const ledger = useLedger();
-  const { currency, kitLifeMonths } = settingsOf(ledger.context);
-  // What setting up has told already is not asked again.
-  const [told] = useState(() => knownPrices(ledger, minorPerMajor(currency)));
-  const [text, setText] = useState({ kit: '', prints: '20', ...told.text });
-  const [feed, setFeed] = useState<Printer['feed']>(told.feed);
-  const [size, setSize] = useState(() => chooseSize());
+type Texts = Readonly<
+  Record<'channels' | 'original' | 'usable' | 'bottle' | 'bottleMl' | 'kit' | 'prints', string>
+>;
+
+/** What was typed, read; and the comparison where all of it can be. */
+function readWorth(
+  text: Texts,
+  feed: Printer['feed'],
+  size: ReturnType<typeof chosenSize>,
+  { currency, kitLifeMonths }: ReturnType<typeof settingsOf>,
+) {
   const amount = (name: 'original' | 'bottle' | 'kit') =>
     text[name].trim() === '' ? null : parseMoney(text[name], currency);
   const volume = (name: 'usable' | 'bottleMl') => readTyped(text[name], 'volume');
@@ -57,7 +57,6 @@ export function WorthIt() {
   const [original, bottle, kit] = [known('original'), known('bottle'), known('kit')];
   const [usable, bottleMl] = [volume('usable').value, volume('bottleMl').value];
   const [channels, prints] = [readWhole(text.channels, 1), readWhole(text.prints, 0)];
-  const area = chosenSize(size);
   const whole =
     original !== null &&
     bottle !== null &&
@@ -68,7 +67,7 @@ export function WorthIt() {
     bottleMl > 0 &&
     channels !== null &&
     prints !== null &&
-    area !== null;
+    size !== null;
   const found = whole
     ? beforeFirstFill({
         channels: channels,
@@ -80,10 +79,27 @@ export function WorthIt() {
         kitMinor: kit,
         kitLifeMonths,
         printsPerMonth: prints,
-        dm2PerPrint: areaDm2(area),
+        dm2PerPrint: areaDm2(size),
       })
     : null;
-  const breakEven = Math.ceil(found?.breakEvenPrints ?? 0);
+  const why = (name: keyof typeof price): string | null => {
+    const parsed = price[name];
+    return parsed && !parsed.ok ? explain(parsed.problem) : null;
+  };
+  return { found, why, volumeError: (name: 'usable' | 'bottleMl') => volume(name).error };
+}
+
+/** Is it worth beginning? From prices alone, before anything is bought. */
+export function WorthIt() {
+  const unit = usePriceUnit();
+  const ledger = useLedger();
+  const { currency, kitLifeMonths } = settingsOf(ledger.context);
+  // What setting up has told already is not asked again.
+  const [told] = useState(() => knownPrices(ledger, minorPerMajor(currency)));
+  const [text, setText] = useState({ kit: '', prints: '20', ...told.text });
+  const [feed, setFeed] = useState<Printer['feed']>(told.feed);
+  const [size, setSize] = useState(() => chooseSize());
+  const { found, why, volumeError } = readWorth(text, feed, chosenSize(size), settingsOf(ledger.context));
   const field = (name: keyof typeof text, label: string, problem: string | null) => (
     <TextField
       label={label}
@@ -94,10 +110,6 @@ export function WorthIt() {
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
     />
   );
-  const why = (name: keyof typeof price): string | null => {
-    const parsed = price[name];
-    return parsed && !parsed.ok ? explain(parsed.problem) : null;
-  };
   return (
     <section className="section" aria-label="Is it worth it?">
       <header>
@@ -113,9 +125,9 @@ export function WorthIt() {
         />
         <Pick label="Ink feed" value={feed} options={FEEDS} onPick={setFeed} />
         {field('original', `An original cartridge (${unit})`, why('original'))}
-        {field('usable', 'Its usable ink, ml', volume('usable').error)}
+        {field('usable', 'Its usable ink, ml', volumeError('usable'))}
         {field('bottle', `A bottle of ink (${unit})`, why('bottle'))}
-        {field('bottleMl', 'It holds, ml', volume('bottleMl').error)}
+        {field('bottleMl', 'It holds, ml', volumeError('bottleMl'))}
         {field('kit', `Kit, once (${unit})`, why('kit'))}
         <WholeField
           label="Prints a month"
@@ -125,21 +137,36 @@ export function WorthIt() {
         <SizePick label="Size of a print" value={size} onPick={setSize} />
       </div>
       <p role="status" data-testid="worth-it">
-        {!found && 'Fill in all prices and volumes to see.'}
-        {found && (
-          <>
-            <strong>{ANSWERS[found.answer]}.</strong> A month refilled {money(found.refillMinor.value)} (
-            {money(found.refillMinor.low)} to {money(found.refillMinor.high)}), the kit spread over{' '}
-            {kitLifeMonths} months in it; with originals {money(found.originalMinor.value)} (
-            {money(found.originalMinor.low)} to {money(found.originalMinor.high)}); a print{' '}
-            {money(found.perPrintRefillMinor.value)} and {money(found.perPrintOriginalMinor.value)}.{' '}
-            {found.paybackMonths.value !== null &&
-              `The kit is paid back after ${found.paybackMonths.value.toFixed(1)} months. `}
-            {found.breakEvenPrints !== null &&
-              `It breaks even at ${breakEven} ${breakEven === 1 ? 'print' : 'prints'} a month.`}
-          </>
+        {found ? (
+          <Answer found={found} kitLifeMonths={kitLifeMonths} />
+        ) : (
+          'Fill in all prices and volumes to see.'
         )}
       </p>
     </section>
+  );
+}
+
+function Answer({
+  found,
+  kitLifeMonths,
+}: {
+  readonly found: ReturnType<typeof beforeFirstFill>;
+  readonly kitLifeMonths: number;
+}) {
+  const money = useMoney();
+  const breakEven = Math.ceil(found.breakEvenPrints ?? 0);
+  return (
+    <>
+      <strong>{ANSWERS[found.answer]}.</strong> A month refilled {money(found.refillMinor.value)} (
+      {money(found.refillMinor.low)} to {money(found.refillMinor.high)}), the kit spread over {kitLifeMonths}{' '}
+      months in it; with originals {money(found.originalMinor.value)} ({money(found.originalMinor.low)} to{' '}
+      {money(found.originalMinor.high)}); a print {money(found.perPrintRefillMinor.value)} and{' '}
+      {money(found.perPrintOriginalMinor.value)}.{' '}
+      {found.paybackMonths.value !== null &&
+        `The kit is paid back after ${found.paybackMonths.value.toFixed(1)} months. `}
+      {found.breakEvenPrints !== null &&
+        `It breaks even at ${breakEven} ${breakEven === 1 ? 'print' : 'prints'} a month.`}
+    </>
   );
 }

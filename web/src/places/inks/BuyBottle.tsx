@@ -1,7 +1,7 @@
 import { INK_DENSITY, INK_CLASSES, SHADES } from '@hiraeth/core/workbook';
 import { buyBottle } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm, useWatch } from 'react-hook-form';
+import { useForm, useWatch, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import { minorPerMajor } from '@hiraeth/core/quantity';
@@ -122,25 +122,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
           ]}
           onPicked={pickInk}
         />
-        {isNew && (
-          <>
-            <TextOf control={control} name="name" label="Ink’s name" />
-            <PickOf control={control} name="shade" label="Shade" options={optionsOf<string>(SHADES)} />
-            <PickOf
-              control={control}
-              name="inkClass"
-              label="Class"
-              options={optionsOf(INK_CLASSES, CLASS_NAMES)}
-            />
-            <TextOf
-              control={control}
-              name="density"
-              label="Density, g/ml"
-              numeric
-              helperText="From its sheet; empty if you do not know"
-            />
-          </>
-        )}
+        {isNew && <NewInk control={control} />}
         <TextOf control={control} name="lot" label="Lot" helperText="Colours are compared by lot" />
         <TextOf control={control} name="volume" label="Holds, ml" numeric />
         <TextOf control={control} name="price" label={`Price (${unit})`} numeric />
@@ -156,6 +138,24 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
       </div>
       <FormEnd submit="Record the bottle" onCancel={onDone} />
     </form>
+  );
+}
+
+/** What is told of an ink that is new here. */
+function NewInk({ control }: { readonly control: Control<BottleForm, unknown, Bottle> }) {
+  return (
+    <>
+      <TextOf control={control} name="name" label="Ink’s name" />
+      <PickOf control={control} name="shade" label="Shade" options={optionsOf<string>(SHADES)} />
+      <PickOf control={control} name="inkClass" label="Class" options={optionsOf(INK_CLASSES, CLASS_NAMES)} />
+      <TextOf
+        control={control}
+        name="density"
+        label="Density, g/ml"
+        numeric
+        helperText="From its sheet; empty if you do not know"
+      />
+    </>
   );
 }
 

@@ -2,7 +2,7 @@ import { knowDensity } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback, useMemo } from 'react';
-import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { useFieldArray, useForm, useWatch, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import { all, factsOf, pricePerMl, type MassReading } from '@hiraeth/core/ledger';
 import { COVERAGE, widenForFew } from '@hiraeth/core/numeric';
@@ -31,12 +31,12 @@ const densitySchema = z.object({
   }),
 });
 type DensityForm = z.input<typeof densitySchema>;
-type Doses = z.output<typeof densitySchema>;
+type TypedDoses = z.output<typeof densitySchema>;
 
 /** An ink's density with syringe and scale: total volume dispensed against total mass, a line through the points. */
 export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDone: () => void }) {
   const act = useAct();
-  const { control, handleSubmit, getValues, setValue } = useForm<DensityForm, unknown, Doses>({
+  const { control, handleSubmit, getValues, setValue } = useForm<DensityForm, unknown, TypedDoses>({
     resolver: zodResolver(densitySchema),
     defaultValues: { rows: VOLUMES.map((ml) => ({ ml, g: '' })), origin: false, celsius: '20' },
   });
@@ -65,7 +65,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
   const begun = rows.some(({ g }) => g !== '');
   const rho = fit.ok ? fit.value.density : null;
   const outlier = fit.ok && fit.value.outlier !== null ? (whole[fit.value.outlier]?.row ?? null) : null;
-  const save = async ({ celsius }: Doses): Promise<void> => {
+  const save = async ({ celsius }: TypedDoses): Promise<void> => {
     if (!rho) return;
     const saved = await act(
       knowDensity({
@@ -90,38 +90,7 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
         below takes each weight.
       </p>
       <div className="row" style={{ alignItems: 'start' }}>
-        <Lines
-          widest={460}
-          columns={[
-            {
-              head: 'In all, ml',
-              of: (_, i) => (
-                <TextOf control={control} name={`rows.${i}.ml`} label={`Volume ${i + 1}, ml`} kind="volume" />
-              ),
-            },
-            {
-              head: 'Weighs, g',
-              of: (_, i) => (
-                <TextOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
-              ),
-            },
-            {
-              head: 'Do',
-              isHidden: true,
-              of: (_, i) =>
-                outlier === i && (
-                  <span className="warn">
-                    Does not lie with the others.{' '}
-                    <Button size="small" onClick={() => remove(i)}>
-                      Leave it out
-                    </Button>
-                  </span>
-                ),
-            },
-          ]}
-          rows={fields}
-          keyOf={({ id }) => id}
-        />
+        <Doses control={control} rows={fields} outlier={outlier} onRemove={remove} />
         <div className="stack" style={{ flex: 1, minWidth: 240 }}>
           {rho && fit.ok ? (
             <Measured ink={ink} fit={fit.value} origin={origin} count={points.length} />
@@ -138,6 +107,55 @@ export function DensityBench({ ink, onDone }: { readonly ink: Ink; readonly onDo
         <Button onClick={() => append({ ml: '', g: '' })}>Another line</Button>
       </FormEnd>
     </form>
+  );
+}
+
+/** Each dose: the total so far by the syringe and by the scale. */
+function Doses({
+  control,
+  rows,
+  outlier,
+  onRemove,
+}: {
+  readonly control: Control<DensityForm, unknown, TypedDoses>;
+  readonly rows: readonly { readonly id: string }[];
+  /** The one that lies off the line of the others. */
+  readonly outlier: number | null;
+  readonly onRemove: (row: number) => void;
+}) {
+  return (
+    <Lines
+      widest={460}
+      columns={[
+        {
+          head: 'In all, ml',
+          of: (_, i) => (
+            <TextOf control={control} name={`rows.${i}.ml`} label={`Volume ${i + 1}, ml`} kind="volume" />
+          ),
+        },
+        {
+          head: 'Weighs, g',
+          of: (_, i) => (
+            <TextOf control={control} name={`rows.${i}.g`} label={`Mass ${i + 1}, g`} kind="mass" />
+          ),
+        },
+        {
+          head: 'Do',
+          isHidden: true,
+          of: (_, i) =>
+            outlier === i && (
+              <span className="warn">
+                Does not lie with the others.{' '}
+                <Button size="small" onClick={() => onRemove(i)}>
+                  Leave it out
+                </Button>
+              </span>
+            ),
+        },
+      ]}
+      rows={rows}
+      keyOf={({ id }) => id}
+    />
   );
 }
 

@@ -36,7 +36,6 @@ export default function Inks() {
   const bottles = all(ledger.context, 'bottle');
   const open = bottles.filter((bottle) => !ledger.state.bottles.get(bottle.id)?.retired);
   const supplies = inkLasts(ledger, now);
-  const least = supplies[0];
   const close = (): void => setDoing(null);
   return (
     <div className="sheet">
@@ -45,24 +44,7 @@ export default function Inks() {
         <Leaves of="/inks" />
         {leaf === null ? (
           <>
-            {least ? (
-              <div className="lead" style={{ paddingTop: 12 }}>
-                <Big
-                  text={formatUncertain(least.left, 'ml')}
-                  of={`of ${least.ink.shade} left`}
-                  tone={bottleStock(least.left.value) === 'plenty' ? '' : 'warn'}
-                />
-                <p>
-                  {least.months === null
-                    ? `${least.ink.name} is the smallest stock. How long it lasts is known after the first fills.`
-                    : `${least.ink.name} runs out first. At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`}
-                </p>
-              </div>
-            ) : (
-              <p className="soft" style={{ padding: '12px 0' }}>
-                No ink yet. Buy a bottle: name, shade, lot, volume, price.
-              </p>
-            )}
+            <Least least={supplies[0]} />
             <div className="row">
               <Button variant="contained" onClick={() => setDoing({ what: 'buy' })}>
                 Buy a bottle
@@ -107,32 +89,62 @@ export default function Inks() {
           </>
         )}
       </div>
-      <aside>
-        {leaf === null && (
-          <div>
-            <h2>What is left</h2>
-            <p>
-              A bottle that is weighed now and then knows what is in it. One that is not counts what the log
-              took out of its nominal volume.
-            </p>
-          </div>
-        )}
-        <div>
-          <h2>Density</h2>
-          <p>
-            One gram is not one millilitre: a real ink is a few per cent off. Measured beats stated, stated
-            beats the usual value of its class.
-          </p>
-        </div>
-        <div>
-          <h2>Care</h2>
-          <p>
-            Shake before use; make only a needle-sized hole in the seal; keep the cap liner. Never let a
-            bottle suck ink back from a wet outlet. Out of reach of children, pets and food.
-          </p>
-        </div>
-      </aside>
+      <Aside ofStock={leaf === null} />
       <EntityEditor entity={editing} onClose={() => setEditing(null)} />
     </div>
+  );
+}
+
+/** The ink that runs out first. */
+function Least({ least }: { readonly least: ReturnType<typeof inkLasts>[number] | undefined }) {
+  if (!least)
+    return (
+      <p className="soft" style={{ padding: '12px 0' }}>
+        No ink yet. Buy a bottle: name, shade, lot, volume, price.
+      </p>
+    );
+  return (
+    <div className="lead" style={{ paddingTop: 12 }}>
+      <Big
+        text={formatUncertain(least.left, 'ml')}
+        of={`of ${least.ink.shade} left`}
+        tone={bottleStock(least.left.value) === 'plenty' ? '' : 'warn'}
+      />
+      <p>
+        {least.months === null
+          ? `${least.ink.name} is the smallest stock. How long it lasts is known after the first fills.`
+          : `${least.ink.name} runs out first. At ${least.perMonth.toFixed(0)} ml a month it lasts about ${least.months.toFixed(1)} months.`}
+      </p>
+    </div>
+  );
+}
+
+function Aside({ ofStock }: { readonly ofStock: boolean }) {
+  return (
+    <aside>
+      {ofStock && (
+        <div>
+          <h2>What is left</h2>
+          <p>
+            A bottle that is weighed now and then knows what is in it. One that is not counts what the log
+            took out of its nominal volume.
+          </p>
+        </div>
+      )}
+      <div>
+        <h2>Density</h2>
+        <p>
+          One gram is not one millilitre: a real ink is a few per cent off. Measured beats stated, stated
+          beats the usual value of its class.
+        </p>
+      </div>
+      <div>
+        <h2>Care</h2>
+        <p>
+          Shake before use; make only a needle-sized hole in the seal; keep the cap liner. Never let a bottle
+          suck ink back from a wet outlet. Out of reach of children, pets and food.
+        </p>
+      </div>
+    </aside>
   );
 }

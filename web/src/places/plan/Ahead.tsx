@@ -2,7 +2,7 @@ import { WEEK_MS } from '@hiraeth/core/time';
 import { notKnownWords } from '@hiraeth/core/words';
 import { PLAN_DEFAULTS, type ForecastBy, type PlanBasis } from '@hiraeth/core/plan';
 import { plannedJobs } from '@hiraeth/core/ledger';
-import type { Printer } from '@hiraeth/core/workbook';
+import type { Printer, Slot } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
 import { day } from '../../parts/dates';
 import { Pick } from '../../parts/fields';
@@ -10,6 +10,7 @@ import { Swatch } from '../../parts/Swatch';
 
 const WIDTH = 520;
 const ROW = 14;
+const SPAN_MS = PLAN_DEFAULTS.weeks * WEEK_MS;
 
 /** When each channel comes to its reserve: a mark on the next half year, with the span of nine in ten. */
 export function Ahead({
@@ -24,10 +25,7 @@ export function Ahead({
   readonly onBy: (by: ForecastBy) => void;
 }) {
   const planned = plannedJobs(useLedger(), printer.id).length > 0;
-  const from = Date.parse(basis.at);
-  const x = (at: string): number =>
-    Math.min(WIDTH, Math.max(0, ((Date.parse(at) - from) / (PLAN_DEFAULTS.weeks * WEEK_MS)) * WIDTH));
-  const end = new Date(from + PLAN_DEFAULTS.weeks * WEEK_MS).toISOString();
+  const end = new Date(Date.parse(basis.at) + SPAN_MS).toISOString();
   const rows = [...basis.reserveAt].sort((a, b) => ((a.median ?? '9') < (b.median ?? '9') ? -1 : 1));
   return (
     <section className="section">
@@ -62,65 +60,89 @@ export function Ahead({
             </tr>
           </thead>
           <tbody>
-            {rows.map((date) => {
-              const slot = printer.slots.find(({ id }) => id === date.slotId)!;
-              return (
-                <tr key={date.slotId}>
-                  <td>
-                    <Swatch shades={slot.shades} /> {slot.name}
-                  </td>
-                  <td>
-                    <svg
-                      viewBox={`0 0 ${WIDTH} ${ROW}`}
-                      width="100%"
-                      height={ROW}
-                      aria-hidden="true"
-                      preserveAspectRatio="none"
-                    >
-                      <line x1={0} y1={ROW / 2} x2={WIDTH} y2={ROW / 2} className="ahead-line" />
-                      {date.median && date.low && (
-                        <>
-                          <rect
-                            x={x(date.low)}
-                            y={3}
-                            width={Math.max(2, (date.high ? x(date.high) : WIDTH) - x(date.low))}
-                            height={ROW - 6}
-                            className="ahead-span"
-                          />
-                          {date.median < end && (
-                            <rect
-                              x={x(date.median) - 2}
-                              y={0}
-                              width={4}
-                              height={ROW}
-                              className="ahead-mark"
-                            />
-                          )}
-                        </>
-                      )}
-                    </svg>
-                  </td>
-                  <td className="n">
-                    {date.median === basis.at
-                      ? 'now'
-                      : date.median
-                        ? day(date.median)
-                        : date.notKnown
-                          ? 'not known'
-                          : 'not in ten years'}
-                  </td>
-                  <td className="n soft">
-                    {date.notKnown !== null && notKnownWords(date.notKnown)}
-                    {date.median !== null &&
-                      date.median !== basis.at &&
-                      `${date.low ? day(date.low) : 'now'} to ${date.high ? day(date.high) : 'later'}`}
-                  </td>
-                </tr>
-              );
-            })}
+            {rows.map((date) => (
+              <ReserveRow
+                key={date.slotId}
+                date={date}
+                slot={printer.slots.find(({ id }) => id === date.slotId)}
+                at={basis.at}
+                end={end}
+              />
+            ))}
           </tbody>
         </table>
       </div>
     </section>
+  );
+}
+
+type ReserveDate = PlanBasis['reserveAt'][number];
+
+/** One channel: where its mark stands, and the same in words. */
+function ReserveRow({
+  date,
+  slot,
+  at,
+  end,
+}: {
+  readonly date: ReserveDate;
+  readonly slot: Slot | undefined;
+  readonly at: string;
+  readonly end: string;
+}) {
+  const { median, low, high, notKnown } = date;
+  return (
+    <tr>
+      <td>
+        <Swatch shades={slot?.shades ?? []} /> {slot?.name}
+      </td>
+      <td>
+        <ReserveMark date={date} at={at} end={end} />
+      </td>
+      <td className="n">
+        {median === at ? 'now' : median ? day(median) : notKnown ? 'not known' : 'not in ten years'}
+      </td>
+      <td className="n soft">
+        {notKnown !== null && notKnownWords(notKnown)}
+        {median !== null && median !== at && `${low ? day(low) : 'now'} to ${high ? day(high) : 'later'}`}
+      </td>
+    </tr>
+  );
+}
+
+/** A mark on the next half year, with its span. */
+function ReserveMark({
+  date: { median, low, high },
+  at,
+  end,
+}: {
+  readonly date: ReserveDate;
+  readonly at: string;
+  readonly end: string;
+}) {
+  const x = (of: string): number =>
+    Math.min(WIDTH, Math.max(0, ((Date.parse(of) - Date.parse(at)) / SPAN_MS) * WIDTH));
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${ROW}`}
+      width="100%"
+      height={ROW}
+      aria-hidden="true"
+      preserveAspectRatio="none"
+    >
+      <line x1={0} y1={ROW / 2} x2={WIDTH} y2={ROW / 2} className="ahead-line" />
+      {median && low && (
+        <rect
+          x={x(low)}
+          y={3}
+          width={Math.max(2, (high ? x(high) : WIDTH) - x(low))}
+          height={ROW - 6}
+          className="ahead-span"
+        />
+      )}
+      {median && low && median < end && (
+        <rect x={x(median) - 2} y={0} width={4} height={ROW} className="ahead-mark" />
+      )}
+    </svg>
   );
 }

@@ -1,4 +1,4 @@
-import { DILUTION_WORDS, CAUTION_WORDS, lotName } from '@hiraeth/core/words';
+import { DILUTION_WORDS, CAUTION_WORDS, howMany, lotName } from '@hiraeth/core/words';
 import { dilute, drawDownTo, weighDiluting } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
@@ -43,14 +43,13 @@ export function Dilute({
   const money = useMoney();
   const { id, label } = view.body.cartridge;
   const [add, setAdd] = useState(suggestedMl.toFixed(1));
-  const [out, setOut] = useState('');
   const [wrongWay, setWrongWay] = useState<'lighter' | 'heavier' | null>(null);
   const bottle = find(ledger.context, 'bottle', bottleId);
   const so = useMemo(
     () => dilution(ledger, ledger.facts, id, bottleId, residualMl, now),
     [ledger, id, bottleId, residualMl, now],
   )!;
-  const { stage, rounds, oldShare, massG } = so;
+  const { stage, rounds, massG } = so;
   const byWeight = view.body.type.chambers === 1;
   const take = useCallback(
     (reading: MassReading) => {
@@ -68,14 +67,11 @@ export function Dilute({
     ),
   );
   const addMl = readTyped(add, 'volume').value;
-  const outMl = readTyped(out, 'volume').value ?? addMl;
   const rho = densityOfInk(ledger.context, inkOfBottle(ledger.context, bottleId)).value;
   const inside = view.ink?.value ?? 0;
   const drawFirst = (): void => void act(drawDownTo(ledger, id, residualMl, now));
-  const round = (): void => {
-    if (addMl === null || outMl === null || addMl <= 0) return;
-    void act(dilute(id, bottleId, addMl, outMl, rounds.length + 1));
-  };
+  const logRound = (addedMl: number, outMl: number): void =>
+    void act(dilute(id, bottleId, addedMl, outMl, rounds.length + 1));
   return (
     <section className="section stack">
       <h2>Dilute and draw out</h2>
@@ -84,16 +80,7 @@ export function Dilute({
         sucks mixed ink in: put a syringe between. Needle and bottle tip never touch the wet outlet.{' '}
         {CAUTION_WORDS.waste}
       </p>
-      <div className="big" data-testid="old-left">
-        {stage === 'drawOut'
-          ? `${(inside - residualMl).toFixed(1)} ml`
-          : `${(100 * oldShare.value).toFixed(1)} %`}
-        <small>
-          {stage === 'drawOut'
-            ? 'to draw out first'
-            : `${rounds.length > 0 ? `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % ` : ''}of what stays inside is the old ink, after ${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'}`}
-        </small>
-      </div>
+      <OldLeft so={so} outMl={inside - residualMl} />
       {byWeight && <Next view={view} so={so} addMl={addMl} rho={rho} />}
       {wrongWay && <WrongWay way={wrongWay} massG={massG} />}
       {stage === 'drawOut' && (
@@ -104,29 +91,7 @@ export function Dilute({
         </div>
       )}
       {(stage === 'add' || stage === 'weigh') && (
-        <form
-          className="row"
-          onSubmit={(event) => {
-            event.preventDefault();
-            round();
-          }}
-        >
-          <QuantityField label="New ink in, ml" kind="volume" value={add} onText={setAdd} />
-          <QuantityField
-            label="Drawn out again, ml"
-            kind="volume"
-            value={out}
-            onText={setOut}
-            helperText="Empty: as much as went in"
-          />
-          <Button
-            type="submit"
-            variant={byWeight ? 'outlined' : 'contained'}
-            disabled={addMl === null || addMl <= 0}
-          >
-            {byWeight ? 'Log this round by the syringe' : 'Log this round'}
-          </Button>
-        </form>
+        <BySyringe add={add} onAdd={setAdd} byWeight={byWeight} onRound={logRound} />
       )}
       {rounds.length > 0 && <Rounds rounds={rounds} />}
       <p className="soft small">
@@ -204,5 +169,64 @@ function Rounds({ rounds }: Pick<Dilution, 'rounds'>) {
         caption="Rounds so far"
       />
     </div>
+  );
+}
+
+/** What is to come out first, or how much of what stays is the old ink. */
+function OldLeft({
+  so: { stage, rounds, oldShare },
+  outMl,
+}: {
+  readonly so: Dilution;
+  readonly outMl: number;
+}) {
+  return (
+    <div className="big" data-testid="old-left">
+      {stage === 'drawOut' ? `${outMl.toFixed(1)} ml` : `${(100 * oldShare.value).toFixed(1)} %`}
+      <small>
+        {stage === 'drawOut'
+          ? 'to draw out first'
+          : `${rounds.length > 0 ? `± ${(100 * COVERAGE * oldShare.u).toFixed(1)} % ` : ''}of what stays inside is the old ink, after ${howMany(rounds.length, 'round', 'rounds')}`}
+      </small>
+    </div>
+  );
+}
+
+/** A round that is told by what the syringe showed. */
+function BySyringe({
+  add,
+  onAdd,
+  byWeight,
+  onRound,
+}: {
+  readonly add: string;
+  readonly onAdd: (text: string) => void;
+  readonly byWeight: boolean;
+  readonly onRound: (addedMl: number, outMl: number) => void;
+}) {
+  const [out, setOut] = useState('');
+  const addMl = readTyped(add, 'volume').value;
+  const outMl = readTyped(out, 'volume').value ?? addMl;
+  const isReady = addMl !== null && addMl > 0;
+  return (
+    <form
+      className="row"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isReady && outMl !== null) onRound(addMl, outMl);
+      }}
+    >
+      <QuantityField label="New ink in, ml" kind="volume" value={add} onText={onAdd} />
+      <QuantityField
+        label="Drawn out again, ml"
+        kind="volume"
+        value={out}
+        onText={setOut}
+        helperText="Empty: as much as went in"
+      />
+      <Button type="submit" variant={byWeight ? 'outlined' : 'contained'} disabled={!isReady}>
+        {byWeight ? 'Log this round by the syringe' : 'Log this round'}
+      </Button>
+    </form>
   );
 }

@@ -37,7 +37,6 @@ const BEYOND = 12;
 export default function PrintGrid({ prints }: { readonly prints: readonly FactOf<'printed'>[] }) {
   const ledger = useLedger();
   const at = useHour();
-  const dispatch = useAppDispatch();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [sorting, setSorting] = useState<Sorting>({ by: 'at', down: true });
   const [params] = useSearchParams();
@@ -61,22 +60,7 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
     });
   return (
     <>
-      {picked.length > 0 && (
-        <Correct
-          prints={picked}
-          onDone={() => setChosen(new Set())}
-          takeBack={
-            <Button
-              onClick={() => {
-                void dispatch(undo(picked.map(({ id }) => id)));
-                setChosen(new Set());
-              }}
-            >
-              Take back {picked.length === 1 ? 'this one' : `these ${picked.length}`}
-            </Button>
-          }
-        />
-      )}
+      {picked.length > 0 && <Picked prints={picked} onDone={() => setChosen(new Set())} />}
       <div className="row">
         <TextField
           size="small"
@@ -107,27 +91,7 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
                   slotProps={{ input: { 'aria-label': 'Choose all of them' } }}
                 />
               </th>
-              {COLUMNS.map(({ key, name, kind }) => (
-                <th
-                  key={key}
-                  className={kind}
-                  aria-sort={sorting.by !== key ? 'none' : sorting.down ? 'descending' : 'ascending'}
-                >
-                  <button
-                    type="button"
-                    className="sort"
-                    onClick={() =>
-                      setSorting({
-                        by: key,
-                        down: sorting.by === key ? !sorting.down : kind === 'n' || key === 'at',
-                      })
-                    }
-                  >
-                    {name}
-                    <span aria-hidden="true">{sorting.by !== key ? '' : sorting.down ? ' ↓' : ' ↑'}</span>
-                  </button>
-                </th>
-              ))}
+              <Headings sorting={sorting} onSort={setSorting} />
             </tr>
           </thead>
           <tbody>
@@ -148,6 +112,58 @@ export default function PrintGrid({ prints }: { readonly prints: readonly FactOf
       </div>
     </>
   );
+}
+
+/** What can be done with those that are chosen. */
+function Picked({
+  prints,
+  onDone,
+}: {
+  readonly prints: readonly FactOf<'printed'>[];
+  readonly onDone: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  return (
+    <Correct
+      prints={prints}
+      onDone={onDone}
+      takeBack={
+        <Button
+          onClick={() => {
+            void dispatch(undo(prints.map(({ id }) => id)));
+            onDone();
+          }}
+        >
+          Take back {prints.length === 1 ? 'this one' : `these ${prints.length}`}
+        </Button>
+      }
+    />
+  );
+}
+
+/** Each sorts the log: figures and days from the top down at first. */
+function Headings({
+  sorting,
+  onSort,
+}: {
+  readonly sorting: Sorting;
+  readonly onSort: (sorting: Sorting) => void;
+}) {
+  return COLUMNS.map(({ key, name, kind }) => {
+    const isBy = sorting.by === key;
+    return (
+      <th key={key} className={kind} aria-sort={!isBy ? 'none' : sorting.down ? 'descending' : 'ascending'}>
+        <button
+          type="button"
+          className="sort"
+          onClick={() => onSort({ by: key, down: isBy ? !sorting.down : kind === 'n' || key === 'at' })}
+        >
+          {name}
+          <span aria-hidden="true">{!isBy ? '' : sorting.down ? ' ↓' : ' ↑'}</span>
+        </button>
+      </th>
+    );
+  });
 }
 
 function Row({

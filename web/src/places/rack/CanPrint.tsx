@@ -25,8 +25,8 @@ import { demandOf, usePicture } from '../../parts/picture/usePicture';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { Drift } from './Drift';
 
-/** Can I print this job, or all that waits today? The probability that a channel comes to its reserve. */
-export function CanPrint() {
+/** What is asked about, and the answer to it. */
+function useAsked() {
   const ledger = useLedger();
   const now = useNow();
   const printers = all(ledger.context, 'printer');
@@ -58,9 +58,10 @@ export function CanPrint() {
   const queue = waiting.map((planned) => jobOfPlanned(planned));
   const job =
     one || queue.length > 0 ? canPrint(ledger, printerId, one ? [...queue, one] : queue, now) : null;
+  const kind = find(ledger.context, 'subject', subjectId)?.name ?? '';
+  const title = picture.picture?.name ?? kind;
   const keep = (): void => {
     if (!one || !area || count === null) return;
-    const title = picture.picture?.name ?? find(ledger.context, 'subject', subjectId)?.name ?? '';
     void act(
       planPrint({
         printerId,
@@ -73,6 +74,34 @@ export function CanPrint() {
       }),
     );
   };
+  return {
+    printers,
+    subjects,
+    printerId,
+    setPrinterId,
+    subjectId,
+    setSubjectId,
+    copies,
+    setCopies,
+    size,
+    setSize,
+    area,
+    paperId,
+    setPaperId,
+    picture,
+    kind,
+    title,
+    one,
+    waiting,
+    job,
+    keep,
+  };
+}
+
+/** Can I print this job, or all that waits today? The probability that a channel comes to its reserve. */
+export function CanPrint() {
+  const asked = useAsked();
+  const { printers, subjects, printerId, subjectId, area, paperId, picture, job, one, waiting } = asked;
   if (subjects.length === 0) return null;
   return (
     <div className="stack">
@@ -88,43 +117,50 @@ export function CanPrint() {
       </p>
       {job && <Before job={job} printerId={printerId} />}
       <Drift printerId={printerId} />
-      {job && one && job.safeCopies !== null && job.safeCopies > 0 && job.first && (
-        <p className="small">
-          Safe are {job.safeCopies} of this{waiting.length > 0 ? ' after what waits' : ''}.{' '}
-          <Link
-            to={`/slip?${new URLSearchParams({
-              printer: printerId,
-              slot: job.first.slotId,
-              after: String(job.safeCopies),
-              of: picture.picture?.name ?? find(ledger.context, 'subject', subjectId)?.name ?? '',
-            })}`}
-          >
-            A slip to lay into the stack
-          </Link>
-        </p>
-      )}
-      <ForWhat
-        says={`${copies} × ${sizeWords(area)}, ${find(ledger.context, 'subject', subjectId)?.name ?? ''}`}
-      >
+      {job && one && <Safe job={job} printerId={printerId} of={asked.title} isLater={waiting.length > 0} />}
+      <ForWhat says={`${asked.copies} × ${sizeWords(area)}, ${asked.kind}`}>
         <Pick
           label="Printer"
           value={printerId}
           options={printers.map((p) => ({ value: p.id, label: p.name }))}
-          onPick={setPrinterId}
+          onPick={asked.setPrinterId}
         />
         <Pick
           label="Kind of picture"
           value={subjectId}
           options={subjects.map((s) => ({ value: s.id, label: s.name }))}
-          onPick={setSubjectId}
+          onPick={asked.setSubjectId}
         />
-        <SizePick value={size} onPick={setSize} />
-        <PaperPick printerId={printerId} value={paperId} onPick={setPaperId} />
-        <WholeField label="Copies" least={1} value={copies} onText={setCopies} />
+        <SizePick value={asked.size} onPick={asked.setSize} />
+        <PaperPick printerId={printerId} value={paperId} onPick={asked.setPaperId} />
+        <WholeField label="Copies" least={1} value={asked.copies} onText={asked.setCopies} />
         <PicturePick value={picture} printerId={printerId} />
-        <Waiting jobs={waiting} onAdd={one && keep} />
+        <Waiting jobs={waiting} onAdd={one && asked.keep} />
       </ForWhat>
     </div>
+  );
+}
+
+/** How many of it are safe, with a slip that says so in the stack. */
+function Safe({
+  job: { safeCopies, first },
+  printerId,
+  of,
+  isLater,
+}: {
+  readonly job: JobForecast;
+  readonly printerId: string;
+  readonly of: string;
+  /** Others wait before it. */
+  readonly isLater: boolean;
+}) {
+  if (!first || safeCopies === null || safeCopies === 0) return null;
+  const slip = new URLSearchParams({ printer: printerId, slot: first.slotId, after: String(safeCopies), of });
+  return (
+    <p className="small">
+      Safe are {safeCopies} of this{isLater ? ' after what waits' : ''}.{' '}
+      <Link to={`/slip?${slip}`}>A slip to lay into the stack</Link>
+    </p>
   );
 }
 

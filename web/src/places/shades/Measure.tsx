@@ -32,14 +32,13 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
   const ledger = useLedger();
   const at = useHour();
   const act = useAct();
-  const papers = all(ledger.context, 'paper');
   const { control, handleSubmit, setValue, setError, clearErrors } = useForm<MeasureForm, unknown, Measured>({
     resolver: zodResolver(measureSchema),
     defaultValues: {
       patches: '',
       ink: 'refill',
       chart: last,
-      paperId: papers[0]?.id ?? '',
+      paperId: all(ledger.context, 'paper')[0]?.id ?? '',
       condition: 'M1',
       illuminant: 'D50',
       observer: '2',
@@ -48,7 +47,7 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
       months: '0',
     },
   });
-  const [text, where] = useWatch({ control, name: ['patches', 'where'] });
+  const text = useWatch({ control, name: 'patches' });
   const found = text.trim() === '' ? null : parsePatches(text);
   const numbers = found?.ok ? found.value.notes.find(({ code }) => code === 'patchNumbers') : undefined;
   /** What the file says of its measuring is taken up, where it is new. */
@@ -106,32 +105,7 @@ export function Measure({ printer, chart: last }: { readonly printer: Printer; r
       {numbers && (
         <FlagOf control={control} name="numbersMeant" label="Each number is always the same patch" />
       )}
-      <PickOf
-        control={control}
-        name="ink"
-        label="Printed with"
-        options={[
-          { value: 'refill', label: 'the refill in it now' },
-          { value: 'original', label: 'originals' },
-        ]}
-      />
-      <TextOf control={control} name="chart" label="Chart" />
-      {papers.length > 0 && (
-        <PickOf
-          control={control}
-          name="paperId"
-          label="Paper"
-          options={papers.map(({ id, name }) => ({ value: id, label: name }))}
-        />
-      )}
-      <Conditions control={control} />
-      <TextOf
-        control={control}
-        name="where"
-        label="Where it hangs"
-        helperText="Only for a series that fades"
-      />
-      {where.trim() !== '' && <TextOf control={control} name="months" label="For so many months" numeric />}
+      <PrintedWith control={control} />
       <Button type="submit" variant="contained">
         Save what was measured
       </Button>
@@ -203,6 +177,42 @@ function Conditions({ control }: { readonly control: Control<MeasureForm, unknow
         label="Observer"
         options={optionsOf(OBSERVERS, OBSERVER_NAMES)}
       />
+    </>
+  );
+}
+
+/** What the chart was printed with, and where it hangs. */
+function PrintedWith({ control }: { readonly control: Control<MeasureForm, unknown, Measured> }) {
+  const papers = all(useLedger().context, 'paper');
+  const where = useWatch({ control, name: 'where' });
+  return (
+    <>
+      <PickOf
+        control={control}
+        name="ink"
+        label="Printed with"
+        options={[
+          { value: 'refill', label: 'the refill in it now' },
+          { value: 'original', label: 'originals' },
+        ]}
+      />
+      <TextOf control={control} name="chart" label="Chart" />
+      {papers.length > 0 && (
+        <PickOf
+          control={control}
+          name="paperId"
+          label="Paper"
+          options={papers.map(({ id, name }) => ({ value: id, label: name }))}
+        />
+      )}
+      <Conditions control={control} />
+      <TextOf
+        control={control}
+        name="where"
+        label="Where it hangs"
+        helperText="Only for a series that fades"
+      />
+      {where.trim() !== '' && <TextOf control={control} name="months" label="For so many months" numeric />}
     </>
   );
 }

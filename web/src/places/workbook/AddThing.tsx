@@ -1,7 +1,7 @@
 import { addThing } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all, slotFor } from '@hiraeth/core/ledger';
+import { all, slotFor, type Context } from '@hiraeth/core/ledger';
 import type { Cartridge, Entity } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
@@ -21,6 +21,69 @@ const TOOLS = [
   ['floatSensor', 'Float sensor'],
 ] as const;
 
+type NewId = (kind: string) => string;
+
+/** A new one of each sort as it is added: the usual figures, to be corrected at once. */
+const NEW: ReadonlyMap<string, (newId: NewId) => Entity> = new Map<string, (newId: NewId) => Entity>([
+  [
+    'scale',
+    (newId) => ({
+      entity: 'scale',
+      id: newId('scale'),
+      name: 'Scale',
+      capacityG: 200,
+      resolutionG: 0.01,
+      repeatabilityG: 0.015,
+    }),
+  ],
+  [
+    'syringe',
+    (newId) => ({
+      entity: 'syringe',
+      id: newId('syringe'),
+      name: 'Syringe 10 ml',
+      capacityMl: 10,
+      graduationMl: 0.5,
+      keepBackMl: 0.5,
+      family: '',
+    }),
+  ],
+  ['subject', (newId) => ({ entity: 'subject', id: newId('subject'), name: 'Another kind of picture' })],
+  [
+    'paper',
+    (newId) => ({ entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' }),
+  ],
+  [
+    'jobRule',
+    (newId) => ({
+      entity: 'jobRule',
+      id: newId('rule'),
+      name: 'Rule for jobs',
+      queue: '',
+      title: '*test page*',
+      printerId: null,
+      subjectId: null,
+      paperId: null,
+      ignore: true,
+    }),
+  ],
+  ...TOOLS.map(
+    ([tool, name]) =>
+      [
+        tool,
+        (newId: NewId): Entity => ({
+          entity: 'tool',
+          id: newId('tool'),
+          name,
+          tool,
+          fitsHeightMm: null,
+          squeezeMl: null,
+          count: 1,
+        }),
+      ] as const,
+  ),
+]);
+
 /** What is its own of a spare: nothing was measured of it, nobody knows what is in it. */
 const SPARE: Pick<Cartridge, 'label' | 'set' | 'emptyG' | 'maxG' | 'targetG' | 'initial'> = {
   label: 'Spare',
@@ -31,18 +94,11 @@ const SPARE: Pick<Cartridge, 'label' | 'set' | 'emptyG' | 'maxG' | 'targetG' | '
   initial: 'unknown',
 };
 
-/** Adds one more thing that is owned, and opens it for correction at once. */
-export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => void }) {
-  const ledger = useLedger();
-  const act = useAct();
-  const { newId } = useServices();
-  const [what, setWhat] = useState('');
-  // A spare is like the cartridge that stands in its slot now, or belongs there.
-  const slots = all(ledger.context, 'printer').flatMap((printer) =>
+/** A spare is like the cartridge that stands in its slot now, or belongs there. */
+function spares(context: Context) {
+  return all(context, 'printer').flatMap((printer) =>
     printer.slots.flatMap((slot) => {
-      const like = all(ledger.context, 'cartridge').find(
-        (cartridge) => slotFor(ledger.context, cartridge)?.slot === slot,
-      );
+      const like = all(context, 'cartridge').find((cartridge) => slotFor(context, cartridge)?.slot === slot);
       return like
         ? [
             {
@@ -54,59 +110,18 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         : [];
     }),
   );
+}
+
+/** Adds one more thing that is owned, and opens it for correction at once. */
+export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => void }) {
+  const ledger = useLedger();
+  const act = useAct();
+  const { newId } = useServices();
+  const [what, setWhat] = useState('');
+  const slots = spares(ledger.context);
   const make = (choice: string): Entity | null => {
-    const tool = TOOLS.find(([kind]) => kind === choice);
-    if (tool)
-      return {
-        entity: 'tool',
-        id: newId('tool'),
-        name: tool[1],
-        tool: tool[0],
-        fitsHeightMm: null,
-        squeezeMl: null,
-        count: 1,
-      };
     const place = slots.find(({ key }) => key === choice);
-    if (place) return place.like && { ...place.like, id: newId('cartridge'), ...SPARE };
-    switch (choice) {
-      case 'scale':
-        return {
-          entity: 'scale',
-          id: newId('scale'),
-          name: 'Scale',
-          capacityG: 200,
-          resolutionG: 0.01,
-          repeatabilityG: 0.015,
-        };
-      case 'syringe':
-        return {
-          entity: 'syringe',
-          id: newId('syringe'),
-          name: 'Syringe 10 ml',
-          capacityMl: 10,
-          graduationMl: 0.5,
-          keepBackMl: 0.5,
-          family: '',
-        };
-      case 'subject':
-        return { entity: 'subject', id: newId('subject'), name: 'Another kind of picture' };
-      case 'paper':
-        return { entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' };
-      case 'jobRule':
-        return {
-          entity: 'jobRule',
-          id: newId('rule'),
-          name: 'Rule for jobs',
-          queue: '',
-          title: '*test page*',
-          printerId: null,
-          subjectId: null,
-          paperId: null,
-          ignore: true,
-        };
-      default:
-        return null;
-    }
+    return place ? { ...place.like, id: newId('cartridge'), ...SPARE } : (NEW.get(choice)?.(newId) ?? null);
   };
   const add = async (): Promise<void> => {
     const entity = make(what);
