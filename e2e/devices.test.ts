@@ -39,7 +39,7 @@ async function withPhone(
   behindMs = 0,
 ): Promise<{ address: string; phone: Page }> {
   await openOwn(page);
-  await setUpPrinter(page, { initial: 'some ink: I will weigh them' });
+  await setUpPrinter(page);
   const address = await code(page);
   const phone = await another(browser, address);
   if (behindMs > 0) await phone.clock.install({ time: Date.now() - behindMs });

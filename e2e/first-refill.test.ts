@@ -22,7 +22,12 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   await openOwn(page);
   await expect(page.getByRole('heading', { name: 'An empty workbook' })).toBeVisible();
   await setUpPrinter(page, {
-    masses: { 'Empty mass, g': '41.58', 'Full mass, g': '90.90', 'Maximum mass, g': '92', 'Holds, ml': '47' },
+    masses: {
+      'Empty and dry, g': '41.58',
+      'Full to its line, g': '90.90',
+      'At most, g': '92',
+      'Holds, ml': '47',
+    },
     original: ['47.50', '54', '46'],
   });
   await expect(page.getByText('An empty slot')).toBeVisible();

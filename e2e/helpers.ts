@@ -61,11 +61,9 @@ export async function weigh(page: Page, grams: string): Promise<void> {
 export interface SetUp {
   readonly name?: string;
   readonly construction?: string;
-  readonly size?: string;
-  readonly initial?: string;
   readonly shades?: readonly string[];
   readonly masses?: Partial<
-    Record<'Empty mass, g' | 'Full mass, g' | 'Maximum mass, g' | 'Holds, ml', string>
+    Record<'Empty and dry, g' | 'Full to its line, g' | 'At most, g' | 'Holds, ml', string>
   >;
   readonly original?: readonly [string, string, string];
   readonly chip?: string;
@@ -84,18 +82,17 @@ export async function setUpPrinter(page: Page, set: SetUp = {}): Promise<void> {
       .click();
   for (let i = 0; i < shades.length; i++) await form.getByLabel(`Shade ${i + 1}`).selectOption(shades[i]!);
   if (set.original) {
-    const [price, nominal, usable] = set.original;
-    await form.getByLabel(`${shades[0]!}, original’s price`).fill(price);
-    await form.getByLabel(`${shades[0]!}, nominal ml`).fill(nominal);
-    await form.getByLabel(`${shades[0]!}, usable ml`).fill(usable);
+    const columns = ['Original costs, GBP', 'Nominal, ml', 'Usable, ml'];
+    for (const [i, column] of columns.entries())
+      await form.getByLabel(`${shades[0]!}: ${column}`).fill(set.original[i]!);
     if (shades.length > 1) await form.getByRole('button', { name: 'All originals as the first' }).click();
   }
-  if (set.construction) await form.getByLabel('Construction').selectOption({ label: set.construction });
-  if (set.size) await form.getByLabel('Size').selectOption({ label: set.size });
+  if (set.construction) await form.getByRole('radio', { name: set.construction }).check();
   for (const [label, value] of Object.entries(set.masses ?? {}))
     await form.getByLabel(label, { exact: true }).fill(value);
-  if (set.initial) await form.getByLabel('What is in them now').selectOption({ label: set.initial });
-  if (set.chip) await form.getByLabel('Chip', { exact: true }).selectOption({ label: set.chip });
+  if (set.chip) await form.getByLabel('And the chip, at a refill?').selectOption({ label: set.chip });
+  // They lie on the table: each goes in when its test puts it in.
+  await form.getByLabel(/^They stand in the printer/).uncheck();
   await form.getByRole('button', { name: 'Set it up' }).click();
   await saved(page);
 }
