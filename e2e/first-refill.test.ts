@@ -8,6 +8,7 @@ import {
   exportWorkbook,
   openOwn,
   saved,
+  visit,
   setUpPrinter,
   stepNumber,
   walkTo,
@@ -69,17 +70,17 @@ test('from an empty workbook to a cost per print, reloaded, exported, brought in
   await expect(page.getByRole('dialog')).toContainText('Its outlet keeper is on.');
   await page.getByRole('button', { name: 'Yes, record it so' }).click();
   await saved(page);
-  await page.goto('/prints');
+  await visit(page, '/prints');
   const log = page.getByRole('form', { name: 'Log a print' });
   await log.getByLabel('Title').fill('Dulse');
   await log.getByLabel('Copies').fill('12');
   await log.getByRole('button', { name: 'Log the print' }).click();
   await saved(page);
-  await page.goto('/weigh-in');
+  await visit(page, '/weigh-in');
   await page.getByLabel('Cyan, weight in g').fill('86.40');
   await page.getByLabel('Cyan, weight in g').press('Enter');
   await saved(page);
-  await page.goto('/cost');
+  await visit(page, '/cost');
   const perPrint = await page.getByTestId('per-print').innerText();
   expect(perPrint).toMatch(/£0\.0\d/);
 

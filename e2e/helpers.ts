@@ -19,16 +19,16 @@ export async function visit(page: Page, path: string): Promise<void> {
   }, path);
   // The title follows the page; two leaves of one place may share theirs.
   await page
-    .waitForFunction((title) => document.title !== title, before, { timeout: 2000 })
+    .waitForFunction((title) => document.title !== title, before, { timeout: 800 })
     .catch(() => undefined);
 }
 
-/** Opens the empty workbook of a new person. */
-export async function openOwn(page: Page): Promise<void> {
+/** Opens the empty workbook of a new person, at this place. */
+export async function openOwn(page: Page, at = '/'): Promise<void> {
   await page.addInitScript(() =>
     localStorage.setItem('hiraeth-open', localStorage.getItem('hiraeth-open') ?? 'own'),
   );
-  await page.goto('/');
+  await page.goto(at);
   await expect(page.getByText('My own workbook')).toBeVisible();
 }
 
@@ -185,7 +185,7 @@ export const stepNumber = async (page: Page): Promise<number> =>
 
 /** Exports the workbook and gives the file's path and text. */
 export async function exportWorkbook(page: Page): Promise<{ path: string; text: string }> {
-  await page.goto('/workbook');
+  if (new URL(page.url()).pathname !== '/workbook') await visit(page, '/workbook');
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export the workbook' }).click();
   const path = await (await waiting).path();
@@ -215,8 +215,7 @@ export async function noAxeFindings(page: Page, rules: readonly string[] = []): 
 
 /** Opens the own workbook with these facts already in it, through the file that a person would open. */
 export async function openWith(page: Page, facts: readonly Fact[]): Promise<void> {
-  await openOwn(page);
-  await page.goto('/workbook');
+  await openOwn(page, '/workbook');
   await chooseFile(page, 'room.hiraeth.json', serializeWorkbook(facts, '2026-04-01T00:00:00.000Z'));
   await page.getByRole('button', { name: 'Add what is new' }).click();
   await saved(page);

@@ -48,15 +48,15 @@ test('a file that was chosen once follows the workbook, joins what another progr
     entity: subject,
   } as typeof last);
   await write(page, JSON.stringify(other));
-  await page.goto('/workbook');
+  await visit(page, '/workbook');
   await expect(kept).toContainText(/last/, { timeout: 10_000 });
-  await page.goto('/workbook/log');
+  await visit(page, '/workbook/log');
   await expect(page.getByText('Set up: Sea at night')).toBeVisible();
   expect(await inFile(page)).toContain('Sea at night');
 
   // Something that is no workbook is left as it is, and said.
   await write(page, 'my shopping list');
-  await page.goto('/workbook');
+  await visit(page, '/workbook');
   await expect(kept).toContainText(/is not written/, { timeout: 10_000 });
   expect(await inFile(page)).toBe('my shopping list');
   await page.getByRole('button', { name: 'Stop' }).click();

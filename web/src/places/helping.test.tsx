@@ -274,7 +274,7 @@ describe('setting up', () => {
     await go(user, 2);
     expect(title()).toMatch(/look like/);
     await user.click(screen.getByRole('button', { name: 'Some slots take another body' }));
-    await user.selectOptions(screen.getByLabelText('Size of body 2'), 'large');
+    await user.selectOptions(screen.getByLabelText('Body 2: Size'), 'large');
     await user.selectOptions(screen.getByLabelText('black takes'), '1');
     await go(user, 1);
     expect(screen.getAllByLabelText(/Empty and dry/)).toHaveLength(2);

@@ -65,115 +65,132 @@ export async function openIdbStore(
   });
   // A newer version opening in another tab must not hang on this one.
   db.addEventListener('versionchange', () => db.close());
-  const packed = new PackedIds();
+  return new IdbStore(db);
+}
+
+class IdbStore implements WorkbookStore {
+  readonly #db: IDBPDatabase<Schema>;
+  readonly #packed = new PackedIds();
   /** The count of the facts that this store has seen. */
-  let seen: number | null = null;
-  const write = async (work: Work): Promise<void> => {
-    seen = await writeTo(db, work);
-  };
-  return {
-    async load(progress = () => undefined) {
-      const tx = db.transaction(['facts', 'blocks', 'notes']);
-      const [blockKeys, loose, keys, revision, format] = await Promise.all([
-        tx.objectStore('blocks').getAllKeys(),
-        tx.objectStore('facts').count(),
-        tx.objectStore('notes').getAllKeys(),
-        tx.objectStore('notes').get(REVISION_KEY),
-        tx.objectStore('notes').get(FORMAT_KEY),
-      ]);
-      const names = keys.filter(isNote);
-      const values = await Promise.all(names.map((key) => tx.objectStore('notes').get(key)));
-      seen = countOf(revision);
-      // Block by block: a decade read in one go would hold the page up.
-      const facts: Fact[] = [];
-      const blocks: Fact[][] = [];
-      for (const key of blockKeys) {
-        const block = (await tx.objectStore('blocks').get(key)) ?? [];
-        blocks.push(block);
-        for (const fact of block) facts.push(fact);
-        progress(facts.length, blockKeys.length * BLOCK + loose);
-      }
-      for (const fact of await tx.objectStore('facts').getAll()) facts.push(fact);
-      packed.learn(blockKeys, blocks);
-      // It only saves time later: a full disk must not keep a workbook shut.
-      if (loose > PACK_AT) await write(pack).catch(() => undefined);
-      return {
-        facts,
-        notes: Object.fromEntries(names.map((key, i) => [key, values[i]])),
-        format: typeof format === 'number' ? format : 1,
-      };
-    },
-    append: (facts, notes = {}) =>
-      write(async (tx) => {
-        for (const [key, value] of Object.entries(notes))
-          put(
-            value === undefined
-              ? tx.objectStore('notes').delete(key)
-              : tx.objectStore('notes').put(value, key),
-          );
-        const loose = tx.objectStore('facts');
-        const inBlocks = await packed.read(tx);
-        if (facts.length >= BLOCK) {
-          const single = new Set(await loose.getAllKeys());
-          await putBlocks(
-            tx,
-            facts.filter(({ id }) => !inBlocks.has(id) && !single.has(id)),
-          );
-          return null;
-        }
-        const known = await Promise.all(
-          facts.map(async ({ id }) => inBlocks.has(id) || (await loose.getKey(id)) !== undefined),
+  #seen: number | null = null;
+
+  constructor(db: IDBPDatabase<Schema>) {
+    this.#db = db;
+  }
+
+  async load(
+    progress: (done: number, of: number) => void = () => undefined,
+  ): ReturnType<WorkbookStore['load']> {
+    const tx = this.#db.transaction(['facts', 'blocks', 'notes']);
+    const [blockKeys, loose, keys, revision, format] = await Promise.all([
+      tx.objectStore('blocks').getAllKeys(),
+      tx.objectStore('facts').count(),
+      tx.objectStore('notes').getAllKeys(),
+      tx.objectStore('notes').get(REVISION_KEY),
+      tx.objectStore('notes').get(FORMAT_KEY),
+    ]);
+    const names = keys.filter(isNote);
+    const values = await Promise.all(names.map((key) => tx.objectStore('notes').get(key)));
+    this.#seen = countOf(revision);
+    // Block by block: a decade read in one go would hold the page up.
+    const facts: Fact[] = [];
+    const blocks: Fact[][] = [];
+    for (const key of blockKeys) {
+      const block = (await tx.objectStore('blocks').get(key)) ?? [];
+      blocks.push(block);
+      for (const fact of block) facts.push(fact);
+      progress(facts.length, blockKeys.length * BLOCK + loose);
+    }
+    for (const fact of await tx.objectStore('facts').getAll()) facts.push(fact);
+    this.#packed.learn(blockKeys, blocks);
+    // It only saves time later: a full disk must not keep a workbook shut.
+    if (loose > PACK_AT) await this.#write(pack).catch(() => undefined);
+    return {
+      facts,
+      notes: Object.fromEntries(names.map((key, i) => [key, values[i]])),
+      format: typeof format === 'number' ? format : 1,
+    };
+  }
+
+  append(facts: readonly Fact[], notes: Readonly<Record<string, unknown>> = {}): Promise<void> {
+    return this.#write(async (tx) => {
+      for (const [key, value] of Object.entries(notes))
+        put(
+          value === undefined ? tx.objectStore('notes').delete(key) : tx.objectStore('notes').put(value, key),
         );
-        const fresh = facts.filter((_, i) => !known[i]);
-        for (const fact of fresh) put(loose.put(fact));
-        return fresh;
-      }),
-    replace: (facts) =>
-      write(async (tx) => {
-        put(tx.objectStore('facts').clear());
-        put(tx.objectStore('blocks').clear());
-        // What was begun belongs to the log that goes.
-        for (const key of await tx.objectStore('notes').getAllKeys())
-          if (isNote(key)) put(tx.objectStore('notes').delete(key));
-        if (facts.length >= BLOCK) await putBlocks(tx, facts);
-        else for (const fact of facts) put(tx.objectStore('facts').put(fact));
+      const loose = tx.objectStore('facts');
+      const inBlocks = await this.#packed.read(tx);
+      if (facts.length >= BLOCK) {
+        const single = new Set(await loose.getAllKeys());
+        await putBlocks(
+          tx,
+          facts.filter(({ id }) => !inBlocks.has(id) && !single.has(id)),
+        );
         return null;
-      }),
-    async note(key, value) {
-      const tx = db.transaction('notes', 'readwrite', { durability: 'strict' });
-      void (value === undefined ? tx.store.delete(key) : tx.store.put(value, key));
-      await tx.done;
-    },
-    async kept(build) {
-      const tx = db.transaction('notes');
-      const [kept, revision, writes] = await Promise.all([
-        tx.store.get(KEPT_KEY),
-        tx.store.get(REVISION_KEY),
-        tx.store.getAll(allSince()),
-      ]);
-      if (!isKept(kept) || kept.build !== build) return null;
-      // Every write since, with no gap: one that is not among them was too large, or another program's.
-      const since: Fact[] = [];
-      let at = kept.revision;
-      for (const written of writes) {
-        if (!isWritten(written) || written.revision !== at + 1 || written.format !== FORMAT_VERSION)
-          return null;
-        for (const fact of written.facts) since.push(fact);
-        at += 1;
       }
-      return at === countOf(revision) && since.length <= MOST_SINCE ? { text: kept.text, since } : null;
-    },
-    async keep(build, text) {
-      const tx = db.transaction('notes', 'readwrite');
-      const revision = countOf(await tx.store.get(REVISION_KEY));
-      if (revision === seen) {
-        put(tx.store.put({ build, revision, text } satisfies KeptRecord, KEPT_KEY));
-        put(tx.store.delete(allSince()));
-      }
-      await tx.done;
-    },
-    close: () => db.close(),
-  };
+      const known = await Promise.all(
+        facts.map(async ({ id }) => inBlocks.has(id) || (await loose.getKey(id)) !== undefined),
+      );
+      const fresh = facts.filter((_, i) => !known[i]);
+      for (const fact of fresh) put(loose.put(fact));
+      return fresh;
+    });
+  }
+  replace(facts: readonly Fact[]): Promise<void> {
+    return this.#write(async (tx) => {
+      put(tx.objectStore('facts').clear());
+      put(tx.objectStore('blocks').clear());
+      // What was begun belongs to the log that goes.
+      for (const key of await tx.objectStore('notes').getAllKeys())
+        if (isNote(key)) put(tx.objectStore('notes').delete(key));
+      if (facts.length >= BLOCK) await putBlocks(tx, facts);
+      else for (const fact of facts) put(tx.objectStore('facts').put(fact));
+      return null;
+    });
+  }
+  async note(key: string, value: unknown): Promise<void> {
+    const tx = this.#db.transaction('notes', 'readwrite', { durability: 'strict' });
+    void (value === undefined ? tx.store.delete(key) : tx.store.put(value, key));
+    await tx.done;
+  }
+
+  async kept(build: string): ReturnType<WorkbookStore['kept']> {
+    const tx = this.#db.transaction('notes');
+    const [kept, revision, writes] = await Promise.all([
+      tx.store.get(KEPT_KEY),
+      tx.store.get(REVISION_KEY),
+      tx.store.getAll(allSince()),
+    ]);
+    if (!isKept(kept) || kept.build !== build) return null;
+    // Every write since, with no gap: one that is not among them was too large, or another program's.
+    const since: Fact[] = [];
+    let at = kept.revision;
+    for (const written of writes) {
+      if (!isWritten(written) || written.revision !== at + 1 || written.format !== FORMAT_VERSION)
+        return null;
+      for (const fact of written.facts) since.push(fact);
+      at += 1;
+    }
+    return at === countOf(revision) && since.length <= MOST_SINCE ? { text: kept.text, since } : null;
+  }
+
+  async keep(build: string, text: string): Promise<void> {
+    const tx = this.#db.transaction('notes', 'readwrite');
+    const revision = countOf(await tx.store.get(REVISION_KEY));
+    if (revision === this.#seen) {
+      put(tx.store.put({ build, revision, text } satisfies KeptRecord, KEPT_KEY));
+      put(tx.store.delete(allSince()));
+    }
+    await tx.done;
+  }
+
+  close(): void {
+    this.#db.close();
+  }
+
+  async #write(work: Work): Promise<void> {
+    this.#seen = await writeTo(this.#db, work);
+  }
 }
 
 /** Which facts stand in blocks; read again when another tab has changed them. */

@@ -1,7 +1,15 @@
 import { weighCartridge } from '@hiraeth/core/acts';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { all, bodyOf, find, inkByWeight, isBelowEmpty, readMass } from '@hiraeth/core/ledger';
+import {
+  all,
+  bodyOf,
+  find,
+  inkByWeight,
+  isBelowEmpty,
+  readMass,
+  type LogSnapshot,
+} from '@hiraeth/core/ledger';
 import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
 import { explain } from '@hiraeth/core/words';
 import { useScale } from '../../devices/useScale';
@@ -10,6 +18,53 @@ import { isPlainKey } from '../isPlainKey';
 import { useScans } from '../scan/useScans';
 import { useTypedWeight } from '../useTypedWeight';
 import { useTakenByItself } from './useTakenByItself';
+
+/** The cartridge that a weight is taken for where nothing asked for one: what was scanned, until another is chosen. */
+function useChosen() {
+  const { context, state } = useLedger();
+  const [cartridgeId, setCartridgeId] = useState('');
+  const scanned = useScans().cartridgeId;
+  const [seen, setSeen] = useState<string | null>(null);
+  // What was scanned lies on the scale, until another is chosen.
+  if (scanned !== seen) {
+    setSeen(scanned);
+    if (scanned !== null) setCartridgeId(scanned);
+  }
+  const cartridges = all(context, 'cartridge').filter(
+    (cartridge) => !state.cartridges.get(cartridge.id)?.retired,
+  );
+  const chosen = find(context, 'cartridge', cartridgeId);
+  return { cartridges, chosen, setCartridgeId };
+}
+
+/** One key opens the field, wherever one is. */
+function useKeyW(open: () => void): void {
+  const latest = useRef(open);
+  useEffect(() => {
+    latest.current = open;
+  }, [open]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === 'w' && isPlainKey(event)) {
+        event.preventDefault();
+        latest.current();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+/** What a weight would come to inside that cartridge. */
+function insideWords(ledger: LogSnapshot, cartridgeId: string, value: number, now: string): string | null {
+  const body = bodyOf(ledger.context, cartridgeId);
+  if (!body)
+    return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
+  const { massG } = readMass(ledger.context, value);
+  if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
+  const ink = inkByWeight(ledger, cartridgeId, massG, now);
+  return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
+}
 
 /**
  * The scale at the foot: what was typed or stands on it, what it is taken for, and what it would come to.
@@ -26,7 +81,6 @@ export function useRail(quiet: boolean) {
   // What is wrong with the scale is never put away.
   const open = !quiet || opened || target !== null || text !== '' || state.trouble !== null;
   const [error, setError] = useState<string | null>(null);
-  const [cartridgeId, setCartridgeId] = useState('');
   const field = useRef<HTMLInputElement>(null);
   useTypedWeight(field, (typed) => {
     flushSync(() => {
@@ -36,34 +90,13 @@ export function useRail(quiet: boolean) {
     // It was put away: the keys that follow go into it.
     if (!open) field.current?.focus();
   });
-  const scanned = useScans().cartridgeId;
-  const [seen, setSeen] = useState<string | null>(null);
-  // What was scanned lies on the scale, until another is chosen.
-  if (scanned !== seen) {
-    setSeen(scanned);
-    if (scanned !== null) setCartridgeId(scanned);
-  }
-  const cartridges = all(ledger.context, 'cartridge').filter(
-    (cartridge) => !ledger.state.cartridges.get(cartridge.id)?.retired,
-  );
-  const chosen = find(ledger.context, 'cartridge', cartridgeId);
-
+  const { cartridges, chosen, setCartridgeId } = useChosen();
   /** It is there to be typed into before it is; asked for a weight it is there already, and goes with the question. */
   const openField = (): void => {
     if (!field.current) flushSync(() => setOpened(true));
     field.current?.focus();
   };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key === 'w' && isPlainKey(event)) {
-        event.preventDefault();
-        openField();
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-
+  useKeyW(openField);
   const live = state.source !== 'typed';
   const take = async (): Promise<void> => {
     let value: number;
@@ -92,14 +125,7 @@ export function useRail(quiet: boolean) {
   const preview = (): string | null => {
     const parsed = parseQuantity(text, 'mass');
     const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
-    if (value === null || target || !chosen) return null;
-    const body = bodyOf(ledger.context, chosen.id);
-    if (!body)
-      return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
-    const { massG } = readMass(ledger.context, value);
-    if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
-    const ink = inkByWeight(ledger, chosen.id, massG, now);
-    return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
+    return value === null || target || !chosen ? null : insideWords(ledger, chosen.id, value, now);
   };
   return {
     scale: { hub, state, target, live },
@@ -112,7 +138,7 @@ export function useRail(quiet: boolean) {
     error,
     forget: () => setError(null),
     cartridges,
-    cartridgeId,
+    cartridgeId: chosen?.id ?? '',
     setCartridgeId,
     take,
     own,

@@ -44,24 +44,38 @@ export interface BenchActions {
 
 const DOOR_SAVED = 'Saved: the door is closed, one priming routine for all that went in.';
 
-/** Moves a run along: every step is kept before it is shown, and what it measured is in the log before that. */
-export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions {
-  const dispatch = useAppDispatch();
-  const services = useServices();
-  const write = useRecord();
-  const ask = useAsk();
-  const run = bench.queue[bench.at]!;
+const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
+const withRun = (bench: BenchRun, changed: CartridgeRun): BenchRun => ({
+  ...bench,
+  queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)),
+});
+/** The queue once this run has ended; nothing when it was the last. */
+function without(bench: BenchRun, ended: CartridgeRun): BenchRun | undefined {
+  const { queue } = withRun(bench, ended);
+  const open = queue.findIndex((other) => other.state === 'doing');
+  return open < 0 ? undefined : { ...bench, queue, at: open };
+}
+/** The entries that these steps of a run wrote. */
+const writtenBy = (run: CartridgeRun, steps: readonly string[]): string[] =>
+  run.written.flatMap((entry) => {
+    const at = entry.indexOf(':');
+    const factId = entry.slice(at + 1);
+    // A step without an id of its fact is only marked as written.
+    return factId !== '' && steps.includes(entry.slice(0, at)) ? [factId] : [];
+  });
 
+type Then = (ids: readonly string[]) => BenchRun | undefined;
+
+/** Keeps the bench, alone or with what a step wrote: in one transaction, both or neither. */
+function useKeeping(bench: BenchRun) {
+  const dispatch = useAppDispatch();
+  const write = useRecord();
   const [, keepBench] = useUnfinished('bench');
   const keep = (next: BenchRun | undefined): Promise<boolean> => keepBench(next ?? null);
-  const apply = (from: CartridgeRun, ...events: RunEvent[]): CartridgeRun => events.reduce(advance, from);
-  const now = (): string => new Date(services.clock.now()).toISOString();
-
-  /** Facts and the run that they move along are kept in one transaction: both, or neither and the step stays. */
   const save = async (
     drafts: readonly FactDraft[],
     text: string | undefined,
-    then: (ids: readonly string[]) => BenchRun | undefined,
+    then: Then,
   ): Promise<boolean> => {
     if (bench.rehearsal || drafts.length === 0) return keep(then([]));
     const facts = await write(drafts, text, (written) =>
@@ -69,12 +83,44 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     );
     return facts !== null;
   };
-  const withRun = (changed: CartridgeRun): BenchRun => ({
-    ...bench,
-    queue: bench.queue.map((old) => (old.id === changed.id ? changed : old)),
-  });
-  const put = (changed: CartridgeRun) => keep(withRun(changed));
+  /** What was written is taken back, with the bench as it stands then. */
+  const takeBackTo = async (written: readonly string[], then: BenchRun): Promise<void> => {
+    if (written.length === 0) return void (await keep(then));
+    const taken = await dispatch(
+      record(takeBack(written, 'a step back on the bench'), null, () => unfinishedNote('bench', then)),
+    );
+    if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
+  };
+  return { keep, save, takeBackTo };
+}
 
+/** Moves a run along: every step is kept before it is shown, and what it measured is in the log before that. */
+export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions {
+  const run = bench.queue[bench.at]!;
+  const { keep, takeBackTo } = useKeeping(bench);
+  const put = (changed: CartridgeRun) => keep(withRun(bench, changed));
+  return {
+    next: useNext(bench, run, env),
+    back: () => takeBackTo(writtenBy(run, run.done.slice(-1)), withRun(bench, apply(run, { type: 'back' }))),
+    spill: (ml) => void put(apply(run, { type: 'spilt', ml })),
+    skip: (step) => void put(apply(run, { type: 'skipped', step })),
+    foam: () => void put(apply(run, { type: 'foamed' })),
+    turnTo: (index) => void keep({ ...bench, at: index }),
+    shift: (gear) => void keep({ ...bench, gear }),
+    notSo: async (stepId) => {
+      const steps = run.done.slice(run.done.indexOf(stepId));
+      const before = apply(run, ...steps.map((): RunEvent => ({ type: 'back' })));
+      await takeBackTo(writtenBy(run, steps), { ...withRun(bench, before), gear: 'guided' });
+    },
+    ...useEnding(bench, run, env),
+  };
+}
+
+/** On from a step: what is odd in its answer is asked about, and what it measured is recorded. */
+function useNext(bench: BenchRun, run: CartridgeRun, env: RunEnv | undefined): BenchActions['next'] {
+  const services = useServices();
+  const ask = useAsk();
+  const { save } = useKeeping(bench);
   /** Codes of what was asked of an answer and confirmed; null: it goes back and is corrected. */
   const sureOf = async (step: Step, answer: Answer): Promise<readonly string[] | null> => {
     if (!env || bench.rehearsal) return [];
@@ -82,15 +128,16 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
     if (problems.length === 0) return [];
     return (await ask(problems)) ? problems.map(({ code }) => code) : null;
   };
-
-  const next: BenchActions['next'] = async (step, answer = { kind: 'done' }) => {
+  return async (step, answer = { kind: 'done' }) => {
     if (!env) return;
-    const { facts, events, saved } = factsOfStep(run, env, step, answer, now());
+    const now = new Date(services.clock.now()).toISOString();
+    const { facts, events, saved } = factsOfStep(run, env, step, answer, now);
     // What is written at once is asked about as it is written.
     const confirmed = facts.length > 0 ? [] : await sureOf(step, answer);
     if (confirmed === null) return;
     await save(facts, saved ? savedWords(saved, env, answer) : undefined, (ids) =>
       withRun(
+        bench,
         apply(
           run,
           ...events.map((event): RunEvent => (event.type === 'next' ? { ...event, confirmed } : event)),
@@ -99,54 +146,20 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       ),
     );
   };
+}
 
-  /** What these steps wrote is taken back, the newest first, with the bench as it stands then. */
-  const undoSteps = async (steps: readonly string[], then: BenchRun): Promise<void> => {
-    const written = run.written.flatMap((entry) => {
-      const at = entry.indexOf(':');
-      const factId = entry.slice(at + 1);
-      // A step without an id of its fact is only marked as written.
-      return factId !== '' && steps.includes(entry.slice(0, at)) ? [factId] : [];
-    });
-    if (written.length === 0) return void (await keep(then));
-    const taken = await dispatch(
-      record(takeBack(written, 'a step back on the bench'), null, () => unfinishedNote('bench', then)),
-    );
-    if (!taken.ok) dispatch(noticed({ text: 'That step could not be taken back.', tone: 'bad', undo: [] }));
-  };
-
-  const back: BenchActions['back'] = async () => {
-    await undoSteps(run.done.slice(-1), withRun(apply(run, { type: 'back' })));
-  };
-
-  const notSo: BenchActions['notSo'] = async (stepId) => {
-    const steps = run.done.slice(run.done.indexOf(stepId));
-    await undoSteps(steps, {
-      ...withRun(apply(run, ...steps.map((): RunEvent => ({ type: 'back' })))),
-      gear: 'guided',
-    });
-  };
-
-  /** The queue once this run has ended; nothing when it was the last. */
-  const without = (ended: CartridgeRun): BenchRun | undefined => {
-    const queue = bench.queue.map((old) => (old.id === ended.id ? ended : old));
-    const open = queue.findIndex((other) => other.state === 'doing');
-    return open < 0 ? undefined : { ...bench, queue, at: open };
-  };
-
-  /** With the last of the queue the door is closed, and the printer primes once for all that stand in it. */
+/** The end of a run, as it should be or left off; with the last of the queue the door is closed. */
+function useEnding(
+  bench: BenchRun,
+  run: CartridgeRun,
+  env: RunEnv | undefined,
+): Pick<BenchActions, 'closeDoor' | 'finish' | 'abandon'> {
+  const services = useServices();
+  const { save } = useKeeping(bench);
+  /** The printer primes once for all that stand in it. */
   const doorClosed = (then: BenchRun | undefined): FactDraft[] =>
     then === undefined ? doorFacts(services.ledger, bench) : [];
-
   return {
-    next,
-    back,
-    spill: (ml) => void put(apply(run, { type: 'spilt', ml })),
-    skip: (step) => void put(apply(run, { type: 'skipped', step })),
-    foam: () => void put(apply(run, { type: 'foamed' })),
-    turnTo: (index) => void keep({ ...bench, at: index }),
-    shift: (gear) => void keep({ ...bench, gear }),
-    notSo,
     closeDoor: async () => {
       const behind = new Set(atOpenDoor(services.ledger, bench).map((one) => one.run.id));
       await save(doorFacts(services.ledger, bench), DOOR_SAVED, () => ({
@@ -158,14 +171,15 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       }));
     },
     finish: async () => {
-      const then = without(apply(run, { type: 'ended', state: 'done' }));
+      const then = without(bench, apply(run, { type: 'ended', state: 'done' }));
       await save(doorClosed(then), DOOR_SAVED, () => then);
     },
     abandon: async () => {
+      const now = new Date(services.clock.now()).toISOString();
       const recorded = run.done.includes('summary');
-      const fresh = env && runEnv(services.ledger, run, now());
-      const done = fresh && !recorded ? runFacts(run, fresh, now()) : [];
-      const then = without(apply(run, { type: 'ended', state: 'abandoned' }));
+      const fresh = env && runEnv(services.ledger, run, now);
+      const done = fresh && !recorded ? runFacts(run, fresh, now) : [];
+      const then = without(bench, apply(run, { type: 'ended', state: 'abandoned' }));
       const all = [...done, ...doorClosed(then)];
       await save(
         all,

@@ -10,6 +10,54 @@ import { chooseSize } from '../../parts/SizePick';
 import { NEW, printSchema, type PrintForm, type TypedPrint } from './printForm';
 import { useRepeat } from './useRepeat';
 
+/** The form as it stands at first: of the kind, paper and size that were printed last. */
+const startOf = (
+  last: FactOf<'printed'> | undefined,
+  subjectId: string | undefined,
+  paperId: string | undefined,
+): PrintForm => ({
+  title: '',
+  copies: '1',
+  size: chooseSize(last),
+  margin: '',
+  subjectId: last?.subjectId ?? subjectId ?? NEW,
+  subjectName: '',
+  paperId: last?.paperId ?? paperId ?? '',
+  paperName: '',
+  as: 'print',
+  edition: '',
+  when: '',
+  wanted: '',
+});
+
+/** What was typed as core takes it, with the names that are new. */
+function printOf(
+  typed: TypedPrint,
+  printerId: string,
+  newId: (kind: string) => string,
+  demand: ReturnType<typeof demandOf>,
+): { readonly names: NewNames; readonly print: PrintAsked } {
+  const id = typed.subjectId === NEW ? newId('subject') : typed.subjectId;
+  const paper = typed.paperId === NEW ? newId('paper') : typed.paperId;
+  return {
+    names: {
+      ...(typed.subjectId === NEW ? { subject: { entity: 'subject', id, name: typed.subjectName } } : {}),
+      ...(typed.paperId === NEW
+        ? { paper: { entity: 'paper', id: paper, name: typed.paperName, brightener: 'unknown' } }
+        : {}),
+    },
+    print: {
+      printerId,
+      title: typed.title || 'Untitled',
+      copies: typed.copies,
+      ...typed.area,
+      subjectId: id,
+      ...(paper ? { paperId: paper } : {}),
+      ...(demand ? { demand: [...demand] } : {}),
+    },
+  };
+}
+
 /** A print as it is typed, with its picture: logged as it came out, or planned. */
 export function useLogPrint(printerId: string, onPrinter: (printerId: string) => void) {
   const ledger = useLedger();
@@ -17,23 +65,10 @@ export function useLogPrint(printerId: string, onPrinter: (printerId: string) =>
   const { newId } = useServices();
   const subjects = all(ledger.context, 'subject');
   const papers = all(ledger.context, 'paper');
-  const last = ledger.facts.findLast((fact) => fact.kind === 'printed');
+  const last = ledger.facts.findLast((fact): fact is FactOf<'printed'> => fact.kind === 'printed');
   const { control, handleSubmit, setValue, getValues } = useForm<PrintForm, unknown, TypedPrint>({
     resolver: zodResolver(printSchema),
-    defaultValues: {
-      title: '',
-      copies: '1',
-      size: chooseSize(last),
-      margin: '',
-      subjectId: last?.subjectId ?? subjects[0]?.id ?? NEW,
-      subjectName: '',
-      paperId: last?.paperId ?? papers[0]?.id ?? '',
-      paperName: '',
-      as: 'print',
-      edition: '',
-      when: '',
-      wanted: '',
-    },
+    defaultValues: startOf(last, subjects[0]?.id, papers[0]?.id),
   });
   const [subjectId, size, margin, paperId] = useWatch({
     control,
@@ -50,37 +85,6 @@ export function useLogPrint(printerId: string, onPrinter: (printerId: string) =>
   );
   const again = useRepeat(last ?? null);
 
-  const printOf = (typed: TypedPrint): { readonly names: NewNames; readonly print: PrintAsked } => {
-    const id = typed.subjectId === NEW ? newId('subject') : typed.subjectId;
-    const paper = typed.paperId === NEW ? newId('paper') : typed.paperId;
-    const demand = demandOf(picture, printerId);
-    return {
-      names: {
-        ...(typed.subjectId === NEW
-          ? { subject: { entity: 'subject' as const, id, name: typed.subjectName } }
-          : {}),
-        ...(typed.paperId === NEW
-          ? {
-              paper: {
-                entity: 'paper' as const,
-                id: paper,
-                name: typed.paperName,
-                brightener: 'unknown' as const,
-              },
-            }
-          : {}),
-      },
-      print: {
-        printerId,
-        title: typed.title || 'Untitled',
-        copies: typed.copies,
-        ...typed.area,
-        subjectId: id,
-        ...(paper ? { paperId: paper } : {}),
-        ...(demand ? { demand: [...demand] } : {}),
-      },
-    };
-  };
   const done = ({ subjectId: id, paperId: paper }: PrintAsked): void => {
     for (const field of ['title', 'when', 'wanted', 'subjectName', 'paperName'] as const) setValue(field, '');
     setValue('copies', '1');
@@ -89,7 +93,7 @@ export function useLogPrint(printerId: string, onPrinter: (printerId: string) =>
     picture.clear();
   };
   const log = async (typed: TypedPrint): Promise<void> => {
-    const { names, print } = printOf(typed);
+    const { names, print } = printOf(typed, printerId, newId, demandOf(picture, printerId));
     const saved = await act(
       logPrint(
         print,
@@ -104,7 +108,7 @@ export function useLogPrint(printerId: string, onPrinter: (printerId: string) =>
     if (saved) done(print);
   };
   const plan = async (typed: TypedPrint): Promise<void> => {
-    const { names, print } = printOf(typed);
+    const { names, print } = printOf(typed, printerId, newId, demandOf(picture, printerId));
     const saved = await act(planPrint(print, typed.wanted || undefined, names));
     if (saved) done(print);
   };

@@ -1,22 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
-import {
-  DEFAULT_PAGE_LOG,
-  formatFromConfig,
-  guessCsvMapping,
-  guessPageLog,
-  pageLogFits,
-  type CsvMapping,
-  type PageLogLayout,
-  type RefusedLine,
-} from '@hiraeth/core/jobs';
+import type { RefusedLine } from '@hiraeth/core/jobs';
 import { jobProblemWords } from '@hiraeth/core/words';
-import { useServices } from '../../state/services';
+import { useServices, type Services } from '../../state/services';
 import { askForJobs, bridgedPrinters, type KnownPrinter } from '../../devices/askBridge';
-import { remember } from '../../state/remember';
+import { useJobFiles } from './useJobFiles';
 import type { Tray } from './useTray';
 
-const FORMAT_KEY = 'hiraeth-page-log-format';
-const MAPPING_KEY = 'hiraeth-csv-mapping';
+/** A file of jobs, with how it is to be read. */
+export type JobFile = Parameters<Services['readJobs']>[0];
 
 /** How jobs come in: asked of a printer, or read from a file whose columns may have to be confirmed first. */
 export function useTakeIn(tray: Tray) {
@@ -28,9 +19,6 @@ export function useTakeIn(tray: Tray) {
   const [share, setShare] = useState<number | null>(null);
   /** Jobs that have come so far while a printer is asked. */
   const [read, setRead] = useState<number | null>(null);
-  const [format, setFormat] = useState(() => remember.get(FORMAT_KEY) ?? '');
-  const [table, setTable] = useState<{ text: string; mapping: CsvMapping } | null>(null);
-  const [log, setLog] = useState<{ text: string; layout: PageLogLayout } | null>(null);
   const stop = useRef<AbortController | null>(null);
   useEffect(() => {
     let alive = true;
@@ -74,7 +62,7 @@ export function useTakeIn(tray: Tray) {
       setRead(null);
     }
   };
-  const readFile = async (file: Parameters<typeof readJobs>[0]): Promise<void> => {
+  const readFile = async (file: JobFile): Promise<void> => {
     stop.current = new AbortController();
     setShare(0);
     try {
@@ -87,38 +75,11 @@ export function useTakeIn(tray: Tray) {
       setShare(null);
     }
   };
-  const open = async (text: string): Promise<void> => {
-    const told = formatFromConfig(text);
-    if (told !== null) {
-      setFormat(told);
-      remember.set(FORMAT_KEY, told);
-      setBad(false);
-      return setSaid(`The format is taken from the configuration: ${told}. Now choose the page log.`);
-    }
-    const guess = guessPageLog(text);
-    if (guess) {
-      const known = [format.trim(), DEFAULT_PAGE_LOG].find((one) => one !== '' && pageLogFits(text, one));
-      if (!known) return setLog({ text, layout: guess });
-      remember.set(FORMAT_KEY, format);
-      return readFile({ kind: 'page-log', text, format: known });
-    }
-    const mapping = remembered(text) ?? guessCsvMapping(text);
-    if (!mapping) return complain('It is neither a page log nor a table with a header.');
-    setTable({ text, mapping });
+  const tell = (words: string): void => {
+    setBad(false);
+    setSaid(words);
   };
-  const takeLog = (told: string): void => {
-    if (!log) return;
-    setFormat(told);
-    remember.set(FORMAT_KEY, told);
-    setLog(null);
-    void readFile({ kind: 'page-log', text: log.text, format: told });
-  };
-  const takeTable = (): void => {
-    if (!table) return;
-    remember.set(MAPPING_KEY, JSON.stringify(table.mapping));
-    setTable(null);
-    void readFile({ kind: 'csv', ...table });
-  };
+  const files = useJobFiles({ complain, tell, read: readFile });
   return {
     printers,
     said,
@@ -126,28 +87,9 @@ export function useTakeIn(tray: Tray) {
     refused,
     share,
     read,
-    format,
-    setFormat,
-    table,
-    setTable,
-    log,
-    setLog,
+    ...files,
     ask,
-    open,
-    takeLog,
-    takeTable,
     complain,
     stopIt: () => stop.current?.abort(),
   };
-}
-
-/** The mapping that was used last, where this table has its columns. */
-function remembered(text: string): CsvMapping | null {
-  try {
-    const kept = JSON.parse(remember.get(MAPPING_KEY) ?? 'null') as CsvMapping | null;
-    const header = text.slice(0, text.indexOf('\n'));
-    return kept && Object.values(kept.columns).every((column) => header.includes(column)) ? kept : null;
-  } catch {
-    return null;
-  }
 }

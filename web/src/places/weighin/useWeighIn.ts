@@ -42,17 +42,8 @@ const farOf = (taken: ReadonlyMap<string, Taken>): readonly SetMass[] =>
     tone === 'warn' && expected ? [{ cartridgeId, expected, found: reading.massG }] : [],
   );
 
-/**
- * A printer's set on the scale: what was taken so far, and what a number, a pasted column or a gauge's figure does.
- *
- * @param form where its fields stand
- */
-export function useWeighIn(form: RefObject<HTMLElement | null>) {
-  const ledger = useLedger();
-  const now = useNow();
-  const act = useAct();
-  const printer = usePrinter();
-  const enterGauge = useGaugeEntry(printer?.id ?? '');
+/** What was taken in this sitting: it survives leaving the page, for a set is weighed in one sitting, not always on one sheet. */
+function useSitting(ledger: LogSnapshot, now: string) {
   const [kept, keep] = useUnfinished('weigh-in');
   const [taken, setTaken] = useState<ReadonlyMap<string, Taken>>(() => takenBefore(kept, ledger, now));
   // A column that is pasted goes on before the page is shown anew.
@@ -60,31 +51,37 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   useEffect(() => {
     latest.current = taken;
   }, [taken]);
-  // What was weighed survives leaving the page: a set is weighed in one sitting, not always on one sheet.
   useEffect(() => {
     if (taken.size > 0) void keep({ at: now, taken: [...taken] });
     // Kept as it was when something was weighed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [taken, keep]);
-  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
-  const [back, setBack] = useState(false);
-  const [shelf, setShelf] = useState(false);
-  const rows = printer ? rowsOf(ledger, printer, now, shelf) : [];
-  const next = rows.find((row) => !taken.has(row.id));
-  const done = rows.filter((row) => taken.has(row.id)).length;
-  const seated = rows.filter((row) => row.slot !== null);
+  return { taken, setTaken, latest };
+}
 
+/** The first field has the focus; the one after a field gets it when that is done. */
+function useFieldsInTurn(form: RefObject<HTMLElement | null>): (id: string) => void {
   useEffect(() => {
     // Whoever already types somewhere, as at the foot of the page, is not taken from it.
     if (document.activeElement instanceof HTMLInputElement) return;
     form.current?.querySelector<HTMLInputElement>('input[data-mass]:not(:disabled)')?.focus();
   }, [form]);
-  const focusNext = (id: string): void => {
+  return (id) => {
     const fields = [...(form.current?.querySelectorAll<HTMLInputElement>('input[data-mass]') ?? [])];
     const at = fields.findIndex((field) => field.dataset.mass === id);
     (fields.slice(at + 1).find((field) => !field.disabled) ?? fields[at])?.focus();
   };
-  const weigh = useCallback(
+}
+
+/** Records one weight of the set, and what it says against what was foretold before it. */
+function useWeighing(
+  latest: RefObject<ReadonlyMap<string, Taken>>,
+  setTaken: (taken: ReadonlyMap<string, Taken>) => void,
+): (row: Row, reading: MassReading) => Promise<boolean> {
+  const ledger = useLedger();
+  const now = useNow();
+  const act = useAct();
+  return useCallback(
     async (row: Row, reading: MassReading): Promise<boolean> => {
       const { massG } = reading;
       const { body } = row.cartridge;
@@ -106,8 +103,32 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
       setTaken(latest.current);
       return true;
     },
-    [ledger, now, act],
+    [ledger, now, act, latest, setTaken],
   );
+}
+
+/**
+ * A printer's set on the scale: what was taken so far, and what a number, a pasted column or a gauge's figure does.
+ *
+ * @param form where its fields stand
+ */
+export function useWeighIn(form: RefObject<HTMLElement | null>) {
+  const ledger = useLedger();
+  const now = useNow();
+  const act = useAct();
+  const printer = usePrinter();
+  const enterGauge = useGaugeEntry(printer?.id ?? '');
+  const { taken, setTaken, latest } = useSitting(ledger, now);
+  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const [back, setBack] = useState(false);
+  const [shelf, setShelf] = useState(false);
+  const rows = printer ? rowsOf(ledger, printer, now, shelf) : [];
+  const next = rows.find((row) => !taken.has(row.id));
+  const done = rows.filter((row) => taken.has(row.id)).length;
+  const seated = rows.filter((row) => row.slot !== null);
+
+  const focusNext = useFieldsInTurn(form);
+  const weigh = useWeighing(latest, setTaken);
   useScaleTarget(
     useMemo(
       () =>
