@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { parseWorkbook } from '@hiraeth/core/workbook';
-import { beginRun, buyBottle, exportWorkbook, next, openOwn, setUpPrinter, step, visit } from './helpers';
+import { beginRun, buyBottle, exportWorkbook, next, openOwn, setUpPrinter, step } from './helpers';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -58,7 +58,7 @@ async function weighed(on: Page, slot: string, grams: string): Promise<void> {
 const status = (page: Page) => page.getByTestId('room-status');
 /** Everything that stands in its log, the newest first. */
 const entries = async (page: Page): Promise<readonly string[]> => {
-  await visit(page, '/workbook/log');
+  await page.goto('/workbook/log');
   await expect(page.getByRole('heading', { name: 'Every entry' })).toBeVisible();
   return page.locator('.lines td:nth-child(2)').allInnerTexts();
 };
@@ -73,7 +73,7 @@ test('a phone has the same workbook: what is weighed there stands at the compute
   await expect(page.getByRole('table', { name: 'Other devices' })).toContainText('Phone');
 
   // Weighed at the bench, it stands at the computer, which shows it without being touched.
-  await visit(page, '/workbook/log');
+  await page.goto('/workbook/log');
   await phone.goto('/weigh-in');
   await weighed(phone, 'Cyan', '70.12');
   await expect(page.getByText(/weigh-in: 70\.12/).first()).toBeVisible({ timeout: 1500 });
@@ -81,9 +81,9 @@ test('a phone has the same workbook: what is weighed there stands at the compute
   // Away from each other both go on; at the next contact either has all.
   await phone.context().setOffline(true);
   await weighed(phone, 'Magenta', '68.50');
-  await visit(page, '/weigh-in');
+  await page.goto('/weigh-in');
   await weighed(page, 'Yellow', '66.40');
-  await visit(page, '/workbook/log');
+  await page.goto('/workbook/log');
   await expect(page.getByText(/weigh-in: 68\.50/)).toHaveCount(0);
   await phone.context().setOffline(false);
   await expect(page.getByText(/weigh-in: 68\.50/).first()).toBeVisible({ timeout: 40_000 });

@@ -48,15 +48,15 @@ test('a file that was chosen once follows the workbook, joins what another progr
     entity: subject,
   } as typeof last);
   await write(page, JSON.stringify(other));
-  await visit(page, '/workbook');
+  await page.goto('/workbook');
   await expect(kept).toContainText(/last/, { timeout: 10_000 });
-  await visit(page, '/workbook/log');
+  await page.goto('/workbook/log');
   await expect(page.getByText('Set up: Sea at night')).toBeVisible();
   expect(await inFile(page)).toContain('Sea at night');
 
   // Something that is no workbook is left as it is, and said.
   await write(page, 'my shopping list');
-  await visit(page, '/workbook');
+  await page.goto('/workbook');
   await expect(kept).toContainText(/is not written/, { timeout: 10_000 });
   expect(await inFile(page)).toBe('my shopping list');
   await page.getByRole('button', { name: 'Stop' }).click();
@@ -109,7 +109,7 @@ test('in a folder the file follows the workbook, and a copy of each day lies bes
     });
   await page.clock.setFixedTime('2026-03-01T09:00:00Z');
   await openOwn(page);
-  await visit(page, '/workbook');
+  await page.goto('/workbook');
   await page.getByRole('button', { name: 'In a folder, with its last ten days …' }).click();
   await expect(page.getByTestId('kept-file')).toContainText('Kept in the folder prints by itself');
   await setUpPrinter(page);
