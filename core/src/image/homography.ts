@@ -2,7 +2,7 @@ export type Point = readonly [x: number, y: number];
 /** Top left, top right, bottom right, bottom left. */
 export type Corners = readonly [Point, Point, Point, Point];
 /** Nine numbers, row by row, of a map between planes seen in perspective. */
-export type Homography = readonly number[];
+export type Homography = readonly [number, number, number, number, number, number, number, number, number];
 
 /**
  * The perspective map that takes the unit square's corners to these.
@@ -32,23 +32,13 @@ export function squareTo([a, b, c, d]: Corners): Homography {
 
 /** Where a point goes. */
 export function mapped(map: Homography, x: number, y: number): Point {
-  const w = map[6]! * x + map[7]! * y + map[8]!;
-  return [(map[0]! * x + map[1]! * y + map[2]!) / w, (map[3]! * x + map[4]! * y + map[5]!) / w];
+  // By place: taken apart in the head it is half as fast, and every pixel comes by here.
+  const w = map[6] * x + map[7] * y + map[8];
+  return [(map[0] * x + map[1] * y + map[2]) / w, (map[3] * x + map[4] * y + map[5]) / w];
 }
 
 /** The map back. */
-export function inverted(map: Homography): Homography {
-  const [a, b, c, d, e, f, g, h, i] = map as unknown as readonly [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+export function inverted([a, b, c, d, e, f, g, h, i]: Homography): Homography {
   return [
     e * i - f * h,
     c * h - b * i,
