@@ -40,13 +40,22 @@ const AT = '2026-03-03T12:00:00.000Z';
 const room = (...facts: Parameters<typeof script>[0]): Ledger => Ledger.from(script([...setUp, ...facts]));
 const shelf = (ledger: Ledger): string => shelfState(ledger, cartridgeView(ledger, 'cyan', AT)!);
 
-test('on the shelf: rejected before all, then its rest, then full enough, else ink; dry is not empty', () => {
+test('on the shelf: rejected before all, then wet, then its rest, then full enough, else ink; dry is not empty', () => {
   expect(shelf(room(weigh('cyan', 90)))).toBe('ready');
   expect(shelf(room(weigh('cyan', 60)))).toBe('fill');
   expect(shelf(room(define({ ...cartridge('cyan', 'cyan'), initial: 'empty' })))).toBe('dry');
   expect(shelf(room(weigh('cyan', 90), { kind: 'looked', cartridgeId: 'cyan', found: 'drips' }))).toBe(
     'rejected',
   );
+  // Rinsed before its first fill: it is told to dry, not that it is dry; and its mass is not its empty mass.
+  const rinsed = room(define({ ...cartridge('cyan', 'cyan'), initial: 'empty' }), {
+    kind: 'flushed',
+    cartridgeId: 'cyan',
+    chamber: 0,
+    addedMl: 20,
+    drawnMl: 18,
+  });
+  expect([shelf(rinsed), isNewAndDry(rinsed, 'cyan')]).toEqual(['wet', false]);
   const resting = room(weigh('cyan', 60), fill('cyan', 20));
   const at = (minutes: number): string =>
     new Date(Date.parse(resting.facts.at(-1)!.at) + minutes * 60_000).toISOString();

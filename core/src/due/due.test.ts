@@ -254,19 +254,22 @@ test('what is done is due no longer: printed, filled, retired, weighed empty', (
   expect(after).not.toContain('retire');
 });
 
-test('a weigh-in of a set in which one was never weighed says so, not that it was just weighed', () => {
-  const said = (...facts: FactDraft[]): string => {
-    const ledger = room(...facts);
-    return dueWords(due(ledger, 30).find(({ code }) => code === 'weighIn')!).why;
-  };
-  expect(said()).toMatch(/^Last weighed \d+ days ago/);
-  expect(
-    said(define({ ...cartridge('new', 'cyan'), initial: 'unknown' }), {
-      kind: 'installed',
-      printerId: 'printer',
-      into: [{ slotId: 'cyan', cartridgeId: 'new' }],
-    }),
-  ).toMatch(/never weighed/);
+test.each([
+  // Of what nobody knows, everything that is foretold is silent: it is asked for at once, and by name.
+  ['unknown', 0, 'Nobody knows what is in new before it is weighed.'],
+  ['original', 21, 'Some of it was never weighed: what is in it is what was told.'],
+] as const)('a set in which one of %s contents was never weighed: due in %d days', (initial, days, why) => {
+  const weighIn = (...facts: FactDraft[]) =>
+    due(room(...facts), 1, 30).find(({ code }) => code === 'weighIn')!;
+  const item = weighIn(define({ ...cartridge('new', 'cyan'), initial }), {
+    kind: 'installed',
+    printerId: 'printer',
+    into: [{ slotId: 'cyan', cartridgeId: 'new' }],
+  });
+  expect(dueWords(item).why).toBe(why);
+  expect(item.urgency).toBe(days === 0 ? 'soon' : 'later');
+  expect((Date.parse(item.at) - Date.parse(on(1))) / 86_400_000).toBeCloseTo(days === 0 ? 0 : days - 1, 0);
+  expect(dueWords(weighIn()).why).toMatch(/^Last weighed /);
 });
 
 test('weighed days ago is the same number for whoever asks in one hour, by the minute or for its end', () => {

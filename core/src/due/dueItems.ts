@@ -19,6 +19,8 @@ export interface DueItem {
   readonly figure: number | null;
   /** Of a head: why, as its own page says it. */
   readonly head?: HeadReason;
+  /** Labels of cartridges of which nobody knows what is in them. */
+  readonly unknown?: readonly string[];
   readonly doneBy: readonly FactKind[];
   readonly snoozedUntil: string | null;
 }
@@ -44,7 +46,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
 }
 
 function itemOf(book: Snapshot, found: Found, at: string): DueItem {
-  const { code, subject, dueMs, doneBy, figure = null, head, isPressing } = found;
+  const { code, subject, dueMs, doneBy, figure = null, head, unknown, isPressing } = found;
   const id = `${code}/${subject.id}`;
   return {
     id,
@@ -54,6 +56,7 @@ function itemOf(book: Snapshot, found: Found, at: string): DueItem {
     urgency: isPressing ? 'now' : dueMs <= Date.parse(at) ? 'soon' : 'later',
     figure,
     ...(head ? { head } : {}),
+    ...(unknown ? { unknown } : {}),
     doneBy,
     snoozedUntil: snoozedUntil(book, id, at),
   };

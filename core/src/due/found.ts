@@ -40,6 +40,8 @@ export interface Found {
   readonly figure?: number | null;
   /** Of a head: why, as its own page says it. */
   readonly head?: HeadReason;
+  /** Labels of cartridges of which nobody knows what is in them. */
+  readonly unknown?: readonly string[];
   /** It cannot wait. */
   readonly isPressing?: boolean;
 }

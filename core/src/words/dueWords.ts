@@ -4,7 +4,7 @@ import { agoWords } from './daysWords';
 import { headReasonWords } from './headWords';
 
 /** What is to be done, and why, in words. */
-export function dueWords({ code, subject: { name }, figure, head }: DueItem): {
+export function dueWords({ code, subject: { name }, figure, head, unknown }: DueItem): {
   readonly what: string;
   readonly why: string;
 } {
@@ -33,7 +33,7 @@ export function dueWords({ code, subject: { name }, figure, head }: DueItem): {
         what: `Weigh in ${name}`,
         why:
           figure === null
-            ? 'Some of it was never weighed: nobody knows what is in it.'
+            ? neverWeighedWords(unknown)
             : `Last weighed ${ago}: the doubt grows with every print.`,
       };
     case 'nozzleCheck':
@@ -94,3 +94,8 @@ export function dueWords({ code, subject: { name }, figure, head }: DueItem): {
       return { what: `Profile ${name} anew`, why: 'The ink in it has changed since the last profile.' };
   }
 }
+
+const neverWeighedWords = (unknown: readonly string[] = []): string =>
+  unknown.length === 0
+    ? 'Some of it was never weighed: what is in it is what was told.'
+    : `Nobody knows what is in ${unknown.length > 3 ? `${unknown.length} of its cartridges` : unknown.join(' and ')} before it is weighed.`;

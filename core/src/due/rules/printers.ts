@@ -64,16 +64,18 @@ export const topUps: PrinterRule = ({ book, at, now }, printer, here) => {
   }
 };
 
-/** A set is weighed as one: the one that waits longest says when. */
+/** A set is weighed as one: the one that waits longest says when; at once while nobody knows what is in one of them. */
 export const weighIn: PrinterRule = ({ book, now }, printer, here) => {
+  const unknown = here.flatMap(({ ink, body }) => (ink === null ? [body.cartridge.label] : []));
   const longest = Math.max(...here.map(({ usedDays }) => usedDays));
   const every = printer.weighInDays ?? settingsOf(book.context).weighInDays;
   return [
     {
       code: 'weighIn',
       subject: ofPrinter(printer),
-      dueMs: now + (every - longest) * DAY_MS,
+      dueMs: unknown.length > 0 ? now : now + (every - longest) * DAY_MS,
       doneBy: ['weighed'],
+      ...(unknown.length > 0 ? { unknown } : {}),
       // Days since it went in are not days since it was weighed.
       figure: lastWeighed(here),
     },

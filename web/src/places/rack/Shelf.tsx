@@ -119,11 +119,11 @@ function Waits({ view }: { readonly view: CartridgeView }) {
       return `Rests until ${clock(view.restUntil!)}`;
     case 'ready':
       return 'Ready to go in';
-    default:
-      return (
-        <Link to={`/bench?cartridge=${id}`}>
-          {state === 'dry' ? 'Dry: fill it when its turn comes' : 'Fill it on the Bench'}
-        </Link>
-      );
+    case 'wet':
+      return <Link to={`/prepare/${id}`}>Wet: dry it before it is filled</Link>;
+    case 'dry':
+      return <Link to={`/bench?cartridge=${id}`}>Dry: fill it when its turn comes</Link>;
+    case 'fill':
+      return <Link to={`/bench?cartridge=${id}`}>Fill it on the Bench</Link>;
   }
 }
