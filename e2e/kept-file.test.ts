@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { buyBottle, openOwn, setUpPrinter, visit } from './helpers';
+import { buyBottle, openOwn, setUpPrinter } from './helpers';
 
 /** The browser’s own private disk stands in for the one that its owner would choose a file on. */
 const choosing = (page: Page): Promise<unknown> =>

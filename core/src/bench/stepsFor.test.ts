@@ -71,6 +71,30 @@ describe('schools', () => {
     expect([suggest('topUp'), suggest('conversion')]).toEqual(['bottle', 'bin']);
   });
 
+  // The cost of a fill and what its bottle still holds go by it: the air behind the ink is no ink that is left.
+  test.each([
+    ['all of it went in', 0, 0, 0, 0],
+    ['less was said to be in', 3, null, 0, 3],
+    ['it was stopped by the scale, whatever was said', 0, 2, 0, 2],
+    ['more went in than was drawn up: nothing is left', 0, -0.5, 0, 0],
+    ['some of the rest was spilt', 3, null, 1, 2],
+  ])('what is left in the syringe: %s', (_, saidLess, weighedLess, spiltMl, left) => {
+    const start = { 'weigh-before': mass(86) };
+    const { run, env } = lay({ answers: start });
+    const asked = stepsFor(run, env).find(({ kind }) => kind === 'load');
+    const ml = asked?.kind === 'load' ? asked.ml.value : NaN;
+    expect(drawAt(run, env, 'leftover').ml.value).toBe(0);
+    const after: Record<string, Answer> =
+      weighedLess === null ? {} : { 'weigh-after-1': mass(86 + (ml - weighedLess) * 1.064) };
+    const filled: CartridgeRun = {
+      ...run,
+      spiltMl,
+      spills: spiltMl > 0 ? [{ ml: spiltMl, after: 'load-0-0' }] : [],
+      answers: { ...start, 'load-0-0': { kind: 'load', ml: ml - saidLess, massG: null }, ...after },
+    };
+    expect(drawAt(filled, env, 'leftover').ml.value).toBeCloseTo(left, 6);
+  });
+
   test.each([
     ['resetter', 'reset-1'],
     ['contactBridge', 'reset-1'],

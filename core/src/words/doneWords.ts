@@ -62,7 +62,6 @@ function what(
 ) {
   const cartridge = (id: string): string => find(context, 'cartridge', id)?.label ?? id;
   const printer = (id: string): string => find(context, 'printer', id)?.name ?? id;
-  const lot = (id: string): string => find(context, 'bottle', id)?.lot ?? id;
   const g = (grams: number): string => `${grams.toFixed(2)} g`;
   switch (done.code) {
     case 'weighed':
@@ -114,9 +113,9 @@ function what(
     case 'retired':
       return `${cartridge(done.cartridgeId)} is retired, ${done.reason}.`;
     case 'bottleUsedUp':
-      return `lot ${lot(done.bottleId)} is used up.`;
+      return `${lotName({ context }, done.bottleId)} is used up.`;
     case 'bottleOpened':
-      return `lot ${lot(done.bottleId)} is open.`;
+      return `${lotName({ context }, done.bottleId)} is open.`;
     case 'ruledOut':
       return `ruled out, ${CAUSE_NAMES[done.cause]}.`;
     case 'zeroCorrected':

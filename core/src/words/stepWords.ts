@@ -524,9 +524,11 @@ function drawWords(step: StepOf<'draw'>): StepWords {
     case 'leftover':
       return {
         title: 'What is left in the syringe',
-        text: step.mixed
-          ? 'It goes to the bin for mixed ink: back in the bottle it would spoil it.'
-          : 'Clean cartridge, same lot: it may go back. Otherwise the bin.',
+        text: `${step.ml.value < 0.05 ? 'By what was drawn up and what went in, nothing but what clings.' : 'By what was drawn up and what went in.'} Put in what you read on the barrel. ${
+          step.mixed
+            ? 'It goes to the bin for mixed ink: back in the bottle it would spoil it.'
+            : 'Clean cartridge, same lot: it may go back. Otherwise the bin.'
+        }`,
       };
   }
 }

@@ -10,7 +10,7 @@ import { useForm, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
 import { entityBounds, entitySchema, faultWords, type Entity } from '@hiraeth/core/workbook';
-import { outOfBoundsWords, explain } from '@hiraeth/core/words';
+import { entityName, explain, outOfBoundsWords } from '@hiraeth/core/words';
 import { minorPerMajor, parseMoney, parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger, usePriceUnit, useAct } from '../state/hooks';
 import type { FieldSpec } from './entity/fieldSpec';
@@ -90,14 +90,7 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
   };
   return (
     <form className="indialog" noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
-      <DialogTitle id="entity-editor-title">
-        Correct{' '}
-        {'name' in entity
-          ? entity.name
-          : 'label' in entity
-            ? entity.label
-            : `bottle, lot ${'lot' in entity ? entity.lot : ''}`}
-      </DialogTitle>
+      <DialogTitle id="entity-editor-title">Correct {entityName(ledger, entity)}</DialogTitle>
       <DialogContent>
         <div className="form" style={{ paddingTop: 8 }}>
           {fields.map((field) => (

@@ -1,4 +1,5 @@
 import { lastCheck } from '../answers';
+import { leftInSyringe } from '../leftInSyringe';
 import { countedIn, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
 import type { RunEnv } from '../runEnv';
@@ -22,7 +23,8 @@ export function cleanUpSteps(run: CartridgeRun, env: RunEnv, add: Lay): void {
       construction: type.construction,
       chamber: 0,
       part: '',
-      ml: { value: env.syringe?.keepBackMl ?? 0.5, u: 0.1 },
+      // Read on the barrel: what is kept back behind it is air.
+      ml: { value: leftInSyringe(run, env), u: 0.1 },
       scaleG: null,
       // What it would spoil is not offered.
       fates: [

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { fill, script, setUp, weigh } from '../../testing';
+import { define, fill, script, setUp, weigh } from '../../testing';
+import { all } from '../define/context';
 import { Ledger } from '../Ledger';
 import { lastFill } from './lastFill';
 
@@ -19,4 +20,8 @@ test('a fill by several loads is one: what went in is their sum, its doubt their
     lots: ['M1'],
   });
   expect(lastFill(ledger, 'yellow')).toBeNull();
+  // Set up without lots: “lot” with nothing after it says nothing.
+  const bottles = all(ledger.context, 'bottle').map((bottle) => define({ ...bottle, lot: '' }));
+  ledger.add(script(bottles, '2026-03-05T00:00:00.000Z'));
+  expect(lastFill(ledger, 'cyan')?.lots).toEqual([]);
 });

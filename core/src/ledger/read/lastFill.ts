@@ -28,6 +28,9 @@ export function lastFill(book: Snapshot, cartridgeId: string): LastFill | null {
       value: loads.reduce((sum, { ml }) => sum + ml.value, 0),
       u: Math.hypot(...loads.map(({ ml }) => ml.u)),
     },
-    lots: [...new Set(loads.flatMap(({ bottleId }) => find(book.context, 'bottle', bottleId)?.lot ?? []))],
+    // A bottle without a lot has none to be named.
+    lots: [...new Set(loads.map(({ bottleId }) => find(book.context, 'bottle', bottleId)?.lot ?? ''))].filter(
+      (lot) => lot !== '',
+    ),
   };
 }

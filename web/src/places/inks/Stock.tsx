@@ -11,6 +11,7 @@ import { COVERAGE } from '@hiraeth/core/numeric';
 import type { InkSupply } from '@hiraeth/core/plan';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { MONTH_MS } from '@hiraeth/core/time';
+import { lotName } from '@hiraeth/core/words';
 import { DUE, type Bottle, type Entity, type Ink } from '@hiraeth/core/workbook';
 import { useAct, useLedger, useMoney } from '../../state/hooks';
 import { day } from '../../parts/dates';
@@ -120,6 +121,7 @@ function BottleCells({
 }) {
   const act = useAct();
   const money = useMoney();
+  const name = lotName(useLedger(), bottle.id);
   const months = state?.openedAt ? (Date.parse(now) - Date.parse(state.openedAt)) / MONTH_MS : 0;
   return (
     <>
@@ -154,10 +156,10 @@ function BottleCells({
         )}
       </td>
       <td className="n">
-        <Button size="small" onClick={() => onWeigh(bottle)} aria-label={`Weigh lot ${bottle.lot}`}>
+        <Button size="small" onClick={() => onWeigh(bottle)} aria-label={`Weigh ${name}`}>
           Weigh
         </Button>
-        <Button size="small" onClick={() => onEdit(bottle)} aria-label={`Correct lot ${bottle.lot}`}>
+        <Button size="small" onClick={() => onEdit(bottle)} aria-label={`Correct ${name}`}>
           Correct
         </Button>
         {!state?.retired && bottleStock(left.now.value) === 'last' && (
