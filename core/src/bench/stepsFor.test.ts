@@ -96,6 +96,19 @@ describe('schools', () => {
   });
 
   test.each([
+    ['half of all went in: the other half is still there', 86, 0.5, false],
+    ['half of a full syringe went in: another full one is to come', 50, 0.5, true],
+    ['nearly all of a full syringe went in', 50, 0.97, true],
+  ])('the next load after one of which %s', (_, startG, share, refill) => {
+    const start = { 'weigh-before': mass(startG) };
+    const { run, env } = lay({ answers: start });
+    const loads = (of: CartridgeRun) => stepsFor(of, env).filter((step) => step.kind === 'load');
+    const ml = share * loads(run)[0]!.ml.value;
+    const [, next] = loads({ ...run, answers: { ...start, 'load-0-0': { kind: 'load', ml, massG: null } } });
+    expect(next).toMatchObject({ id: 'load-0-1', refill });
+  });
+
+  test.each([
     ['resetter', 'reset-1'],
     ['contactBridge', 'reset-1'],
     ['newEachTime', 'new-chip'],

@@ -20,6 +20,8 @@ const LEAST_LOAD = 0.05;
 /** Where nobody knows how much is inside, each load is so much of what the body holds, and looked at. */
 const PART_SHARE = 0.1;
 const MOST_PARTS = 12;
+/** A syringe that still holds so much of the next load is not filled again for it. */
+const ENOUGH_LEFT = 0.75;
 
 /** Doses by chamber (or head, then tank), each in syringe loads; by line or counted as one. What is in stays as it went in. */
 export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
@@ -65,7 +67,11 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         scaleG: scaleG === null ? null : Math.min(scaleG, maxG),
         piece: i + 1,
         pieces,
-        refill: i > 0 && method.dosed === 'syringe' && !method.halves,
+        refill:
+          i > 0 &&
+          method.dosed === 'syringe' &&
+          !method.halves &&
+          (i !== loaded.count || stillInBarrel(run, env, part, dose.ml) < ENOUGH_LEFT * ml),
         drops: false,
         waitSeconds: Math.round(ml * method.secondsPerMl),
         cautions: method.loadCautions,
@@ -110,6 +116,15 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
       add({ id: 'tank-open', kind: 'do', doing: { code: 'tank-open' }, changes: { plug: 'out' } });
     }
   });
+}
+
+/** What was drawn up for the last load and did not go in: less was said to be in than was asked. */
+function stillInBarrel(run: CartridgeRun, env: RunEnv, part: number, doseMl: number): number {
+  const { ml, count } = loadedIn(run, part);
+  const last = run.answers[`load-${part}-${count - 1}`];
+  if (last?.kind !== 'load') return 0;
+  const [drawnUp = 0] = loadsOf(doseMl - (ml - last.ml), run, env.syringe, count > 1);
+  return Math.max(0, drawnUp - last.ml);
 }
 
 /** Small doses with a look after each, until it takes no more. */
