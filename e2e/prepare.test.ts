@@ -23,6 +23,8 @@ async function fillAsConversion(page: Page, before: string): Promise<void> {
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await walkTo(page, /What is left in the syringe/, { 'Weigh it as it is': before });
   await expect(page.getByLabel(/^Back into the bottle/)).toHaveCount(0);
+  // By the figures nothing is left; what is read on the barrel counts.
+  await page.getByLabel('How much, ml').fill('0.7');
   await page.getByLabel(/^Into the bin for mixed ink/).check();
   await walkTo(page, /Into the log/);
   await page.getByRole('button', { name: 'Record it' }).click();
@@ -32,7 +34,7 @@ async function fillAsConversion(page: Page, before: string): Promise<void> {
   expect(fill).toMatchObject({
     occasion: 'conversion',
     bottleId: 'bottle-magenta',
-    leftover: { fate: 'bin' },
+    leftover: { ml: 0.7, fate: 'bin' },
   });
   expect(fill?.confirmed).toContain('otherShade');
 }

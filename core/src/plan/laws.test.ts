@@ -14,7 +14,7 @@ import { calendarDose } from './calendarDose';
 import { forecastInk } from './forecastInk';
 import { secondSet } from './secondSet';
 import { weighPlan } from './weighPlan';
-import type { PolicyResult } from './simulatePolicies';
+import type { PolicyResult } from './policyInput';
 
 const SHADES = ['cyan', 'magenta', 'yellow'];
 const DAY_MS = 86_400_000;

@@ -6,7 +6,7 @@ import { drawOf } from '../usage';
 import { POLICIES, type PolicyCode } from '../workbook';
 import { forecastInk, type ForecastBy, type InkForecast } from './forecastInk';
 import { rhythmOf, type Rhythm } from './rhythm';
-import type { PolicyInput } from './simulatePolicies';
+import type { PolicyInput } from './policyInput';
 
 /** Why a policy is not open to this printer. */
 export type PolicyBar = 'needsSecondSet' | 'selfResettingChips' | 'noOriginalPrice';

@@ -2,7 +2,7 @@ import { DAY_MS } from '../time';
 import type { InkOrder, Order } from './ordersFor';
 import type { PlanBasis, PolicyBar } from './planBasis';
 import type { PolicyCode } from '../workbook';
-import type { PolicyResult } from './simulatePolicies';
+import type { PolicyResult } from './policyInput';
 
 export interface PlannedPolicy extends PolicyResult {
   readonly bar: PolicyBar | null;

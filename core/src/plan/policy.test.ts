@@ -10,7 +10,8 @@ import { howFar } from './howFar';
 import { planPrinter } from './planPrinter';
 import { rhythmOf } from './rhythm';
 import { seeded } from '../numeric';
-import { simulatePolicies, type PolicyInput, type PolicyResult } from './simulatePolicies';
+import type { PolicyInput, PolicyResult } from './policyInput';
+import { simulatePolicies } from './simulatePolicies';
 
 const YEAR_ML = [6, 9, 14, 11, 13, 10, 8, 7, 16];
 const input = (part: Partial<PolicyInput> = {}, channel: object = {}): PolicyInput => ({

@@ -1,6 +1,6 @@
 import { COVERAGE } from '../numeric';
 import type { Uncertain } from '../quantity';
-import type { PolicyResult } from './simulatePolicies';
+import type { PolicyResult } from './policyInput';
 
 export interface SecondSet {
   /** What it costs, less the ink that comes in it, minor units. */

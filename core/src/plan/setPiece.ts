@@ -1,5 +1,5 @@
 import type { Printer } from '../workbook';
-import type { PolicyResult } from './simulatePolicies';
+import type { PolicyResult } from './policyInput';
 
 /** Cartridges of a second set: bought empty at a price each, or as originals whose ink is used, too. */
 export type SetKind = 'empties' | 'originals';
