@@ -1,4 +1,4 @@
-import { all, settingsOf, type Book } from '../../ledger';
+import { all, settingsOf, type Book, type Context } from '../../ledger';
 import { changePrior, type CartridgeType, type Entity, type Printer } from '../../workbook';
 import type { BodyInput, Channel, SetUpInput } from './input';
 import { triangleOf, typeOfBody } from './typeOfBody';
@@ -96,6 +96,13 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
                 ...(input.chip === 'switchedOff' ? { off: input.chipOff ?? 'already' } : {}),
               },
       });
+  entities.push(...measuresOf(input, newId), ...usualThings(context, newId));
+  return entities;
+}
+
+/** What it is measured with. */
+function measuresOf(input: SetUpInput, newId: (kind: string) => string): Entity[] {
+  const entities: Entity[] = [];
   if (input.scale)
     entities.push({
       entity: 'scale',
@@ -115,6 +122,12 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
       keepBackMl: Math.min(0.7, 0.1 * input.syringeMl),
       family: '',
     });
+  return entities;
+}
+
+/** What a first workbook begins with: tools, kinds of pictures and a paper, where none is there yet. */
+function usualThings(context: Context, newId: (kind: string) => string): Entity[] {
+  const entities: Entity[] = [];
   if (all(context, 'tool').length === 0)
     for (const [name, tool] of [
       ['Blunt needle, long', 'needleLong'],
