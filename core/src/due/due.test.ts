@@ -256,7 +256,7 @@ test('what is done is due no longer: printed, filled, retired, weighed empty', (
 
 test.each([
   // Of what nobody knows, everything that is foretold is silent: it is asked for at once, and by name.
-  ['unknown', 0, 'Nobody knows what is in new before it is weighed.'],
+  ['unknown', 0, 'Nobody knows what is in new: weigh it, or enter the level that is seen.'],
   ['original', 21, 'Some of it was never weighed: what is in it is what was told.'],
 ] as const)('a set in which one of %s contents was never weighed: due in %d days', (initial, days, why) => {
   const weighIn = (...facts: FactDraft[]) =>

@@ -98,4 +98,4 @@ export function dueWords({ code, subject: { name }, figure, head, unknown }: Due
 const neverWeighedWords = (unknown: readonly string[] = []): string =>
   unknown.length === 0
     ? 'Some of it was never weighed: what is in it is what was told.'
-    : `Nobody knows what is in ${unknown.length > 3 ? `${unknown.length} of its cartridges` : unknown.join(' and ')} before it is weighed.`;
+    : `Nobody knows what is in ${unknown.length > 3 ? `${unknown.length} of its cartridges` : unknown.join(' and ')}: weigh it, or enter the level that is seen.`;
