@@ -39,6 +39,10 @@ export function Books() {
   };
   const others = (books ?? []).filter(({ id }) => id !== which);
   const of = (state: Shelved['state']): Shelved[] => others.filter((book) => book.state === state);
+  const rows = [
+    ...(which === DEMO ? [] : [{ book: null }]),
+    ...[...of('inUse'), ...of('putAway')].map((book) => ({ book })),
+  ];
   return (
     <>
       <section className="section stack" aria-label="Workbooks">
@@ -62,12 +66,12 @@ export function Books() {
                 ),
             },
           ]}
-          rows={[
-            ...(which === DEMO ? [] : [{ book: null }]),
-            ...[...of('inUse'), ...of('putAway')].map((book) => ({ book })),
-          ]}
+          rows={rows}
           keyOf={({ book }) => book?.id ?? which}
         />
+        {books !== null && rows.length === 0 && (
+          <p className="soft">The demo is open, which nothing is kept of. Your own workbook is not begun yet.</p>
+        )}
         {of('emptied').map((book) => (
           <p key={book.id} className="row soft">
             <span>
