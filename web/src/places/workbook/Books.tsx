@@ -70,7 +70,7 @@ export function Books() {
           keyOf={({ book }) => book?.id ?? which}
         />
         {books !== null && rows.length === 0 && (
-          <p className="soft">The demo is open, which nothing is kept of. Your own workbook is not begun yet.</p>
+          <p className="soft">The demo is open; a workbook of your own is not begun yet.</p>
         )}
         {of('emptied').map((book) => (
           <p key={book.id} className="row soft">
