@@ -1,6 +1,6 @@
 import { buy, logFill, logPrint, resetChips, weighCartridge, type Act } from '@hiraeth/core/acts';
 import { readyFacts, withReason } from '@hiraeth/core/check';
-import { all, find, Ledger, readMass, settingsOf, type Context } from '@hiraeth/core/ledger';
+import { all, bottleName, find, Ledger, readMass, settingsOf, type Context } from '@hiraeth/core/ledger';
 import {
   parseMoney,
   parseQuantity,
@@ -148,13 +148,20 @@ const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Wor
   reset: ({ context }, words) => resetChips([named(context, 'cartridge', words.get('--cartridge')).id]),
 };
 
-/** A thing by its id or its name; whoever names none is told which there are. */
+/** A thing by its id or its name; whoever names none, or one of several of that name, is told which there are. */
 function named<K extends EntityKind>(context: Context, kind: K, said: string | undefined): EntityOf<K> {
   const known = all(context, kind);
-  const found = find(context, kind, said) ?? known.find((one) => nameOf(one) === said);
-  if (found) return found;
+  const byId = find(context, kind, said);
+  if (byId) return byId;
+  const called = said === undefined ? [] : known.filter((one) => namesOf(context, one).includes(said));
+  const [one] = called;
+  if (one && called.length === 1) return one;
+  const list = (things: readonly EntityOf<K>[]): string =>
+    things.map((thing) => `${thing.id} (${namesOf(context, thing)[0] ?? 'without a name'})`).join(', ');
   throw new Unclear(
-    `Which ${kind}? This workbook has ${known.map((one) => `${one.id} (${nameOf(one)})`).join(', ') || 'none'}.`,
+    called.length > 1
+      ? `Which ${kind}? ${called.length} are called ${said}: ${list(called)}. Name it by its id.`
+      : `Which ${kind}? This workbook has ${list(known) || 'none'}.`,
   );
 }
 
@@ -165,14 +172,14 @@ const thing = <K extends EntityKind>(
   flag = `--${kind}`,
 ): EntityOf<K> | undefined => (words.has(flag) ? named(context, kind, words.get(flag)) : undefined);
 
-const nameOf = (entity: object): string =>
-  'label' in entity
-    ? String(entity.label)
-    : 'name' in entity
-      ? String(entity.name)
-      : 'lot' in entity
-        ? String(entity.lot)
-        : '';
+/** What it may be called; a bottle by its ink and lot, or by its lot alone. */
+function namesOf(context: Context, entity: EntityOf<EntityKind>): string[] {
+  const names =
+    entity.entity === 'bottle'
+      ? [bottleName(context, entity.id), entity.lot]
+      : ['label' in entity ? entity.label : 'name' in entity ? entity.name : ''];
+  return names.filter((name): name is string => name !== null && name !== '');
+}
 
 function amount(words: Words, flag: string, kind: QuantityKind): number {
   const said = words.get(flag);

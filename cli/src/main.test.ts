@@ -13,7 +13,7 @@ import { encode } from 'fast-png';
 import encodeWebp, { init } from '@jsquash/webp/encode.js';
 import jpeg from 'jpeg-js';
 import { makeChance, NINE_LAYOUT, photographCheck } from '../../rig/src';
-import { define, fill, script, setUp, weigh, install, print } from '@hiraeth/core/testing';
+import { cartridge, define, fill, script, setUp, weigh, install, print } from '@hiraeth/core/testing';
 import { main, readText } from './main';
 
 const { resolve } = createRequire(import.meta.url);
@@ -417,6 +417,23 @@ describe('log: one entry from a script, held against the workbook as the app doe
     // Said why, it is asked nothing, and the reason counts.
     expect((await log('weigh', '--cartridge', 'cyan', '--g', '45', '--because', 'spilt')).code).toBe(0);
     expect(last()).toMatchObject({ massG: { value: 45 }, because: 'spilt' });
+  });
+
+  test('a name that several things have names none of them: a weight is never written to another one', async () => {
+    const twins = join(dir, 'twins.hiraeth.json');
+    const called = ['cyan', 'magenta'].map((id) => define({ ...cartridge(id, id), label: 'Twin' }));
+    const book = [...facts, ...script(called, '2026-03-30T00:00:00.000Z')];
+    writeFileSync(twins, serializeWorkbook(book, '2026-04-01T00:00:00.000Z'));
+    const weighed = (name: string) =>
+      run('log', twins, '--out', out, '--do', 'weigh', '--cartridge', name, '--g', '59.5', '--sure');
+    const asked = await weighed('Twin');
+    expect([asked.code, asked.err]).toEqual([
+      2,
+      expect.stringMatching(/2 are called Twin: cyan \(Twin\), magenta \(Twin\)\. Name it by its id/),
+    ]);
+    expect((await weighed('magenta')).code).toBe(0);
+    const written = parseWorkbook(readFileSync(out, 'utf8'));
+    expect(written.ok && written.value.facts.at(-1)).toMatchObject({ subjectId: 'magenta' });
   });
 
   test('a day that is today is today until now: it is not held to be of the future', async () => {
