@@ -75,6 +75,24 @@ test('flush and dry: worked example 4 on the scale, ready at the minute, then dr
   await fillAsConversion(page, '16.94');
 });
 
+test('a rinsed cartridge on the shelf leads to where it is dried: its weight is asked there at once, its water is no old ink', async ({
+  page,
+}) => {
+  const rinsed = { kind: 'flushed', cartridgeId: 'it', chamber: 0, addedMl: 12, drawnMl: 9 } as const;
+  await openWith(page, bodyRoom('spongeReservoir', 1, { cartridge: { initial: 'empty' }, more: [rinsed] }));
+  await visit(page, '/');
+  await page.getByRole('link', { name: /^Wet: dry it/ }).click();
+  await expect(page.getByRole('heading', { name: 'Flush and dry' })).toBeInViewport();
+  await expect(page.getByRole('form', { name: 'Scale' })).toContainText(/for .*, drying/);
+  await expect(page.getByText(/Old ink/).filter({ hasText: 'rinsed out' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Prepare and convert' })).toHaveAttribute(
+    'aria-current',
+    'page',
+  );
+  await weigh(page, '21.40');
+  await saved(page, /while drying/);
+});
+
 test('dilute and draw out: worked example 5 round by round, then filled', async ({ page }) => {
   test.slow(); // three rounds and a whole run
   await openWith(page, room);

@@ -14,6 +14,7 @@ import type {
   Tool,
 } from '../workbook';
 import type { Act, Done } from './act';
+import { newTool } from './newThing';
 
 /** A definition as it holds from now on; the one before stays in the log. */
 const defined = (entity: Entity, done: Done): Act => ({ facts: [{ kind: 'defined', entity }], done });
@@ -135,14 +136,8 @@ export function partWeighs(
   massG: number,
   ifNew: Pick<Tool, 'id' | 'name'>,
 ): Act {
-  const tool: Tool = all(book.context, 'tool').find((one) => one.tool === part) ?? {
-    entity: 'tool',
-    tool: part,
-    fitsHeightMm: null,
-    squeezeMl: null,
-    count: 1,
-    ...ifNew,
-  };
+  const tool: Tool =
+    all(book.context, 'tool').find((one) => one.tool === part) ?? newTool(part, ifNew.name, () => ifNew.id);
   return defined(
     { ...tool, massG: { value: Number(massG.toFixed(3)), u: PART_U_G } },
     { code: 'partWeighs', part, g: massG },

@@ -74,6 +74,7 @@ export {
 export { enterPast, logFill, pastFill, pastPrint } from './past';
 export { bottleFacts } from './setUp/bottles';
 export { contentsFacts } from './setUp/contents';
+export { newPaper, newSubject, newThing, newTool, type UsualThing } from './newThing';
 export { impossibleOf, type Impossible } from './setUp/impossible';
 export { setUpEntities } from './setUp/entities';
 export { setUp, type SetUpTold } from './setUp/setUp';

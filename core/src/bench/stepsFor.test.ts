@@ -77,7 +77,8 @@ describe('schools', () => {
     ['less was said to be in', 3, null, 0, 3],
     ['it was stopped by the scale, whatever was said', 0, 2, 0, 2],
     ['more went in than was drawn up: nothing is left', 0, -0.5, 0, 0],
-    ['some of the rest was spilt', 3, null, 1, 2],
+    ['some of what had gone in was spilt out of the cartridge', 3, null, 1, 3],
+    ['the same, by the scale', 0, 2, 1, 1],
   ])('what is left in the syringe: %s', (_, saidLess, weighedLess, spiltMl, left) => {
     const start = { 'weigh-before': mass(86) };
     const { run, env } = lay({ answers: start });

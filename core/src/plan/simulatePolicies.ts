@@ -1,7 +1,7 @@
 import { normalQuantile } from '../numeric';
 import { POLICIES, type PolicyCode } from '../workbook';
 import type { KnownDays, PolicyInput, PolicyResult } from './policyInput';
-import { SHARED_SCATTER } from './sharedScatter';
+import { SHARED_SD } from './sharedSd';
 import { tryPolicy } from './tryPolicy';
 
 /** Shares of a full cartridge below which a set is topped up as a whole, to choose from. */
@@ -74,7 +74,7 @@ function marginsOf(input: PolicyInput): number[] {
     const total = uses.reduce((sum, ml) => sum + ml, 0);
     const squares = total > 0 ? uses.reduce((sum, ml) => sum + ml * ml, 0) / total : 0;
     const doubt =
-      z * Math.hypot(channel.useU * spent, SHARED_SCATTER * input.scatter * Math.sqrt(spent * squares));
+      z * Math.hypot(channel.useU * spent, SHARED_SD * input.scatter * Math.sqrt(spent * squares));
     return Math.min(0.6 * spent, most * (1 + 2 * input.scatter) + channel.primeMl + doubt);
   });
 }

@@ -2,7 +2,7 @@ import { normalDraw, quantileOf } from '../numeric';
 import type { Uncertain } from '../quantity';
 import type { PolicyCode } from '../workbook';
 import type { KnownDays, PolicyInput, PolicyResult } from './policyInput';
-import { SHARED_SCATTER } from './sharedScatter';
+import { SHARED_SD } from './sharedSd';
 
 /** How one way of changing is tried. */
 export interface Trial {
@@ -110,7 +110,7 @@ class Years {
     );
     this.floor = Float64Array.from(this.reserve, (value) => (originals ? -Infinity : value - 1e-9));
     this.factor = new Float64Array(n);
-    const sd = SHARED_SCATTER * input.scatter;
+    const sd = SHARED_SD * input.scatter;
     this.scatters = Float64Array.from({ length: SCATTERS }, () =>
       Math.exp(sd * normalDraw(random) - sd ** 2 / 2),
     );

@@ -32,7 +32,7 @@ export function dueWords({ code, subject: { name }, figure, head, unknown }: Due
       return {
         what: `Weigh in ${name}`,
         why:
-          figure === null
+          unknown || figure === null
             ? neverWeighedWords(unknown)
             : `Last weighed ${ago}: the doubt grows with every print.`,
       };

@@ -478,6 +478,9 @@ function loadWords(step: StepOf<'load'>): StepWords {
   };
 }
 
+/** Less than this of a syringe nobody reads, ml. */
+const LEAST_SEEN_ML = 0.05;
+
 function drawWords(step: StepOf<'draw'>): StepWords {
   switch (step.draw) {
     case 'draw-out':
@@ -524,7 +527,7 @@ function drawWords(step: StepOf<'draw'>): StepWords {
     case 'leftover':
       return {
         title: 'What is left in the syringe',
-        text: `${step.ml.value < 0.05 ? 'By what was drawn up and what went in, nothing but what clings.' : 'By what was drawn up and what went in.'} Put in what you read on the barrel. ${
+        text: `${step.ml.value < LEAST_SEEN_ML ? 'By what was drawn up and went in nothing is left but what clings.' : 'So much is left by what was drawn up and went in.'} Where the barrel shows another amount, enter that. ${
           step.mixed
             ? 'It goes to the bin for mixed ink: back in the bottle it would spoil it.'
             : 'Clean cartridge, same lot: it may go back. Otherwise the bin.'

@@ -44,7 +44,7 @@ const BOUNDS: Partial<Readonly<Record<Entity['entity'], readonly Bound[]>>> = {
   scale: [
     ['capacityG', 5, 100_000, 'g'],
     ['resolutionG', 0.0001, 100, 'g'],
-    ['repeatabilityG', 0, 100, 'g'],
+    ['repeatabilityG', 0, 150, 'g'],
   ],
   syringe: [
     ['capacityMl', 0.1, 1000, 'ml'],

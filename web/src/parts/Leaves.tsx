@@ -10,7 +10,12 @@ export function Leaves({ of }: { readonly of: WithLeaves }) {
         const pathname = leafAddress(of, to);
         // What the address says beside, as the printer, holds for all leaves of one place.
         return (
-          <NavLink key={to} to={pathname.startsWith(of) ? { pathname, search } : pathname} end>
+          <NavLink
+            key={to}
+            to={pathname.startsWith(of) ? { pathname, search } : pathname}
+            // The place’s own address is that of its first leaf; what lies below another one is that one’s.
+            end={pathname === of}
+          >
             {name}
           </NavLink>
         );

@@ -59,6 +59,12 @@ describe('setting up', () => {
     await user.clear(screen.getByLabelText('Length, mm'));
     await waitFor(() => expect(said()).toEqual([expect.stringMatching(/dear/)]));
     expect(facts('defined')).toEqual([]);
+    // All of it put away by a press in the wrong place comes back by the same.
+    await user.click(screen.getByRole('button', { name: 'From the beginning' }));
+    expect(screen.getByLabelText('Printer’s name')).toHaveValue('');
+    expect(screen.queryAllByRole('alert')).toEqual([]);
+    await user.click(screen.getByRole('button', { name: 'My answers back' }));
+    expect(screen.getByLabelText('Printer’s name')).toHaveValue('Attic');
   });
 
   test('an unknown cartridge, weighed and measured; channels added and removed; begun on the sheet, ended a question a page', async () => {

@@ -1,5 +1,6 @@
 import { all, settingsOf, type Book, type Context } from '../../ledger';
 import { changePrior, type CartridgeType, type Entity, type Printer } from '../../workbook';
+import { newPaper, newScale, newSubject, newSyringe, newTool } from '../newThing';
 import type { BodyInput, Channel, SetUpInput } from './input';
 import { triangleOf, typeOfBody } from './typeOfBody';
 
@@ -96,60 +97,27 @@ export function setUpEntities(input: SetUpInput, ledger: Book, newId: (kind: str
                 ...(input.chip === 'switchedOff' ? { off: input.chipOff ?? 'already' } : {}),
               },
       });
-  entities.push(...measuresOf(input, newId), ...usualThings(context, newId));
-  return entities;
-}
-
-/** What it is measured with. */
-function measuresOf(input: SetUpInput, newId: (kind: string) => string): Entity[] {
-  const entities: Entity[] = [];
-  if (input.scale)
-    entities.push({
-      entity: 'scale',
-      id: newId('scale'),
-      name: `Scale ${input.scale.capacityG} g`,
-      capacityG: input.scale.capacityG,
-      resolutionG: input.scale.resolutionG,
-      repeatabilityG: 1.5 * input.scale.resolutionG,
-    });
-  if (input.syringeMl !== null)
-    entities.push({
-      entity: 'syringe',
-      id: newId('syringe'),
-      name: `Syringe ${input.syringeMl} ml`,
-      capacityMl: input.syringeMl,
-      graduationMl: input.syringeMl / 20,
-      keepBackMl: Math.min(0.7, 0.1 * input.syringeMl),
-      family: '',
-    });
-  return entities;
+  const { scale, syringeMl } = input;
+  if (scale) entities.push(newScale(`Scale ${scale.capacityG} g`, scale.capacityG, scale.resolutionG, newId));
+  if (syringeMl !== null) entities.push(newSyringe(syringeMl, newId));
+  return [...entities, ...usualThings(context, newId)];
 }
 
 /** What a first workbook begins with: tools, kinds of pictures and a paper, where none is there yet. */
 function usualThings(context: Context, newId: (kind: string) => string): Entity[] {
-  const entities: Entity[] = [];
-  if (all(context, 'tool').length === 0)
-    for (const [name, tool] of [
-      ['Blunt needle, long', 'needleLong'],
-      ['Gloves', 'gloves'],
-      ['Lint-free towels', 'towel'],
-    ] as const)
-      entities.push({
-        entity: 'tool',
-        id: newId('tool'),
-        name,
-        tool,
-        fitsHeightMm: null,
-        squeezeMl: null,
-        count: 1,
-      });
-  if (all(context, 'subject').length === 0)
-    for (const name of ['Light, high key', 'Dark', 'Warm colours', 'Cool colours', 'Monochrome'])
-      entities.push({ entity: 'subject', id: newId('subject'), name });
-  if (all(context, 'paper').length === 0)
-    entities.push({ entity: 'paper', id: newId('paper'), name: 'Usual paper', brightener: 'unknown' });
-  return entities;
+  const isNone = (kind: Entity['entity']): boolean => all(context, kind).length === 0;
+  return [
+    ...(isNone('tool') ? TOOLS.map(([tool, name]) => newTool(tool, name, newId)) : []),
+    ...(isNone('subject') ? SUBJECTS.map((name) => newSubject(name, newId)) : []),
+    ...(isNone('paper') ? [newPaper('Usual paper', newId)] : []),
+  ];
 }
+const TOOLS = [
+  ['needleLong', 'Blunt needle, long'],
+  ['gloves', 'Gloves'],
+  ['towel', 'Lint-free towels'],
+] as const;
+const SUBJECTS = ['Light, high key', 'Dark', 'Warm colours', 'Cool colours', 'Monochrome'];
 
 /** The originals that print on meanwhile: bodies of their own, of which nobody weighed one. */
 function originalsOf(

@@ -33,6 +33,17 @@ export function impossibleOf(input: SetUpInput, bottles: readonly BottleInput[])
           problem: { code: 'outOfBounds', ...bound },
         }));
   });
-  const once = new Map(found.map((one) => [JSON.stringify(one), one]));
-  return [...once.values()];
+  const once = [...new Map(found.map((one) => [JSON.stringify(one), one])).values()];
+  const told = new Set(numbersIn([input, bottles]));
+  const isTold = ({ problem }: Impossible): boolean =>
+    problem.code !== 'outOfBounds' || told.has(problem.value);
+  // Of a thing that one figure makes impossible those that follow from it say nothing.
+  return once.filter((one) => isTold(one) || !once.some((other) => other.of === one.of && isTold(other)));
 }
+
+const numbersIn = (value: unknown): number[] =>
+  typeof value === 'number'
+    ? [value]
+    : typeof value === 'object' && value !== null
+      ? Object.values(value).flatMap(numbersIn)
+      : [];

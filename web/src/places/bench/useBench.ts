@@ -65,6 +65,7 @@ const writtenBy = (run: CartridgeRun, steps: readonly string[]): string[] =>
   });
 
 type Then = (ids: readonly string[]) => BenchRun | undefined;
+type Save = ReturnType<typeof useKeeping>['save'];
 
 /** Keeps the bench, alone or with what a step wrote: in one transaction, both or neither. */
 function useKeeping(bench: BenchRun) {
@@ -97,10 +98,10 @@ function useKeeping(bench: BenchRun) {
 /** Moves a run along: every step is kept before it is shown, and what it measured is in the log before that. */
 export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions {
   const run = bench.queue[bench.at]!;
-  const { keep, takeBackTo } = useKeeping(bench);
+  const { keep, save, takeBackTo } = useKeeping(bench);
   const put = (changed: CartridgeRun) => keep(withRun(bench, changed));
   return {
-    next: useNext(bench, run, env),
+    next: useNext(bench, run, env, save),
     back: () => takeBackTo(writtenBy(run, run.done.slice(-1)), withRun(bench, apply(run, { type: 'back' }))),
     spill: (ml) => void put(apply(run, { type: 'spilt', ml })),
     skip: (step) => void put(apply(run, { type: 'skipped', step })),
@@ -112,15 +113,19 @@ export function useBench(bench: BenchRun, env: RunEnv | undefined): BenchActions
       const before = apply(run, ...steps.map((): RunEvent => ({ type: 'back' })));
       await takeBackTo(writtenBy(run, steps), { ...withRun(bench, before), gear: 'guided' });
     },
-    ...useEnding(bench, run, env),
+    ...useEnding(bench, run, env, save),
   };
 }
 
 /** On from a step: what is odd in its answer is asked about, and what it measured is recorded. */
-function useNext(bench: BenchRun, run: CartridgeRun, env: RunEnv | undefined): BenchActions['next'] {
+function useNext(
+  bench: BenchRun,
+  run: CartridgeRun,
+  env: RunEnv | undefined,
+  save: Save,
+): BenchActions['next'] {
   const services = useServices();
   const ask = useAsk();
-  const { save } = useKeeping(bench);
   /** Codes of what was asked of an answer and confirmed; null: it goes back and is corrected. */
   const sureOf = async (step: Step, answer: Answer): Promise<readonly string[] | null> => {
     if (!env || bench.rehearsal) return [];
@@ -153,9 +158,9 @@ function useEnding(
   bench: BenchRun,
   run: CartridgeRun,
   env: RunEnv | undefined,
+  save: Save,
 ): Pick<BenchActions, 'closeDoor' | 'finish' | 'abandon'> {
   const services = useServices();
-  const { save } = useKeeping(bench);
   /** The printer primes once for all that stand in it. */
   const doorClosed = (then: BenchRun | undefined): FactDraft[] =>
     then === undefined ? doorFacts(services.ledger, bench) : [];

@@ -1,11 +1,10 @@
-import { knowSqueeze } from '@hiraeth/core/acts';
+import { knowSqueeze, newTool } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { all, densityOfInk, readMass } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { squeezeVolume } from '@hiraeth/core/prepare';
-import type { Tool } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { PickOf, TextOf } from '../../parts/formFields';
@@ -54,18 +53,8 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const ml = read.success ? mlOf(read.data) : null;
   const save = async (squeezed: Squeezed): Promise<void> => {
     const one = mlOf(squeezed);
-    const tool: Tool = known
-      ? { ...known, squeezeMl: one }
-      : {
-          entity: 'tool',
-          id: newId('tool'),
-          name: kind === 'dropBottle' ? 'Drop bottle' : 'Squeeze bottle',
-          tool: kind,
-          fitsHeightMm: null,
-          squeezeMl: one,
-          count: 1,
-        };
-    const saved = await act(knowSqueeze({ ...tool, tool: kind }, one, squeezed.count));
+    const tool = known ?? newTool(kind, kind === 'dropBottle' ? 'Drop bottle' : 'Squeeze bottle', newId);
+    const saved = await act(knowSqueeze({ ...tool, squeezeMl: one, tool: kind }, one, squeezed.count));
     if (saved) onDone();
   };
   return (

@@ -60,7 +60,7 @@ export function Dry({ view }: { readonly view: CartridgeView }) {
         <b>Mind:</b> {CAUTION_WORDS.heat} {CAUTION_WORDS.vacuum} {CAUTION_WORDS.children}{' '}
         {CAUTION_WORDS.waste}
       </p>
-      {view.ink && holdsInk(view.ink.value) && weighings.length === 0 && (
+      {view.ink && view.wetMl === null && holdsInk(view.ink.value) && weighings.length === 0 && (
         <Rinsed insideMl={view.ink.value} onRinsed={(ml) => void act(emptyOut(ledger, id, ml, now))} />
       )}
       <p>

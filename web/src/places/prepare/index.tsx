@@ -80,6 +80,8 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const [residual, setResidual] = useState(((sponge ? 0.14 : 0.04) * body.type.capacityMl).toFixed(1));
   const [wished, setWished] = useState('5');
   const [way, setWay] = useState<Preparation['way'] | null>(null);
+  // One that is wet already is dried, whatever it is for: that stands first.
+  const [cameWet] = useState(view.wetMl !== null);
   const bottle = find(ledger.context, 'bottle', bottleId);
   const to = bottle ? inkOfBottle(ledger.context, bottle.id) : undefined;
   // Of what is inside: the ink that it is to hold.
@@ -108,6 +110,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
     : [];
   return (
     <>
+      {cameWet && <Dry view={view} />}
       <div className="form">
         <Pick
           label="To the ink of"
@@ -140,7 +143,7 @@ function Ways({ view }: { readonly view: CartridgeView }) {
         />
       )}
       {to && <FromTo view={view} to={to} already={already} />}
-      {way === 'flushDry' && <Dry view={view} />}
+      {way === 'flushDry' && !cameWet && <Dry view={view} />}
       {way === 'dilute' && bottle && (
         <Dilute
           view={view}

@@ -1,4 +1,11 @@
-import { logPrint, planPrint, type NewNames, type PrintAsked } from '@hiraeth/core/acts';
+import {
+  logPrint,
+  newPaper,
+  newSubject,
+  planPrint,
+  type NewNames,
+  type PrintAsked,
+} from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { all } from '@hiraeth/core/ledger';
@@ -41,10 +48,8 @@ function printOf(
   const paper = typed.paperId === NEW ? newId('paper') : typed.paperId;
   return {
     names: {
-      ...(typed.subjectId === NEW ? { subject: { entity: 'subject', id, name: typed.subjectName } } : {}),
-      ...(typed.paperId === NEW
-        ? { paper: { entity: 'paper', id: paper, name: typed.paperName, brightener: 'unknown' } }
-        : {}),
+      ...(typed.subjectId === NEW ? { subject: newSubject(typed.subjectName, () => id) } : {}),
+      ...(typed.paperId === NEW ? { paper: newPaper(typed.paperName, () => paper) } : {}),
     },
     print: {
       printerId,

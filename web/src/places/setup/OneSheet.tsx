@@ -1,14 +1,13 @@
 import Button from '@mui/material/Button';
 import { useRef, useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
-import { newDraft } from './draft';
 import { QUESTIONS } from './pages';
 import { useSetUp } from './useSetUp';
 import { Wrong } from './Wrong';
 
 /** A printer and what belongs to it: the same questions below one another, for practised hands. */
 export default function OneSheet() {
-  const { draft, put, problems, save } = useSetUp();
+  const { draft, put, read, problems, anew, isAnew, save } = useSetUp();
   // What is missing is not said before it was meant to be done.
   const [tried, setTried] = useState(false);
   const form = useRef<HTMLFormElement>(null);
@@ -26,8 +25,14 @@ export default function OneSheet() {
         <span className="row small">
           <Link to="/set-up">A question a page</Link>
           <Link to="/set-up/description">From a description</Link>
-          <Button size="small" onClick={() => put(newDraft())}>
-            From the beginning
+          <Button
+            size="small"
+            onClick={() => {
+              setTried(false);
+              anew();
+            }}
+          >
+            {isAnew ? 'My answers back' : 'From the beginning'}
           </Button>
         </span>
       </div>
@@ -37,7 +42,7 @@ export default function OneSheet() {
             <h2>{title}</h2>
           </header>
           <div className="stack answers">
-            <Page draft={draft} put={put} />
+            <Page draft={draft} put={put} read={read} />
           </div>
           <Wrong words={tried ? (problems.get(id) ?? []) : []} />
         </section>

@@ -70,7 +70,8 @@ export interface Draft {
   readonly syringeMl: string;
 }
 
-export interface PageProps {
+/** The answers, and how one is given. */
+export interface Answering {
   readonly draft: Draft;
   readonly put: (part: Partial<Draft>) => void;
 }
@@ -104,22 +105,28 @@ export const bodyDraft = (construction: Construction = 'compartmentTank'): BodyD
   closure: '',
 });
 
-/** What is weighed and measured of a body. */
-export const BODY_FIELDS: readonly {
-  readonly key: 'emptyG' | 'fullG' | 'maxG' | 'capacityMl' | 'lengthMm' | 'widthMm' | 'heightMm';
+export interface BodyField {
   readonly label: string;
   readonly kind: QuantityKind;
   /** Asked of one of unknown size only. */
   readonly ownOnly?: true;
-}[] = [
-  { key: 'emptyG', label: 'Empty and dry, g', kind: 'mass' },
-  { key: 'fullG', label: 'Full to its line, g', kind: 'mass' },
-  { key: 'maxG', label: 'At most, g', kind: 'mass' },
-  { key: 'capacityMl', label: 'Holds, ml', kind: 'volume' },
-  { key: 'lengthMm', label: 'Length, mm', kind: 'length', ownOnly: true },
-  { key: 'widthMm', label: 'Width, mm', kind: 'length', ownOnly: true },
-  { key: 'heightMm', label: 'Height, mm', kind: 'length', ownOnly: true },
-];
+}
+export type BodyKey = 'emptyG' | 'fullG' | 'maxG' | 'capacityMl' | 'lengthMm' | 'widthMm' | 'heightMm';
+
+/** What is weighed and measured of a body. */
+export const BODY_FIELDS: Readonly<Record<BodyKey, BodyField>> = {
+  emptyG: { label: 'Empty and dry, g', kind: 'mass' },
+  fullG: { label: 'Full to its line, g', kind: 'mass' },
+  maxG: { label: 'At most, g', kind: 'mass' },
+  capacityMl: { label: 'Holds, ml', kind: 'volume' },
+  lengthMm: { label: 'Length, mm', kind: 'length', ownOnly: true },
+  widthMm: { label: 'Width, mm', kind: 'length', ownOnly: true },
+  heightMm: { label: 'Height, mm', kind: 'length', ownOnly: true },
+};
+export const BODY_KEYS = Object.keys(BODY_FIELDS) as BodyKey[];
+/** Is it asked of this body? */
+export const isAsked = (body: BodyDraft, key: BodyKey): boolean =>
+  !BODY_FIELDS[key].ownOnly || body.variant === 'own';
 
 /** How ink gets into a body: as it was said, else as its kind usually has. */
 export const portOfBody = ({ construction, port }: BodyDraft): Port =>

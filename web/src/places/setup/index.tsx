@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import { newDraft, type Draft } from './draft';
+import type { Draft } from './draft';
 import { QUESTIONS } from './pages';
 import { useSetUp } from './useSetUp';
 import { Wrong } from './Wrong';
 
 /** A printer and what belongs to it, a question a page; left and taken up again where it was. */
 export default function SetUp() {
-  const { draft, put: keepAnswer, problems, save } = useSetUp();
+  const { draft, put: keepAnswer, read, problems, anew, isAnew, save } = useSetUp();
   const [shown, setShown] = useState<readonly string[]>([]);
   const at = Math.min(draft.page, QUESTIONS.length - 1);
   const { id, title, Page } = QUESTIONS[at]!;
@@ -52,8 +52,15 @@ export default function SetUp() {
         <span className="row small">
           <Link to="/set-up/sheet">All on one sheet</Link>
           <Link to="/set-up/description">From a description</Link>
-          <Button size="small" onClick={() => put(newDraft())} disabled={at === 0}>
-            From the beginning
+          <Button
+            size="small"
+            disabled={at === 0 && !isAnew}
+            onClick={() => {
+              setShown([]);
+              anew();
+            }}
+          >
+            {isAnew ? 'My answers back' : 'From the beginning'}
           </Button>
         </span>
       </div>
@@ -65,7 +72,7 @@ export default function SetUp() {
       />
       <h1>{title}</h1>
       <div className="stack answers">
-        <Page draft={draft} put={put} />
+        <Page draft={draft} put={put} read={read} />
       </div>
       <Wrong words={shown} />
       <div className="row onwards">

@@ -13,9 +13,12 @@ import {
 } from '@hiraeth/core/acts';
 import {
   BODY_FIELDS,
+  isAsked,
   portOfBody,
   TOGETHER,
+  type Answering,
   type BodyDraft,
+  type BodyKey,
   type ChannelDraft,
   type Draft,
   type PageId,
@@ -48,10 +51,16 @@ const MOST_CHANNELS = 16;
 const LONGEST_NAME = 120;
 const DEFAULT_STEP_G = 0.01;
 
+/** All answers as they are understood. */
 export interface ReadDraft {
   readonly input: SetUpInput;
   /** One for each channel that has a bottle, in the order of the channels. */
   readonly bottles: readonly BottleInput[];
+}
+
+/** What a question’s page is given. */
+export interface PageProps extends Answering {
+  readonly read: ReadDraft;
 }
 
 /** What was answered, read; and what is wrong with it, by question. */
@@ -102,15 +111,17 @@ export function readAnswers(
 function bodyOf(body: BodyDraft, of: string, reading: Reading): BodyInput {
   const wrong = (words: string): void => reading.wrong('masses', `${of}${words}`);
   const own = body.variant === 'own';
-  const [emptyG, fullG, maxG, capacityMl, ...box] = BODY_FIELDS.map(({ key, label, kind, ownOnly }) =>
-    ownOnly && !own ? null : reading.more('masses', body[key], kind, `${of}${label}`),
-  ) as [number | null, number | null, number | null, number | null, ...(number | null)[]];
+  const read = (key: BodyKey): number | null =>
+    isAsked(body, key)
+      ? reading.more('masses', body[key], BODY_FIELDS[key].kind, `${of}${BODY_FIELDS[key].label}`)
+      : null;
+  const [emptyG, fullG, maxG, capacityMl] = [read('emptyG'), read('fullG'), read('maxG'), read('capacityMl')];
+  const [length, width, height] = [read('lengthMm'), read('widthMm'), read('heightMm')];
   if (emptyG !== null && fullG !== null && fullG <= emptyG)
     wrong('a full one weighs more than an empty one.');
   if (maxG !== null && fullG !== null && maxG < fullG) wrong('at most: not less than it weighs full.');
-  const [length, width, height] = box;
   const boxMm = length && width && height ? ([length, width, height] as const) : null;
-  if (boxMm === null && box.some((side) => side !== null))
+  if (boxMm === null && (length ?? width ?? height) !== null)
     wrong('a size has length, width and height. Enter all three, or clear them.');
   if (boxMm !== null && emptyG === null)
     wrong('its size tells what it holds beside its empty mass. Weigh one empty and dry, or clear the size.');

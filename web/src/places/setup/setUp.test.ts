@@ -11,7 +11,7 @@ import {
 } from '@hiraeth/core/workbook';
 import { channelsTaught, describePrinter, readDescription } from '@hiraeth/core/exchange';
 import { knownRoom } from '@hiraeth/core/testing';
-import { BODY_FIELDS, channelDraft, newDraft, type BodyDraft, type Draft } from './draft';
+import { BODY_KEYS, channelDraft, newDraft, type BodyDraft, type Draft } from './draft';
 import { readAnswers } from './readAnswers';
 import { readDraft } from './readDraft';
 import {
@@ -421,7 +421,7 @@ const typedFields: readonly (readonly [string, (text: string) => Draft])[] = (()
     channels: [{ ...channel, now: 'partUsed' as const, [key]: text }, ...channels],
   });
   return [
-    ...BODY_FIELDS.map(({ key }) => [key, inBody(key)] as const),
+    ...BODY_KEYS.map((key) => [key, inBody(key)] as const),
     ...(['level', 'price', 'nominal', 'usable', 'bottleMl', 'bottlePrice'] as const).map(
       (key) => [key, inChannel(key)] as const,
     ),
@@ -466,3 +466,21 @@ test.each(typedFields)('%s: whatever is not refused here is written without anot
     }
   }
 });
+
+test.each([
+  [
+    'holds',
+    { bodies: [{ ...newDraft().bodies[0]!, capacityMl: '9000' }] },
+    'masses',
+    /^9000 ml is more than/,
+  ],
+  ['syringe', { syringeMl: '9000' }, 'scale', /^9000 ml is more than/],
+  ['step', { scaleG: '400', stepG: '150' }, 'scale', /^150 g is more than/],
+] as const)(
+  '%s: what is said to be wrong is what was typed, not what follows from it',
+  (_, part, asked, words) => {
+    const { problems } = readAnswers({ ...newDraft(), name: 'Attic', ...part }, 'GBP');
+    expect([...problems.keys()]).toEqual([asked]);
+    expect(problems.get(asked)).toEqual([expect.stringMatching(words)]);
+  },
+);

@@ -1,14 +1,14 @@
 import { setUp } from '@hiraeth/core/acts';
 import { all, settingsOf } from '@hiraeth/core/ledger';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
 import { remember } from '../../state/remember';
 import { useServices } from '../../state/services';
 import { useUnfinished } from '../../state/unfinished';
-import type { Draft } from './draft';
+import { newDraft, type Draft } from './draft';
 import type { Problems } from './Reading';
-import { readAnswers } from './readAnswers';
+import { readAnswers, type PageProps } from './readAnswers';
 import { readDraft } from './readDraft';
 
 /** Where earlier builds kept the answers. */
@@ -21,10 +21,12 @@ function earlier(): unknown {
   }
 }
 
-interface SettingUp {
-  readonly draft: Draft;
-  readonly put: (part: Partial<Draft>) => void;
+interface SettingUp extends PageProps {
   readonly problems: Problems;
+  /** All answers anew; asked once more, those that stood before are back. */
+  readonly anew: () => void;
+  /** What stood before it was begun anew, as long as nothing was answered since. */
+  readonly isAnew: boolean;
   /** Writes it all and goes to Rack; nothing while something is wrong. */
   readonly save: () => Promise<void>;
 }
@@ -42,14 +44,22 @@ export function useSetUp(): SettingUp {
     ...(all(ledger.context, 'scale').length > 0 ? { scaleG: '' } : {}),
     ...(all(ledger.context, 'syringe').length > 0 ? { syringeMl: '' } : {}),
   }));
-  const { read, problems } = readAnswers(draft, settingsOf(ledger.context).currency);
+  const [before, setBefore] = useState<Draft | null>(null);
+  const { currency } = settingsOf(ledger.context);
+  const { read, problems } = useMemo(() => readAnswers(draft, currency), [draft, currency]);
   const answered = useRef(false);
   useEffect(() => {
     if (answered.current) void keep(draft);
   }, [draft, keep]);
   const put = (part: Partial<Draft>): void => {
     answered.current = true;
-    setDraft((before) => ({ ...before, ...part }));
+    setBefore(null);
+    setDraft((answers) => ({ ...answers, ...part }));
+  };
+  const anew = (): void => {
+    answered.current = true;
+    setBefore(before ? null : draft);
+    setDraft(before ?? newDraft());
   };
   const save = async (): Promise<void> => {
     if (problems.size > 0) return;
@@ -61,5 +71,5 @@ export function useSetUp(): SettingUp {
     remember.set(EARLIER, '');
     void navigate('/');
   };
-  return { draft, put, problems, save };
+  return { draft, put, read, problems, anew, isAnew: before !== null, save };
 }

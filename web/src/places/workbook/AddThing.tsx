@@ -1,4 +1,4 @@
-import { addThing } from '@hiraeth/core/acts';
+import { addThing, newThing, newTool, type UsualThing } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { all, slotFor, type Context } from '@hiraeth/core/ledger';
@@ -21,68 +21,13 @@ const TOOLS = [
   ['floatSensor', 'Float sensor'],
 ] as const;
 
-type NewId = (kind: string) => string;
-
-/** A new one of each sort as it is added: the usual figures, to be corrected at once. */
-const NEW: ReadonlyMap<string, (newId: NewId) => Entity> = new Map<string, (newId: NewId) => Entity>([
-  [
-    'scale',
-    (newId) => ({
-      entity: 'scale',
-      id: newId('scale'),
-      name: 'Scale',
-      capacityG: 200,
-      resolutionG: 0.01,
-      repeatabilityG: 0.015,
-    }),
-  ],
-  [
-    'syringe',
-    (newId) => ({
-      entity: 'syringe',
-      id: newId('syringe'),
-      name: 'Syringe 10 ml',
-      capacityMl: 10,
-      graduationMl: 0.5,
-      keepBackMl: 0.5,
-      family: '',
-    }),
-  ],
-  ['subject', (newId) => ({ entity: 'subject', id: newId('subject'), name: 'Another kind of picture' })],
-  [
-    'paper',
-    (newId) => ({ entity: 'paper', id: newId('paper'), name: 'Another paper', brightener: 'unknown' }),
-  ],
-  [
-    'jobRule',
-    (newId) => ({
-      entity: 'jobRule',
-      id: newId('rule'),
-      name: 'Rule for jobs',
-      queue: '',
-      title: '*test page*',
-      printerId: null,
-      subjectId: null,
-      paperId: null,
-      ignore: true,
-    }),
-  ],
-  ...TOOLS.map(
-    ([tool, name]) =>
-      [
-        tool,
-        (newId: NewId): Entity => ({
-          entity: 'tool',
-          id: newId('tool'),
-          name,
-          tool,
-          fitsHeightMm: null,
-          squeezeMl: null,
-          count: 1,
-        }),
-      ] as const,
-  ),
-]);
+const USUAL: readonly { readonly value: UsualThing; readonly label: string }[] = [
+  { value: 'scale', label: 'a scale' },
+  { value: 'syringe', label: 'a syringe' },
+  { value: 'subject', label: 'a kind of picture' },
+  { value: 'paper', label: 'a paper' },
+  { value: 'jobRule', label: 'a rule for jobs that printed' },
+];
 
 /** What is its own of a spare: nothing was measured of it, nobody knows what is in it. */
 const SPARE: Pick<Cartridge, 'label' | 'set' | 'emptyG' | 'maxG' | 'targetG' | 'initial'> = {
@@ -121,7 +66,11 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
   const slots = spares(ledger.context);
   const make = (choice: string): Entity | null => {
     const place = slots.find(({ key }) => key === choice);
-    return place ? { ...place.like, id: newId('cartridge'), ...SPARE } : (NEW.get(choice)?.(newId) ?? null);
+    if (place) return { ...place.like, id: newId('cartridge'), ...SPARE };
+    const tool = TOOLS.find(([kind]) => kind === choice);
+    if (tool) return newTool(tool[0], tool[1], newId);
+    const usual = USUAL.find(({ value }) => value === choice);
+    return usual ? newThing(usual.value, newId) : null;
   };
   const add = async (): Promise<void> => {
     const entity = make(what);
@@ -137,12 +86,8 @@ export function AddThing({ onAdded }: { readonly onAdded: (entity: Entity) => vo
         label="What to add"
         value={what}
         options={[
-          { value: 'scale', label: 'a scale' },
-          { value: 'syringe', label: 'a syringe' },
+          ...USUAL,
           ...slots.map(({ key, label }) => ({ value: key, label })),
-          { value: 'subject', label: 'a kind of picture' },
-          { value: 'paper', label: 'a paper' },
-          { value: 'jobRule', label: 'a rule for jobs that printed' },
           ...TOOLS.map(([value, name]) => ({ value, label: `${name.toLowerCase()}` })),
         ]}
         onPick={setWhat}

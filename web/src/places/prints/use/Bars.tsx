@@ -1,23 +1,12 @@
 import { useCallback } from 'react';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import type { Uncertain } from '@hiraeth/core/quantity';
-import type { Printer } from '@hiraeth/core/workbook';
 import { axis, Chart, legend, tooltip, type Palette } from '../../../parts/Chart';
 import type { Drawing } from './drawing';
-import type { Kind } from './kinds';
+import type { UseShown } from './kinds';
 
 /** What each kind of picture takes from each channel, with its interval. */
-export function Bars({
-  printer,
-  kinds,
-  scale,
-  unit,
-}: {
-  readonly printer: Printer;
-  readonly kinds: readonly Kind[];
-  readonly scale: number;
-  readonly unit: string;
-}) {
+export function Bars({ printer, kinds, scale, unit }: UseShown) {
   const option = useCallback(
     (palette: Palette) => ({
       grid: { left: 48, right: 8, top: 54, bottom: 52 },

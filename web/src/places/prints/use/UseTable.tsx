@@ -1,24 +1,13 @@
 import Button from '@mui/material/Button';
 import { useCsv as makeCsv } from '@hiraeth/core/exchange';
 import { formatUncertain } from '@hiraeth/core/quantity';
-import type { Printer, Slot } from '@hiraeth/core/workbook';
+import type { Slot } from '@hiraeth/core/workbook';
 import { download } from '../../../parts/download';
 import { Lines } from '../../../parts/Lines';
-import type { Kind } from './kinds';
+import type { UseShown } from './kinds';
 
 /** The same figures to be read and taken along. */
-export function UseTable({
-  printer,
-  kinds,
-  scale,
-  unit,
-}: {
-  readonly printer: Printer;
-  readonly kinds: readonly Kind[];
-  /** Units of the table in one ml a dm². */
-  readonly scale: number;
-  readonly unit: string;
-}) {
+export function UseTable({ printer, kinds, scale, unit }: UseShown) {
   return (
     <details>
       <summary>The same as a table</summary>

@@ -2,6 +2,7 @@ import { ALWAYS } from '@hiraeth/core/account';
 import { printedIn } from '@hiraeth/core/cost';
 import { all, find, modelOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import type { Uncertain } from '@hiraeth/core/quantity';
+import type { Printer } from '@hiraeth/core/workbook';
 import { coefficientPerDm2 } from '@hiraeth/core/usage';
 
 /** A kind of picture, and what it takes. */
@@ -13,6 +14,15 @@ export interface Kind {
 }
 
 export const short = (name: string): string => name.replace(/ \(.*/, '');
+
+/** What of a printer is shown, as a chart and as a table. */
+export interface UseShown {
+  readonly printer: Printer;
+  readonly kinds: readonly Kind[];
+  /** Units of what is shown in one ml a dm². */
+  readonly scale: number;
+  readonly unit: string;
+}
 
 /** The kinds that this printer printed, most printed first. */
 export function kindsOf(ledger: LogSnapshot, printerId: string, at: string): Kind[] {

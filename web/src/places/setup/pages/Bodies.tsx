@@ -13,7 +13,8 @@ import { CLOSURE_NAMES, CONSTRUCTION_NAMES, MATTERS, PORT_NAMES } from '@hiraeth
 import { isWall } from '@hiraeth/core/bench';
 import { CartridgeDrawing } from '../../../parts/drawing/CartridgeDrawing';
 import { optionsOf, Pick } from '../../../parts/fields';
-import { bodyDraft, portOfBody, type PageProps } from '../draft';
+import { bodyDraft, portOfBody, type Answering } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
 import { bodyChanged, changed, ofBody, withoutBody } from './change';
 
@@ -83,7 +84,7 @@ export function Bodies({ draft, put }: PageProps) {
 }
 
 /** Its size, where ink goes in, and what closes a hole that is made. */
-function BodyChoices({ draft, put, i }: PageProps & { readonly i: number }) {
+function BodyChoices({ draft, put, i }: Answering & { readonly i: number }) {
   const one = draft.bodies[i] ?? bodyDraft();
   const usual = typePreset(one.construction, 'standard').port;
   return (

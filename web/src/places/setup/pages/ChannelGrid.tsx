@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Lines, type Column } from '../../../parts/Lines';
 import { Swatch } from '../../../parts/Swatch';
-import { TOGETHER, type ChannelDraft, type PageProps } from '../draft';
+import { TOGETHER, type ChannelDraft } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { changed } from './change';
 
 /** What is asked of each channel in one column. */

@@ -6,7 +6,8 @@ import { optionsOf, Pick } from '../../../parts/fields';
 import { Lines, type Column } from '../../../parts/Lines';
 import { Swatch } from '../../../parts/Swatch';
 import { Tick } from '../../../parts/Tick';
-import { channelDraft, PATTERNS, TOGETHER, type ChannelDraft, type PageProps } from '../draft';
+import { channelDraft, PATTERNS, TOGETHER, type ChannelDraft, type Answering } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { changed } from './change';
 
 const SHADE_CHOICES = [
@@ -72,7 +73,7 @@ export function Channels({ draft, put }: PageProps) {
   );
 }
 
-const columnsOf = ({ draft, put }: PageProps): readonly Column<ChannelDraft>[] => [
+const columnsOf = ({ draft, put }: Answering): readonly Column<ChannelDraft>[] => [
   { of: (_, i) => i + 1, tone: 'soft' },
   {
     of: (channel, i) => (

@@ -2,7 +2,7 @@ import { CHIP_STRATEGIES, type Printer } from '@hiraeth/core/workbook';
 import { STRATEGY_NAMES } from '@hiraeth/core/words';
 import { GAUGES, optionsOf, Pick, QuantityField } from '../../../parts/fields';
 import { Tick } from '../../../parts/Tick';
-import type { PageProps } from '../draft';
+import type { PageProps } from '../readAnswers';
 
 export function Chip({ draft, put }: PageProps) {
   return (

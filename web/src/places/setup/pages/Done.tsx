@@ -1,15 +1,10 @@
 import { typeOfBody, type Now } from '@hiraeth/core/acts';
-import { settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, howMany } from '@hiraeth/core/words';
 import { FEEDS } from '../../../parts/fields';
-import { useLedger } from '../../../state/hooks';
-import type { PageProps } from '../draft';
-import { readAnswers } from '../readAnswers';
+import type { PageProps } from '../readAnswers';
 import { NOW } from './now';
 
-export function Done({ draft }: PageProps) {
-  const { currency } = settingsOf(useLedger().context);
-  const { input, bottles } = readAnswers(draft, currency).read;
+export function Done({ draft, read: { input, bottles } }: PageProps) {
   const inside = new Map<Now, number>();
   for (const { now } of draft.channels) inside.set(now, (inside.get(now) ?? 0) + 1);
   const unweighed = input.bodies.some(({ emptyG }) => emptyG === null);

@@ -1,6 +1,7 @@
 import { typePreset } from '@hiraeth/core/workbook';
 import { QuantityField } from '../../../parts/fields';
-import { BODY_FIELDS, type BodyDraft, type PageProps } from '../draft';
+import { BODY_FIELDS, BODY_KEYS, isAsked, type BodyDraft } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { bodyChanged, ofBody } from './change';
 
 export function Masses({ draft, put }: PageProps) {
@@ -12,18 +13,16 @@ export function Masses({ draft, put }: PageProps) {
       </p>
       {draft.bodies.map((one, i) => (
         <div className="form" key={i}>
-          {BODY_FIELDS.filter(({ ownOnly }) => !ownOnly || one.variant === 'own').map(
-            ({ key, label, kind, ownOnly }) => (
-              <QuantityField
-                key={key}
-                label={ofBody(draft, i, label)}
-                kind={kind}
-                value={one[key]}
-                onText={(text) => put(bodyChanged(draft, i, { [key]: text }))}
-                helperText={ownOnly ? 'Measured outside, instead of weighing one full' : usualOf(one)[key]}
-              />
-            ),
-          )}
+          {BODY_KEYS.filter((key) => isAsked(one, key)).map((key) => (
+            <QuantityField
+              key={key}
+              label={ofBody(draft, i, BODY_FIELDS[key].label)}
+              kind={BODY_FIELDS[key].kind}
+              value={one[key]}
+              onText={(text) => put(bodyChanged(draft, i, { [key]: text }))}
+              helperText={usualOf(one)[key] ?? 'Measured outside, instead of weighing one full'}
+            />
+          ))}
         </div>
       ))}
     </>

@@ -1,7 +1,7 @@
 import TextField from '@mui/material/TextField';
 import type { Printer } from '@hiraeth/core/workbook';
 import { FEEDS } from '../../../parts/fields';
-import type { PageProps } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
 
 export function Name({ draft, put }: PageProps) {

@@ -2,7 +2,7 @@ import type { Now } from '@hiraeth/core/acts';
 import { Fragment } from 'react';
 import { Pick, QuantityField } from '../../../parts/fields';
 import { Tick } from '../../../parts/Tick';
-import type { PageProps } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
 import { changed } from './change';
 import { NOW } from './now';

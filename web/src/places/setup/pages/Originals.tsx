@@ -1,5 +1,5 @@
 import { usePriceUnit } from '../../../state/hooks';
-import type { PageProps } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { ChannelGrid } from './ChannelGrid';
 
 export function Originals(props: PageProps) {

@@ -1,13 +1,8 @@
 import { typeOfBody } from '@hiraeth/core/acts';
-import { settingsOf } from '@hiraeth/core/ledger';
 import { QuantityField } from '../../../parts/fields';
-import { useLedger } from '../../../state/hooks';
-import type { PageProps } from '../draft';
-import { readAnswers } from '../readAnswers';
+import type { PageProps } from '../readAnswers';
 
-export function Scale({ draft, put }: PageProps) {
-  const { currency } = settingsOf(useLedger().context);
-  const { read } = readAnswers(draft, currency);
+export function Scale({ draft, put, read }: PageProps) {
   const heaviest = Math.max(...read.input.bodies.map((one) => typeOfBody(one).maxG));
   const carries = read.input.scale?.capacityG ?? null;
   return (

@@ -1,4 +1,4 @@
-import type { PageProps } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
 
 export function Sets({ draft, put }: PageProps) {

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import type { PageId, PageProps } from '../draft';
+import type { PageId } from '../draft';
+import type { PageProps } from '../readAnswers';
 import { Bodies } from './Bodies';
 import { Channels } from './Channels';
 import { Chip } from './Chip';
