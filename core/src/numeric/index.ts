@@ -1,3 +1,4 @@
+export { Square } from './Square';
 export { normalQuantile } from './normalQuantile';
 export { normalDraw } from './normalDraw';
 export { quantileOf } from './quantileOf';

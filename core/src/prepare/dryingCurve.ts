@@ -10,13 +10,9 @@ import type { DryingFit } from './fitDrying';
  * @returns g
  */
 export function dryingCurve(fit: DryingFit, minutes: number): Uncertain {
-  const t = minutes - fit.used[0]!.minutes;
+  const t = minutes - (fit.used[0]?.minutes ?? 0);
   const tau = fit.tauMinutes.value;
   const decay = Math.exp(-t / tau);
-  const gradient = [decay, (fit.waterG * decay * t) / tau ** 2, 1];
-  const variance = gradient.reduce(
-    (sum, gi, i) => sum + gradient.reduce((row, gj, j) => row + gi * gj * fit.covariance[i]![j]!, 0),
-    0,
-  );
+  const variance = fit.covariance.along([decay, (fit.waterG * decay * t) / tau ** 2, 1]);
   return { value: fit.dryG.value + fit.waterG * decay, u: Math.sqrt(Math.max(0, variance)) };
 }

@@ -32,27 +32,22 @@ export function newChannel(all: Draws, slotId: string): Channel {
   };
 }
 
-/** The exposure as amounts beside their coefficients' places: filled anew for each step, for a fit takes thousands. */
-class Amounts {
-  readonly places: number[] = [];
-  readonly amounts: number[] = [];
-  count = 0;
-
-  begin(exposure: Exposure): void {
-    this.count = 0;
-    for (let i = 0; i < TERMS.length; i++) {
-      const amount = exposure[TERMS[i]!];
-      if (amount > 0) this.put(i, amount);
-    }
-  }
-
-  put(place: number, amount: number): void {
-    this.places[this.count] = place;
-    this.amounts[this.count] = amount;
-    this.count += 1;
-  }
+/** So much of what one coefficient takes. */
+interface Amount {
+  readonly place: number;
+  readonly amount: number;
 }
-const scratch = new Amounts();
+
+const amountsOf = (exposure: Exposure): Amount[] =>
+  TERMS.map((term, place) => ({ place, amount: exposure[term] })).filter(({ amount }) => amount > 0);
+
+const meanAt = ({ mean }: Channel, place: number): number => mean[place] ?? 0;
+/** Two coefficients that never stood in one interval have nothing to do with each other. */
+const covAt = ({ cov }: Channel, i: number, j: number): number => cov[i]?.[j] ?? 0;
+const coefficientAt = (channel: Channel, place: number): Uncertain => ({
+  value: meanAt(channel, place),
+  u: Math.sqrt(Math.max(0, covAt(channel, place, place))),
+});
 
 function placeOf(channel: Channel, subjectId: string): number {
   const known = channel.subjects.get(subjectId);
@@ -70,7 +65,7 @@ function placeOf(channel: Channel, subjectId: string): number {
 
 /** The middle of the kinds of pictures met, with how far another lies from it, ml/dm²; undefined before any was. */
 export function middleSubject(channel: Channel): Uncertain | undefined {
-  const known = [...channel.subjects.values()].map((place) => channel.mean[place]!);
+  const known = [...channel.subjects.values()].map((place) => meanAt(channel, place));
   if (known.length === 0) return undefined;
   const mean = known.reduce((a, b) => a + b, 0) / known.length;
   const spread = Math.sqrt(known.reduce((a, b) => a + (b - mean) ** 2, 0) / Math.max(1, known.length - 1));
@@ -84,16 +79,12 @@ const newSubject = (channel: Channel): Uncertain =>
 /** Coefficient of a kind of picture, ml/dm². */
 export function subjectCoefficient(channel: Channel, subjectId: string): Uncertain {
   const place = channel.subjects.get(subjectId);
-  return place === undefined
-    ? newSubject(channel)
-    : { value: channel.mean[place]!, u: Math.sqrt(Math.max(0, channel.cov[place]![place]!)) };
+  return place === undefined ? newSubject(channel) : coefficientAt(channel, place);
 }
 
 /** Coefficient of a cleaning, change, idle day or picture's demand. */
-export function termCoefficient(channel: Channel, term: Term): Uncertain {
-  const place = TERMS.indexOf(term);
-  return { value: channel.mean[place]!, u: Math.sqrt(Math.max(0, channel.cov[place]![place]!)) };
-}
+export const termCoefficient = (channel: Channel, term: Term): Uncertain =>
+  coefficientAt(channel, TERMS.indexOf(term));
 
 export interface Foretold {
   /** ml, never below 0. */
@@ -115,15 +106,13 @@ export interface Foretold {
 
 /** What this channel is foretold to draw, apart from the printer's gain. */
 export function foretellChannel(channel: Channel, exposure: Exposure): Foretold {
-  const { mean, cov, subjects } = channel;
-  const x = scratch;
-  x.begin(exposure);
+  const x = amountsOf(exposure);
   let ml = 0;
   let printed = 0;
   let coefficients = 0;
   let jobs = 0;
   for (const { subjectId, dm2, squares } of exposure.areas) {
-    const place = subjects.get(subjectId);
+    const place = channel.subjects.get(subjectId);
     if (place === undefined) {
       const prior = newSubject(channel);
       ml += dm2 * prior.value;
@@ -131,24 +120,22 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
       coefficients += (dm2 * prior.u) ** 2;
       jobs += (prior.value ** 2 + prior.u ** 2) * squares;
     } else {
-      if (dm2 > 0) x.put(place, dm2);
-      const c = mean[place]!;
+      if (dm2 > 0) x.push({ place, amount: dm2 });
+      const c = meanAt(channel, place);
       printed += dm2 * c;
-      jobs += (c * c + cov[place]![place]!) * squares;
+      jobs += (c * c + covAt(channel, place, place)) * squares;
     }
   }
-  const { places, amounts, count } = x;
-  for (let k = 0; k < count; k++) {
-    const row = cov[places[k]!]!;
+  for (const { place, amount } of x) {
     let sum = 0;
-    for (let l = 0; l < count; l++) sum += amounts[l]! * row[places[l]!]!;
-    coefficients += amounts[k]! * sum;
-    ml += amounts[k]! * mean[places[k]!]!;
+    for (const other of x) sum += other.amount * covAt(channel, place, other.place);
+    coefficients += amount * sum;
+    ml += amount * meanAt(channel, place);
   }
-  const image = mean[0]!;
+  const image = termCoefficient(channel, 'imageMl').value;
   let events = 0;
   for (const term of EVENTS)
-    if (exposure[term] > 0) events += exposure[term] * mean[TERMS.indexOf(term)]! ** 2;
+    if (exposure[term] > 0) events += exposure[term] * termCoefficient(channel, term).value ** 2;
   return {
     ml: Math.max(0, ml),
     printed,
@@ -166,37 +153,53 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
  * @param noise variance of `used` about the mean use: both weighings' and the jobs' scatter, ml²
  */
 export function learnChannel(channel: Channel, exposure: Exposure, used: number, noise: number): void {
-  const x = scratch;
-  x.begin(exposure);
-  for (const { subjectId, dm2 } of exposure.areas) if (dm2 > 0) x.put(placeOf(channel, subjectId), dm2);
-  const { places, amounts, count } = x;
-  const { mean, cov } = channel;
-  const size = mean.length;
-  const px = new Array<number>(size);
-  for (let i = 0; i < size; i++) {
-    const row = cov[i]!;
-    let sum = 0;
-    for (let k = 0; k < count; k++) sum += row[places[k]!]! * amounts[k]!;
-    px[i] = sum;
-  }
+  const x = amountsOf(exposure);
+  for (const { subjectId, dm2 } of exposure.areas)
+    if (dm2 > 0) x.push({ place: placeOf(channel, subjectId), amount: dm2 });
   let variance = noise;
   let told = 0;
-  for (let k = 0; k < count; k++) {
-    variance += amounts[k]! * px[places[k]!]!;
-    told += amounts[k]! * mean[places[k]!]!;
+  // Coefficients that have nothing to do with what was seen stay as they are: of one channel most cleanings are never met.
+  const touched: { place: number; with: number }[] = [];
+  channel.cov.forEach((_, place) => {
+    let sum = 0;
+    for (const other of x) sum += covAt(channel, place, other.place) * other.amount;
+    if (sum !== 0) touched.push({ place, with: sum });
+  });
+  for (const { place, amount } of x) {
+    variance += amount * (touched.find((one) => one.place === place)?.with ?? 0);
+    told += amount * meanAt(channel, place);
   }
   if (!(variance > 0)) return;
   const innovation = used - told;
-  // Coefficients that have nothing to do with what was seen stay as they are: of one channel most cleanings are never met.
-  const touched: number[] = [];
-  for (let i = 0; i < size; i++) if (px[i] !== 0) touched.push(i);
-  for (const i of touched) {
-    const gain = px[i]! / variance;
-    mean[i] = Math.max(0, mean[i]! + gain * innovation);
-    const row = cov[i]!;
-    for (const j of touched) row[j]! -= gain * px[j]!;
+  for (const { place, with: own } of touched) {
+    const gain = own / variance;
+    channel.mean[place] = Math.max(0, meanAt(channel, place) + gain * innovation);
+    const row = channel.cov[place];
+    if (row) for (const other of touched) row[other.place] = covAt(channel, place, other.place) - gain * other.with;
   }
   channel.intervals += 1;
+}
+
+/** The same belief, but that `term` may take so much more. */
+export function withMore(channel: Channel, term: Term, more: Uncertain): Channel {
+  const place = TERMS.indexOf(term);
+  const other = copyChannel(channel);
+  other.mean[place] = meanAt(other, place) + more.value;
+  const row = other.cov[place];
+  if (row) row[place] = covAt(other, place, place) + more.u ** 2;
+  return other;
+}
+
+/** The same belief, but that `term` is what another channel knows of it, and has nothing to do with the others. */
+export function withTermOf(channel: Channel, term: Term, source: Channel): Channel {
+  const place = TERMS.indexOf(term);
+  const other = copyChannel(channel);
+  other.mean[place] = meanAt(source, place);
+  other.cov.forEach((row, i) => {
+    row[place] = i === place ? covAt(source, place, place) : 0;
+  });
+  other.cov[place] = other.mean.map((_, j) => (j === place ? covAt(source, place, place) : 0));
+  return other;
 }
 
 /** The same belief, to go on from by itself. */

@@ -8,9 +8,11 @@ import {
   newChannel,
   subjectCoefficient,
   termCoefficient,
+  withMore,
+  withTermOf,
   type Channel,
 } from './channel';
-import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, TERMS, type Draws } from './features';
+import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, type Draws } from './features';
 import type { GainStep } from './gain';
 import { LEAK } from './leak';
 import type { Observed } from './model';
@@ -188,21 +190,8 @@ export class Learner {
   }
 }
 
-const IDLE = TERMS.indexOf('idleDays');
-
 /** The same belief, but that standing may take as much as a leak does. */
-function opened(channel: Channel): Channel {
-  const open = copyChannel(channel);
-  open.mean[IDLE]! += LEAK.value;
-  open.cov[IDLE]![IDLE]! += LEAK.u ** 2;
-  return open;
-}
+const opened = (channel: Channel): Channel => withMore(channel, 'idleDays', LEAK);
 
 /** A leak's own belief, with what standing takes besides as it was known before. */
-function closed(leaking: Channel, { mean, cov }: Channel): Channel {
-  const shut = copyChannel(leaking);
-  for (let i = 0; i < shut.mean.length; i++) shut.cov[i]![IDLE] = shut.cov[IDLE]![i] = 0;
-  shut.mean[IDLE] = mean[IDLE]!;
-  shut.cov[IDLE]![IDLE] = cov[IDLE]![IDLE]!;
-  return shut;
-}
+const closed = (leaking: Channel, before: Channel): Channel => withTermOf(leaking, 'idleDays', before);
