@@ -25,7 +25,7 @@ export default {
     {
       ...common,
       displayName: 'node',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/scripts/lib/jest-node.mjs',
       setupFiles: ['<rootDir>/scripts/lib/jest-seed.mjs'],
       testMatch: ['<rootDir>/{core,rig,demo,server,cli}/src/**/*.test.ts'],
     },

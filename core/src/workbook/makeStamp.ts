@@ -39,6 +39,7 @@ export function makeStamp(
 
 /** The time in an id, ms; ids that are none have no time. */
 function timeOf(id: string): number {
+  if (id === '') return 0;
   try {
     return decodeTime(id);
   } catch {

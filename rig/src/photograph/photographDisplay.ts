@@ -85,6 +85,11 @@ export function photographDisplay(text: string, options: DisplayOptions): Photo 
   const angle = 2 * Math.PI * chance.next();
   const [shadowAngle, shadowAt] = [2 * Math.PI * chance.next(), 0.3 * (chance.next() - 0.5)];
   const lamp = [0.25 + 0.5 * chance.next(), 0.25 + 0.5 * chance.next(), 0.03 + 0.05 * chance.next()] as const;
+  const between = (on: number, k: 0 | 1 | 2): number => ground[k] + on * (lit[k] - ground[k]);
+  const colours = new Map(
+    [0, ghost, 1].map((on): [number, Colour] => [on, [between(on, 0), between(on, 1), between(on, 2)]]),
+  );
+  const half = thick / 2;
   const plane = [0, 1, 2].map(() => new Float32Array(width * height));
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
@@ -123,8 +128,7 @@ export function photographDisplay(text: string, options: DisplayOptions): Photo 
       const value = word ? 0.12 : housing;
       return [[value, value, 0.97 * value], false];
     }
-    const on = litAt(x, y);
-    return [ground.map((g, k) => g + on * (lit[k]! - g)) as unknown as Colour, shines];
+    return [colours.get(litAt(x, y)) ?? ground, shines];
   }
 
   /** 1: lit; the share of a ghost: a segment that is off; 0: ground. */
@@ -145,26 +149,33 @@ export function photographDisplay(text: string, options: DisplayOptions): Photo 
 
   /** Which segment of a digit is there. */
   function segmentAt(x: number, y: number): string | null {
-    const half = thick / 2;
-    const lying = ([name, middle]: readonly [string, number]): string | null => {
-      const off = abs(y - middle);
-      return off < half && x > half + gap + off - half * 0.4 && x < digitWidth - half - gap - off + half * 0.4
-        ? name
-        : null;
-    };
-    const upright = (name: string, middle: number, from: number, to: number): string | null => {
-      const off = abs(x - middle);
-      return off < half && y > from + gap + off && y < to - gap - off ? name : null;
-    };
     return (
-      lying(['a', half]) ??
-      lying(['g', 0.5]) ??
-      lying(['d', 1 - half]) ??
-      upright('f', half, half, 0.5) ??
-      upright('b', digitWidth - half, half, 0.5) ??
-      upright('e', half, 0.5, 1 - half) ??
-      upright('c', digitWidth - half, 0.5, 1 - half)
+      lying('a', half, x, y) ??
+      lying('g', 0.5, x, y) ??
+      lying('d', 1 - half, x, y) ??
+      upright('f', half, [half, 0.5], x, y) ??
+      upright('b', digitWidth - half, [half, 0.5], x, y) ??
+      upright('e', half, [0.5, 1 - half], x, y) ??
+      upright('c', digitWidth - half, [0.5, 1 - half], x, y)
     );
+  }
+
+  function lying(name: string, middle: number, x: number, y: number): string | null {
+    const off = abs(y - middle);
+    return off < half && x > half + gap + off - half * 0.4 && x < digitWidth - half - gap - off + half * 0.4
+      ? name
+      : null;
+  }
+
+  function upright(
+    name: string,
+    middle: number,
+    [from, to]: readonly [number, number],
+    x: number,
+    y: number,
+  ): string | null {
+    const off = abs(x - middle);
+    return off < half && y > from + gap + off && y < to - gap - off ? name : null;
   }
 }
 
