@@ -26,3 +26,30 @@ Blob.prototype.text ??= async function () {
 
 // Nothing is laid out here, and so nothing can be brought into sight.
 globalThis.Element.prototype.scrollIntoView ??= () => undefined;
+
+// Nothing is laid out here, and the app's own sheets are not read: what an element says of itself is all there is. jsdom would
+// match every rule of the library's sheets for each name that a query asks.
+const computed = globalThis.getComputedStyle;
+globalThis.getComputedStyle = (element, pseudo) =>
+  element.hasAttribute('style') || element.hasAttribute('hidden') ? computed(element, pseudo) : PLAIN;
+const PLAIN = computed(document.createElement('span'));
+
+// jsdom looks through the whole page for each label's control, and asks every label for each field.
+for (const Field of [
+  HTMLInputElement,
+  HTMLSelectElement,
+  HTMLTextAreaElement,
+  HTMLButtonElement,
+  HTMLOutputElement,
+  HTMLMeterElement,
+  HTMLProgressElement,
+])
+  Object.defineProperty(Field.prototype, 'labels', {
+    configurable: true,
+    get() {
+      if (this.type === 'hidden') return null;
+      return [...this.ownerDocument.getElementsByTagName('label')].filter((label) =>
+        label.htmlFor ? label.htmlFor === this.id : label.contains(this),
+      );
+    },
+  });
