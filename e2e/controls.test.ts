@@ -62,24 +62,45 @@ test('choosing is not writing: arrows and picks leave the log as it is until a b
   expect(await countFacts(page)).toBe(before + 1);
 });
 
-/** What the keyboard stands on: where it is, and whether the foot lies over it. */
-const standsOn = (page: Page) =>
-  page.evaluate(() => {
-    const on = document.activeElement;
-    if (!(on instanceof HTMLElement) || on === document.body) return null;
-    on.scrollIntoView({ block: 'nearest' });
-    const { x, y, width, height } = on.getBoundingClientRect();
+/** All that the keyboard stands on, in order: where each is, and whether the foot lies over it. */
+const stops = (page: Page) =>
+  page.evaluate((tabbed) => {
     const foot = document.querySelector('.foot')!;
-    return {
-      x,
-      y,
-      width,
-      height,
-      name: on.outerHTML.slice(0, 120),
-      kind: `${on.tagName} ${on.className} ${on.parentElement?.className}`,
-      hidden: !foot.contains(on) && y + Math.min(height, 20) > foot.getBoundingClientRect().y + 1,
-    };
-  });
+    return [...document.querySelectorAll<HTMLElement>(tabbed)].flatMap((on, i) => {
+      on.focus();
+      if (document.activeElement !== on) return [];
+      on.scrollIntoView({ block: 'nearest' });
+      const { y, width, height } = on.getBoundingClientRect();
+      if (width < 2) return [];
+      return {
+        i,
+        name: on.outerHTML.slice(0, 120),
+        kind: `${on.tagName} ${on.className} ${on.parentElement?.className}`,
+        hidden: !foot.contains(on) && y + Math.min(height, 20) > foot.getBoundingClientRect().y + 1,
+      };
+    });
+  }, TABBED);
+
+const TABBED = ['main', '.foot']
+  .flatMap((part) =>
+    ['a[href]', 'button', 'input', 'select', 'textarea', 'summary', '[tabindex]'].map(
+      (control) => `${part} ${control}:not(:disabled, [tabindex="-1"])`,
+    ),
+  )
+  .join();
+
+/** Goes to one of them, and says where it is. */
+const standOn = (page: Page, at: number): Promise<Clip> =>
+  page.evaluate(
+    ([tabbed, at]) => {
+      const on = document.querySelectorAll<HTMLElement>(tabbed)[at]!;
+      on.focus();
+      on.scrollIntoView({ block: 'nearest' });
+      const { x, y, width, height } = on.getBoundingClientRect();
+      return { x, y, width, height };
+    },
+    [TABBED, at] as const,
+  );
 
 type Clip = Record<'x' | 'y' | 'width' | 'height', number>;
 
@@ -117,14 +138,14 @@ async function tabThrough(
     bareStyle.evaluate((style, off) => ((style as HTMLStyleElement).disabled = off), !off);
   await bare(false);
   await page.evaluate(() => document.querySelector('main')!.focus());
-  for (let i = 0; i < 40; i++) {
-    await page.keyboard.press('Tab');
-    const on = await standsOn(page);
-    if (!on || on.width < 2) continue;
-    expect([path, on.name, on.hidden]).toEqual([path, on.name, false]);
-    const kind = `${theme} ${on.kind}`;
-    if (looked.has(kind)) continue;
-    looked.add(kind);
+  // By a key once: from then on the browser shows where the focus is, however it gets there.
+  await page.keyboard.press('Tab');
+  for (const { i, name, kind, hidden } of await stops(page)) {
+    expect([path, name, hidden]).toEqual([path, name, false]);
+    const seenAs = `${theme} ${kind}`;
+    if (looked.has(seenAs)) continue;
+    looked.add(seenAs);
+    const on = await standOn(page, i);
     const clip = {
       x: Math.max(0, on.x - 8),
       y: Math.max(0, on.y - 8),
@@ -135,7 +156,7 @@ async function tabThrough(
     await bare(true);
     const without = await picture(clip);
     await bare(false);
-    expect([path, on.name, seen === without]).toEqual([path, on.name, false]);
+    expect([path, name, seen === without]).toEqual([path, name, false]);
   }
   await bareStyle.evaluate((style) => (style as HTMLStyleElement).remove());
 }
@@ -185,7 +206,15 @@ test.describe('in every place: the focus is seen, a scale that types presses not
         }
         const lists = page.locator('main select:enabled:visible');
         for (let at = 0; at < Math.min(8, await lists.count()); at++) {
-          await lists.nth(at).focus();
+          // What was chosen before may have taken it away.
+          const chosen = await lists
+            .nth(at)
+            .focus({ timeout: 2000 })
+            .then(
+              () => true,
+              () => false,
+            );
+          if (!chosen) break;
           await page.keyboard.press('ArrowDown');
           await isWhole(page, `${path}, list ${at} one on`);
         }

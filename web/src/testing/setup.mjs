@@ -32,19 +32,11 @@ globalThis.Element.prototype.scrollIntoView ??= () => undefined;
 const computed = globalThis.getComputedStyle;
 globalThis.getComputedStyle = (element, pseudo) =>
   element.hasAttribute('style') || element.hasAttribute('hidden') ? computed(element, pseudo) : PLAIN;
-const PLAIN = computed(document.createElement('span'));
+const PLAIN = computed(globalThis.document.createElement('span'));
 
 // jsdom looks through the whole page for each label's control, and asks every label for each field.
-for (const Field of [
-  HTMLInputElement,
-  HTMLSelectElement,
-  HTMLTextAreaElement,
-  HTMLButtonElement,
-  HTMLOutputElement,
-  HTMLMeterElement,
-  HTMLProgressElement,
-])
-  Object.defineProperty(Field.prototype, 'labels', {
+for (const name of ['Input', 'Select', 'TextArea', 'Button', 'Output', 'Meter', 'Progress'])
+  Object.defineProperty(globalThis[`HTML${name}Element`].prototype, 'labels', {
     configurable: true,
     get() {
       if (this.type === 'hidden') return null;
