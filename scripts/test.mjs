@@ -11,17 +11,25 @@ let failed = 0;
 /** Seconds, and what took them. */
 const slow = [];
 
-async function step(name, argv, counted) {
-  console.log(`\n— ${name} —`);
+/** @param aside its output is shown when it has ended, for another's is shown meanwhile */
+async function step(name, argv, counted, aside = false) {
+  const head = `\n— ${name} —`;
+  if (!aside) console.log(head);
   // Playwright clears test-results when it starts.
   mkdirSync('.tsbuild', { recursive: true });
   const file = join('.tsbuild', `count-${name}.json`);
   rmSync(file, { force: true });
+  const said = [];
   const status = await new Promise((resolve) => {
-    spawn(process.execPath, argv, { stdio: 'inherit', env: { ...process.env, HIRAETH_COUNT: file } })
-      .on('exit', resolve)
-      .on('error', () => resolve(1));
+    const out = aside ? 'pipe' : 'inherit';
+    const child = spawn(process.execPath, argv, {
+      stdio: ['inherit', out, out],
+      env: { ...process.env, HIRAETH_COUNT: file },
+    });
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => said.push(text));
+    child.on('close', resolve).on('error', () => resolve(1));
   });
+  if (aside) console.log(`${head}\n${Buffer.concat(said).toString()}`);
   const count = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passed: 0, failed: 0 };
   slow.push(...(count.slow ?? []));
   if (counted) {
@@ -31,16 +39,15 @@ async function step(name, argv, counted) {
   if (status !== 0 && count.failed === 0) failed += 1;
 }
 
-// The first two need a core each; the others take what there is.
-await Promise.all([
-  step('types', [bin('typescript/bin/tsc'), '-b'], false),
-  step('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'], false),
-]);
+// Lint needs one core for longer than types do; Jest begins beside it.
+const lint = step('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'], false, true);
+await step('types', [bin('typescript/bin/tsc'), '-b'], false);
 await step(
   'jest',
   ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')],
   true,
 );
+await lint;
 await step('playwright', [bin('@playwright/test/cli.js'), 'test'], true);
 
 console.log('\n— the slowest ten —');
