@@ -1,5 +1,14 @@
 import { defineConfig } from '@playwright/test';
 
+/** The last list counts: what Playwright switches off, and what follows. */
+const OFF = [
+  ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'HttpsUpgrades'],
+  ...['HttpsFirstBalancedModeAutoEnable', 'LensOverlay', 'MediaRouter', 'PaintHolding', 'AimEnabled'],
+  ...['ThirdPartyStoragePartitioning', 'AvoidCorsURLLoaderRestartOnRedirect', 'OptimizationHints'],
+  ...['NetworkTimeServiceQuerying', 'PreconnectToSearch'],
+  // Two pages of the address bar's own, for each window that a test opens: a second of work that nobody sees.
+  ...['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup'],
+];
 const PORT = Number(process.env.HIRAETH_PORT ?? 4791);
 
 export default defineConfig({
@@ -24,6 +33,7 @@ export default defineConfig({
       executablePath: '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        `--disable-features=${OFF.join()}`,
         // A page that is opened for seconds is not worth compiling twice: a tenth of all the time.
         '--js-flags=--no-opt',
         '--disable-gpu',

@@ -1,3 +1,4 @@
+import { firstFrom } from '../numeric';
 import { atOnce } from '../quantity';
 import { msOf } from '../time';
 import { clipStretch, exposureDuring, listOf, type Stretch } from '../exposure';
@@ -228,7 +229,7 @@ class Sheet {
 
   /** @param edges of the periods asked for: each one of its own, or the beginning of all time */
   accounts(slotIds: readonly string[], edges: readonly string[]): InkAccount[] {
-    return edges.slice(1).map((to, i) => this.account(slotIds, edges[i]!, to));
+    return edges.slice(1).map((to, i) => this.account(slotIds, edges[i] ?? to, to));
   }
 
   private account(slotIds: readonly string[], from: string, to: string): InkAccount {
@@ -400,19 +401,14 @@ class Sheet {
     const { bounds } = this;
     const first = this.periodOf(stretch.from);
     // Most lie within one period.
-    if (stretch.to < bounds[first + 1]!) return [{ at: stretch.from, piece: stretch, part: 1 }];
+    if (stretch.to < (bounds[first + 1] ?? '')) return [{ at: stretch.from, piece: stretch, part: 1 }];
     const span = Math.max(1, msOf(stretch.to) - msOf(stretch.from));
-    const pieces: { at: string; piece: Stretch; part: number }[] = [];
-    for (let i = first; i + 1 < bounds.length && bounds[i]! <= stretch.to; i++) {
-      const piece = clipStretch(timeline, stretch, bounds[i]!, bounds[i + 1]!);
-      if (piece)
-        pieces.push({
-          at: piece.from,
-          piece,
-          part: (msOf(piece.to) - msOf(piece.from)) / span,
-        });
-    }
-    return pieces;
+    return bounds.slice(first + 1).flatMap((to, i) => {
+      const from = bounds[first + i];
+      const piece =
+        from !== undefined && from <= stretch.to ? clipStretch(timeline, stretch, from, to) : null;
+      return piece ? [{ at: piece.from, piece, part: (msOf(piece.to) - msOf(piece.from)) / span }] : [];
+    });
   }
 
   private column(slotId: string, at: string): Column {
@@ -438,16 +434,10 @@ class Sheet {
   private periodOf(at: string): number {
     const { bounds, lastPeriod } = this;
     // A cartridge's life is gone through in order of time: it is mostly the one that was asked for last.
-    if (bounds[lastPeriod]! <= at && at < bounds[lastPeriod + 1]!) return lastPeriod;
-    const { edges } = this;
-    let low = 0;
-    let high = edges.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (at < edges[middle]!) high = middle;
-      else low = middle + 1;
-    }
-    return (this.lastPeriod = low);
+    const from = bounds[lastPeriod];
+    const to = bounds[lastPeriod + 1];
+    if (from !== undefined && to !== undefined && from <= at && at < to) return lastPeriod;
+    return (this.lastPeriod = firstFrom(this.edges, (edge) => edge <= at));
   }
 
   private endOf(slotId: string): { massVar: number; inkVar: number } {

@@ -58,7 +58,7 @@ export type Done =
   | { readonly code: 'ranDry'; readonly cartridgeId: string }
   | { readonly code: 'sensorSaid'; readonly cartridgeId: string; readonly sensor: 'optical' | 'float' }
   | { readonly code: 'looked'; readonly cartridgeId: string; readonly found: Look }
-  | { readonly code: 'shaken'; readonly cartridgeId: string }
+  | { readonly code: 'shaken'; readonly cartridgeIds: readonly string[] }
   | { readonly code: 'retired'; readonly cartridgeId: string; readonly reason: string }
   | { readonly code: 'bottleUsedUp'; readonly bottleId: string }
   | { readonly code: 'bottleOpened'; readonly bottleId: string }

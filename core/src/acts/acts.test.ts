@@ -92,7 +92,7 @@ describe('each act does what it says', () => {
     ],
     ['dry is dry', () => acts.ranDry('cyan'), (l) => state(l).ranDry, 1],
     ['a leak keeps it out', () => acts.lookAt('cyan', 'drips'), (l) => state(l).rejected?.found, 'drips'],
-    ['shaken', () => acts.shake('cyan'), (l) => state(l).agitatedAt, AT],
+    ['shaken', () => acts.shake(['magenta', 'cyan']), (l) => state(l).agitatedAt, AT],
     ['retired', () => acts.retire('cyan', 'it leaks'), (l) => state(l).retired, AT],
     ['out of its slot', (l) => acts.takeOut(l, 'cyan'), (l) => state(l).seat, null],
     ['the chip counts anew', () => acts.resetChips(['cyan']), (l) => state(l).chip.machine.phase, 'counting'],

@@ -41,10 +41,16 @@ export const lookAt = (cartridgeId: string, found: Look, mlPerDay: Uncertain | n
   done: { code: 'looked', cartridgeId, found },
 });
 
-/** Pigment was shaken up. */
-export const shake = (cartridgeId: string): Act => ({
-  facts: [{ kind: 'agitated', cartridgeIds: [cartridgeId] }],
-  done: { code: 'shaken', cartridgeId },
+/** So many cartridges one fact may name. */
+const MOST_AT_ONCE = 64;
+
+/** Pigment was shaken up, in as many cartridges as were taken in hand. */
+export const shake = (cartridgeIds: readonly string[]): Act => ({
+  facts: Array.from({ length: Math.ceil(cartridgeIds.length / MOST_AT_ONCE) }, (_, i) => ({
+    kind: 'agitated' as const,
+    cartridgeIds: cartridgeIds.slice(i * MOST_AT_ONCE, (i + 1) * MOST_AT_ONCE),
+  })),
+  done: { code: 'shaken', cartridgeIds },
 });
 
 /** Out of use for good; its history stays. */

@@ -7,6 +7,7 @@ import type { FactDraft, Printer } from '../workbook';
 import { daysByTheHour } from '../time';
 import { headAdvice } from '../nozzle';
 import { dueWords, headReasonWords } from '../words';
+import { shake } from '../acts';
 import { dueItems } from './dueItems';
 
 const DAY = 86_400_000;
@@ -329,6 +330,18 @@ test('what is to be shaken says how many of the printer’s cartridges: those th
   ledger.add(script([{ kind: 'agitated', cartridgeIds: ['magenta'] }], on(15.6)));
   // One alone is called by its name.
   expect(name(15.7)).toBe('yellow');
+});
+
+test('who shook them says so once: that is all of them, also of those that no printer takes', () => {
+  const ledger = room(...['red', 'green'].flatMap((id) => [define(cartridge(id, id)), weigh(id, 85)]));
+  const toShake = (day: number) => due(ledger, day).filter(({ code }) => code === 'agitate');
+  expect(toShake(15).map(({ subject, cartridgeIds }) => [subject.name, cartridgeIds?.length])).toEqual([
+    ['Test printer: 3 of its cartridges', 3],
+    ['2 cartridges that no printer takes', 2],
+  ]);
+  for (const { cartridgeIds } of toShake(15))
+    ledger.add(script([...shake(cartridgeIds ?? []).facts], on(15)));
+  expect(toShake(15.1)).toEqual([]);
 });
 
 test('what is to be shaken later says of how many, too', () => {

@@ -22,6 +22,8 @@ export interface DueItem {
   /** Labels of cartridges of which nobody knows what is in them. */
   readonly unknown?: readonly string[];
   readonly doneBy: readonly FactKind[];
+  /** Those that are to be shaken, so that one press may say that they were. */
+  readonly cartridgeIds?: readonly string[];
   readonly snoozedUntil: string | null;
 }
 
@@ -68,15 +70,20 @@ function snoozedUntil({ state }: Snapshot, id: string, at: string): string | nul
   return until !== null && until > at ? until : null;
 }
 
-/** Cartridges of one printer are shaken together: one thing to do, not nine. */
+/** In place of a printer: cartridges whose shades no slot has. */
+const NO_PRINTER = 'shelf';
+
+/** Cartridges of one printer are shaken together, and so are those that no printer takes: one thing to do, not nine. */
 function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem[] {
   const kept: DueItem[] = [];
   const sets = new Map<string, DueItem[]>();
   for (const item of items) {
     const cartridge = item.code === 'agitate' ? find(book.context, 'cartridge', item.subject.id) : undefined;
-    const printer = cartridge && slotFor(book.context, cartridge)?.printer;
-    if (!printer) kept.push(item);
-    else sets.set(printer.id, [...(sets.get(printer.id) ?? []), item]);
+    if (!cartridge) kept.push(item);
+    else {
+      const printerId = slotFor(book.context, cartridge)?.printer.id ?? NO_PRINTER;
+      sets.set(printerId, [...(sets.get(printerId) ?? []), item]);
+    }
   }
   for (const [printerId, set] of sets) {
     const first = set.reduce((a, b) => (a.at <= b.at ? a : b));
@@ -85,14 +92,21 @@ function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem
     // None yet: those of the day on which the first one is.
     const day = Date.parse(first.at) + DAY_MS;
     const meant = due.length > 0 ? due : set.filter(({ at }) => Date.parse(at) <= day);
-    const printer = find(book.context, 'printer', printerId)?.name ?? printerId;
+    const printer = find(book.context, 'printer', printerId)?.name;
+    const [one, ...others] = meant;
     kept.push({
       ...first,
       id,
+      cartridgeIds: meant.map(({ subject }) => subject.id),
       subject: {
         kind: 'printer',
         id: printerId,
-        name: meant.length === 1 ? meant[0]!.subject.name : `${printer}: ${meant.length} of its cartridges`,
+        name:
+          one && others.length === 0
+            ? one.subject.name
+            : printer
+              ? `${printer}: ${meant.length} of its cartridges`
+              : `${meant.length} cartridges that no printer takes`,
       },
       snoozedUntil: snoozedUntil(book, id, at),
     });

@@ -1,3 +1,4 @@
+import { firstFrom } from '../numeric';
 import { msOf, DAY_MS } from '../time';
 import type { CleaningLevel } from '../workbook';
 import { NO_EXPOSURE, type Exposure, type SubjectArea } from './exposure';
@@ -88,10 +89,11 @@ function ownCleanings(
   if (!(afterDays > 0)) return 0;
   const every = afterDays * DAY_MS;
   const [begin, end] = [msOf(from), msOf(to)];
+  const before = items[fromPosition - 1];
   let count = 0;
-  let since = fromPosition > 0 && items[fromPosition - 1] ? msOf(items[fromPosition - 1]!.at) : begin;
-  for (let i = fromPosition; i <= Math.min(toPosition, length); i++) {
-    const next = i < Math.min(toPosition, length) ? msOf(items[i]!.at) : end;
+  let since = before ? msOf(before.at) : begin;
+  const used = items.slice(fromPosition, Math.min(toPosition, length)).map(({ at }) => msOf(at));
+  for (const next of [...used, end]) {
     // Those at begin + k·every that lie within this gap, after the stretch began.
     if (next > since)
       count += Math.floor((next - since) / every) - Math.max(0, Math.floor((begin - since) / every));
@@ -106,15 +108,15 @@ function drawnBetween(timeline: Timeline, from: number, to: number, slotId: stri
   if (!known) shared.set(timeline.items, (known = new Map<number | string, Exposure>()));
   const common = known.get(from * MOST + to);
   if (common) return common;
-  let own = false;
-  for (let i = from; i < to && !own; i++) {
-    const event = timeline.items[i]!;
-    own =
-      event.type === 'image' ||
-      event.type === 'switch' ||
-      (event.type === 'cleaning' && event.slotIds !== null) ||
-      (event.type === 'job' && event.spares !== undefined);
-  }
+  const own = timeline.items
+    .slice(from, to)
+    .some(
+      (event) =>
+        event.type === 'image' ||
+        event.type === 'switch' ||
+        (event.type === 'cleaning' && event.slotIds !== null) ||
+        (event.type === 'job' && event.spares !== undefined),
+    );
   const key = own ? `${from} ${to} ${slotId}` : from * MOST + to;
   const found = known.get(key);
   if (found) return found;
@@ -136,8 +138,7 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
     change: 0,
     switched: 0,
   };
-  for (let i = from; i < to; i++) {
-    const event = timeline.items[i]!;
+  for (const event of timeline.items.slice(from, to)) {
     switch (event.type) {
       case 'job': {
         if (event.spares?.includes(slotId)) break;
@@ -187,16 +188,8 @@ function sumUp(timeline: Timeline, from: number, to: number, slotId: string): Ex
  *
  * @param at UTC instant; what happened at that very instant lies behind it
  */
-export function positionAt(timeline: Timeline, at: string): number {
-  let low = 0;
-  let high = timeline.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (timeline.items[middle]!.at < at) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
+export const positionAt = ({ items, length }: Timeline, at: string): number =>
+  firstFrom(items, (item) => item.at < at, length);
 
 /**
  * The part of a stretch that lies within a period; null when none does.

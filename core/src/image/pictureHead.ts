@@ -28,8 +28,8 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length >= 33 && view.getUint32(0) === 0x89504e47 && view.getUint32(12) === 0x49484452) {
     const [widthPx, heightPx] = [view.getUint32(16), view.getUint32(20)];
-    const samples = SAMPLES[bytes[25]!];
-    const bits = bytes[24]!;
+    const samples = SAMPLES[view.getUint8(25)];
+    const bits = view.getUint8(24);
     if (widthPx === 0 || heightPx === 0 || !samples || ![1, 2, 4, 8, 16].includes(bits)) return null;
     return {
       kind: 'png',
@@ -44,7 +44,7 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
     return webpHead(view);
   if (bytes.length < 4 || view.getUint16(0) !== 0xffd8) return null;
   for (let i = 2, n = 0; i + 9 < bytes.length && bytes[i] === 0xff && n < MOST_SEGMENTS; n++) {
-    const marker = bytes[i + 1]!;
+    const marker = view.getUint8(i + 1);
     // Bytes that only fill.
     if (marker === 0xff) {
       i += 1;
@@ -59,8 +59,8 @@ export function pictureHead(bytes: Uint8Array): PictureHead | null {
         kind: 'jpeg',
         widthPx,
         heightPx,
-        samples: bytes[i + 9]!,
-        bits: bytes[i + 4]!,
+        samples: view.getUint8(i + 9),
+        bits: view.getUint8(i + 4),
         rowBytes: 0,
       } as const;
       return widthPx === 0 || heightPx === 0 ? null : head;

@@ -124,7 +124,10 @@ class Malformed extends Error {
 
 class Reader {
   at = 0;
-  constructor(private readonly bytes: Uint8Array) {}
+  private readonly view: DataView;
+  constructor(private readonly bytes: Uint8Array) {
+    this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  }
 
   private need(n: number): number {
     const from = this.at;
@@ -134,20 +137,16 @@ class Reader {
   }
   peek(): number {
     if (this.at >= this.bytes.length) throw new Malformed(this.at, 'it ends in the middle', true);
-    return this.bytes[this.at]!;
+    return this.view.getUint8(this.at);
   }
   byte(): number {
-    return this.bytes[this.need(1)]!;
+    return this.view.getUint8(this.need(1));
   }
   short(): number {
-    const at = this.need(2);
-    return (this.bytes[at]! << 8) | this.bytes[at + 1]!;
+    return this.view.getUint16(this.need(2));
   }
   int(): number {
-    const at = this.need(4);
-    return (
-      (this.bytes[at]! << 24) | (this.bytes[at + 1]! << 16) | (this.bytes[at + 2]! << 8) | this.bytes[at + 3]!
-    );
+    return this.view.getInt32(this.need(4));
   }
   take(n: number): Uint8Array {
     const at = this.need(n);
@@ -301,8 +300,9 @@ const LEAST_POINT = [0, 0x80, 0x800, 0x10000];
 /** Reads UTF-8; a byte that does not belong becomes the replacement mark. */
 export function fromUtf8(bytes: Uint8Array): string {
   let text = '';
-  for (let i = 0; i < bytes.length;) {
-    const first = bytes[i]!;
+  let passed = 0;
+  for (const [i, first] of bytes.entries()) {
+    if (i < passed) continue;
     const more = first < 0x80 ? 0 : first >= 0xf0 ? 3 : first >= 0xe0 ? 2 : first >= 0xc0 ? 1 : -1;
     const tail = more > 0 ? [...bytes.slice(i + 1, i + 1 + more)] : [];
     const whole = more >= 0 && tail.length === more && tail.every((byte) => (byte & 0xc0) === 0x80);
@@ -310,13 +310,12 @@ export function fromUtf8(bytes: Uint8Array): string {
     for (const byte of tail) point = (point << 6) | (byte & 63);
     // What is written longer than it need be, or half of a pair, is no character.
     const isCharacter =
-      point >= LEAST_POINT[more]! && point <= 0x10ffff && (point < 0xd800 || point > 0xdfff);
+      point >= (LEAST_POINT[more] ?? 0) && point <= 0x10ffff && (point < 0xd800 || point > 0xdfff);
     if (whole && isCharacter) {
       text += String.fromCodePoint(point);
-      i += more + 1;
+      passed = i + more + 1;
     } else {
       text += '\ufffd';
-      i += 1;
     }
   }
   return text;

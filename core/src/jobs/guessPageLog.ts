@@ -64,6 +64,7 @@ export function guessPageLog(text: string): PageLogLayout | null {
   if (lines.length === 0) return null;
   const separator = separatorOf(lines);
   const rows = lines.map((line) => split(line.replace(DATE, HELD), separator));
+  const dates = lines.map((line) => DATE.exec(line)?.[0]);
   const width = Math.min(...rows.map((row) => row.length));
   const free = separator === ' ' ? freeColumn(rows, width) : -1;
   // Between what stands firmly before it and behind it, all that is left is the title.
@@ -71,22 +72,28 @@ export function guessPageLog(text: string): PageLogLayout | null {
     Array.from({ length: width }, (_, c) => {
       const cell =
         free < 0 || c < free
-          ? row[c]!
+          ? row[c]
           : c > free
-            ? row[row.length - width + c]!
+            ? row[row.length - width + c]
             : row.slice(free, row.length - width + free + 1).join(' ');
-      return cell.replace(HELD, DATE.exec(lines[r]!)![0]);
+      return (cell ?? '').replace(HELD, dates[r] ?? '');
     }),
   );
-  const columns = Array.from({ length: width }, (_, c) => table.map((row) => row[c]!));
-  const quoted = columns.map((cells) => cells.every((cell) => /^".*"$/.test(cell)));
-  const plain = columns.map((cells, c) => (quoted[c] ? cells.map((cell) => cell.slice(1, -1)) : cells));
+  const columns = Array.from({ length: width }, (_, c) => {
+    const cells = table.map((row) => row[c] ?? '');
+    const quoted = cells.every((cell) => /^".*"$/.test(cell));
+    return { quoted, cells: quoted ? cells.map((cell) => cell.slice(1, -1)) : cells };
+  });
+  const are = meanings(
+    columns.map(({ cells }) => cells),
+    free,
+  );
   return {
     separator,
-    columns: meanings(plain, free).map((is, c) => ({
-      is,
-      quoted: quoted[c]!,
-      examples: [...new Set(plain[c])].slice(0, EXAMPLES),
+    columns: columns.map(({ quoted, cells }, c) => ({
+      is: are[c] ?? 'other',
+      quoted,
+      examples: [...new Set(cells)].slice(0, EXAMPLES),
     })),
   };
 }
@@ -154,18 +161,17 @@ const isMedia = (cell: string): boolean => cell === '-' || mediaSize(cell) !== n
 
 function meanings(columns: readonly (readonly string[])[], free: number): LogColumn[] {
   const found = columns.map((): LogColumn => 'other');
-  const left = new Set(columns.keys());
+  const left = new Map(columns.entries());
   const take = (is: LogColumn, fits: (cells: readonly string[], c: number) => boolean): void => {
-    const c = [...left].find((one) => fits(columns[one]!, one));
+    const [c] = [...left].find(([place, cells]) => fits(cells, place)) ?? [];
     if (c === undefined) return;
     found[c] = is;
     left.delete(c);
   };
   const variety = (cells: readonly string[]): number => new Set(cells).size;
   const most = (fits: (cells: readonly string[]) => boolean): number =>
-    [...left]
-      .filter((c) => fits(columns[c]!))
-      .sort((a, b) => variety(columns[b]!) - variety(columns[a]!))[0] ?? -1;
+    [...left].filter(([, cells]) => fits(cells)).sort(([, a], [, b]) => variety(b) - variety(a))[0]?.[0] ??
+    -1;
   take('date', (cells) => cells.every((cell) => DATE.test(cell)));
   take('uuid', (cells) => cells.every(isUuid));
   if (free >= 0) take('title', (_, c) => c === free);

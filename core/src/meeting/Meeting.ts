@@ -1,3 +1,4 @@
+import { firstFrom } from '../numeric';
 import { FORMAT_VERSION, type Fact } from '../workbook';
 import { digestOf } from './digest';
 import type { Hand } from './hand';
@@ -187,8 +188,8 @@ export class Meeting {
       return inPieces(here.length > 0 ? here : [''], FEW_IDS).map((piece, i, all) => ({
         type: 'ids',
         device: this.side.device,
-        from: i === 0 ? from : piece[0]!,
-        to: i === all.length - 1 ? to : all[i + 1]![0]!,
+        from: i === 0 ? from : (piece[0] ?? from),
+        to: all[i + 1]?.[0] ?? to,
         ids: piece.filter((id) => id !== ''),
       }));
     return [this.have(from, to)];
@@ -203,8 +204,8 @@ export class Meeting {
     for (let at = begin; at === begin || at < end; at += size) {
       const next = Math.min(end, at + size);
       ranges.push({
-        from: at === begin ? from : ids[at]!,
-        to: next === end ? to : ids[next]!,
+        from: at === begin ? from : (ids[at] ?? from),
+        to: next === end ? to : (ids[next] ?? to),
         digest: digestOf(ids, at, next),
       });
     }
@@ -232,19 +233,8 @@ export class Meeting {
 
 /** Where sorted ids begin and end from one (with it) to another (without it; empty: to the end). */
 function placesOf(ids: readonly string[], from: string, to: string): readonly [number, number] {
-  const begin = from === '' ? 0 : placeOf(ids, from);
-  return [begin, Math.max(begin, to === '' ? ids.length : placeOf(ids, to))];
-}
-
-function placeOf(ids: readonly string[], edge: string): number {
-  let low = 0;
-  let high = ids.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (ids[middle]! < edge) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+  const begin = from === '' ? 0 : firstFrom(ids, (id) => id < from);
+  return [begin, Math.max(begin, to === '' ? ids.length : firstFrom(ids, (id) => id < to))];
 }
 
 function inPieces<T>(items: readonly T[], size: number): T[][] {

@@ -1,3 +1,4 @@
+export { firstFrom } from './firstFrom';
 export { Square } from './Square';
 export { normalQuantile } from './normalQuantile';
 export { normalDraw } from './normalDraw';

@@ -1,5 +1,5 @@
 import { slotView } from '../advice';
-import { find, type Book } from '../ledger';
+import type { Book } from '../ledger';
 import { ONE_SIDED } from '../numeric';
 import { RHYTHM_DRIFT, rhythmOf } from './rhythm';
 
@@ -36,13 +36,12 @@ export function calendarDose(
   everyDays: number,
 ): CalendarDose[] | null {
   const rhythm = rhythmOf(book, printerId, at);
-  const printer = find(book.context, 'printer', printerId);
-  if (!rhythm || !printer) return null;
-  return printer.slots.flatMap((slot, s): CalendarDose[] => {
+  if (!rhythm) return null;
+  return rhythm.channels.flatMap(({ slot, meanMl, useU }): CalendarDose[] => {
     const { cartridge, advice } = slotView(book, printerId, slot.id, at)!;
     if (!cartridge) return [];
-    const ml = Math.round(10 * everyDays * rhythm.meanMl[s]!) / 10;
-    const u = ml * Math.hypot(rhythm.useU[s]!, RHYTHM_DRIFT);
+    const ml = Math.round(10 * everyDays * meanMl) / 10;
+    const u = ml * Math.hypot(useU, RHYTHM_DRIFT);
     const room = Math.min(
       cartridge.maxMl - cartridge.targetMl,
       cartridge.targetMl - ml - cartridge.reserveMl,

@@ -8,7 +8,7 @@ import { plannedJobs, sparedSlots, type Book } from '../ledger';
 import { NO_EXPOSURE } from '../exposure';
 import type { Uncertain } from '../quantity';
 import { drawOf, queueUse } from '../usage';
-import { RHYTHM_DRIFT, rhythmOf, type Rhythm } from './rhythm';
+import { RHYTHM_DRIFT, rhythmOf, type Rhythm, type RhythmChannel } from './rhythm';
 
 const MOST_DAYS = 3650;
 
@@ -61,7 +61,8 @@ export function forecastInk(
   const pace = by === 'jobs' ? 0 : 1;
   const points: InkPoint[] = [];
   const reserveAt: ReserveDate[] = [];
-  rhythm.printer.slots.forEach((slot, s) => {
+  rhythm.channels.forEach((channel) => {
+    const { slot, changeMl: changes, useU } = channel;
     // The one advice of every place: what it does not know has no date, and what it forbids to print is due now.
     const { cartridge, advice } = slotView(book, printerId, slot.id, at)!;
     const ink = cartridge?.ink;
@@ -70,20 +71,16 @@ export function forecastInk(
       return;
     }
     const { reserveMl } = cartridge;
-    const changes = rhythm.changeMl[s]!;
-    const mean = pace * (rhythm.meanMl[s]! + changes);
+    const mean = pace * (channel.meanMl + changes);
     // Changes come as they come: their number scatters as numbers do.
     const each = drawOf(rhythm.model, slot.id, 'change').value;
-    const spread = pace * (spreadOf(rhythm, s) + changes * each);
+    const spread = pace * (spreadOf(rhythm, channel) + changes * each);
     const steps = by === 'rhythm' ? [] : jobSteps(book, rhythm, slot.id, at);
     const jobs = (days: number): Uncertain => steps.findLast((step) => step.days <= days)?.use ?? NO_USE;
     const left = (days: number): number => ink.value - days * mean - jobs(days).value;
     const sd = (days: number): number =>
       Math.sqrt(
-        ink.u ** 2 +
-          (days * mean) ** 2 * (rhythm.useU[s]! ** 2 + RHYTHM_DRIFT ** 2) +
-          days * spread +
-          jobs(days).u ** 2,
+        ink.u ** 2 + (days * mean) ** 2 * (useU ** 2 + RHYTHM_DRIFT ** 2) + days * spread + jobs(days).u ** 2,
       );
     const last = 7 * weeks;
     const marks = new Set(Array.from({ length: weeks + 1 }, (_, week) => 7 * week));
@@ -154,16 +151,13 @@ function jobSteps(
 }
 
 /** Variance of a day's use beyond its mean, as weeks show it (days hang together), ml² a day. */
-function spreadOf(rhythm: Rhythm, slot: number): number {
-  const weeks: number[] = [];
-  for (let i = 0; i + 7 <= rhythm.dayUse.length; i += 7) {
-    let sum = 0;
-    for (let j = 0; j < 7; j++) sum += rhythm.dayUse[i + j]![slot]!;
-    weeks.push(sum);
-  }
-  if (weeks.length < 3) return (7 * rhythm.meanMl[slot]!) ** 2 / 7;
+function spreadOf({ model }: Rhythm, { dayUse, meanMl }: RhythmChannel): number {
+  const weeks = Array.from({ length: Math.floor(dayUse.length / 7) }, (_, week) =>
+    dayUse.slice(7 * week, 7 * week + 7).reduce((sum, ml) => sum + ml, 0),
+  );
+  if (weeks.length < 3) return (7 * meanMl) ** 2 / 7;
   const mean = weeks.reduce((a, b) => a + b, 0) / weeks.length;
   const variance = weeks.reduce((a, b) => a + (b - mean) ** 2, 0) / (weeks.length - 1);
   // The pictures' own scatter, which a forecast from areas does not show.
-  return variance / 7 + 0.35 * rhythm.model.scatter ** 2 * mean * (mean / 7);
+  return variance / 7 + 0.35 * model.scatter ** 2 * mean * (mean / 7);
 }

@@ -94,14 +94,14 @@ function topUpsOf(
     while (last.length < FEW_FILLS) last.push((USUAL_SHARE * view.targetMl) / parts);
     const soon = quantileOf(last, EARLY)!;
     const rhythm = rhythmOf(book, seat.printerId, at);
-    const slot = rhythm?.printer.slots.findIndex(({ id }) => id === seat.slotId) ?? -1;
+    const channel = rhythm?.channels.find(({ slot }) => slot.id === seat.slotId);
     return [
       {
         inkId,
         soon,
         ml: quantileOf(last, MUCH)!,
         above: Math.max(0, ((view.ink?.value ?? 0) - view.targetMl) / parts + soon),
-        weight: rhythm && slot >= 0 ? (rhythm.meanMl[slot]! + rhythm.changeMl[slot]!) / parts : 0,
+        weight: channel ? (channel.meanMl + channel.changeMl) / parts : 0,
       },
     ];
   });

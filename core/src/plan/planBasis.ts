@@ -89,9 +89,10 @@ function inputOf(book: Book, rhythm: Rhythm, at: string, options: PlanOptions): 
   const { printer, model } = rhythm;
   const cost = printerCost(book, printer.id, at)!;
   return {
-    dayUse: rhythm.dayUse,
+    dayUse: rhythm.dayArea.map((_, day) => rhythm.channels.map(({ dayUse }) => dayUse[day] ?? 0)),
     dayArea: rhythm.dayArea,
-    channels: printer.slots.map((slot, i) => {
+    channels: rhythm.channels.map(({ slot, useU }, i) => {
+      const channel = cost.channels[i];
       const cartridgeId =
         book.state.printers.get(printer.id)?.slots.get(slot.id)?.cartridgeId ??
         cartridgeFor(book, printer.id, slot.id);
@@ -101,10 +102,10 @@ function inputOf(book: Book, rhythm: Rhythm, at: string, options: PlanOptions): 
         fullMl: view?.targetMl ?? original?.usableMl ?? 20,
         reserveMl: view?.reserveMl ?? 0.07 * (original?.usableMl ?? 20),
         primeMl: drawOf(model, slot.id, 'change').value,
-        refillMinorPerMl: cost.channels[i]!.refillMinorPerMl ?? 0,
+        refillMinorPerMl: channel?.refillMinorPerMl ?? 0,
         originalUsableMl: original?.usableMl ?? view?.targetMl ?? 20,
-        originalMinorPerMl: cost.channels[i]!.originalMinorPerMl ?? 0,
-        useU: Math.min(0.5, rhythm.useU[i]!),
+        originalMinorPerMl: channel?.originalMinorPerMl ?? 0,
+        useU: Math.min(0.5, useU),
       };
     }),
     scatter: model.scatter,

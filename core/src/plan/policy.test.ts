@@ -166,8 +166,8 @@ describe('what a printer will need', () => {
     const rhythm = rhythmOf(book, 'printer', AT)!;
     expect(rhythm.days).toBeGreaterThan(50);
     expect(rhythm.dayArea.filter((area) => area > 0)).toHaveLength(8);
-    expect(rhythm.meanMl[0]! * 7).toBeGreaterThan(1.2);
-    expect(rhythm.meanMl[0]! * 7).toBeLessThan(2.4);
+    expect(rhythm.channels[0]!.meanMl * 7).toBeGreaterThan(1.2);
+    expect(rhythm.channels[0]!.meanMl * 7).toBeLessThan(2.4);
   });
 
   test('the forecast begins at the ink now, falls at the rhythm, and widens', () => {
@@ -188,7 +188,7 @@ describe('what a printer will need', () => {
     forecast.reserveAt.forEach(({ median, low, high }, c) => {
       expect(low! < median! && median! < high!).toBe(true);
       const ink = forecast.points[c * 13]!.inkMl;
-      const days = (ink - 3.5) / rhythm.meanMl[c]!;
+      const days = (ink - 3.5) / rhythm.channels[c]!.meanMl;
       expect((Date.parse(median!) - Date.parse(AT)) / 86_400_000 / days).toBeCloseTo(1, 1);
     });
   });

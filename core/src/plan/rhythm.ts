@@ -10,18 +10,25 @@ export interface Rhythm {
   readonly model: PrinterModel;
   /** Days that it was read from. */
   readonly days: number;
-  /** ml by day, then by slot order; without cartridge changes, which a policy decides. */
-  readonly dayUse: readonly (readonly number[])[];
   /** Printed area by day, dm². */
   readonly dayArea: readonly number[];
-  /** Mean ml a day by slot. */
-  readonly meanMl: readonly number[];
-  /** Drawn by changes of the other cartridges, ml a day by slot: as many as there were in these days. */
-  readonly changeMl: readonly number[];
-  /** Relative standard uncertainty of the learnt use, by slot. */
-  readonly useU: readonly number[];
+  /** In slot order. */
+  readonly channels: readonly RhythmChannel[];
   /** Drawn by cleanings from all channels together, ml a day. */
   readonly cleaningMlPerDay: number;
+}
+
+/** What one channel drew. */
+export interface RhythmChannel {
+  readonly slot: Printer['slots'][number];
+  /** ml by day; without cartridge changes, which a policy decides. */
+  readonly dayUse: readonly number[];
+  /** Mean ml a day. */
+  readonly meanMl: number;
+  /** Drawn by changes of the other cartridges, ml a day: as many as there were in these days. */
+  readonly changeMl: number;
+  /** Relative standard uncertainty of the learnt use. */
+  readonly useU: number;
 }
 
 /** So many days back are the usual rhythm, and at least so many are needed to speak of one. */
@@ -65,53 +72,45 @@ function readRhythm(book: Book, printerId: string, at: string): Rhythm | null {
   const days = Math.min(RHYTHM_DAYS, Math.floor((end - Date.parse(state.firstAt)) / DAY_MS));
   if (days < LEAST_DAYS || state.jobs === 0) return null;
   const timeline = timelineIn(book.context, book.state, printerId)!;
-  const dayUse: number[][] = [];
-  const dayArea: number[] = [];
-  const sums = printer.slots.map((): Exposure => NO_EXPOSURE);
-  const changes = printer.slots.map(() => 0);
+  const read = Array.from({ length: days }, (_, i) => {
+    const from = new Date(end - (days - i) * DAY_MS).toISOString();
+    const to = new Date(end - (days - i - 1) * DAY_MS).toISOString();
+    const [fromPosition, toPosition] = [positionAt(state.timeline, from), positionAt(state.timeline, to)];
+    return { from, to, fromPosition, toPosition };
+  });
   let cleaning = 0;
-  for (let i = days; i > 0; i--) {
-    const from = new Date(end - i * DAY_MS).toISOString();
-    const to = new Date(end - (i - 1) * DAY_MS).toISOString();
-    const fromPosition = positionAt(state.timeline, from);
-    const toPosition = positionAt(state.timeline, to);
-    dayUse.push(
-      printer.slots.map((slot, s) => {
-        const all = exposureDuring(timeline, { slotId: slot.id, fromPosition, toPosition, from, to });
-        changes[s]! += all.change;
-        const exposure = { ...all, change: 0 };
-        sums[s] = addExposure(sums[s]!, exposure);
-        for (const level of CLEANING_LEVELS)
-          cleaning += exposure[level] * drawOf(model, slot.id, level).value;
-        return predictUse(model, slot.id, exposure).value;
-      }),
-    );
-    let area = 0;
-    for (let p = fromPosition; p < toPosition; p++) {
-      const event = state.timeline.items[p]!;
-      if (event.type === 'job' || event.type === 'image') area += event.dm2;
-    }
-    dayArea.push(area);
-  }
+  const channels = printer.slots.map((slot): RhythmChannel => {
+    let sum: Exposure = NO_EXPOSURE;
+    let changes = 0;
+    const dayUse = read.map((day) => {
+      const all = exposureDuring(timeline, { slotId: slot.id, ...day });
+      const exposure = { ...all, change: 0 };
+      changes += all.change;
+      sum = addExposure(sum, exposure);
+      for (const level of CLEANING_LEVELS) cleaning += exposure[level] * drawOf(model, slot.id, level).value;
+      return predictUse(model, slot.id, exposure).value;
+    });
+    const areas = sum.areas.map((area) => ({ ...area, squares: 0 }));
+    const use = predictUse(model, slot.id, { ...sum, areas });
+    return {
+      slot,
+      dayUse,
+      meanMl: dayUse.reduce((a, b) => a + b, 0) / days,
+      // Of as many changes as there are channels one is its own: with that it is full again.
+      changeMl: (drawOf(model, slot.id, 'change').value * changes * (1 - 1 / printer.slots.length)) / days,
+      useU: use.value > 0 ? use.u / use.value : 0.5,
+    };
+  });
+  const areaOf = ({ fromPosition, toPosition }: (typeof read)[number]): number =>
+    state.timeline.items
+      .slice(fromPosition, toPosition)
+      .reduce((sum, event) => (event.type === 'job' || event.type === 'image' ? sum + event.dm2 : sum), 0);
   return {
     printer,
     model,
     days,
-    dayUse,
-    dayArea,
-    meanMl: printer.slots.map((_, s) => dayUse.reduce((sum, day) => sum + day[s]!, 0) / days),
-    // Of as many changes as there are channels one is its own: with that it is full again.
-    changeMl: printer.slots.map(
-      ({ id }, s) =>
-        (drawOf(model, id, 'change').value * changes[s]! * (1 - 1 / printer.slots.length)) / days,
-    ),
-    useU: printer.slots.map((slot, s) => {
-      const use = predictUse(model, slot.id, {
-        ...sums[s]!,
-        areas: sums[s]!.areas.map((area) => ({ ...area, squares: 0 })),
-      });
-      return use.value > 0 ? use.u / use.value : 0.5;
-    }),
+    dayArea: read.map(areaOf),
+    channels,
     cleaningMlPerDay: cleaning / days,
   };
 }

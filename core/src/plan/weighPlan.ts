@@ -1,9 +1,9 @@
 import { slotView } from '../advice';
 import { singleChanges } from '../cost';
-import { expectedMass, find, inkByWeight, routineDraw, scaleFor, scaleReading, type Book } from '../ledger';
+import { expectedMass, inkByWeight, routineDraw, scaleFor, scaleReading, type Book } from '../ledger';
 import { ONE_SIDED } from '../numeric';
 import { drawOf, SHARED_SCATTER } from '../usage';
-import { rhythmOf, type Rhythm } from './rhythm';
+import { rhythmOf, type Rhythm, type RhythmChannel } from './rhythm';
 
 export interface WeighChannel {
   readonly slotId: string;
@@ -57,20 +57,19 @@ const RHYTHMS = [7, 14, 28, 56, 91];
  */
 export function weighPlan(book: Book, printerId: string, at: string): WeighPlan | null {
   const rhythm = rhythmOf(book, printerId, at);
-  const printer = find(book.context, 'printer', printerId);
-  if (!rhythm || !printer) return null;
+  if (!rhythm) return null;
   const onceMl = routineDraw(book, printerId, 'change').value;
   const channels: WeighChannel[] = [];
   const unknown: { slotId: string; name: string }[] = [];
   const uses: { useMl: number; usableMl: number; primeMl: number; doubt: (days: number) => number }[] = [];
-  printer.slots.forEach((slot, s) => {
+  rhythm.channels.forEach((channel) => {
+    const { slot, meanMl: perDay } = channel;
     const { cartridge, advice } = slotView(book, printerId, slot.id, at)!;
     if (!cartridge?.ink || advice.notKnown !== null) {
       unknown.push({ slotId: slot.id, name: slot.name });
       return;
     }
     const { id } = cartridge.body.cartridge;
-    const perDay = rhythm.meanMl[s]!;
     const usable = cartridge.targetMl - cartridge.reserveMl;
     const uAfter = Math.min(cartridge.ink.u, weighedU(book, id, at) ?? cartridge.ink.u);
     const spared = ONE_SIDED * (cartridge.ink.u - uAfter);
@@ -88,7 +87,7 @@ export function weighPlan(book: Book, printerId: string, at: string): WeighPlan 
         useMl: YEAR_DAYS * perDay,
         usableMl: usable,
         primeMl: drawOf(rhythm.model, slot.id, 'change').value,
-        doubt: (days) => Math.hypot(uAfter, Math.sqrt(drawnVariance(rhythm, s, days))),
+        doubt: (days) => Math.hypot(uAfter, Math.sqrt(drawnVariance(rhythm, channel, days))),
       });
     }
   });
@@ -124,12 +123,12 @@ function weighedU(book: Book, cartridgeId: string, at: string): number | null {
 }
 
 /** Variance of what was drawn since the last weighing, of which every print is in the log, ml². */
-function drawnVariance(rhythm: Rhythm, slot: number, days: number): number {
-  const drawn = days * rhythm.meanMl[slot]!;
-  const total = rhythm.dayUse.reduce((sum, day) => sum + day[slot]!, 0);
-  const squares = rhythm.dayUse.reduce((sum, day) => sum + day[slot]! ** 2, 0);
-  const scatter = total > 0 ? SHARED_SCATTER * rhythm.model.scatter ** 2 * drawn * (squares / total) : 0;
-  return (drawn * rhythm.useU[slot]!) ** 2 + scatter;
+function drawnVariance({ model }: Rhythm, { meanMl, useU, dayUse }: RhythmChannel, days: number): number {
+  const drawn = days * meanMl;
+  const total = dayUse.reduce((sum, ml) => sum + ml, 0);
+  const squares = dayUse.reduce((sum, ml) => sum + ml ** 2, 0);
+  const scatter = total > 0 ? SHARED_SCATTER * model.scatter ** 2 * drawn * (squares / total) : 0;
+  return (drawn * useU) ** 2 + scatter;
 }
 
 type Use = {

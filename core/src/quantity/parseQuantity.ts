@@ -52,13 +52,14 @@ export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQu
   if (clean === '') return fail({ code: 'empty' });
   const match = /^([+-]?\s?[\d.,' ]*\d[.,]?)\s*([a-z"%]*)\.?$/i.exec(clean);
   if (!match) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
+  const [, typed = '', word = ''] = match;
   // Groups of three may stand apart; any other space is a second number.
-  if (/[' ]/.test(match[1]!.replace(/^([+-])\s/, '$1')) && !GROUPED.test(match[1]!.trim()))
+  if (/[' ]/.test(typed.replace(/^([+-])\s/, '$1')) && !GROUPED.test(typed.trim()))
     return fail({ code: 'ambiguousNumber', text: clean.slice(0, 40) });
-  const digits = match[1]!.replace(/[' ]/g, '');
+  const digits = typed.replace(/[' ]/g, '');
   if (digits.length > MOST_DIGITS) return fail({ code: 'notANumber', text: clean.slice(0, 40) });
   // 1,234 may be a thousand or one and a bit: only whoever typed it knows. No ink weighs a kilogram a millilitre.
-  if (kind !== 'density' && /^[+-]?[1-9]\d{0,2}[,]\d{3}$/.test(digits) && !match[1]!.includes(' '))
+  if (kind !== 'density' && /^[+-]?[1-9]\d{0,2}[,]\d{3}$/.test(digits) && !typed.includes(' '))
     return fail({ code: 'ambiguousNumber', text: clean.slice(0, 40) });
   const separators = digits.replace(/[^.,]/g, '');
   const decimal = separators.slice(-1);
@@ -71,7 +72,7 @@ export function parseQuantity(text: string, kind: QuantityKind): Result<ParsedQu
   const at = decimal ? digits.lastIndexOf(decimal) : -1;
   const whole = (at < 0 ? digits : digits.slice(0, at)).replace(/[.,]/g, '');
   const fraction = at < 0 ? '' : digits.slice(at + 1);
-  const unit = match[2]!.toLowerCase();
+  const unit = word.toLowerCase();
   const factor = unit === '' ? 1 : UNITS[kind].get(unit);
   if (factor === undefined) return fail({ code: 'wrongUnit', unit, allowed: [...UNITS[kind].keys()] });
   const value = Number(

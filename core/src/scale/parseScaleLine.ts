@@ -68,20 +68,21 @@ export function parseScaleLine(line: string): ScaleReading {
   if (/[.,]{2}|\d[.,]\d+[.,]|(?<!\d)[.,]\d|\d[.,]\s+\d|%/.test(text))
     return { kind: 'noise', text: text.slice(0, 60) };
   if (/\bERR?(OR)?\b/i.test(text)) return { kind: 'noise', text: text.slice(0, 60) };
-  if (numbers.length !== 1 || numbers[0]![2]!.length > MOST_DIGITS)
+  const [number, ...others] = numbers;
+  const [whole = '', sign, digits = '', unit = ''] = number ?? [];
+  const factor = UNITS[unit.toLowerCase()];
+  if (!number || factor === undefined || others.length > 0 || digits.length > MOST_DIGITS)
     return { kind: 'noise', text: text.slice(0, 60) };
-  const [, sign, digits, unit] = numbers[0]!;
-  const factor = UNITS[(unit ?? '').toLowerCase()]!;
-  const marks = text.slice(0, numbers[0]!.index).toUpperCase();
+  const marks = text.slice(0, number.index).toUpperCase();
   if ((marks.match(/[A-Z]+/g) ?? []).some((word) => !BEFORE.has(word)))
     return { kind: 'noise', text: text.slice(0, 60) };
-  const rest = text.slice(numbers[0]!.index + numbers[0]![0].length);
+  const rest = text.slice(number.index + whole.length);
   const unstable = /\b(US|SD|UN|D)\b|[?~*]/.test(marks) || /[?~*]/.test(rest);
   const stable = unstable ? false : /\b(ST|S)\b/.test(marks) ? true : null;
   // Another word than a mark is another quantity: no weight.
   const word = /^\s*([a-z]+)/i.exec(rest)?.[1]?.toUpperCase();
   if (word && !MARKS.has(word)) return { kind: 'noise', text: text.slice(0, 60) };
-  const [, fraction = ''] = digits!.split(/[.,]/);
-  const massG = Number(digits!.replace(',', '.')) * factor * (sign === '-' ? -1 : 1);
+  const [, fraction = ''] = digits.split(/[.,]/);
+  const massG = Number(digits.replace(',', '.')) * factor * (sign === '-' ? -1 : 1);
   return { kind: 'mass', massG, stable, stepG: 10 ** -fraction.length * factor };
 }

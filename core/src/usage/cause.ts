@@ -68,6 +68,8 @@ export interface Taught {
   readonly leak: 'anew' | 'goesOn' | 'found' | null;
 }
 
+export const NOTHING_TAUGHT: Taught = { shift: NO_SHIFT, ifLeaking: NO_SHIFT, leak: null };
+
 /** What a channel drew in one weigh-in beyond what its others let one expect, ml. */
 export interface Excess {
   readonly days: number;

@@ -133,12 +133,13 @@ export class CauseFilter {
     }
     const zero = zeroShift(this.zero);
     // Of a wrong zero all channels share the doubt: that is no variance of their own.
-    const known = rows.map((row): Shift => {
+    const knownOf = (row: CauseRow): Shift => {
       const leak = this.leakOf(row.cartridgeId, row.days);
       return { ml: leak.ml + (zero?.ml ?? 0), variance: leak.variance };
-    });
-    const misses = rows.map((row, i): Miss => {
-      const { ml, variance } = known[i]!;
+    };
+    const known = rows.map(knownOf);
+    const misses = rows.map((row): Miss => {
+      const { ml, variance } = knownOf(row);
       return {
         offMl: row.usedMl - row.toldMl - ml,
         own: row.own + variance + DROP_ML ** 2,
@@ -175,7 +176,7 @@ export class CauseFilter {
       ...whose(one, one.found.amount),
       subjectId: one.subjectId ?? null,
       ...(one.insteadId === undefined ? {} : { insteadId: one.insteadId }),
-      probability: chance(logs[i]!),
+      probability: chance(logs[i] ?? -Infinity),
       amount: one.found.amount,
       pattern: one.pattern,
       log: one.found.log,
@@ -184,9 +185,9 @@ export class CauseFilter {
     this.goOn(rows, causes, misses, from);
     const taught = rows.map((row, i): Taught => {
       const shiftBy = (codes: ReadonlySet<WeighInCause>): Shift => {
-        let { ml, variance } = known[i]!;
+        let { ml, variance } = known[i] ?? NO_SHIFT;
         for (const cause of causes) {
-          const unit = cause.pattern[i]!;
+          const unit = cause.pattern[i] ?? 0;
           const { probability: p, amount } = cause;
           // One lone weigh-in that looks like a cleaning may be anything.
           if (cause.code === 'cleanings' && this.unseenPerDay === 0) continue;

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import { NO_SHIFT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
+import { NOTHING_TAUGHT, type Cause, type CauseRow, type CausesCode, type Taught } from './cause';
 import { swingVariance } from './blackSwing';
 import { CauseFilter } from './causes';
 import { SHARED_SCATTER, type Draws } from './features';
@@ -216,9 +216,8 @@ export class Fitting {
           return;
         }
         this.learner = new Learner(this.slotIds, this.draws);
-        const steps = this.filter.steps();
-        for (let i = 0; i <= index; i++) {
-          this.learner.learn(this.learner.foretellAll(this.groups[i]!), steps[i]!, this.taught[i]!);
+        for (const [i, step] of this.filter.steps().entries()) {
+          this.learner.learn(this.learner.foretellAll(this.groups[i] ?? []), step, this.taught[i] ?? []);
           if (i % SLICE === SLICE - 1) yield;
         }
       }
@@ -255,8 +254,7 @@ export class Fitting {
     const { causes: found, taught } = causes.take(rows, from);
     this.found = found;
     return seen.map((row) => {
-      const i = asked.indexOf(row);
-      return i < 0 ? NOTHING_TAUGHT : taught[i]!;
+      return taught[asked.indexOf(row)] ?? NOTHING_TAUGHT;
     });
   }
 
@@ -267,22 +265,22 @@ export class Fitting {
     const wrong = filter.probabilities('wrong');
     const changed = filter.probabilities('change');
     const { channels, counters } = learner.copy();
-    const denied = spans.length > 0 ? deniedBetween(renewals, spans.at(-1)!.to, LAST) : [];
+    const last = spans.at(-1);
+    const denied = last ? deniedBetween(renewals, last.to, LAST) : [];
     const causes = this.causes.copy();
     for (const { cause, cartridgeId } of denied) causes.deny(cause, cartridgeId);
     return {
       channels,
       counters,
       draws: this.draws,
-      gain: filter.next(spans.length > 0 ? renewedBetween(renewals, spans.at(-1)!.to, LAST) : 0),
+      gain: filter.next(last ? renewedBetween(renewals, last.to, LAST) : 0),
       changes: changesOf(steps, spans, changed),
-      missing: spans.flatMap((span, i) =>
-        wrong[i]! > 0.5
-          ? [{ from: span.from, to: span.to, probability: wrong[i]!, ratio: Math.exp(pools[i]?.value ?? 0) }]
-          : [],
-      ),
+      missing: spans.flatMap(({ from, to }, i) => {
+        const probability = wrong[i] ?? 0;
+        return probability > 0.5 ? [{ from, to, probability, ratio: Math.exp(pools[i]?.value ?? 0) }] : [];
+      }),
       doubt: doubtOf(spans, pools, wrong, changed),
-      lastSpan: spans.at(-1) ?? null,
+      lastSpan: last ?? null,
       causes: withoutDenied(this.found, denied),
       leaks: causes.leaking,
       unseenCleanings: causes.unseenPerDay,
@@ -290,7 +288,7 @@ export class Fitting {
       scatter: Math.sqrt(learner.scatter.jobs),
       eventScatter: Math.sqrt(learner.scatter.events),
       records: this.records.map((record, i) =>
-        steps[this.groupOf[i]!]!.label === 'wrong' ? { ...record, leftOut: true } : record,
+        steps[this.groupOf[i] ?? -1]?.label === 'wrong' ? { ...record, leftOut: true } : record,
       ),
       intervals: this.taken,
     };
@@ -326,5 +324,3 @@ const codeOf = ({ filter, learner, causes }: Standing): StandingCode => ({
   causes: causes.keep(),
   learner: learner.keep(),
 });
-
-const NOTHING_TAUGHT: Taught = { shift: NO_SHIFT, ifLeaking: NO_SHIFT, leak: null };

@@ -107,10 +107,10 @@ export class GainFilter {
       pieces.push({ mean, variance, before: pieces[before] ?? null });
     const told: Story[] = [BEGIN];
     for (const [label, segment, before, log] of stories.slice(1))
-      told.push({ label, segment: pieces[segment]!, before: told[before] ?? null, log });
+      told.push({ label, segment: pieces[segment] ?? BEGIN.segment, before: told[before] ?? null, log });
     const other = new GainFilter();
-    other.stories = carried.map((place) => told[place]!);
-    other.best = told[best]!;
+    other.stories = carried.map((place) => told[place] ?? BEGIN);
+    other.best = told[best] ?? BEGIN;
     other.learntAt = learntAt;
     return other;
   }
@@ -121,7 +121,6 @@ export class GainFilter {
    * @param change probability that a new one holds from here: something is known to have happened
    */
   next(change = 0): Uncertain {
-    const weights = this.weights();
     let mean = 0;
     let square = 0;
     const add = (weight: number, m: number, v: number): void => {
@@ -130,10 +129,11 @@ export class GainFilter {
       mean += weight * g;
       square += weight * g * g * Math.exp(v);
     };
-    this.stories.forEach(({ segment }, i) => {
-      add((1 - change) * weights[i]!, segment.mean, segment.variance);
-      if (change > 0) add(change * weights[i]!, segment.mean, segment.variance + CHANGE_SD ** 2);
-    });
+    for (const { story, weight } of this.weighed()) {
+      const { segment } = story;
+      add((1 - change) * weight, segment.mean, segment.variance);
+      if (change > 0) add(change * weight, segment.mean, segment.variance + CHANGE_SD ** 2);
+    }
     return { value: mean, u: Math.sqrt(Math.max(0, square - mean * mean)) };
   }
 
@@ -147,7 +147,7 @@ export class GainFilter {
   take(pooled: Pooled | null, change = CHANGE): GainStep | null {
     this.stories = pooled ? likeliest(this.stories, pooled, change) : this.stories.map(stay);
     const before = this.best;
-    this.best = this.stories[0]!;
+    this.best = this.stories[0] ?? BEGIN;
     const goesOn = this.best.before === before || sameStory(this.best.before, before);
     if (this.best.label === 'change' && goesOn) this.learntAt = this.best.segment.mean;
     const moved = Math.abs(this.best.segment.mean - this.learntAt) > MOVED;
@@ -165,13 +165,9 @@ export class GainFilter {
 
   /** For each weigh-in the probability, over all stories, of this label. */
   probabilities(label: StepLabel): number[] {
-    const weights = this.weights();
     let sums: number[] = [];
-    this.stories.forEach((story, i) => {
-      const labels = this.trace(story);
-      if (sums.length === 0) sums = labels.map(() => 0);
-      labels.forEach((step, j) => (sums[j]! += step.label === label ? weights[i]! : 0));
-    });
+    for (const { story, weight } of this.weighed())
+      sums = this.trace(story).map((step, j) => (sums[j] ?? 0) + (step.label === label ? weight : 0));
     return sums;
   }
 
@@ -180,15 +176,16 @@ export class GainFilter {
     let { segment } = story;
     for (let at: Story | null = story; at && at !== BEGIN; at = at.before) {
       steps.push(stepOf(at, segment));
-      if (at.label === 'change') segment = segment.before!;
+      if (at.label === 'change') segment = segment.before ?? BEGIN.segment;
     }
     return steps.reverse();
   }
 
-  private weights(): number[] {
-    const raw = this.stories.map((story) => Math.exp(story.log));
-    const total = raw.reduce((a, b) => a + b, 0);
-    return raw.map((weight) => weight / total);
+  /** Each story with its probability. */
+  private weighed(): readonly { readonly story: Story; readonly weight: number }[] {
+    const raw = this.stories.map((story) => ({ story, weight: Math.exp(story.log) }));
+    const total = raw.reduce((sum, { weight }) => sum + weight, 0);
+    return raw.map(({ story, weight }) => ({ story, weight: weight / total }));
   }
 }
 
@@ -229,36 +226,25 @@ const stay = (story: Story): Story => ({
   log: story.log,
 });
 
-const LABELS = ['stay', 'change', 'wrong'] as const;
-
 /** Each story goes on in three ways; those that say most of what was seen are carried along, the likeliest first, with log 0. */
 function likeliest(stories: readonly Story[], pooled: Pooled, change: number): Story[] {
-  const logs: number[] = [];
+  const told: { readonly story: Story; readonly label: StepLabel; readonly log: number }[] = [];
   const [stays, changes, errs] = [1 - change - WRONG, change, WRONG].map(Math.log) as [
     number,
     number,
     number,
   ];
-  for (const { segment, log } of stories) {
+  for (const story of stories) {
+    const { segment, log } = story;
+    const say = (label: StepLabel, more: number): unknown => told.push({ story, label, log: log + more });
     const off = pooled.value - segment.mean;
-    logs.push(
-      log + stays + logNormal(off, driftedOf(segment) + pooled.variance),
-      log + changes + logNormal(off, CHANGE_SD ** 2 + pooled.variance),
-      log + errs + logNormal(off, WRONG_SD ** 2 + pooled.variance),
-    );
+    say('stay', stays + logNormal(off, driftedOf(segment) + pooled.variance));
+    say('change', changes + logNormal(off, CHANGE_SD ** 2 + pooled.variance));
+    say('wrong', errs + logNormal(off, WRONG_SD ** 2 + pooled.variance));
   }
-  const order = logs.map((_, place) => place).sort((a, b) => logs[b]! - logs[a]!);
-  const top = logs[order[0]!]!;
-  return order
-    .slice(0, MOST_STORIES)
-    .map((place) =>
-      goneOn(
-        stories[Math.floor(place / LABELS.length)]!,
-        LABELS[place % LABELS.length]!,
-        pooled,
-        logs[place]! - top,
-      ),
-    );
+  told.sort((a, b) => b.log - a.log);
+  const top = told[0]?.log ?? 0;
+  return told.slice(0, MOST_STORIES).map(({ story, label, log }) => goneOn(story, label, pooled, log - top));
 }
 
 /** The gain is one by definition until something changes it. */

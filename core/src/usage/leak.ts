@@ -21,18 +21,20 @@ const ALL_TOLD = 0.1;
 /** Of one channel, with what all have in common this time taken off as its others show it. */
 export function excessOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Excess {
   const i = rows.indexOf(row);
-  const { offMl, own, shared } = misses[i]!;
+  const miss = misses[i];
+  if (!miss) return { days: row.days, ml: 0, variance: Infinity };
+  const { offMl, own, shared } = miss;
   const others = misses.filter((_, k) => k !== i);
   if (others.length < 2) return { days: row.days, ml: offMl, variance: own + shared ** 2 };
-  const commons = (one: CauseRow): readonly number[] => [ALL_TOLD * one.toldMl, one.alike];
+  const commons = (one: CauseRow) => [ALL_TOLD * one.toldMl, one.alike] as const;
   const theirs = rows.filter((_, k) => k !== i).map(commons);
   const look = new Patterns(
     others,
-    [0, 1].map((k) => theirs.map((one) => one[k]!)),
+    ([0, 1] as const).map((k) => theirs.map((one) => one[k])),
   );
   const mine = commons(row);
   const common = look.foretell(
-    others.map((other, k) => shared * other.shared + dot(mine, theirs[k]!)),
+    others.map((other, k) => shared * other.shared + dot(mine, theirs[k] ?? [])),
     shared ** 2 + dot(mine, mine),
   );
   return { days: row.days, ml: offMl - common.value, variance: own + common.u ** 2 };
@@ -70,7 +72,7 @@ export function leakSince(excesses: readonly Excess[]): Explained {
   // One that fills it, or loses less than standing takes, is no leak.
   const leaks = found.filter(({ amount }) => amount.value > LEAST_LEAK);
   const [first] = leaks;
-  if (!first) return { log: -Infinity, amount: found[0]!.amount };
+  if (!first) return { log: -Infinity, amount: found[0]?.amount ?? LEAK };
   const best = leaks.reduce((a, b) => (b.log > a.log ? b : a), first);
   const sum = leaks.reduce((total, { log }) => total + Math.exp(log - best.log), 0);
   return { log: best.log + Math.log(sum), amount: best.amount };
@@ -78,7 +80,7 @@ export function leakSince(excesses: readonly Excess[]): Explained {
 
 /** A channel's leak against none, by what its others say of this weigh-in. */
 export function leakOf(rows: readonly CauseRow[], misses: readonly Miss[], row: CauseRow): Explained {
-  const { own } = misses[rows.indexOf(row)]!;
+  const own = misses[rows.indexOf(row)]?.own ?? 0;
   const { ml: off, variance } = excessOf(rows, misses, row);
   const common = variance - own;
   const { toldMl, own: ownIf, perDay } = row.ifLeaking;

@@ -1,6 +1,6 @@
 import { learnCounter, COUNTER_PRIOR, type Counter } from '../gauge';
 import type { Because } from '../workbook';
-import type { IfLeaking, Taught } from './cause';
+import { NOTHING_TAUGHT, type IfLeaking, type Taught } from './cause';
 import {
   copyChannel,
   foretellChannel,
@@ -159,7 +159,7 @@ export class Learner {
     const events = this.events.collect();
     for (const [i, { one, told }] of seen.entries()) {
       if (explained(one)) continue;
-      const { shift, ifLeaking, leak } = taught[i]!;
+      const { shift, ifLeaking, leak } = taught[i] ?? NOTHING_TAUGHT;
       const used = (one.used.value - shift.ml) / gain;
       const seenVariance = (one.used.u / gain) ** 2 + shift.variance / gain ** 2;
       const around = aroundMean(told, scatter);

@@ -45,7 +45,7 @@ export class Patterns {
   /** C⁻¹x. */
   private weigh(x: readonly number[]): number[] {
     return less(
-      this.inverse.map((weight, i) => weight * x[i]!),
+      this.inverse.map((weight, i) => weight * (x[i] ?? 0)),
       this.common,
       x,
     );
@@ -90,7 +90,7 @@ function ranks(columns: readonly (readonly number[])[], inverse: readonly number
   const done: number[][] = [];
   for (const h of columns) {
     const y = less(
-      h.map((value, i) => value * inverse[i]!),
+      h.map((value, i) => value * (inverse[i] ?? 0)),
       done,
       h,
     );
@@ -102,17 +102,14 @@ function ranks(columns: readonly (readonly number[])[], inverse: readonly number
 
 /** y − Σ v(v·x). */
 function less(y: readonly number[], vectors: readonly (readonly number[])[], x: readonly number[]): number[] {
-  const left = [...y];
+  let left = [...y];
   for (const v of vectors) {
     const k = dot(v, x);
-    for (let i = 0; i < left.length; i++) left[i]! -= k * v[i]!;
+    left = left.map((value, i) => value - k * (v[i] ?? 0));
   }
   return left;
 }
 
 /** a·b. */
-export const dot = (a: readonly number[], b: readonly number[]): number => {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
-  return sum;
-};
+export const dot = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0);

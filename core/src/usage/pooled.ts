@@ -1,5 +1,5 @@
 import { quantileOf } from '../numeric';
-import type { Taught } from './cause';
+import { NO_SHIFT, type Taught } from './cause';
 import { SHARED_SCATTER } from './features';
 import { apartVariance, type Scatter } from './scatter';
 import { explained, ODD_SIGMA, type Seen } from './seen';
@@ -14,10 +14,11 @@ export interface Pooled {
 export function poolOf(seen: readonly Seen[], scatter: Scatter, taught: readonly Taught[]): Pooled | null {
   const rows = seen.flatMap(({ one, told }, i) => {
     if (explained(one) || !(told.ml > 0.05)) return [];
-    const own = (apartVariance(told, scatter) + one.used.u ** 2 + taught[i]!.shift.variance) / told.ml ** 2;
+    const { ml, variance } = taught[i]?.shift ?? NO_SHIFT;
+    const own = (apartVariance(told, scatter) + one.used.u ** 2 + variance) / told.ml ** 2;
     return [
       {
-        y: Math.log(Math.max(one.used.value - taught[i]!.shift.ml, 0.02 * told.ml) / told.ml),
+        y: Math.log(Math.max(one.used.value - ml, 0.02 * told.ml) / told.ml),
         own: Math.max(own, 1e-5),
         coefficients: told.coefficients / told.ml ** 2,
         jobs: told.jobs / told.ml ** 2,

@@ -13,14 +13,14 @@ export function doubtOf(
   wrong: readonly number[],
   changed: readonly number[],
 ): PrinterModel['doubt'] {
-  const last = spans.length - 1;
-  if (last < 0) return null;
-  const { from, to, renewed } = spans[last]!;
+  const span = spans.at(-1);
+  if (!span) return null;
+  const { from, to, renewed } = span;
   return {
     from,
     to,
-    probability: wrong[last]! + (renewed ? 0 : changed[last]!),
-    ratio: Math.exp(pools[last]?.value ?? 0),
+    probability: (wrong.at(-1) ?? 0) + (renewed ? 0 : (changed.at(-1) ?? 0)),
+    ratio: Math.exp(pools.at(-1)?.value ?? 0),
   };
 }
 
@@ -50,12 +50,13 @@ export function changesOf(
   const changes: GainChange[] = [];
   let before = 0;
   steps.forEach((step, i) => {
-    if (step.label === 'change')
+    const span = spans[i];
+    if (step.label === 'change' && span)
       changes.push({
-        at: spans[i]!.from,
+        at: span.from,
         factor: Math.exp(step.gain - before),
         u: Math.exp(step.gain - before) * step.gainU,
-        probability: probability[i]!,
+        probability: probability[i] ?? 0,
       });
     if (step.label !== 'wrong') before = step.gain;
   });

@@ -38,6 +38,9 @@ const PAST: Readonly<Record<PastKind, readonly [string, string]>> = {
   fills: ['one fill', 'fills'],
   prints: ['one print', 'prints'],
 };
+/** More than so many are not named one by one. */
+const FEW = 3;
+
 const BLACKS = { photo: 'photo black', matte: 'matte black', both: 'either black' } as const;
 
 const counted = (count: number, one: string, many: string): string =>
@@ -109,7 +112,9 @@ function what(
         ? `${cartridge(done.cartridgeId)} is sound.`
         : `${cartridge(done.cartridgeId)}: ${LOOK_WORDS[done.found]}`;
     case 'shaken':
-      return `shook ${cartridge(done.cartridgeId)}.`;
+      return done.cartridgeIds.length > FEW
+        ? `shook ${done.cartridgeIds.length} cartridges.`
+        : `shook ${done.cartridgeIds.map(cartridge).join(', ')}.`;
     case 'retired':
       return `${cartridge(done.cartridgeId)} is retired, ${done.reason}.`;
     case 'bottleUsedUp':

@@ -196,7 +196,7 @@ export function anyRoom(seed: number): { readonly facts: readonly Fact[]; readon
     [0.2, () => changeSetting('printer', 'quality')],
     [0.1, () => movePrinter('printer')],
     [0.1, () => bottleIsEmpty(`bottle-${chance.pick(shades)}`)],
-    [0.2, () => shake(one())],
+    [0.2, () => shake([one()])],
     [0.3, () => ruleOut('printer', chance.pick(['leak', 'zeroed', 'cleanings']), some(0.5) ? one() : null)],
     [
       0.4,

@@ -41,8 +41,12 @@ export function setUp(
   const isIn = input.channels.map(
     ({ now }) => seated && (input.waiting === true || now === undefined || !ON_SHELF.has(now)),
   );
-  const into = printer.slots.flatMap((slot, i) =>
-    isIn[i] ? [{ slotId: slot.id, cartridgeId: own[i]!.id }] : [],
+  const seats = printer.slots.flatMap((slot, i) => {
+    const [cartridge, channel] = [own[i], input.channels[i]];
+    return cartridge && channel ? [{ slot, cartridge, channel, isIn: isIn[i] ?? false }] : [];
+  });
+  const into = seats.flatMap(({ slot, cartridge, isIn }) =>
+    isIn ? [{ slotId: slot.id, cartridgeId: cartridge.id }] : [],
   );
   return {
     facts: [
@@ -51,12 +55,12 @@ export function setUp(
       ...(into.length > 0
         ? [{ kind: 'installed' as const, printerId: printer.id, into, confirmed: CONFIRMED }]
         : []),
-      ...input.channels.flatMap((channel, i) =>
+      ...seats.flatMap(({ slot, cartridge, channel, isIn }) =>
         contentsFacts(
           channel,
-          own[i]!.id,
-          capacityOf(own[i]!.typeId),
-          isIn[i] ? { printerId: printer.id, slotId: printer.slots[i]!.id } : null,
+          cartridge.id,
+          capacityOf(cartridge.typeId),
+          isIn ? { printerId: printer.id, slotId: slot.id } : null,
         ),
       ),
     ],

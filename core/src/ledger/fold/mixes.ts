@@ -22,7 +22,7 @@ export function mixesMl(mixes: readonly Mix[]): number {
 
 /** What a mixture holds, lot by lot, ml. */
 export const lotsIn = ({ ml, blend }: Mix): { readonly lot: string; readonly ml: number }[] =>
-  blend.lots.map((lot, i) => ({ lot, ml: ml * blend.parts[i]! }));
+  blend.lots.map((lot, i) => ({ lot, ml: ml * (blend.parts[i] ?? 0) }));
 
 /** A mixture of so much of each lot. */
 export const mixOfLots = (held: readonly { readonly lot: string; readonly ml: number }[]): Mix =>
@@ -31,7 +31,7 @@ export const mixOfLots = (held: readonly { readonly lot: string; readonly ml: nu
 /** ml of one lot in a mixture. */
 export function mlOfLot({ ml, blend }: Mix, lot: string): number {
   const at = blend.lots.indexOf(lot);
-  return at < 0 ? 0 : ml * blend.parts[at]!;
+  return ml * (blend.parts[at] ?? 0);
 }
 
 /** The mixture without one of its lots. */
@@ -50,43 +50,37 @@ export function pourInto(mixes: readonly Mix[], chamber: number, lot: string, ml
 
 /** One mixture of amounts of lots, a lot more than once or not; traces are counted with the largest. */
 function blended(held: readonly { readonly lot: string; readonly ml: number }[]): Mix {
-  const lots: string[] = [];
-  const mls: number[] = [];
+  const sums = new Map<string, number>();
   let total = 0;
   for (const { lot, ml } of held) {
-    const at = lots.indexOf(lot);
-    if (at >= 0) mls[at]! += ml;
-    else {
-      lots.push(lot);
-      mls.push(ml);
-    }
+    sums.set(lot, (sums.get(lot) ?? 0) + ml);
     total += ml;
   }
   if (!(total > NOTHING_ML)) return total === 0 ? EMPTY_MIX : { ml: total, blend: EMPTY_MIX.blend };
-  let largest = 0;
-  for (let i = 1; i < mls.length; i++) if (mls[i]! > mls[largest]!) largest = i;
-  const kept: string[] = [];
+  let largest = -Infinity;
+  for (const ml of sums.values()) if (ml > largest) largest = ml;
+  const lots: string[] = [];
   const parts: number[] = [];
   let traces = 0;
-  let place = 0;
-  for (let i = 0; i < lots.length; i++) {
-    const part = mls[i]! / total;
-    if (part < TRACE) {
-      traces += part;
-      continue;
+  let place = -1;
+  for (const [lot, ml] of sums) {
+    if (ml / total < TRACE) traces += ml / total;
+    else {
+      if (ml === largest && place < 0) place = lots.length;
+      lots.push(lot);
+      parts.push(ml / total);
     }
-    if (i === largest) place = kept.length;
-    kept.push(lots[i]!);
-    parts.push(part);
   }
-  parts[place]! += traces;
   // A list that grew has room to grow on: what is kept for years needs none.
-  return { ml: total, blend: { lots: kept.slice(), parts: parts.slice() } };
+  return {
+    ml: total,
+    blend: { lots: lots.slice(), parts: parts.map((part, i) => (i === place ? part + traces : part)) },
+  };
 }
 
 /** All chambers as one mixture. */
-const together = (mixes: readonly Mix[]): Mix =>
-  mixes.length === 1 ? mixes[0]! : blended(mixes.flatMap(lotsIn));
+const together = ([first = EMPTY_MIX, ...others]: readonly Mix[]): Mix =>
+  others.length === 0 ? first : blended([first, ...others].flatMap(lotsIn));
 
 /**
  * Scales the lots so that they add up to the ink now known to be there: use and draining take from a well-mixed tank in
@@ -110,7 +104,7 @@ export function lotsOf(
   chamber: number | null = null,
 ): Mix {
   if (ml === 0) return EMPTY_MIX;
-  const from = chamber === null ? mixes : [mixes[Math.min(chamber, mixes.length - 1)]!];
+  const from = chamber === null ? mixes : mixes.slice(Math.min(chamber, mixes.length - 1)).slice(0, 1);
   return mixesMl(from) <= NOTHING_ML ? mixOf(lotWhenBare, ml) : { ml, blend: together(from).blend };
 }
 
@@ -118,5 +112,5 @@ export function lotsOf(
 export function takeFrom(mixes: readonly Mix[], ml: number, chamber: number | null): readonly Mix[] {
   if (chamber === null || mixes.length === 1) return scaleMixes(mixes, mixesMl(mixes) - ml, 'unknown');
   const at = Math.min(chamber, mixes.length - 1);
-  return mixes.map((mix, i) => (i === at ? scaleMixes([mix], mix.ml - ml, 'unknown')[0]! : mix));
+  return mixes.flatMap((mix, i) => (i === at ? scaleMixes([mix], mix.ml - ml, 'unknown') : [mix]));
 }

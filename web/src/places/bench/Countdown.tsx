@@ -1,18 +1,20 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
+import { useServices } from '../../state/services';
 
 /** A pacing timer: starts when asked, says how long is left. */
 export function Countdown({ seconds }: { readonly seconds: number }) {
+  const { clock } = useServices();
   const [endsAt, setEndsAt] = useState<number | null>(null);
   const [left, setLeft] = useState(seconds);
   useEffect(() => {
     if (endsAt === null) return;
-    const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((endsAt - Date.now()) / 1000))), 250);
+    const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((endsAt - clock.now()) / 1000))), 250);
     return () => clearInterval(timer);
-  }, [endsAt]);
+  }, [endsAt, clock]);
   const words = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
   return endsAt === null ? (
-    <Button variant="outlined" onClick={() => setEndsAt(Date.now() + seconds * 1000)}>
+    <Button variant="outlined" onClick={() => setEndsAt(clock.now() + seconds * 1000)}>
       Pace it: {words}
     </Button>
   ) : (

@@ -126,7 +126,7 @@ function Actions({ view }: { readonly view: CartridgeView }) {
             </Button>
           )
         )}
-        <Button onClick={() => void act(shake(id))}>I shook it</Button>
+        <Button onClick={() => void act(shake([id]))}>I shook it</Button>
         <Button component={Link} to={`/prepare/${id}`}>
           Convert to another ink
         </Button>

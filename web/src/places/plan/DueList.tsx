@@ -1,4 +1,4 @@
-import { putOff } from '@hiraeth/core/acts';
+import { putOff, shake } from '@hiraeth/core/acts';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -60,13 +60,25 @@ export function DueList() {
                 <span>
                   <Link to={placeOf(item)}>{what}</Link> <span className="soft small">{why}</span>
                 </span>
-                <Button
-                  size="small"
-                  aria-label={`Put off for a week: ${what}`}
-                  onClick={() => void act(putOff(item, at))}
-                >
-                  In a week
-                </Button>
+                <span>
+                  {item.cartridgeIds && (
+                    <Button
+                      size="small"
+                      variant="outlined"
+                      aria-label={`Shaken: ${item.subject.name}`}
+                      onClick={() => void act(shake(item.cartridgeIds ?? []))}
+                    >
+                      Shaken
+                    </Button>
+                  )}
+                  <Button
+                    size="small"
+                    aria-label={`Put off for a week: ${what}`}
+                    onClick={() => void act(putOff(item, at))}
+                  >
+                    In a week
+                  </Button>
+                </span>
               </li>
             );
           })}

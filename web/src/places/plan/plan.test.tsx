@@ -49,6 +49,14 @@ describe('the plan', () => {
       expect(screen.getByRole('row', { name: new RegExp(`^${shade}.* to `) })).toHaveTextContent(/2026/);
   });
 
+  test('cartridges that were shaken are so by one press', async () => {
+    const { user, facts } = await renderApp(<Plan />, used(8), '2026-03-20T12:00:00.000Z');
+    const due = screen.getByRole('region', { name: 'Due' });
+    await user.click(within(due).getByRole('button', { name: /^Shaken: Test printer/ }));
+    await waitFor(() => expect(facts('agitated')).toMatchObject([{ cartridgeIds: SHADES }]));
+    expect(within(due).queryByText(/^Shake/)).toBeNull();
+  });
+
   test('what is due leads to where it is done, can be put off, and goes into a calendar', async () => {
     const { user, facts } = await renderApp(<Plan />, used(8), '2026-03-20T12:00:00.000Z');
     const due = screen.getByRole('region', { name: 'Due' });
