@@ -119,7 +119,9 @@ test('what is due follows the way of changing that was chosen', () => {
   const low = [weigh('cyan', 46.6), weigh('magenta', 66), weigh('yellow', 85)];
   expect(going(undefined, ...low).map(({ id }) => id)).toEqual(['topUp/cyan']);
   const together = going({ code: 'topUpAll', threshold: 0.6 }, ...low);
-  expect(together).toMatchObject([{ id: 'topUpSet/printer', figure: 2, doneBy: ['filled'] }]);
+  expect(together).toMatchObject([
+    { id: 'topUpSet/printer', figure: 2, doneBy: ['filled'], cartridgeIds: ['cyan', 'magenta'] },
+  ]);
   expect(dueWords(together[0]!).why).toMatch(/2 stand below the share/);
   const rotate = going({ code: 'rotateAtSignal', threshold: null }, ...low);
   expect(rotate).toMatchObject([{ id: 'rotate/printer', figure: null, doneBy: ['installed'] }]);
@@ -181,7 +183,7 @@ test.each<[string, FactDraft[], string, number, RegExp]>([
     [define({ ...TYPE, bears: 1 }), fill('cyan', 1)],
     'retire',
     0,
-    /Filled 1 times/,
+    /Filled once/,
   ],
   [
     'an empty mass that nobody weighed',
@@ -339,7 +341,12 @@ test('who shook them says so once: that is all of them, also of those that no pr
     ['Test printer: 3 of its cartridges', 3],
     ['2 cartridges that no printer takes', 2],
   ]);
-  ledger.add(script(toShake(15).flatMap(({ cartridgeIds = [] }) => shake(cartridgeIds).facts), on(15)));
+  ledger.add(
+    script(
+      toShake(15).flatMap(({ cartridgeIds = [] }) => shake(cartridgeIds).facts),
+      on(15),
+    ),
+  );
   expect(toShake(15.1)).toEqual([]);
 });
 

@@ -22,7 +22,7 @@ export interface DueItem {
   /** Labels of cartridges of which nobody knows what is in them. */
   readonly unknown?: readonly string[];
   readonly doneBy: readonly FactKind[];
-  /** Those that are to be shaken, so that one press may say that they were. */
+  /** Of a printer's: those that it is to be done to. */
   readonly cartridgeIds?: readonly string[];
   readonly snoozedUntil: string | null;
 }
@@ -48,7 +48,7 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
 }
 
 function itemOf(book: Snapshot, found: Found, at: string): DueItem {
-  const { code, subject, dueMs, doneBy, figure = null, head, unknown, isPressing } = found;
+  const { code, subject, dueMs, doneBy, figure = null, head, unknown, cartridgeIds, isPressing } = found;
   const id = `${code}/${subject.id}`;
   return {
     id,
@@ -59,6 +59,7 @@ function itemOf(book: Snapshot, found: Found, at: string): DueItem {
     figure,
     ...(head ? { head } : {}),
     ...(unknown ? { unknown } : {}),
+    ...(cartridgeIds ? { cartridgeIds } : {}),
     doneBy,
     snoozedUntil: snoozedUntil(book, id, at),
   };

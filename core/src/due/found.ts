@@ -34,6 +34,8 @@ export interface Found {
   readonly subject: DueSubject;
   /** Milliseconds since 1970. */
   readonly dueMs: number;
+  /** Of a printer's: those that it is to be done to. */
+  readonly cartridgeIds?: readonly string[];
   /** Facts that do it. */
   readonly doneBy: readonly FactKind[];
   /** Days, a share or ml, as its words need them. */

@@ -1,3 +1,4 @@
+import { firstFrom } from '../numeric';
 import { compareFacts, entityRule, FactsById, type Fact, type FactOf, type Facts } from '../workbook';
 import { isTimeless, learnContext, newContext, type Context } from './define/context';
 import { applyFact } from './fold/applyFact';
@@ -116,8 +117,8 @@ export class Ledger implements Snapshot, CheckedBook {
     slice = 2000,
   ): Promise<Ledger> {
     const ledger = new Ledger();
-    for (let i = 0; i < facts.length; i++) {
-      ledger.record(facts[i]!);
+    for (const [i, fact] of facts.entries()) {
+      ledger.record(fact);
       if (i % (4 * slice) === 0) await pause(0, facts.length);
     }
     const sorted = ledger.begin();
@@ -169,8 +170,10 @@ export class Ledger implements Snapshot, CheckedBook {
    */
   base(back = BASE_BACK): Base {
     const { facts, context, lastTimeless: lastDefined } = this;
-    const ends = [...this.checkpoints, { index: facts.length, state: this.state }];
-    const { index, state } = ends.findLast((end) => end.index <= facts.length - back) ?? ends[0]!;
+    const whole = { index: facts.length, state: this.state };
+    const [first = whole, ...others] = this.checkpoints;
+    const { index, state } =
+      [first, ...others, whole].findLast((end) => end.index <= facts.length - back) ?? first;
     const through = facts[index - 1] ?? null;
     const after = new Set<string>();
     const withdrawals: FactOf<'voided'>[] = [];
@@ -229,10 +232,11 @@ export class Ledger implements Snapshot, CheckedBook {
       return this.revoid(fresh);
     if (fresh.some(isTimeless) && !this.learnNew(fresh)) return this.rebuild();
     const sorted = fresh.filter((fact) => this.counts(fact)).sort(compareFacts);
-    if (sorted.length === 0) return;
+    const [first] = sorted;
+    if (!first) return;
     const last = this.facts.at(-1);
-    if (!last || compareFacts(last, sorted[0]!) < 0) this.pushAll(sorted);
-    else this.replayFrom(sorted[0]!, (tail) => [...tail, ...sorted].sort(compareFacts));
+    if (!last || compareFacts(last, first) < 0) this.pushAll(sorted);
+    else this.replayFrom(first, (tail) => [...tail, ...sorted].sort(compareFacts));
   }
 
   /** Folds all facts anew. */
@@ -299,7 +303,11 @@ export class Ledger implements Snapshot, CheckedBook {
       while (at?.kind === 'voided') at = this.recorded.get(at.factId);
       if (!at) continue;
       if (isTimeless(at) && (at !== fact || !this.isFreshDefinition(at))) return all.length;
-      while (first > 0 && compareFacts(all[first - 1]!, at) >= 0) first -= 1;
+      const touched = at;
+      first = Math.min(
+        first,
+        firstFrom(all, (one) => compareFacts(one, touched) < 0),
+      );
     }
     return all.length - first;
   }
@@ -340,8 +348,7 @@ export class Ledger implements Snapshot, CheckedBook {
     const told = known.get(factId);
     if (told !== undefined) return told;
     const stack = [factId];
-    while (stack.length > 0) {
-      const at = stack[stack.length - 1]!;
+    for (let at = stack.at(-1); at !== undefined; at = stack.at(-1)) {
       const by = this.voids.get(at) ?? [];
       const open = by.find((id) => !known.has(id));
       if (open !== undefined) stack.push(open);
@@ -378,8 +385,9 @@ export class Ledger implements Snapshot, CheckedBook {
    */
   private learnNew(fresh: readonly Fact[]): boolean {
     const timeless = fresh.filter((fact) => isTimeless(fact) && this.counts(fact)).sort(byId);
-    if (timeless.length === 0) return true;
-    if (this.lastTimeless && byId(timeless[0]!, this.lastTimeless) < 0) return false;
+    const [first] = timeless;
+    if (!first) return true;
+    if (this.lastTimeless && byId(first, this.lastTimeless) < 0) return false;
     // A snapshot keeps the definitions that it was read with.
     this.context = {
       ...this.context,
@@ -537,9 +545,8 @@ export class Ledger implements Snapshot, CheckedBook {
   }
 
   private replayFrom(first: Fact, edit: (tail: Fact[]) => Fact[]): void {
-    let position = this.facts.length;
-    while (position > 0 && compareFacts(this.facts[position - 1]!, first) >= 0) position -= 1;
-    while (this.checkpoints.length > 0 && this.checkpoints.at(-1)!.index > position) this.checkpoints.pop();
+    const position = firstFrom(this.facts, (fact) => compareFacts(fact, first) < 0);
+    while ((this.checkpoints.at(-1)?.index ?? 0) > position) this.checkpoints.pop();
     const checkpoint = this.checkpoints.at(-1);
     if (!checkpoint) return this.rebuild();
     const tail = edit(this.facts.slice(checkpoint.index));

@@ -62,17 +62,15 @@ export function nextBottle(
 
 /** Goes from top-up to top-up, the emptiest bottle that still holds one first. */
 function firstUnserved(coming: readonly TopUps[], sure: readonly number[]): number {
-  const next = coming.map(({ firstMonths }) => firstMonths);
-  const left = [...sure].sort((a, b) => a - b);
+  const due = coming.map((one) => ({ ...one, month: one.firstMonths }));
+  const bottles = [...sure].sort((a, b) => a - b).map((left) => ({ left }));
   for (;;) {
-    const month = Math.min(...next);
-    if (month > MOST_MONTHS) return MOST_MONTHS;
-    const i = next.indexOf(month);
-    const { ml, everyMonths } = coming[i]!;
-    const bottle = left.findIndex((one) => one >= ml);
-    if (bottle === -1) return month;
-    left[bottle]! -= ml;
-    next[i] = month + everyMonths;
+    const next = due.reduce<(typeof due)[number] | null>((a, b) => (a && a.month <= b.month ? a : b), null);
+    if (!next || next.month > MOST_MONTHS) return MOST_MONTHS;
+    const bottle = bottles.find(({ left }) => left >= next.ml);
+    if (!bottle) return next.month;
+    bottle.left -= next.ml;
+    next.month += next.everyMonths;
   }
 }
 
@@ -131,7 +129,8 @@ function chambersOf(book: Snapshot): ReadonlyMap<string, Chamber> {
     if (!before || before.inkId !== inkId) chambers.set(key, { cartridgeId, inkId, topUps: [], run });
     else if (run !== undefined && run === before.run) {
       // One top-up may go in by several loads.
-      if (before.topUps.length > 0) before.topUps[before.topUps.length - 1]! += ml.value;
+      const last = before.topUps.pop();
+      if (last !== undefined) before.topUps.push(last + ml.value);
     } else if (occasion !== 'first') {
       before.topUps.push(ml.value);
       before.run = run;

@@ -145,11 +145,11 @@ function againOrders(book: Snapshot, now: number, byWhen: (ms: number) => string
     if (fact.what === 'consumables')
       times.set(fact.name, [...(times.get(fact.name) ?? []), Date.parse(fact.at)]);
   return [...times].flatMap(([name, at]): Order[] => {
-    const span = at.at(-1)! - at[0]!;
+    const [first = 0] = at;
+    const last = at.at(-1) ?? 0;
+    const span = last - first;
     if (at.length < 2 || span < DAY_MS) return [];
     const every = span / (at.length - 1);
-    return [
-      { kind: 'again', name, by: byWhen(at.at(-1)! + every - now), everyDays: Math.round(every / DAY_MS) },
-    ];
+    return [{ kind: 'again', name, by: byWhen(last + every - now), everyDays: Math.round(every / DAY_MS) }];
   });
 }

@@ -33,14 +33,16 @@ export function pooledRatios(
   }
   return [...weighIns.values()]
     .flatMap((some): PooledRatio[] => {
+      const [first] = some;
+      if (!first) return [];
       const foretold = some.reduce((sum, { foretoldMl }) => sum + foretoldMl, 0);
       if (foretold < LEAST_ML) return [];
       const used = some.reduce((sum, { usedMl }) => sum + usedMl, 0);
       const variance = some.reduce((sum, { u, usedU }) => sum + u ** 2 + usedU ** 2, 0);
       return [
         {
-          from: some.map(({ from }) => from).sort()[0]!,
-          at: some[0]!.to,
+          from: some.reduce((least, { from }) => (from < least ? from : least), first.from),
+          at: first.to,
           ratio: Math.max(0, used / foretold),
           u: Math.sqrt(variance) / foretold,
           leftOut: some.every(({ leftOut }) => leftOut),

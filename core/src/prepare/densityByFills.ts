@@ -94,10 +94,9 @@ function densityAt(book: Snapshot, ink: Ink, at: string): number {
 
 /** Weighed mean, its doubt widened by how they scatter (Birge), and by what they have wrong alike. */
 function meanOf(samples: readonly Sample[]): Uncertain {
-  const weights = samples.map(({ u }) => 1 / u ** 2);
-  const weight = weights.reduce((sum, w) => sum + w, 0);
-  const value = samples.reduce((sum, { rho }, i) => sum + weights[i]! * rho, 0) / weight;
-  const chi = samples.reduce((sum, { rho }, i) => sum + weights[i]! * (rho / value - 1) ** 2, 0);
+  const weight = samples.reduce((sum, { u }) => sum + 1 / u ** 2, 0);
+  const value = samples.reduce((sum, { rho, u }) => sum + rho / u ** 2, 0) / weight;
+  const chi = samples.reduce((sum, { rho, u }) => sum + ((rho / value - 1) / u) ** 2, 0);
   const birge = samples.length > 1 ? Math.max(1, Math.sqrt(chi / (samples.length - 1))) : 1;
   return { value, u: value * Math.hypot(birge / Math.sqrt(weight), ALIKE) };
 }

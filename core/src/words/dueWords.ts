@@ -88,7 +88,7 @@ export function dueWords({ code, subject: { name }, figure, head, unknown }: Due
     case 'retire':
       return {
         what: `Look at ${name}: retire it?`,
-        why: `Filled ${figure} times, as often as such bodies bear. A leak, a clog or a dead contact ends it.`,
+        why: `Filled ${figure === 1 ? 'once' : `${figure} times`}, as often as such bodies bear. A leak, a clog or a dead contact ends it.`,
       };
     case 'profile':
       return { what: `Profile ${name} anew`, why: 'The ink in it has changed since the last profile.' };

@@ -27,10 +27,12 @@ export const topUps: PrinterRule = ({ book, at, now }, printer, here) => {
   switch (printer.policy?.code ?? 'single') {
     case 'topUpAll': {
       const share = printer.policy?.threshold ?? 1;
-      const below = here.filter(({ ink, targetMl }) => ink && ink.value < share * targetMl).length;
-      const figure = Math.max(asking.length, below);
+      const below = here.filter(({ ink, targetMl }) => ink && ink.value < share * targetMl);
+      const low = [...asking.flatMap(({ cartridge }) => cartridge ?? []), ...below];
+      const cartridgeIds = [...new Set(low.map(({ body }) => body.cartridge.id))];
+      const figure = cartridgeIds.length;
       return asking.length > 0
-        ? [{ code: 'topUpSet', subject, dueMs: now, doneBy: ['filled'], figure, isPressing }]
+        ? [{ code: 'topUpSet', subject, dueMs: now, doneBy: ['filled'], figure, cartridgeIds, isPressing }]
         : [];
     }
     case 'rotateAtSignal':
@@ -126,6 +128,7 @@ export const dose: PrinterRule = ({ now }, printer, here) => {
       subject: ofPrinter(printer),
       dueMs: filled === null ? now : Date.parse(filled) + printer.doseEveryDays * DAY_MS,
       doneBy: ['filled'],
+      cartridgeIds: here.map(({ body }) => body.cartridge.id),
       figure: printer.doseEveryDays,
     },
   ];

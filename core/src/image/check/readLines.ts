@@ -79,6 +79,11 @@ interface Cell {
   readonly along: readonly number[];
 }
 
+/** How dark it is, against a usual line of its field. */
+interface Shared extends Cell {
+  readonly share: number;
+}
+
 /** What a line of a field looks like, most of them being there. */
 interface Usual {
   /** How much darker than its paper, share of it, and of 255. */
@@ -113,22 +118,24 @@ export function readLines(photo: Photo, field: LayoutField, at: ToPhoto): FieldR
   };
   if (!(usual.share > STANDS_OUT * usual.noise && usual.share > LEAST_CONTRAST)) return unseen;
   // Light is even enough near by, and paper may mirror a lamp: either way of measuring may hold what a line has.
-  const shares = cells.map((cell) => max(contrastOf(cell) / usual.share, min(1, cell.darker / usual.darker)));
-  const plain = cells.filter(
-    ({ inside }, i) => inside && (abs(shares[i]! - 1) < ALIKE || shares[i]! < MISSING),
+  const shared = cells.map((cell): Shared => ({
+    ...cell,
+    share: max(contrastOf(cell) / usual.share, min(1, cell.darker / usual.darker)),
+  }));
+  const plain = shared.filter(
+    ({ inside, share }) => inside && (abs(share - 1) < ALIKE || share < MISSING),
   ).length;
-  const there = cells.filter(({ inside }, i) => inside && shares[i]! > FAINT).length;
+  const there = shared.filter(({ inside, share }) => inside && share > FAINT).length;
   if (plain < PLAIN * inside.length) return unseen;
   if (reachesBeyond(photo, field, at, usual.share)) return unseen;
-  const placeOf = drift(cells, shares, field);
+  const placeOf = drift(shared, field);
   const sigma = max(0.02, usual.noise / usual.share);
   const gaps: CheckGap[] = [];
   const unsure: number[] = [];
-  cells.forEach((cell, i) => {
+  shared.forEach((cell, i) => {
     const line = i + 1;
     if (!cell.inside) return void unsure.push(line);
-    const share = shares[i]!;
-    const found = gapOf(cell, share, cell.off - placeOf(i), sigma, usual);
+    const found = gapOf(cell, cell.off - placeOf(i), sigma, usual);
     if (found === 'unsure') unsure.push(line);
     else if (found) gaps.push({ line, ...found });
   });
@@ -148,12 +155,12 @@ function reachesBeyond(photo: Photo, field: LayoutField, at: ToPhoto, usual: num
 const contrastOf = ({ darker, paper }: Cell): number => (paper > 1 ? darker / paper : 0);
 
 function gapOf(
-  cell: Cell,
-  share: number,
+  cell: Shared,
   off: number,
   sigma: number,
   usual: Usual,
 ): Omit<CheckGap, 'line'> | 'unsure' | null {
+  const { share } = cell;
   const isMirrored = cell.paper > MIRRORS * usual.paper || cell.paper > WHITE;
   const near = max(NEAR, 1.3 * sigma);
   if (share < MISSING + near) {
@@ -192,13 +199,9 @@ function goneIn({ along, paper }: Cell, usual: Usual): { readonly from: number; 
 }
 
 /** Where a field's lines lie against their layout, in rows: a lens and a sheet that does not lie flat move all of them alike. */
-function drift(
-  cells: readonly Cell[],
-  shares: readonly number[],
-  { rows, columns }: LayoutField,
-): (index: number) => number {
-  const there = cells.flatMap(({ inside, off }, i) =>
-    inside && shares[i]! > 0.7
+function drift(cells: readonly Shared[], { rows, columns }: LayoutField): (index: number) => number {
+  const there = cells.flatMap(({ inside, off, share }, i) =>
+    inside && share > 0.7
       ? [{ off, x: (i % columns) / columns - 0.5, y: floor(i / columns) / rows - 0.5 }]
       : [],
   );
@@ -245,14 +248,21 @@ function cellOf(photo: Photo, at: ToPhoto, field: LayoutField, row: number, colu
   let darkest = Infinity;
   let where = (ACROSS - 1) / 2;
   for (let k = edge; k < ACROSS - edge; k++) {
-    const value = (profile[k - 1]! + profile[k]! + profile[k + 1]!) / 3;
+    const value = mean(profile.slice(k - 1, k + 2));
     if (value < darkest) [darkest, where] = [value, k];
   }
   const noise = sqrt(
-    mean(rows.map((points, k) => mean(points.map((value) => (value - profile[k]!) ** 2)))) / POINTS,
+    mean(
+      rows.map((points) => {
+        const middle = mean(points);
+        return mean(points.map((value) => (value - middle) ** 2));
+      }),
+    ) / POINTS,
   );
-  const along = rows[where]!.map(
-    (_, p) => paper - (rows[where - 1]![p]! + rows[where]![p]! + rows[where + 1]![p]!) / 3,
+  const around = rows.slice(where - 1, where + 2);
+  const along = Array.from(
+    { length: POINTS },
+    (_, p) => paper - mean(around.map((points) => points[p] ?? 0)),
   );
   // The darkest of several is darker than the paper by chance alone.
   return {

@@ -61,22 +61,18 @@ export interface Marked {
 
 export function markedIn({ width, height, share }: Contrast, level: number): Marked {
   const mask = new Uint8Array(width * height);
-  for (let i = 0; i < mask.length; i++) mask[i] = share[i]! > level ? 1 : 0;
+  const stands = (i: number): boolean => (share[i] ?? 0) > level;
+  for (let i = 0; i < mask.length; i++) mask[i] = stands(i) ? 1 : 0;
   const parts = partsOf(mask, width, height).filter(
     (part) => max(part.width, part.height) < MOST_HIGH * MOST_OF_PICTURE * height,
   );
   if (parts.length > MOST_PARTS) return { width, parts: [], gaps: [] };
-  const edges = parts.map(({ pixels }) =>
-    pixels.filter(
-      (i) =>
-        !(
-          share[i - 1]! > level &&
-          share[i + 1]! > level &&
-          share[i - width]! > level &&
-          share[i + width]! > level
-        ),
+  const edged = parts.map((part) => ({
+    part,
+    edges: part.pixels.filter(
+      (i) => !(stands(i - 1) && stands(i + 1) && stands(i - width) && stands(i + width)),
     ),
-  );
+  }));
   const most = JOINS * MOST_OF_PICTURE * height;
   /** Those of the pixels that are not too far from a spot to join it. */
   const near = (pixels: readonly number[], { x, y, width: wide, height: high }: Spot): readonly number[] =>
@@ -84,15 +80,14 @@ export function markedIn({ width, height, share }: Contrast, level: number): Mar
       (i) => abs((i % width) - x) <= wide / 2 + most && abs(floor(i / width) - y) <= high / 2 + most,
     );
   const gaps: [number, number, number][] = [];
-  parts.forEach((one, a) => {
-    for (let b = a + 1; b < parts.length; b++) {
-      const other = parts[b]!;
+  edged.forEach(({ part: one, edges }, a) => {
+    for (const [k, { part: other, edges: others }] of edged.slice(a + 1).entries()) {
       const isNear =
         abs(one.x - other.x) - (one.width + other.width) / 2 < most &&
         abs(one.y - other.y) - (one.height + other.height) / 2 < most;
       if (!isNear) continue;
-      const gap = gapOf(near(edges[a]!, other), near(edges[b]!, one), width);
-      if (gap <= most) gaps.push([a, b, gap]);
+      const gap = gapOf(near(edges, other), near(others, one), width);
+      if (gap <= most) gaps.push([a, a + 1 + k, gap]);
     }
   });
   return { width, parts, gaps };
@@ -159,26 +154,29 @@ function rowFrom(seed: Spot, spots: readonly Spot[], turn: number): readonly Spo
   return row;
 }
 
+const NOWHERE = { x: 0, y: 0 };
+/** The middles of the first and the last. */
+const endsOf = (row: readonly Spot[]) => [row.at(0) ?? NOWHERE, row.at(-1) ?? NOWHERE] as const;
+
 /** How far the spots' middles are off one straight line, pixels. */
 function offOf(row: readonly Spot[]): number {
   if (row.length < 3) return 0;
-  const [a, b] = [row[0]!, row.at(-1)!];
+  const [a, b] = endsOf(row);
   const rise = (b.y - a.y) / (b.x - a.x);
   return row.reduce((sum, { x, y }) => sum + abs(y - a.y - rise * (x - a.x)), 0);
 }
 
 /** The row with its slope and its digits' leaning undone. */
 function straight(row: readonly Spot[], width: number): DigitRow {
-  const [a, b] = [row[0]!, row.at(-1)!];
+  const [a, b] = endsOf(row);
   const turn = Math.atan2(b.y - a.y, b.x - a.x);
-  let best: { lean: number; spots: readonly Extent[]; wide: number } | null = null;
-  for (const lean of LEANS) {
+  const leaning = LEANS.map((lean) => {
     const spots = row.map(({ pixels }) => extentOf(pixels, width, turn, lean));
-    // Upright digits are the narrowest.
-    const wide = spots.reduce((sum, { left, right }) => sum + right - left, 0);
-    if (!best || wide < best.wide) best = { lean, spots, wide };
-  }
-  return { turn, lean: best!.lean, spots: best!.spots };
+    return { lean, spots, wide: spots.reduce((sum, { left, right }) => sum + right - left, 0) };
+  });
+  // Upright digits are the narrowest.
+  const { lean, spots } = leaning.reduce((best, one) => (one.wide < best.wide ? one : best));
+  return { turn, lean, spots };
 }
 
 /** Edges between which nearly all pixels of a spot lie. */
@@ -195,10 +193,10 @@ function extentOf(pixels: readonly number[], width: number, turn: number, lean: 
   across.sort();
   const few = floor(0.004 * pixels.length);
   return {
-    left: along[few]! - 0.5,
-    right: along[along.length - 1 - few]! + 0.5,
-    top: across[few]! - 0.5,
-    bottom: across[across.length - 1 - few]! + 0.5,
+    left: (along.at(few) ?? 0) - 0.5,
+    right: (along.at(-1 - few) ?? 0) + 0.5,
+    top: (across.at(few) ?? 0) - 0.5,
+    bottom: (across.at(-1 - few) ?? 0) + 0.5,
   };
 }
 
@@ -207,7 +205,7 @@ function spotsOf({ width, parts, gaps }: Marked, high: number): readonly Spot[] 
   const of = parts.map((_part, i) => i);
   const root = (i: number): number => {
     let at = i;
-    while (of[at] !== at) at = of[at]!;
+    for (let up = of[at]; up !== undefined && up !== at; up = of[at]) at = up;
     return at;
   };
   const isOf = parts.map((part) => {
@@ -219,14 +217,15 @@ function spotsOf({ width, parts, gaps }: Marked, high: number): readonly Spot[] 
   parts.forEach((part, i) => {
     if (isOf[i]) groups.set(root(i), [...(groups.get(root(i)) ?? []), part]);
   });
-  return [...groups.values()].map((group) =>
-    group.length === 1
-      ? group[0]!
+  return [...groups.values()].map((group) => {
+    const [one] = group;
+    return one && group.length === 1
+      ? one
       : boxOf(
           group.flatMap(({ pixels }) => pixels),
           width,
-        ),
-  );
+        );
+  });
 }
 
 function boxOf(pixels: readonly number[], wide: number): Spot {
@@ -255,20 +254,24 @@ function partsOf(mask: Uint8Array, width: number, height: number): readonly Spot
     const pixels = [start];
     mask[start] = 0;
     let atEdge = false;
-    for (let k = 0; k < pixels.length; k++) {
-      const i = pixels[k]!;
+    const take = (i: number): void => {
+      if (!mask[i]) return;
+      mask[i] = 0;
+      pixels.push(i);
+    };
+    // It grows while it is gone through.
+    for (const i of pixels) {
       const x = i % width;
       if (x === 0 || x === width - 1 || i < width || i >= width * (height - 1)) {
         atEdge = true;
         // Beyond its row is another one.
-        if (x === 0 && mask[i + 1]) mask[pixels[pixels.push(i + 1) - 1]!] = 0;
-        if (x !== 0 && mask[i - 1]) mask[pixels[pixels.push(i - 1) - 1]!] = 0;
+        take(x === 0 ? i + 1 : i - 1);
       } else {
-        if (mask[i - 1]) mask[pixels[pixels.push(i - 1) - 1]!] = 0;
-        if (mask[i + 1]) mask[pixels[pixels.push(i + 1) - 1]!] = 0;
+        take(i - 1);
+        take(i + 1);
       }
-      if (i >= width && mask[i - width]) mask[pixels[pixels.push(i - width) - 1]!] = 0;
-      if (i < width * (height - 1) && mask[i + width]) mask[pixels[pixels.push(i + width) - 1]!] = 0;
+      if (i >= width) take(i - width);
+      if (i < width * (height - 1)) take(i + width);
     }
     if (pixels.length >= LEAST_PIXELS && !atEdge) found.push(boxOf(pixels, width));
   }

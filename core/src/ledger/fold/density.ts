@@ -61,10 +61,11 @@ function densityOfBlend(context: Context, body: Body, blend: Blend): Readonly<Bl
     let u = 0;
     let one: number | null = null;
     let differs = false;
-    for (let i = 0; i < blend.lots.length; i++) {
-      const rho = densityOfLot(context, body, blend.lots[i]!);
-      value += rho.value * blend.parts[i]!;
-      u += rho.u * blend.parts[i]!;
+    for (const [i, lot] of blend.lots.entries()) {
+      const rho = densityOfLot(context, body, lot);
+      const part = blend.parts[i] ?? 0;
+      value += rho.value * part;
+      u += rho.u * part;
       differs ||= one !== null && !isSame(rho.value, one);
       one = rho.value;
     }
@@ -114,7 +115,7 @@ function densityOfLot(context: Context, body: Body, lot: string): Uncertain {
     const { cartridge } = body;
     const ink =
       inkOfBottle(context, lot) ??
-      (lot === 'flush' ? undefined : namedInk(context, cartridge.shades[0]!, cartridge.inkClass));
+      (lot === 'flush' ? undefined : namedInk(context, cartridge.shades[0] ?? '', cartridge.inkClass));
     density =
       lot === 'flush'
         ? DENSITY_PRIOR.flushFluid

@@ -127,10 +127,10 @@ class Walker {
   }
 
   private stay(stretch: Of<'stay'>): void {
-    const stay = this.stays.uses[this.stayed]!;
+    const stay = this.stays.uses[this.stayed];
     this.stayed += 1;
     this.seat = { printerId: stretch.printerId, slotId: stretch.slotId };
-    if (stay.exposure === NO_EXPOSURE) return;
+    if (!stay || stay.exposure === NO_EXPOSURE) return;
     const ml = stay.ml * this.scale;
     this.draws.push({ stretch, exposure: stay.exposure, ml, blend: this.inside.draw(ml) });
     this.belief = moved(this.belief, -ml, this.free ? stay.variance : 0);

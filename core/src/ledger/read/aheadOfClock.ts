@@ -15,9 +15,7 @@ export const CLOCK_SLACK_MS = 5 * 60_000;
 export function aheadOfClock({ facts }: Pick<LogSnapshot, 'facts'>, now: number): readonly Fact[] {
   const latest = new Date(now + CLOCK_SLACK_MS).toISOString();
   // They are the last of the log.
-  let from = facts.length;
-  while (from > 0 && facts[from - 1]!.at > latest) from -= 1;
   return facts
-    .slice(from)
+    .slice(facts.findLastIndex(({ at }) => at <= latest) + 1)
     .filter((fact) => !isTimeless(fact) && fact.kind !== 'voided' && fact.kind !== 'jobPlanned');
 }

@@ -31,11 +31,10 @@ export function doubtsOfBlends(
   return ({ lots, parts }) => {
     let shared = 0;
     let own: [string, number][] = NONE;
-    for (let i = 0; i < lots.length; i++) {
-      const lot = lots[i]!;
+    for (const [i, lot] of lots.entries()) {
       let doubt = known.get(lot);
       if (!doubt) known.set(lot, (doubt = doubtOf(lot)));
-      const share = parts[i]! * doubt.relative;
+      const share = (parts[i] ?? 0) * doubt.relative;
       if (doubt.inkId === null) shared += share;
       else own = [...own, [doubt.inkId, share]];
     }

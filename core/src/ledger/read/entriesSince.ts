@@ -9,8 +9,6 @@ import type { Fact } from '../../workbook';
  */
 export function entriesSince(log: readonly Fact[], at: string | null): number {
   if (at === null) return log.length;
-  let count = 0;
   // From the end: of years of entries only the last ones are looked at.
-  for (let i = log.length - 1; i >= 0 && log[i]!.recorded > at; i--) count += 1;
-  return count;
+  return log.length - 1 - log.findLastIndex(({ recorded }) => recorded <= at);
 }

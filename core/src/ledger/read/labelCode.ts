@@ -35,11 +35,10 @@ export type Scanned =
  * @param text as the scanner read it
  */
 export function readLabelCode(book: Book, text: string): Scanned {
-  const parts = CODE.exec(text.trim());
-  const letter = parts?.[1]!.toLowerCase();
+  const [, code = '', id = ''] = CODE.exec(text.trim()) ?? [];
+  const letter = code.toLowerCase();
   const what = letter === PAPER_BEFORE ? 'paper' : LABELLED.find((one) => LETTERS[one] === letter);
-  if (!parts || !what) return { known: false, what: null, text: text.trim() };
-  const id = parts[2]!;
+  if (!what) return { known: false, what: null, text: text.trim() };
   const { context } = book;
   switch (what) {
     case 'cartridge': {

@@ -19,7 +19,7 @@ export function composition(mix: Mix): LotShare[] {
   const { ml, blend } = mix;
   if (ml <= 1e-9) return [];
   return blend.lots
-    .map((lot, i) => ({ lot, fraction: blend.parts[i]! }))
+    .map((lot, i) => ({ lot, fraction: blend.parts[i] ?? 0 }))
     .filter((share) => share.fraction > 1e-6)
     .sort((a, b) => b.fraction - a.fraction || (a.lot < b.lot ? -1 : 1));
 }
@@ -64,12 +64,11 @@ export function pricesOfBlends(context: Context, slot: PricedSlot): (blend: Blen
   const prices = known;
   return ({ lots, parts }) => {
     let price = 0;
-    for (let i = 0; i < lots.length; i++) {
-      const lot = lots[i]!;
+    for (const [i, lot] of lots.entries()) {
       let one = prices.get(lot);
       if (one === undefined) prices.set(lot, (one = priceOfLot(context, lot, slot)));
       if (one === null) return null;
-      price += one * parts[i]!;
+      price += one * (parts[i] ?? 0);
     }
     return price;
   };

@@ -160,14 +160,15 @@ function since(
 ): readonly UseInterval[] | null {
   if (taken.length !== now.length) return null;
   const more: UseInterval[] = [];
-  for (let i = 0; i < now.length; i++) {
-    const [before, after] = [taken[i]!, now[i]!];
+  for (const [i, after] of now.entries()) {
+    const before = taken[i];
+    if (!before) return null;
     // What is folded anew from a late entry on is made of other intervals: the last one tells.
     const same =
       after.length >= before.length &&
       (before.length === 0 || before.items[before.length - 1] === after.items[before.length - 1]);
     if (!same) return null;
-    for (let k = before.length; k < after.length; k++) more.push(after.items[k]!);
+    for (const one of after.items.slice(before.length, after.length)) more.push(one);
   }
   return more;
 }

@@ -61,7 +61,7 @@ export function DueList() {
                   <Link to={placeOf(item)}>{what}</Link> <span className="soft small">{why}</span>
                 </span>
                 <span>
-                  {item.cartridgeIds && (
+                  {item.code === 'agitate' && (
                     <Button
                       size="small"
                       variant="outlined"
@@ -119,12 +119,13 @@ function Notices() {
 const TONES = { now: 'bad', soon: 'warn', later: 'soft' } as const;
 
 /** Where it is done. */
-function placeOf({ code, subject }: DueItem): string {
+function placeOf({ code, subject, cartridgeIds = [] }: DueItem): string {
   switch (code) {
     case 'topUp':
       return `/bench?cartridge=${subject.id}`;
     case 'topUpSet':
-      return '/bench';
+    case 'dose':
+      return `/bench?cartridges=${cartridgeIds.join(',')}`;
     case 'rotate':
       return `/rotate?printer=${subject.id}`;
     case 'weighIn':
@@ -148,8 +149,6 @@ function placeOf({ code, subject }: DueItem): string {
       return '/plan/orders';
     case 'print':
       return '/prints';
-    case 'dose':
-      return '/bench';
     case 'weighEmpty':
     case 'retire':
       return `/cartridge/${subject.id}`;

@@ -49,12 +49,27 @@ describe('the plan', () => {
       expect(screen.getByRole('row', { name: new RegExp(`^${shade}.* to `) })).toHaveTextContent(/2026/);
   });
 
+  test('what is filled together is chosen at the bench already', async () => {
+    const policy = { code: 'topUpAll', threshold: 0.9 } as const;
+    const together = script([define({ ...PRINTER, policy })], '2026-03-20T11:00:00.000Z');
+    await renderApp(<Plan />, [...used(20), ...together], '2026-05-20T12:00:00.000Z');
+    const due = screen.getByRole('region', { name: 'Due' });
+    expect(within(due).getByRole('link', { name: /^Top up/ })).toHaveAttribute(
+      'href',
+      `/bench?cartridges=${SHADES.join(',')}`,
+    );
+  });
+
   test('cartridges that were shaken are so by one press', async () => {
     const { user, facts } = await renderApp(<Plan />, used(8), '2026-03-20T12:00:00.000Z');
     const due = screen.getByRole('region', { name: 'Due' });
     await user.click(within(due).getByRole('button', { name: /^Shaken: Test printer/ }));
     await waitFor(() => expect(facts('agitated')).toMatchObject([{ cartridgeIds: SHADES }]));
-    expect(within(due).queryByText(/^Shake/)).toBeNull();
+    // They are due again twelve days later.
+    const row = within(due)
+      .getByRole('link', { name: /^Shake/ })
+      .closest('li');
+    expect(row).toHaveTextContent(/^1 Apr 2026/);
   });
 
   test('what is due leads to where it is done, can be put off, and goes into a calendar', async () => {
