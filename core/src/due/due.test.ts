@@ -334,6 +334,19 @@ test('what is to be shaken says how many of the printer’s cartridges: those th
   expect(name(15.7)).toBe('yellow');
 });
 
+test('of two sets it is said which one is to be shaken: those that print are moved at each weigh-in', () => {
+  const ledger = room(
+    ...['cyan', 'magenta'].flatMap((id) => [
+      define(cartridge(`${id}-b`, id, { set: 'B' })),
+      weigh(`${id}-b`, 85),
+    ]),
+  );
+  const name = () => due(ledger, 15).find(({ code }) => code === 'agitate')!.subject.name;
+  expect(name()).toBe('Test printer: 5 of its cartridges');
+  ledger.add(script([weigh('cyan', 84), weigh('magenta', 84), weigh('yellow', 84)], on(14)));
+  expect(name()).toBe('Test printer: 2 of its cartridges on the shelf');
+});
+
 test('who shook them says so once: that is all of them, also of those that no printer takes', () => {
   const ledger = room(...['red', 'green'].flatMap((id) => [define(cartridge(id, id)), weigh(id, 85)]));
   const toShake = (day: number) => due(ledger, day).filter(({ code }) => code === 'agitate');

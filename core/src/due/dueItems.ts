@@ -95,6 +95,8 @@ function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem
     const meant = due.length > 0 ? due : set.filter(({ at }) => Date.parse(at) <= day);
     const printer = find(book.context, 'printer', printerId)?.name;
     const [one, ...others] = meant;
+    // Which of two sets: those that print were moved when they were weighed.
+    const out = meant.every(({ subject }) => !book.state.cartridges.get(subject.id)?.seat);
     kept.push({
       ...first,
       id,
@@ -106,7 +108,7 @@ function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem
           one && others.length === 0
             ? one.subject.name
             : printer
-              ? `${printer}: ${meant.length} of its cartridges`
+              ? `${printer}: ${meant.length} of its cartridges${out ? ' on the shelf' : ''}`
               : `${meant.length} cartridges that no printer takes`,
       },
       snoozedUntil: snoozedUntil(book, id, at),
