@@ -260,3 +260,16 @@ test('a set’s digest does not depend on its order, and tells one id from anoth
   const hashes = new Set(ids.map((id) => digestOf([id]).hash));
   expect(hashes.size).toBe(300);
 });
+
+test('what is told in pieces is told whole: each piece goes on where the one before it ends', () => {
+  const desk = new Device('desk');
+  const ids = Array.from({ length: 300 }, (_, i) => `id-${String(i).padStart(4, '0')}`);
+  desk.add(ids);
+  const nothing = { from: 'id', to: 'ie', digest: digestOf([]) };
+  const said = desk.hear({ type: 'have', device: 'phone', ranges: [nothing] });
+  const pieces = said.flatMap((one) => (one.type === 'ids' ? [one] : []));
+  expect(pieces.length).toBeGreaterThan(1);
+  expect(pieces.flatMap((one) => one.ids)).toEqual(ids);
+  expect(pieces.map(({ from }) => from)).toEqual(['id', ...pieces.slice(0, -1).map(({ to }) => to)]);
+  expect(pieces.at(-1)!.to).toBe('ie');
+});
