@@ -9,13 +9,12 @@ export function decayThrough(points: readonly Weighing[], tau: number, known: nu
   const rows = points.map(({ t, g }) => ({ decay: Math.exp(-t / tau), g }));
   const sum = (of: (row: (typeof rows)[number]) => number): number =>
     rows.reduce((total, row) => total + of(row), 0);
+  // A line through the means; where the dry mass is known, through that instead, at no water.
   const meanD = known === null ? sum(({ decay }) => decay) / rows.length : 0;
   const meanM = known ?? sum(({ g }) => g) / rows.length;
   const spread = sum(({ decay }) => (decay - meanD) ** 2);
   const water =
-    known !== null || spread > 1e-15
-      ? sum(({ decay, g }) => (decay - meanD) * (g - meanM)) / spread
-      : 0;
+    known !== null || spread > 1e-15 ? sum(({ decay, g }) => (decay - meanD) * (g - meanM)) / spread : 0;
   const dry = meanM - water * meanD;
   return { dry, water, squares: sum(({ decay, g }) => (g - dry - water * decay) ** 2) };
 }

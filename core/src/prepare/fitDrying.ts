@@ -84,7 +84,7 @@ export function fitDrying(
   if (fall < -3 * sigma) return fail({ code: 'dryingRises' });
   // Dry already: nothing falls any more, and it stands at its known dry mass.
   if (known && Math.abs(last.g - known.value) <= toleranceG && fall < 3 * sigma * Math.SQRT2)
-    return ok(already(used, fall, last, known, notes, sigma));
+    return ok(already(used, [first, last], known, notes, sigma));
   if (fall < 3 * sigma * Math.SQRT2) return fail({ code: 'dryingNoDecay' });
 
   const span = last.minutes - first.minutes;
@@ -105,9 +105,7 @@ export function fitDrying(
   const variance = Math.max(sigma ** 2, scatter);
   const inverse = normalMatrix(rows, parameters).inverse();
   if (!inverse) return fail({ code: 'dryingNoDecay' });
-  const cov = new Square(3, (i, j) =>
-    Math.max(i, j) < parameters ? inverse.get(i, j) * variance : 0,
-  );
+  const cov = new Square(3, (i, j) => (Math.max(i, j) < parameters ? inverse.get(i, j) * variance : 0));
   const u = (i: number): number => Math.sqrt(Math.max(0, cov.get(i, i)));
   const tolerances = Math.log(Math.max(water / toleranceG, 1e-9));
   const ready = tau * tolerances;
@@ -147,14 +145,14 @@ function stood(used: readonly DryingReading[], sigma: number): boolean {
   return used.some(
     ({ minutes, g }) =>
       last !== undefined &&
-      last.minutes - minutes >= STANDS_MINUTES && g - last.g <= Math.max(STANDS_G, 2 * sigma * Math.SQRT2),
+      last.minutes - minutes >= STANDS_MINUTES &&
+      g - last.g <= Math.max(STANDS_G, 2 * sigma * Math.SQRT2),
   );
 }
 
 function already(
   used: readonly DryingReading[],
-  fall: number,
-  last: DryingReading,
+  [first, last]: readonly [DryingReading, DryingReading],
   known: Uncertain,
   notes: readonly DryingNote[],
   sigma: number,
@@ -162,7 +160,7 @@ function already(
   return {
     dryG: known,
     dryKnown: true,
-    waterG: Math.max(0, last.g + fall - known.value),
+    waterG: Math.max(0, first.g - known.value),
     tauMinutes: { value: 0, u: 0 },
     covariance: withDryDoubt(new Square(3), known),
     readyAt: { minutes: last.minutes, from: last.minutes, to: last.minutes },

@@ -20,7 +20,8 @@ export function Glance({ view }: { readonly view: CartridgeView }) {
   const due = useMemo(
     () =>
       dueItems(ledger, hour, DUE_DAYS).find(
-        ({ subject }) => subject.kind === 'cartridge' && subject.id === id,
+        ({ subject, cartridgeIds = [] }) =>
+          (subject.kind === 'cartridge' && subject.id === id) || cartridgeIds.includes(id),
       ),
     [ledger, hour, id],
   );
