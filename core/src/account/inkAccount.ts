@@ -278,11 +278,12 @@ class Sheet {
       return;
     }
     // Not weighed at both ends: how much was drawn is what the models say today.
+    const knew = isKnown(closed.start.belief);
     const lot = bareLot(this.book.context, cartridgeId);
     const walkFrom = (ml: number) =>
       walk({
         start:
-          closed.end === 'emptied' && isKnown(closed.start.belief)
+          closed.end === 'emptied'
             ? closed.start
             : {
                 ...closed.start,
@@ -294,10 +295,10 @@ class Sheet {
         foretell: foretellBy(this.book, cartridgeId),
         bareLot: lot,
         densityU: 0,
+        reckonedBack: closed.end === 'found',
       });
     const first = walkFrom(0);
     const startMl = Math.max(0, closed.ml - first.handMl + first.foretoldMl);
-    const knew = isKnown(closed.start.belief);
     const walked = closed.end === 'found' ? walkFrom(startMl) : first;
     const seat = last(closed.happenings.flatMap((h) => (h.type === 'stay' ? [h] : []))) ?? home;
     if (closed.end === 'found')

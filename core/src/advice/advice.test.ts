@@ -39,6 +39,7 @@ import { emptyAt } from './emptyAt';
 import { likelyEmpty } from './likelyEmpty';
 import { meanSheet } from './meanSheet';
 import { slotView } from './adviceFor';
+import { printerAdvice } from './printerAdvice';
 const AT = '2026-03-20T00:00:00.000Z';
 const read = (percent: number): FactDraft => ({
   kind: 'gaugeRead',
@@ -182,6 +183,67 @@ test.each<[string, Parameters<typeof advise>, string, RegExp]>([
   expect([advice.code, adviceTitle(advice)]).toEqual([code, expect.stringMatching(words)]);
   expect(advice.why.length).toBeGreaterThan(0);
   for (const reason of advice.why) expect(reasonWords(reason)).toMatch(/^\S.*[.?]$/);
+});
+
+test('a channel that nobody counts is weighed oftener, and the advice says that this is why', () => {
+  const rhythm = (strategy: ChipStrategy) => {
+    const { advice } = advise([...full, print(1)], strategy);
+    const days = advice.why.flatMap((why) => ('days' in why ? [[why.code, why.days]] : []));
+    return [advice.code, days];
+  };
+  expect(rhythm('none')).toEqual([
+    'weighIn',
+    [
+      ['notCounted', 10],
+      ['weighInDays', 10],
+    ],
+  ]);
+  expect(rhythm('resetter')).toEqual(['agitate', [['pigmentSettles', 12]]]);
+});
+
+test('more cleaning fluid than ink inside, of every lot together: it cleans and prints nothing', () => {
+  const fluids = ['one', 'two'].flatMap((id) => [
+    define({
+      entity: 'ink',
+      id: `fluid-${id}`,
+      name: id,
+      shade: 'clear',
+      inkClass: 'flushFluid',
+      density: null,
+    }),
+    define({
+      entity: 'bottle',
+      id: `bottle-${id}`,
+      inkId: `fluid-${id}`,
+      lot: id,
+      volumeMl: 100,
+      priceMinor: 500,
+      emptyG: null,
+    }),
+  ]);
+  const codeWith = (...ml: readonly number[]) =>
+    advise([
+      ...fluids,
+      weigh('cyan', 41.58 + 10 * 1.064),
+      ...ml.map((each, i) => fill('cyan', each, { bottleId: ['bottle-one', 'bottle-two'][i] })),
+      install,
+    ]).advice.code;
+  expect(codeWith(9)).not.toBe('cleaning');
+  expect(codeWith(11)).toBe('cleaning');
+  // Neither is half of what is inside; both together are.
+  expect(codeWith(6, 6)).toBe('cleaning');
+});
+
+test('sheets that are safe in all channels: the least of them, and nobody knows as soon as one channel is unknown', () => {
+  const sheets = (...facts: FactDraft[]) => {
+    const { ledger } = advise([...facts, install]);
+    const { safeSheets, slots } = printerAdvice(ledger, 'printer', AT)!;
+    return { safeSheets, each: slots.map((view) => view.advice.safeSheets) };
+  };
+  const known = sheets(weigh('cyan', 85), weigh('magenta', 60), weigh('yellow', 75));
+  expect(known.safeSheets).toBe(known.each[1]);
+  expect(known.safeSheets).toBeGreaterThan(10);
+  expect(sheets(weigh('cyan', 85), weigh('magenta', 60))).toMatchObject({ safeSheets: null });
 });
 
 test('“at 19 % this cartridge is empty”: after a fill smaller than the chip’s volume, moved by a top-up without a reset', () => {

@@ -39,6 +39,20 @@ export function joined(belief: Belief, z: number, variance: number, of: 'ink' | 
   };
 }
 
+/**
+ * Nothing can be drawn that is not there: a belief that more left than was inside says that it holds nothing, give or take what
+ * a content above nothing may still be. Its doubt is the root of the mean square of the belief's part above nothing, so it goes on
+ * without a step from one that is just at nothing.
+ */
+export function atLeastNone(belief: Belief): Belief {
+  if (belief.ml >= 0 || !isKnown(belief)) return belief;
+  const part = squareAbove(-belief.ml / Math.sqrt(belief.inkVar));
+  return { ...belief, ml: 0, inkVar: belief.inkVar * part, cov: belief.cov * part };
+}
+
+/** Mean square above nothing of a normal whose mean lies `a` standard deviations below it, where it is above at all: to 1 %. */
+const squareAbove = (a: number): number => 2 / (a * a + 5 - 3 / (1 + 0.49 * a + 0.19 * a * a));
+
 /** What a weighing is expected to say (ink if the empty mass were exact), with its variance. */
 export const massOf = (belief: Belief): { readonly ml: number; readonly variance: number } => ({
   ml: belief.ml + belief.tareMl,

@@ -1,6 +1,6 @@
 import { NO_EXPOSURE } from '../../exposure';
 import { type Source } from '../../quantity';
-import { isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
+import { atLeastNone, isKnown, joined, massOf, moved, UNKNOWN_VAR } from './belief';
 import { ChipCount, type Mark } from './ChipCount';
 import { CONTRADICTS_SIGMA, LEAST_OFF_ML, type Contradiction } from './contradicts';
 import { Inside } from './Inside';
@@ -51,6 +51,8 @@ export interface WalkInput {
   readonly foretell: Foretell;
   /** Drawn by the printer in all, where a weighing at the end says so: stays share it as foretold. */
   readonly totalMl?: number | undefined;
+  /** What it began with is reckoned back from what was found later: on the way it may come out below nothing. */
+  readonly reckonedBack?: boolean | undefined;
   /** How a channel's counter errs: true over counted use. */
   readonly counterOf?: ((seat: Seat) => { readonly k: number; readonly variance: number }) | undefined;
   /** Lot of ink that no record explains. */
@@ -96,7 +98,7 @@ class Walker {
   private readonly free: boolean;
   private readonly scale: number;
   private readonly flows: Flow[] = [];
-  private readonly draws: Draw[] = [];
+  private draws: Draw[] = [];
   private readonly points: LifePoint[] = [];
 
   constructor(private readonly input: WalkInput) {
@@ -140,6 +142,7 @@ class Walker {
   }
 
   private pour({ at, factId, chamber, lot, ml, variance }: Of<'in'>): void {
+    this.keepAboveNothing();
     this.inside.put(pourInto(this.settled(), chamber, lot, ml));
     this.byHand(ml, variance);
     const { seat } = this;
@@ -163,6 +166,19 @@ class Walker {
     this.inside.put(takeFrom(mixes, ml, chamber));
     this.byHand(-ml, variance);
     this.point(factId, at, null, null);
+  }
+
+  /** More was foretold to be drawn than was there: no more than that was. */
+  private keepAboveNothing(): void {
+    if (!this.free || this.input.reckonedBack) return;
+    const { ml } = this.belief;
+    if (!(ml < 0) || !isKnown(this.belief)) return;
+    // What was taken out by hand was seen: only what was foretold gives way.
+    const foretoldMl = this.draws.reduce((sum, draw) => sum + draw.ml, 0);
+    const back = Math.min(-ml, foretoldMl);
+    if (back <= 0) return;
+    this.belief = { ...atLeastNone(this.belief), ml: ml + back };
+    this.draws = spread(this.draws, -back);
   }
 
   private byHand(ml: number, variance: number): void {
@@ -271,6 +287,7 @@ class Walker {
 
   end(): Walked {
     this.takeCount();
+    this.keepAboveNothing();
     const { belief, draws, corrected, handMl, stays, input, count } = this;
     const lastRead = this.readPoint(count.last);
     return {

@@ -55,7 +55,8 @@ export function weighInk(fold: Fold, state: CartridgeState, body: Body, fact: We
   const closes =
     because !== 'misread' &&
     because !== 'otherCartridge' &&
-    (!startKnown || !open.drew || u <= startU || u <= SHARP * open.foretoldMl);
+    // What somebody said of it holds for all that went since.
+    (because !== null || !startKnown || !open.drew || u <= startU || u <= SHARP * open.foretoldMl);
   if (!closes)
     state.happenings = append(state.happenings, {
       type: 'weighed',

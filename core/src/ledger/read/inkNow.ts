@@ -4,7 +4,7 @@ import type { Estimate, Uncertain } from '../../quantity';
 import { predictUse } from '../../usage';
 import { bodyOf, slotFor, type Body } from '../define/context';
 import { timelineIn } from '../define/timelineIn';
-import { inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
+import { atLeastNone, inkU, isKnown, massOf, moved, UNKNOWN_VAR } from '../fold/belief';
 import { bareLot } from '../fold/chain';
 import type { Contradiction } from '../fold/contradicts';
 import { densityOfMixes } from '../fold/density';
@@ -124,7 +124,12 @@ function presentStay(
   const exposure = timeline ? exposureDuring(timeline, stayOf(seat, timeline.length, at)) : NO_EXPOSURE;
   if (exposure === NO_EXPOSURE) return { belief, mixes, source, contradiction: null };
   const { ml, variance } = foretellBy(book, cartridgeId)(seat!, exposure);
-  return { belief: moved(belief, -ml, variance), mixes, source: 'predicted', contradiction: null };
+  return {
+    belief: atLeastNone(moved(belief, -ml, variance)),
+    mixes,
+    source: 'predicted',
+    contradiction: null,
+  };
 }
 
 const stayOf = (seat: NonNullable<CartridgeState['seat']>, toPosition: number, at: string) =>
