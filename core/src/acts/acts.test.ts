@@ -442,6 +442,123 @@ describe('each act does what it says', () => {
           .reduce((x, y) => x - y),
       3_600_000,
     ],
+    [
+      'readings enter themselves from a printer of the bridge, slot by slot',
+      () => acts.askPrinter(PRINTER, { printerId: 'attic', markers: { C: 'cyan' } }),
+      (l) => find(l.context, 'printer', 'printer')?.bridge,
+      { printerId: 'attic', markers: { C: 'cyan' } },
+    ],
+    [
+      'until they are not to any more',
+      () => acts.stopAsking({ ...PRINTER, bridge: { printerId: 'attic', markers: {} } }),
+      (l) => find(l.context, 'printer', 'printer')?.bridge,
+      null,
+    ],
+    [
+      'a bottle that stood there already: what it cost, and that it is open',
+      () =>
+        acts.ownBottle(
+          {
+            entity: 'bottle',
+            id: 'old',
+            inkId: 'ink-cyan',
+            lot: 'L1',
+            volumeMl: 100,
+            priceMinor: 1800,
+            emptyG: null,
+          },
+          'Ink cyan',
+          true,
+        ),
+      (l) => [
+        bottleRemaining(l, 'old')?.now.value,
+        l.state.bottles.get('old')?.openedAt,
+        l.facts.flatMap((fact) => (fact.kind === 'purchased' ? [[fact.name, fact.priceMinor]] : [])),
+      ],
+      [100, AT, [['Ink cyan', 1800]]],
+    ],
+    [
+      'a scale’s check is of what it showed, before it was put right',
+      (l) => acts.checkScale(l, 'scale', readMass(l.context, 100.05, 'scale'), 100),
+      (l) => readMass(l.context, 60, 'scale').massG.value.toFixed(2),
+      '59.97',
+    ],
+    [
+      'a mass of the past, at its day',
+      (l) => acts.enterPast([acts.pastMass(l, 'yellow', 77, '2026-04-02T10:00:00.000Z')], 'masses'),
+      (l) => [state(l, 'yellow').lastWeighed?.at.slice(0, 10), state(l, 'yellow').lastWeighed?.massG.value],
+      ['2026-04-02', 77],
+    ],
+    [
+      'a print of the past, at its day',
+      () =>
+        acts.enterPast(
+          [
+            acts.pastPrint(
+              {
+                printerId: 'printer',
+                title: 'Old',
+                copies: 3,
+                widthMm: 210,
+                heightMm: 297,
+                subjectId: 'any',
+              },
+              '2026-04-02T10:00:00.000Z',
+            ),
+          ],
+          'prints',
+        ),
+      (l) => l.facts.flatMap((fact) => (fact.kind === 'printed' && fact.title === 'Old' ? [fact.at] : [])),
+      ['2026-04-02T10:00:00.000Z'],
+    ],
+    [
+      'once more, one copy of it, as of now',
+      (l) => acts.printAgain(l.facts.find((fact) => fact.kind === 'printed')!),
+      (l) => l.facts.flatMap((fact) => (fact.kind === 'printed' ? [[fact.copies, fact.title]] : [])),
+      [
+        [20, 'Sheet'],
+        [1, 'Sheet'],
+      ],
+    ],
+    [
+      'sheets that were missing from the log, before the weights that showed them, of one kind, at one size',
+      () =>
+        acts.logMissed(
+          'printer',
+          { sheets: 7, subjectId: 'any' },
+          { widthMm: 210, heightMm: 148 },
+          '2026-04-30T12:00:00.000Z',
+        ),
+      (l) =>
+        l.facts.flatMap((fact) =>
+          fact.kind === 'printed' && fact.at.startsWith('2026-04-30')
+            ? [[fact.copies, fact.widthMm, fact.heightMm, fact.subjectId]]
+            : [],
+        ),
+      [[7, 210, 148, 'any']],
+    ],
+    [
+      'weights of a scale that began at too much are entered anew with so much less, and with its doubt',
+      (l) => {
+        const last = l.facts.findLast((fact) => fact.kind === 'weighed')!;
+        const reading = readMass(l.context, 80);
+        return acts.zeroedWrong([{ factId: last.id, cartridgeId: 'cyan', reading }], { value: 2, u: 0.3 });
+      },
+      (l) => [state(l).lastWeighed?.massG.value, state(l).lastWeighed!.massG.u > 0.3],
+      [78, true],
+    ],
+    [
+      'a float that switches, where nobody taught it: at what its kind switches',
+      (l) => acts.sensorSaid(l, 'cyan', 'float', AT),
+      (l) => l.facts.flatMap((fact) => (fact.kind === 'sensorSignalled' ? [fact.ml.value > 3.5] : [])),
+      [true],
+    ],
+    [
+      'shades graded by eye',
+      () => acts.gradeShades('printer', [{ criterion: 'neutralGreys', grade: 'slight' }]),
+      (l) => l.facts.at(-1)?.kind,
+      'shadeGraded',
+    ],
   ];
 
   test.each(CASES)('%s', (_name, act, holds, is) => {

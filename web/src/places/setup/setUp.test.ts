@@ -1,152 +1,14 @@
 import { expect, test } from '@jest/globals';
-import { all, Ledger } from '@hiraeth/core/ledger';
+import { Ledger } from '@hiraeth/core/ledger';
 import { checkFact } from '@hiraeth/core/check';
-import {
-  CONSTRUCTIONS,
-  type Printer,
-  entityRule,
-  factSchema,
-  makeStamp,
-  typePreset,
-} from '@hiraeth/core/workbook';
-import { channelsTaught, describePrinter, readDescription } from '@hiraeth/core/exchange';
-import { knownRoom } from '@hiraeth/core/testing';
+import { type Printer, factSchema, makeStamp } from '@hiraeth/core/workbook';
 import { BODY_KEYS, channelDraft, newDraft, type BodyDraft, type Draft } from './draft';
 import { readAnswers } from './readAnswers';
 import { readDraft } from './readDraft';
-import {
-  bottleFacts,
-  contentsFacts,
-  setUp,
-  setUpEntities,
-  typeOfBody,
-  type BodyInput,
-  type Channel,
-  type Now,
-  type SetUpInput,
-} from '@hiraeth/core/acts';
+import { bottleFacts, contentsFacts, setUp, setUpEntities, typeOfBody, type Now } from '@hiraeth/core/acts';
 
-const body: BodyInput = {
-  construction: 'compartmentTank',
-  variant: 'standard',
-  emptyG: null,
-  fullG: null,
-  maxG: null,
-  capacityMl: null,
-  boxMm: null,
-};
-const channel = (shades: readonly string[], part: Partial<Channel> = {}): Channel => ({
-  shades,
-  inkClass: 'pigment',
-  body: 0,
-  initial: 'unknown',
-  chipIsOriginal: false,
-  original: { priceMinor: 4750, nominalMl: 54, usableMl: 46 },
-  ...part,
-});
-const input: SetUpInput = {
-  name: 'Studio',
-  feed: 'stationary',
-  channels: [channel(['cyan']), channel(['magenta'])],
-  bodies: [body],
-  gauge: { display: 'percent', switchOff: null },
-  sets: 2,
-  chip: 'resetter',
-  chipMl: 54,
-  scale: { capacityG: 200, resolutionG: 0.01 },
-  syringeMl: 20,
-};
 let next = 0;
 const newId = (kind: string): string => `${kind}-${(next += 1)}`;
-const kinds = (entities: readonly { entity: string }[]): Record<string, number> =>
-  entities.reduce<Record<string, number>>(
-    (count, { entity }) => ({ ...count, [entity]: (count[entity] ?? 0) + 1 }),
-    {},
-  );
-
-test.each(
-  CONSTRUCTIONS.flatMap((construction) =>
-    (['starter', 'standard', 'large'] as const).map((variant) => [construction, variant] as const),
-  ),
-)('%s, %s: everything that a new printer brings is valid and passes its checks', (construction, variant) => {
-  const ledger = new Ledger();
-  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
-  const entities = setUpEntities({ ...input, bodies: [{ ...body, construction, variant }] }, ledger, newId);
-  for (const fact of stamp(entities.map((entity) => ({ kind: 'defined', entity })))) {
-    const parsed = factSchema.safeParse(fact);
-    expect(parsed.error?.issues).toBeUndefined();
-    expect(checkFact(ledger, parsed.data!, Date.parse('2026-03-02T00:00:00Z'))).toEqual([]);
-    ledger.add([parsed.data!]);
-  }
-  expect(kinds(entities)).toMatchObject({
-    settings: 1,
-    printer: 1,
-    cartridgeType: 1,
-    cartridge: 4,
-    scale: 1,
-    syringe: 1,
-  });
-});
-
-test('a second printer brings no second scale, subjects or settings; sets are labelled A and B', () => {
-  const ledger = new Ledger();
-  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
-  const first = setUpEntities(input, ledger, newId);
-  ledger.add(stamp(first.map((entity) => ({ kind: 'defined', entity }))));
-  const labels = first.flatMap((entity) => (entity.entity === 'cartridge' ? [entity.label] : []));
-  expect(labels).toEqual(['Cyan A', 'Magenta A', 'Cyan B', 'Magenta B']);
-  const second = setUpEntities(
-    { ...input, name: 'Other', scale: null, syringeMl: null, sets: 1, chip: 'none', chipMl: null },
-    ledger,
-    newId,
-  );
-  expect(kinds(second)).toEqual({ printer: 1, cartridgeType: 1, cartridge: 2 });
-  expect(second.find((entity) => entity.entity === 'cartridge')).toMatchObject({
-    label: 'Cyan',
-    set: '',
-    chip: null,
-  });
-});
-
-test('shades that share a body: one slot, one cartridge with a chamber for each, a type of its own; all at home in their printer', () => {
-  const together = setUpEntities(
-    {
-      ...input,
-      bodies: [{ ...body, construction: 'integratedHead' }],
-      channels: [['photo black'], ['cyan', 'magenta', 'yellow']].map((shades) =>
-        channel(shades, { original: null }),
-      ),
-      sets: 1,
-    },
-    new Ledger(),
-    newId,
-  );
-  expect(kinds(together)).toMatchObject({ cartridgeType: 2, cartridge: 2 });
-  const printer = together.find((entity) => entity.entity === 'printer')!;
-  const types = together.filter((entity) => entity.entity === 'cartridgeType');
-  const colour = together.find((entity) => entity.entity === 'cartridge' && entity.shades.length === 3);
-  expect(colour).toMatchObject({
-    label: 'Colour',
-    shades: ['cyan', 'magenta', 'yellow'],
-    printerId: printer.id,
-    typeId: types.find((type) => type.chambers === 3)!.id,
-  });
-});
-
-test('weighed masses beat the ready ones; an unknown cartridge is weighed and measured', () => {
-  // A mass that only its kind tells is known to a fifth.
-  expect(typeOfBody(body).emptyG.u).toBeCloseTo(0.1 * typeOfBody(body).emptyG.value, 1);
-  expect(typeOfBody({ ...body, emptyG: 41.58, fullG: 90.9 })).toMatchObject({
-    emptyG: { value: 41.58, u: 0.05 },
-    fullG: 90.9,
-  });
-  expect(typeOfBody({ ...body, fullG: 99 }).maxG).toBeGreaterThanOrEqual(99);
-  const unknown = typeOfBody({ ...body, variant: 'own', emptyG: 41.6, fullG: 91.6 });
-  expect(unknown).toMatchObject({ variant: 'own', capacityMl: 46.9 });
-  const measured = typeOfBody({ ...body, variant: 'own', emptyG: 12, boxMm: [60, 15, 40] });
-  expect(measured.capacityMl).toBeGreaterThan(15);
-  expect(measured.bodyHeightMm).toBe(40);
-});
 
 test('a kept draft is taken up; what cannot be read begins anew', () => {
   const draft = { ...newDraft(), name: 'Attic', page: 3 };
@@ -229,85 +91,6 @@ test('slots of other bodies, classes and contents; bottles of one ink for each s
   ]);
 });
 
-test('a described printer comes beside what is there, under ids of its own, without what was its owner’s', () => {
-  const stamp = makeStamp({ now: () => Date.parse('2026-03-01T00:00:00Z') }, () => 0.5);
-  const ledger = new Ledger();
-  const first = setUpEntities(input, ledger, newId);
-  ledger.add(
-    stamp(first.map((entity) => ({ kind: 'defined', entity }))).map((fact) => factSchema.parse(fact)),
-  );
-  const [printer] = all(ledger.context, 'printer');
-  const text = describePrinter(ledger, printer!.id)!;
-  const read = readDescription(text, newId);
-  if (!read.ok) throw new Error(read.problem.code);
-  const known = new Set(first.map(({ id }) => id));
-  for (const { id } of read.value) expect(known.has(id)).toBe(false);
-  ledger.add(
-    makeStamp(
-      { now: () => Date.parse('2026-03-02T00:00:00Z') },
-      () => 0.25,
-    )(read.value.map((entity) => ({ kind: 'defined', entity }))),
-  );
-  expect(all(ledger.context, 'printer')).toHaveLength(2);
-  const copy = all(ledger.context, 'cartridge').filter(({ printerId }) => printerId !== printer!.id);
-  expect(copy.map(({ label, emptyG }) => [label, emptyG])).toEqual(
-    ['Cyan A', 'Magenta A', 'Cyan B', 'Magenta B'].map((label) => [label, null]),
-  );
-  for (const [content, code] of [
-    ['{', 'notADescription'],
-    ['{"format":"hiraeth-workbook"}', 'notADescription'],
-    ['{"format":"hiraeth-printer","version":9}', 'newerDescription'],
-    ['{"format":"hiraeth-printer","version":1,"entities":[{"entity":"printer"}]}', 'brokenDescription'],
-  ] as const)
-    expect(readDescription(content, newId)).toMatchObject({ ok: false, problem: { code } });
-  expect(describePrinter(ledger, 'nobody')).toBeNull();
-});
-
-test('a set-up is shared with what its printer was taught, if its owner likes: numbers of its channels, and nothing of the log', () => {
-  const ledger = Ledger.from(knownRoom('2026-03-10T10:00:00.000Z').facts);
-  const [{ id }] = all(ledger.context, 'printer') as [Printer];
-  expect(channelsTaught(ledger, id)).toBeGreaterThan(0);
-  const drawsIn = (text: string) => {
-    const read = readDescription(text, newId);
-    if (!read.ok) throw new Error(read.problem.code);
-    return read.value.find((entity) => entity.entity === 'printer')!.draws;
-  };
-  const text = describePrinter(ledger, id, true)!;
-  const taught = drawsIn(text).channels!;
-  expect(taught).toHaveLength(channelsTaught(ledger, id));
-  // What its pictures took, and not what was guessed of them, though all were of one kind.
-  for (const [i, perDm2] of [0.03, 0.02, 0.025].entries())
-    expect(Math.abs(taught[i]!.perDm2!.value / perDm2 - 1)).toBeLessThan(0.2);
-  for (const { name } of all(ledger.context, 'subject')) expect(text).not.toContain(name);
-  expect(drawsIn(describePrinter(ledger, id)!).channels).toBeUndefined();
-  // Who begins with it and weighs nothing hands on nothing that was not learnt there.
-  const begun = new Ledger();
-  const read = readDescription(text, newId);
-  if (!read.ok) throw new Error(read.problem.code);
-  const stamp = makeStamp({ now: () => Date.parse('2026-03-02T00:00:00Z') }, () => 0.25);
-  begun.add(stamp(read.value.map((entity) => ({ kind: 'defined', entity }))));
-  const [other] = all(begun.context, 'printer') as [Printer];
-  expect(drawsIn(describePrinter(begun, other.id, true)!).channels).toBeUndefined();
-  expect(other.draws.channels).toEqual(taught);
-});
-
-test('a two-part body of own masses is weighed as a whole until its head was weighed by itself; no wrong head stands in the way', () => {
-  const preset = typePreset('twoPart', 'standard');
-  const made = (part: Partial<BodyInput>) => typeOfBody({ ...body, construction: 'twoPart', ...part });
-  expect(made({}).headPart).toEqual(preset.headPart);
-  expect(made({ emptyG: preset.emptyG.value, fullG: preset.fullG }).headPart).toEqual(preset.headPart);
-  // Lighter than the usual head: those masses are another body's.
-  for (const part of [
-    { emptyG: 20, fullG: 42 },
-    { capacityMl: 25 },
-    { variant: 'own' as const, emptyG: 20, fullG: 42 },
-  ]) {
-    const type = made(part);
-    expect(type.headPart ?? null).toBeNull();
-    expect(entityRule({ ...type, entity: 'cartridgeType', id: 't', name: 'Own' })).toBeNull();
-  }
-});
-
 test.each([
   ['stationary', 47, 0.8],
   ['carriage', 12.5, 0.2],
@@ -372,42 +155,6 @@ test('a body is one triangle: two of its masses and what it holds give the third
   expect(preset.emptyG.u / preset.emptyG.value).toBeCloseTo(0.1, 2);
   const { problems } = readAnswers(draft({ emptyG: '60', fullG: '100', capacityMl: '200' }), 'GBP');
   expect(problems.get('masses')!.join()).toMatch(/40\.0 g apart, about 38 ml .* 200 ml/);
-});
-
-test('no answer of setting up goes unheard: each changes what is written of the printer, its bodies or its tools', () => {
-  const written = (part: Partial<SetUpInput>): string => {
-    let count = 0;
-    const id = (kind: string): string => `${kind}-${(count += 1)}`;
-    return JSON.stringify(setUpEntities({ ...input, channels: blacks, ...part }, new Ledger(), id));
-  };
-  const blacks = [channel(['photoBlack']), channel(['matteBlack'])];
-  const base = written({});
-  const answers: Readonly<Record<string, Partial<SetUpInput>>> = {
-    name: { name: 'Another' },
-    'on the head': { feed: 'carriage' },
-    'blacks on one line': { blacksShareLine: true },
-    'one set': { sets: 1 },
-    'a dry set waits': { waiting: true },
-    'drilled, its own cap': { bodies: [{ ...body, port: 'drill', closure: 'cap' }] },
-    'peeled, then pierced': { bodies: [{ ...body, port: 'peelPierce' }] },
-    'a new chip each time': { chip: 'newEachTime' },
-    'self-resetting': { chip: 'selfResetting' },
-    'left alone': { chip: 'leftAlone' },
-    'chip counts 40 ml': { chipMl: 40 },
-    steps: { gauge: { display: 'steps', switchOff: null } },
-    'cannot be switched off': { gauge: { display: 'percent', switchOff: false } },
-    prism: { gauge: { display: 'percent', switchOff: null, prism: true } },
-    'no scale': { scale: null },
-    'no syringe': { syringeMl: null },
-    'an own dry mass': { bodies: [{ ...body, emptyG: 40 }] },
-    'an own maximum': { bodies: [{ ...body, maxG: 90 }] },
-  };
-  const unheard = Object.entries(answers).filter(([, part]) => written(part) === base);
-  expect(unheard.map(([name]) => name)).toEqual([]);
-  // Already off, or planned: another beginning of the chip.
-  expect(written({ chip: 'switchedOff', chipOff: 'already' })).not.toBe(
-    written({ chip: 'switchedOff', chipOff: 'planned' }),
-  );
 });
 
 /** Every field that is typed into, as draft with that text in it. */
