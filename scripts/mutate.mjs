@@ -32,6 +32,7 @@ const ALSO = {
   account: ['report'],
   ledger: ['account', 'acts'],
   advice: ['plan'],
+  check: ['bench'],
 };
 /** Rooms with tests of their own: a quick look asks no others. */
 const OWN = new Set(['account', 'advice', 'ledger']);

@@ -3,7 +3,7 @@ import { toCsv } from '../exchange';
 import { bodyOf, densityInside, inkNow, Ledger } from '../ledger';
 import { cartridge, define, fill, install, print, script, setUp, weigh } from '../testing';
 import { explain } from '../words';
-import type { FactDraft } from '../workbook';
+import type { Because, FactDraft } from '../workbook';
 import { checkFact } from './checkFact';
 
 const NOW = Date.parse('2026-06-01T12:00:00.000Z');
@@ -173,6 +173,38 @@ test('a mass that fits with the sensor still on, or without the keeper, says so;
   expect(said(63.42 - 6.2)).toMatch(/would fit without the float sensor/);
   expect(said(63.42 + 12)).toMatch(/What happened/);
   expect(said(63.42 + 12)).not.toMatch(/float sensor/);
+});
+
+test('what a part explains is its own mass, give or take two doubts: 0.1 g beside it still, 0.12 g not any more', () => {
+  const clip = define({
+    entity: 'tool',
+    id: 'clip',
+    name: 'the clip',
+    tool: 'keeper',
+    fitsHeightMm: null,
+    squeezeMl: null,
+    count: 1,
+    massG: { value: 6.2, u: 0.05 },
+  });
+  // On the shelf: nothing was drawn since, so that only scale and clip are in doubt.
+  const ledger = Ledger.from(script([...setUp, clip, weigh('cyan', 63.42)]));
+  const parts = [6.09, 6.1, 6.3, 6.31].map((g) => {
+    const [fact] = script([weigh('cyan', 63.42 + g)], '2026-03-01T12:00:00.000Z');
+    return checkFact(ledger, fact!, NOW).some((one) => one.code === 'evidenceOff' && one.part?.left === 'on');
+  });
+  expect(parts).toEqual([false, true, true, false]);
+});
+
+test('who has said what happened is not asked again', () => {
+  const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42)]));
+  const codes = (because?: Because): string[] => {
+    const [fact] = script(
+      [{ ...weigh('cyan', 70), ...(because ? { because } : {}) } as FactDraft],
+      '2026-03-01T12:00:00.000Z',
+    );
+    return checkFact(ledger, fact!, NOW).map(({ code }) => code);
+  };
+  expect([codes(), codes('unknown')]).toEqual([['evidenceOff'], []]);
 });
 
 test('a mass or a fill of the past, entered late, is not held against what is in it now; one of today is', () => {

@@ -5,7 +5,6 @@ import type { FactDraft } from '../workbook';
 import { checkFact } from './checkFact';
 import type { FactProblem } from './factProblem';
 
-/** Facts of a run stand a moment after each other: none of them is held to be of the future. */
 /** The bench corrects these itself, at its next step. */
 const CORRECTED: ReadonlySet<string> = new Set(['heavierThanMax', 'evidenceOff']);
 
@@ -37,6 +36,7 @@ export function entryProblems(
   const trial = new Trial({ context, state, recorded, isVoidedBesides, facts: [] });
   return drafts.flatMap((draft, i): FactProblem[] => {
     const fact = { ...draft, id: `${run.id}#${i}`, recorded: at, at: draft.at ?? at };
+    // They stand a moment after each other: none of them is held to be of the future.
     const found = known.has(said(draft)) ? [] : checkFact(trial, fact, now + DAY_MS);
     trial.add(fact);
     return found.filter(({ severity, code }) => severity === 'stop' || !CORRECTED.has(code));

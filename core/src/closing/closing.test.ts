@@ -100,6 +100,22 @@ test('what comes along entry by entry: what things are, what was bought and look
   expect(of('printed', kept).map((fact) => fact.at)).toEqual([at(12)]);
 });
 
+test('of each cartridge’s fills before the cut the last nine come along: how much it usually takes is told by eight', () => {
+  const log = script([
+    ...setUp,
+    ...Array.from({ length: 12 }, (_, day) => on(day - 1, fill('cyan', day + 1))),
+    ...Array.from({ length: 3 }, (_, day) => on(day, fill('magenta', day + 1))),
+    on(11, fill('cyan', 50)),
+  ]);
+  const then = Ledger.from(log.filter((fact) => fact.at <= CUT)).snapshot();
+  const kept = closeBefore(then, log, CUT, 'x').kept.flatMap((fact) =>
+    fact.kind === 'filled' ? [`${fact.cartridgeId} ${fact.ml.value}`] : [],
+  );
+  // The one of the cut itself is one of the nine; what came after it is none.
+  const cyan = [4, 5, 6, 7, 8, 9, 10, 11, 12, 50].map((ml) => `cyan ${ml}`);
+  expect(kept.sort()).toEqual([...cyan, 'magenta 1', 'magenta 2', 'magenta 3'].sort());
+});
+
 test('of a thing that was defined again only what was said last comes along, also where it was said after the cut', () => {
   const { whole, then } = closed();
   // Said last, though dated before what was said first: the later word holds.
@@ -216,8 +232,11 @@ test('with three weigh-ins since, use would be known worse; with four it would n
   expect(tooFewSince(weighIns(4).snapshot(), CUT)).toEqual([]);
   // One of which nothing was ever learnt loses nothing.
   expect(tooFewSince(Ledger.from(script([...setUp, install])).snapshot(), CUT)).toEqual([]);
-  // Those before count for nothing.
+  // Those before count for nothing, nor does one of that very instant.
   expect(tooFewSince(weighIns(4).snapshot(), at(13 + 14 * 3)).map(({ id }) => id)).toEqual(['printer']);
+  expect([at(14), at(13.9)].map((since) => tooFewSince(weighIns(4).snapshot(), since).length)).toEqual([
+    1, 0,
+  ]);
 });
 
 test('what stood in each channel when a profile was made comes along: it is compared with what stands there now', () => {
