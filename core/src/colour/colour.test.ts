@@ -181,6 +181,19 @@ END_DATA
     expect(parsePatches(chart(head, ['A1 50 1 2']))).toMatchObject({ ok: true, value: { under } });
   });
 
+  test('only what stands before the data says how they were measured, wherever its mark stands in its line', () => {
+    const cut = 'FILTER "UVcut"';
+    const filterOf = (text: string) => {
+      const read = parsePatches(text);
+      return read.ok ? read.value.under.filter : read.problem.code;
+    };
+    const behind = `${chart([], ['A1 50 1 2'])}\n${cut}`;
+    for (const text of [behind, behind.replace(/^BEGIN_DATA$/m, ' \t BEGIN_DATA \t ')])
+      expect(filterOf(text)).toBeNull();
+    // A remark that names the mark is none.
+    expect(filterOf(chart(['# all below BEGIN_DATA', cut], ['A1 50 1 2']))).toBe('UVcut');
+  });
+
   test('another light is not turned into D50; comments in the data are none of it; what is odd is said', () => {
     expect(parsePatches(chart(['WEIGHTING_FUNCTION "ILLUMINANT, A"'], ['A1 50 1 2']))).toEqual({
       ok: false,
