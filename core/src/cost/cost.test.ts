@@ -28,6 +28,7 @@ import { lotCosts } from './lotCosts';
 import { meanPrint, perDm2, printCost } from './printCost';
 import { paybackOf } from './payback';
 import { periodCost } from './periodCost';
+import { printedIn } from './printedIn';
 import { printerCost } from './printerCost';
 import { promise } from './promise';
 import { quoteEdition } from './quoteEdition';
@@ -440,6 +441,21 @@ describe('what else a print costs, by hand', () => {
     // A picture that was measured as empty takes no ink, whatever its kind took.
     const white = { ...one!, id: 'white', demand: SLOTS.map((slotId) => ({ slotId, mlPerDm2: 0 })) };
     expect(costOfPrints(book, [cost], [white]).get('white')!.ml).toBeLessThan(found.get(one!.id)!.ml);
+  });
+
+  test('prints whose picture was measured are prints like others: counted by their area, apart from the kinds, in their period alone', () => {
+    const at = (day: number) => `2026-03-${day}T12:00:00.000Z`;
+    const measured = { ...print(3), demand: SLOTS.map((slotId) => ({ slotId, mlPerDm2: 0.01 })) };
+    const log = [print(2), { ...measured, at: at(10) }, { ...measured, at: at(20) }] as FactDraft[];
+    const ledger = Ledger.from(script([...setUp, install, ...log]));
+    const dm2 = (sheets: number) => expect.closeTo(sheets * 2.97 * 4.2, 9) as number;
+    expect(printedIn(ledger, 'printer', ALWAYS, at(15))).toEqual([
+      { subjectId: 'any', dm2: dm2(2), copies: 2, jobs: 1, firstAt: expect.any(String) as string },
+      { subjectId: null, dm2: dm2(3), copies: 3, jobs: 1, firstAt: at(10) },
+    ]);
+    // The start belongs to a period, its end does not.
+    expect(printedIn(ledger, 'printer', at(10), at(20)).map(({ copies }) => copies)).toEqual([3]);
+    expect(printedIn(ledger, 'nobody', ALWAYS, at(20))).toEqual([]);
   });
 
   test('what was bought at a price that nobody knows is named, and nothing else', () => {
