@@ -1,3 +1,4 @@
+import { restEnds } from './restEnds';
 import { daysBetween, daysByTheHour, latest } from '../time';
 import { targetOf } from '../fill';
 import {
@@ -31,6 +32,7 @@ export interface CartridgeView {
   /** Days in a printer since it was last weighed or went in: what a weigh-in is due by. */
   readonly usedDays: number;
   readonly foreign: number;
+  /** While it rests after its fill: until when. */
   readonly restUntil: string | null;
   /** Water left from a rinse, ml; null when it holds ink. */
   readonly wetMl: number | null;
@@ -50,10 +52,7 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
   const density = densityOfMixes(book.context, body, mixes);
   const toMl = (g: number): number => (g - body.emptyG.value) / density.value;
   const weighed = state.lastWeighed?.at;
-  const restEnd =
-    state.lastFillAt && body.type.restMinutes > 0 && !state.seat
-      ? Date.parse(state.lastFillAt) + body.type.restMinutes * 60_000
-      : 0;
+  const rested = restEnds(state, body.type);
   const since = latest([state.installedAt, weighed]);
   return {
     body,
@@ -76,7 +75,7 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
     weighedDaysAgo: weighed ? daysByTheHour(weighed, at) : null,
     usedDays: state.seat && since ? Math.max(0, daysBetween(since, at)) : 0,
     foreign: foreignFraction(book.context, mixes, body),
-    restUntil: restEnd > Date.parse(at) ? new Date(restEnd).toISOString() : null,
+    restUntil: rested !== null && rested > at ? rested : null,
     wetMl: state.wetMl !== null && state.wetMl > DRY_ML ? state.wetMl : null,
   };
 }

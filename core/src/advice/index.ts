@@ -1,4 +1,5 @@
 export { cartridgeView, type CartridgeView } from './cartridgeView';
+export { restEnds } from './restEnds';
 export { cartridgeViews } from './cartridgeViews';
 export { emptyAt, type CartridgeEmptyAt } from './emptyAt';
 export { ANY_SUBJECT, meanSheet, standardDm2 } from './meanSheet';

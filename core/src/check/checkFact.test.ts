@@ -199,7 +199,7 @@ test('who has said what happened is not asked again', () => {
   const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42)]));
   const codes = (because?: Because): string[] => {
     const [fact] = script(
-      [{ ...weigh('cyan', 70), ...(because ? { because } : {}) } as FactDraft],
+      [{ ...weigh('cyan', 70), ...(because ? { because } : {}) }],
       '2026-03-01T12:00:00.000Z',
     );
     return checkFact(ledger, fact!, NOW).map(({ code }) => code);

@@ -448,9 +448,9 @@ describe('what else a print costs, by hand', () => {
     const measured = { ...print(3), demand: SLOTS.map((slotId) => ({ slotId, mlPerDm2: 0.01 })) };
     const log = [print(2), { ...measured, at: at(10) }, { ...measured, at: at(20) }] as FactDraft[];
     const ledger = Ledger.from(script([...setUp, install, ...log]));
-    const dm2 = (sheets: number) => expect.closeTo(sheets * 2.97 * 4.2, 9) as number;
+    const dm2 = (sheets: number) => expect.closeTo(sheets * 2.97 * 4.2, 9) as unknown;
     expect(printedIn(ledger, 'printer', ALWAYS, at(15))).toEqual([
-      { subjectId: 'any', dm2: dm2(2), copies: 2, jobs: 1, firstAt: expect.any(String) as string },
+      { subjectId: 'any', dm2: dm2(2), copies: 2, jobs: 1, firstAt: expect.any(String) as unknown },
       { subjectId: null, dm2: dm2(3), copies: 3, jobs: 1, firstAt: at(10) },
     ]);
     // The start belongs to a period, its end does not.

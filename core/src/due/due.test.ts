@@ -241,8 +241,33 @@ test('an empty mass that is only its kind’s is asked for by one of them that i
   expect(asked()).toEqual([]);
   const unknown = ['cyan', 'magenta', 'yellow'].map(bare);
   expect(asked(...unknown)).toEqual([{ kind: 'cartridge', id: 'cyan', name: 'Test tank' }]);
+  // One that was weighed is enough for all.
+  expect(asked(...unknown.slice(0, 2))).toEqual([]);
   const gone: FactDraft = { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' };
   expect(asked(...unknown, gone)).toEqual([{ kind: 'cartridge', id: 'magenta', name: 'Test tank' }]);
+});
+
+test('what rested after its fill is weighed, from then on for a week: its ink, and not what is rinsed, given up or in its slot', () => {
+  const out: FactDraft = { kind: 'removed', printerId: 'printer', cartridgeIds: ['cyan'] };
+  const rested = (day: number, ...more: FactDraft[]) =>
+    due(room(out, weigh('cyan', 80, 'before'), fill('cyan', 2), ...more), day, 1).find(
+      ({ id }) => id === 'rested/cyan',
+    )?.urgency;
+  // Filled a few minutes after the start; thirty minutes of rest.
+  expect([rested(0.01), rested(0.05), rested(7), rested(7.1)]).toEqual(['later', 'soon', 'soon', undefined]);
+  const done: readonly FactDraft[] = [
+    weigh('cyan', 82, 'rested'),
+    { ...weigh('cyan', 82), at: on(0.5) },
+    { kind: 'installed', printerId: 'printer', into: [{ slotId: 'cyan', cartridgeId: 'cyan' }] },
+    { kind: 'flushed', cartridgeId: 'cyan', chamber: 0, addedMl: 40, drawnMl: 39 },
+    { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' },
+  ];
+  expect(done.map((fact) => rested(1, fact))).toEqual(done.map(() => undefined));
+  // The weight that ended the fill is not the one after its rest.
+  expect(rested(1, weigh('cyan', 82, 'after'))).toBe('soon');
+  // Who has no scale is not asked for one.
+  const bare = Ledger.from(script([...setUp, fill('cyan', 20)]));
+  expect(ids(bare, 1)).not.toContain('rested/cyan');
 });
 
 test('what is done is due no longer: printed, filled, retired, weighed empty', () => {

@@ -1,4 +1,4 @@
-import { cartridgeView, type CartridgeView } from '../../advice';
+import { cartridgeView, restEnds, type CartridgeView } from '../../advice';
 import { all, lastMovedAt, slotFor } from '../../ledger';
 import { DAY_MS } from '../../time';
 import { DUE } from '../../workbook';
@@ -7,6 +7,9 @@ import { ofCartridge, type Asked, type Rule } from '../found';
 /** One standard uncertainty of an empty mass that nobody weighed, g. */
 const GUESSED_G = 0.3;
 
+/** So long after its rest a mass is asked for, days: later it is weighed with all others, or when it goes in. */
+const ASKED_DAYS = 7;
+
 /** Cartridges in use that hold ink, not water. */
 const inUse = ({ book, at }: Asked): readonly CartridgeView[] =>
   all(book.context, 'cartridge').flatMap(({ id }) => {
@@ -14,20 +17,25 @@ const inUse = ({ book, at }: Asked): readonly CartridgeView[] =>
     return view && !view.state.retired && view.wetMl === null ? [view] : [];
   });
 
-/** What rested after its fill is weighed: its honest full mass. */
+/** What rested after its fill is weighed: its honest full mass. One that nobody ever weighs is left alone. */
 export const rested: Rule = (asked) =>
-  inUse(asked).flatMap((view) =>
-    view.restUntil === null
+  inUse(asked).flatMap((view) => {
+    const { lastWeighed, lastFillAt } = view.state;
+    const ends = restEnds(view.state, view.body.type);
+    if (ends === null || !lastWeighed || !lastFillAt) return [];
+    const isDone =
+      lastWeighed.at >= ends || (lastWeighed.purpose === 'rested' && lastWeighed.at >= lastFillAt);
+    return isDone || asked.now > Date.parse(ends) + ASKED_DAYS * DAY_MS
       ? []
       : [
           {
             code: 'rested',
             subject: ofCartridge(asked.book, view),
-            dueMs: Date.parse(view.restUntil),
-            doneBy: ['weighed'],
+            dueMs: Date.parse(ends),
+            doneBy: ['weighed', 'installed'],
           },
-        ],
-  );
+        ];
+  });
 
 /** Pigment settles in what stands. */
 export const agitated: Rule = (asked) =>
