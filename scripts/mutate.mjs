@@ -28,7 +28,7 @@ const ALSO = {
   area: ['cost', 'report'],
   time: ['due'],
   numeric: ['usage', 'quantity'],
-  exchange: ['report', 'plan'],
+  exchange: ['report', 'plan', 'cost'],
   account: ['report'],
   ledger: ['account', 'acts'],
   advice: ['plan'],

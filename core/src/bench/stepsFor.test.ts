@@ -126,6 +126,66 @@ describe('schools', () => {
   });
 });
 
+describe('what a hand is told by name and number', () => {
+  test('each load names its bottle; the labels are held against each other shade by shade', () => {
+    const { run, env } = lay(
+      { bottleIds: SHADES.map((shade) => `bottle-${shade}`) },
+      { chambers: 3, construction: 'integratedHead' },
+    );
+    const steps = stepsFor(run, env);
+    const named = steps.flatMap((step) => (step.kind === 'load' ? [`${step.name}: ${step.bottle}`] : []));
+    expect(new Set(named)).toEqual(new Set(SHADES.map((shade) => `${shade}: Ink ${shade}, lot M1`)));
+    const match = steps.find((step) => step.kind === 'check' && step.check === 'match');
+    expect(match).toMatchObject({
+      pairs: SHADES.map((shade) => ({ bottle: shade, cartridge: shade, same: true })),
+    });
+  });
+
+  test('an outlet is shut with its keeper where one is there to be had, whatever else lies on the table', () => {
+    const tool = (kind: 'keeper' | 'gloves', count: number) =>
+      define({
+        entity: 'tool',
+        id: kind,
+        name: kind,
+        tool: kind,
+        count,
+        fitsHeightMm: null,
+        massG: null,
+        squeezeMl: null,
+      });
+    const by = (...more: ReturnType<typeof tool>[]) => {
+      const { run, env } = lay({}, { more });
+      const step = stepsFor(run, env).find(({ id }) => id === 'shut-outlet');
+      return step?.kind === 'do' && step.doing.code === 'shut-outlet' ? step.doing.by : null;
+    };
+    expect([
+      by(),
+      by(tool('gloves', 2)),
+      by(tool('keeper', 0), tool('gloves', 2)),
+      by(tool('gloves', 2), tool('keeper', 1)),
+    ]).toEqual(['swab', 'swab', 'swab', 'keeper']);
+  });
+
+  test('doses of one’s own are what the scale waits for: their mass more than at the start, never more than it bears', () => {
+    const target = (dose: number | null) => {
+      const { run, env } = lay({ dosesMl: [dose, null, null], answers: { 'weigh-before': mass(50) } });
+      const step = stepsFor(run, env).find(({ id }) => id === 'weigh-after-1');
+      return step?.kind === 'weigh' ? step.targetG : undefined;
+    };
+    expect(target(5)).toBeCloseTo(50 + 5 * 1.064, 2);
+    expect(target(500)).toBeLessThanOrEqual(lay().env.body.maxG);
+    expect(target(null)).toBeGreaterThan(80);
+  });
+
+  test('a prime takes what its construction takes, ± 0.1 ml', () => {
+    const { run, env } = lay(
+      { answers: { 'prime-decide': choice('prime') } },
+      { construction: 'openTank', schools: { prime: 'always' } },
+    );
+    expect(drawAt(run, env, 'prime').ml).toEqual({ value: CONSTRUCTION_DATA.openTank.primeMl, u: 0.1 });
+  });
+});
+
 describe('the way through a run', () => {
   test('short: drops; over: draw back; done: closed. Once closed, nothing is corrected any more', () => {
     const { run, env } = lay();
