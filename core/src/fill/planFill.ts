@@ -71,7 +71,6 @@ export interface FillPlan {
  */
 export function planFill(input: FillInput): FillPlan {
   const { massG, density, syringe, scale, bottleMl } = input;
-  if (!(density.value > 0)) throw new RangeError('A density is above 0 g/ml.');
   const inkNow = inkByMass(massG, input.emptyG, density);
   const target = targetOf(input);
   const { targetG, targetBy } = target;
