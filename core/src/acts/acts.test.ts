@@ -9,12 +9,15 @@ import {
   inkNow,
   Ledger,
   mixesOf,
+  printerInUse,
+  printersInUse,
   readMass,
   settingsOf,
 } from '../ledger';
-import { define, install, print, PRINTER, script, setUp as ROOM, weigh } from '../testing';
+import { dueItems } from '../due';
+import { define, install, print, PRINTER, script, setUp as ROOM, SHADES, weigh } from '../testing';
 import { doneWords } from '../words';
-import { makeStamp, type Fact } from '../workbook';
+import { makeStamp, type Fact, type FactDraft } from '../workbook';
 import * as acts from '.';
 import type { Act } from './act';
 
@@ -565,6 +568,63 @@ describe('each act does what it says', () => {
     const [before, after] = [room(), room()];
     doIt(after, act(after));
     expect(holds(after, before)).toEqual(is);
+  });
+});
+
+describe('a printer that is sold or broken', () => {
+  const OUT: FactDraft = {
+    kind: 'printed',
+    printerId: 'printer',
+    title: 'After all',
+    copies: 1,
+    widthMm: 210,
+    heightMm: 297,
+    subjectId: 'any',
+  };
+  const gone = (withOwn: boolean): Ledger => {
+    const ledger = room();
+    doIt(ledger, acts.retirePrinter(ledger, PRINTER, withOwn));
+    return ledger;
+  };
+
+  test('is out of use: nothing stands in it, nothing is due of it, and its past stays', () => {
+    const ledger = gone(true);
+    expect([printersInUse(ledger), dueItems(ledger.snapshot(), '2026-09-01T00:00:00.000Z')]).toEqual([
+      [],
+      [],
+    ]);
+    expect(['cyan', 'yellow'].map((id) => [state(ledger, id).seat, state(ledger, id).retired])).toEqual([
+      [null, AT],
+      [null, AT],
+    ]);
+    expect(ledger.state.printers.get('printer')?.copies).toBe(20);
+    expect(mlOf(ledger)).toBeCloseTo(mlOf(room()), 6);
+    // The only printer there is: a place that shows the past shows its.
+    expect(printerInUse(ledger)?.id).toBe('printer');
+  });
+
+  test('leaves its cartridges on the shelf where they stay', () => {
+    const ledger = gone(false);
+    expect(SHADES.map((id) => [state(ledger, id).seat, state(ledger, id).retired])).toEqual(
+      SHADES.map(() => [null, null]),
+    );
+  });
+
+  test('printed with all the same is asked about; what it printed before is not', () => {
+    const asks = (at: string): string[] => {
+      const ready = readyFacts(gone(true), stamp([{ ...OUT, at }]), NOW);
+      return ready.ok || ready.problem.kind !== 'facts' ? [] : ready.problem.problems.map(({ code }) => code);
+    };
+    expect([asks(AT), asks('2026-04-01T00:00:00.000Z')]).toEqual([['retired'], []]);
+  });
+
+  test('is in use again with what went with it, and nothing else comes back', () => {
+    const ledger = room();
+    doIt(ledger, acts.retire('magenta', 'it leaks'));
+    doIt(ledger, acts.retirePrinter(ledger, PRINTER, true));
+    doIt(ledger, acts.printerBack(ledger.snapshot(), PRINTER));
+    expect(printersInUse(ledger).map(({ id }) => id)).toEqual(['printer']);
+    expect(SHADES.map((id) => state(ledger, id).retired)).toEqual([null, AT, null]);
   });
 });
 

@@ -24,7 +24,10 @@ export {
   makeProfile,
   measureShades,
   movePrinter,
+  ownCartridges,
+  printerBack,
   replaceHead,
+  retirePrinter,
   switchShade,
   type ChannelSeen,
 } from './printerCare';

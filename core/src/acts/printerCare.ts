@@ -1,5 +1,7 @@
-import type { CleaningLevel, DraftOf, FactOf, Printer, Slot } from '../workbook';
+import { all, cartridgeOf, factsOf, slotFor, type Book, type Snapshot } from '../ledger';
+import type { CleaningLevel, DraftOf, FactDraft, FactOf, Printer, Slot } from '../workbook';
 import type { Act } from './act';
+import { takeBack } from './correcting';
 
 /** A head cleaning: what it draws is the printer's, not the prints'. */
 export const cleanHead = (printerId: string, level: CleaningLevel): Act => ({
@@ -91,3 +93,54 @@ export const measureShades = (measured: Omit<DraftOf<'shadeMeasured'>, 'kind'>):
   facts: [{ kind: 'shadeMeasured', ...measured }],
   done: { code: 'measured', patches: measured.patches.length, ink: measured.ink },
 });
+
+/** Why a cartridge is retired that goes with its printer: with it, it comes back. */
+const WITH_PRINTER = 'went with its printer';
+
+/**
+ * Out of use, sold or broken: its past and its costs stay, and nothing is expected of it any more. What stood in it is out of it.
+ *
+ * @param withOwn its own cartridges go with it; else they lie on the shelf
+ */
+export function retirePrinter(book: Book, printer: Printer, withOwn: boolean): Act {
+  const own = withOwn ? ownCartridges(book, printer.id) : [];
+  return {
+    facts: [
+      { kind: 'retired', what: 'printer', subjectId: printer.id, reason: 'out of use' },
+      ...own.map((subjectId): FactDraft => ({
+        kind: 'retired',
+        what: 'cartridge',
+        subjectId,
+        reason: WITH_PRINTER,
+      })),
+    ],
+    done: { code: 'printerRetired', name: printer.name, count: own.length },
+  };
+}
+
+/** Cartridges that go with a printer: those that stand in it, and those that are home there, as far as they are in use. */
+export const ownCartridges = (book: Book, printerId: string): string[] =>
+  all(book.context, 'cartridge').flatMap((cartridge) => {
+    const state = cartridgeOf(book, cartridge.id);
+    const isOwn =
+      state?.seat?.printerId === printerId ||
+      (!state?.seat && slotFor(book.context, cartridge)?.printer.id === printerId);
+    return isOwn && !state?.retired ? [cartridge.id] : [];
+  });
+
+/** In use again, with what went with it: what stood in it is put in by hand. */
+export function printerBack(book: Snapshot, printer: Printer): Act {
+  const gone = factsOf(book, 'retired');
+  const last = gone.findLast(({ what, subjectId }) => what === 'printer' && subjectId === printer.id);
+  const own = gone.filter(
+    ({ what, reason, at, recorded }) =>
+      what === 'cartridge' && reason === WITH_PRINTER && at === last?.at && recorded === last.recorded,
+  );
+  return {
+    facts: takeBack(
+      [...(last ? [last] : []), ...own].map(({ id }) => id),
+      'in use again',
+    ),
+    done: { code: 'printerBack', name: printer.name, count: own.length },
+  };
+}

@@ -120,7 +120,29 @@ function problemsOf(ledger: CheckedBook, fact: Fact, problems: FactProblem[]): F
   const check = CHECKS[fact.kind] as
     ((ledger: CheckedBook, fact: Fact, problems: FactProblem[]) => void) | undefined;
   check?.(ledger, fact, problems);
+  if ('printerId' in fact && IN_USE.has(fact.kind)) pushIf(problems, goneBy(ledger, fact.printerId, fact.at));
   return problems;
+}
+
+/** What only a printer that stands there does. */
+const IN_USE: ReadonlySet<FactKind> = new Set([
+  'printed',
+  'jobPlanned',
+  'cleaned',
+  'installed',
+  'nozzleChecked',
+]);
+
+/** Put out of use before. */
+function goneBy(
+  { context, state }: CheckedBook,
+  printerId: string | undefined,
+  at: string,
+): FactProblem | null {
+  const retired = printerId === undefined ? null : state.printers.get(printerId)?.retired;
+  return retired && at >= retired
+    ? { severity: 'ask', code: 'retired', label: find(context, 'printer', printerId)?.name ?? '' }
+    : null;
 }
 
 function odd(

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { bottleRemaining, inkNow, Ledger, mixesOf, padMl } from '../ledger';
+import { bottleRemaining, inkNow, Ledger, mixesOf, padMl, printersInUse } from '../ledger';
 import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import type { Fact, FactDraft } from '../workbook';
 import { closeBefore } from './closeBefore';
@@ -192,6 +192,23 @@ test('one that was retired stays so, in no slot and without balances', () => {
   const { state } = next.snapshot();
   expect(state.cartridges.get('yellow')!.retired).toBe(at(8.3));
   expect(state.printers.get('printer')!.slots.get('yellow')!.cartridgeId).toBeNull();
+});
+
+test('a printer that was put out of use stays so, and nothing stands in it', () => {
+  const log = [
+    ...facts,
+    ...script(
+      [on(9, { kind: 'retired', what: 'printer', subjectId: 'printer', reason: 'out of use' })],
+      '2026-03-10T09:00:00.000Z',
+    ),
+  ];
+  const then = Ledger.from(log.filter((fact) => fact.at <= CUT)).snapshot();
+  const { kept, carried } = closeBefore(then, log, CUT, 'x');
+  const next = Ledger.from([...kept, ...script([carried], '2026-03-20T09:00:00.000Z')]);
+  expect(printersInUse(next)).toEqual([]);
+  expect(
+    [...next.state.printers.get('printer')!.slots.values()].map(({ cartridgeId }) => cartridgeId),
+  ).toEqual([null, null, null]);
 });
 
 test('of a planned job is left what was left: one of five was printed', () => {

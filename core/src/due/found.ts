@@ -1,5 +1,5 @@
 import type { CartridgeView } from '../advice';
-import { all, slotFor, type Snapshot } from '../ledger';
+import { printersInUse, slotFor, type Snapshot } from '../ledger';
 import type { HeadReason } from '../nozzle';
 import type { FactKind, Printer } from '../workbook';
 
@@ -69,9 +69,9 @@ export type PrinterRule = (
 export const ofPrinter = ({ id, name }: Printer): DueSubject => ({ kind: 'printer', id, name });
 
 /** A cartridge by its label; of a room with several printers, with the one that it belongs to. */
-export function ofCartridge({ context }: Snapshot, { body: { cartridge } }: CartridgeView): DueSubject {
-  const several = all(context, 'printer').length > 1;
-  const printer = several ? slotFor(context, cartridge)?.printer.name : undefined;
+export function ofCartridge(book: Snapshot, { body: { cartridge } }: CartridgeView): DueSubject {
+  const several = printersInUse(book).length > 1;
+  const printer = several ? slotFor(book.context, cartridge)?.printer.name : undefined;
   return {
     kind: 'cartridge',
     id: cartridge.id,

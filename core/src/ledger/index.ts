@@ -36,6 +36,7 @@ export { contradictionOf } from './read/contradictionOf';
 export { foldOnto } from './read/foldOnto';
 export { lastMovedAt } from './read/lastMovedAt';
 export { printerInUse } from './read/printerInUse';
+export { printersInUse } from './read/printersInUse';
 export { massOff, type MassOff } from './read/massOff';
 export { bottleStock } from './read/bottleStock';
 export { foreignness } from './read/foreignness';

@@ -175,7 +175,8 @@ export function learnChannel(channel: Channel, exposure: Exposure, used: number,
     const gain = own / variance;
     channel.mean[place] = Math.max(0, meanAt(channel, place) + gain * innovation);
     const row = channel.cov[place];
-    if (row) for (const other of touched) row[other.place] = covAt(channel, place, other.place) - gain * other.with;
+    if (row)
+      for (const other of touched) row[other.place] = covAt(channel, place, other.place) - gain * other.with;
   }
   channel.intervals += 1;
 }

@@ -3,6 +3,7 @@ import type { ChipDoing, Done, PastKind } from '../acts';
 import { find, type Book } from '../ledger';
 import type { Dilution } from '../prepare';
 import { formatUncertain } from '../quantity';
+import { howMany } from './howMany';
 import { lotName } from './lotName';
 import { LOOK_WORDS } from './names';
 import { POLICY_WORDS } from './planWords';
@@ -131,6 +132,10 @@ function what(
       return 'a head cleaning.';
     case 'printerMoved':
       return 'the printer was moved.';
+    case 'printerRetired':
+      return `${done.name} is out of use${done.count > 0 ? `, ${howMany(done.count, 'cartridge')} with it` : ''}.`;
+    case 'printerBack':
+      return `${done.name} is in use again${done.count > 0 ? `, ${howMany(done.count, 'cartridge')} with it` : ''}.`;
     case 'headReplaced':
       return `${printer(done.printerId)} has a new head; its checks begin anew, and what it draws is learnt anew.`;
     case 'settingChanged':

@@ -145,7 +145,9 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'snoozed':
       return `Put off: ${fact.what}`;
     case 'retired':
-      return `Retired ${fact.what === 'cartridge' ? cartridge(fact.subjectId) : fact.what === 'bottle' ? lotName(ledger, fact.subjectId) : fact.subjectId}: ${fact.reason}`;
+      return fact.what === 'printer'
+        ? `${printer(fact.subjectId)} put out of use`
+        : `Retired ${fact.what === 'cartridge' ? cartridge(fact.subjectId) : fact.what === 'bottle' ? lotName(ledger, fact.subjectId) : fact.subjectId}: ${fact.reason}`;
     case 'noted':
       return fact.text;
     case 'voided':

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { all, find, printerInUse } from '@hiraeth/core/ledger';
+import { all, find, printerInUse, printersInUse } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
@@ -11,10 +11,22 @@ export function usePrinter(): Printer | undefined {
   return find(ledger.context, 'printer', params.get('printer') ?? undefined) ?? printerInUse(ledger);
 }
 
-/** To change it, where there is more than one. */
-export function PrinterPick({ onPick }: { readonly onPick?: () => void }) {
-  const printers = all(useLedger().context, 'printer');
+/**
+ * To change it, where there is more than one.
+ *
+ * @param past those that are out of use can be chosen, too: the place shows what was
+ */
+export function PrinterPick({
+  past = false,
+  onPick,
+}: {
+  readonly past?: boolean;
+  readonly onPick?: () => void;
+}) {
+  const ledger = useLedger();
   const printer = usePrinter();
+  const here = new Set(printersInUse(ledger));
+  const printers = all(ledger.context, 'printer').filter((one) => past || here.has(one) || one === printer);
   const [, setParams] = useSearchParams();
   if (!printer || printers.length < 2) return null;
   return (
@@ -22,7 +34,10 @@ export function PrinterPick({ onPick }: { readonly onPick?: () => void }) {
       <Pick
         label="Printer"
         value={printer.id}
-        options={printers.map(({ id, name }) => ({ value: id, label: name }))}
+        options={printers.map((one) => ({
+          value: one.id,
+          label: here.has(one) ? one.name : `${one.name}, out of use`,
+        }))}
         onPick={(id) => {
           setParams({ printer: id });
           onPick?.();

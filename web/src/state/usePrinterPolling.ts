@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { all } from '@hiraeth/core/ledger';
+import { printersInUse } from '@hiraeth/core/ledger';
 import { changedReadings } from '@hiraeth/core/ipp';
 import { useServices } from './services';
 import { useAppDispatch, useAppSelector } from './store';
@@ -22,7 +22,7 @@ export function usePrinterPolling(): void {
       if (busy || document.visibilityState !== 'visible') return;
       busy = true;
       try {
-        for (const printer of all(services.ledger.context, 'printer')) {
+        for (const printer of printersInUse(services.ledger)) {
           if (!printer.bridge) continue;
           const answer = await askBridge(printer.bridge.printerId);
           if (!answer.ok) continue;

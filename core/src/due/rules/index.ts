@@ -24,10 +24,10 @@ const printers: Rule = (asked) =>
     return here.length === 0 ? [] : PRINTER_RULES.flatMap((rule) => rule(asked, printer, here));
   });
 
-/** What is still to be printed, by when it is wanted. */
+/** What is still to be printed, by when it is wanted, on a printer that stands there. */
 const prints: Rule = ({ book }) =>
   plannedJobs(book).flatMap(({ id, job, rest }) =>
-    job.by === undefined
+    job.by === undefined || book.state.printers.get(job.printerId)?.retired
       ? []
       : [
           {

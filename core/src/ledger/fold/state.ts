@@ -270,6 +270,8 @@ export interface PrinterState {
   /** New heads and changed settings, oldest first: what it draws may be another thing since. */
   renewals: Log<Renewal>;
   movedAt: string | null;
+  /** Out of use since then: its past stays, and nothing more is expected of it. */
+  retired: string | null;
   /** Which black stands in the line that two share; null: not known, or each has its own. */
   blackInLine: Black | null;
   /** Where the timeline stood when the waste pad was last renewed, and what was in it when the timeline began, ml. */
@@ -404,6 +406,7 @@ export const newPrinterState = (): PrinterState => ({
   headAt: null,
   renewals: emptyLog(),
   movedAt: null,
+  retired: null,
   blackInLine: null,
   padPosition: 0,
   padBeforeMl: 0,

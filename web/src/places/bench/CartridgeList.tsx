@@ -1,6 +1,6 @@
 import { insideWords } from '@hiraeth/core/words';
 import Checkbox from '@mui/material/Checkbox';
-import { all, slotFor } from '@hiraeth/core/ledger';
+import { printersInUse, slotFor } from '@hiraeth/core/ledger';
 import type { CartridgeView } from '@hiraeth/core/advice';
 import { useLedger } from '../../state/hooks';
 import { Strip } from '../../parts/Strip';
@@ -14,8 +14,9 @@ interface CartridgeListProps {
 
 /** Cartridges to choose from, each with its strip; with several printers, whose they are. */
 export function CartridgeList({ views, picked, onPicked }: CartridgeListProps) {
-  const { context } = useLedger();
-  const printers = all(context, 'printer').length;
+  const ledger = useLedger();
+  const { context } = ledger;
+  const printers = printersInUse(ledger).length;
   return (
     <div>
       {views.map((view) => {

@@ -54,7 +54,7 @@ export default function Checks() {
         <div className="stack">
           <h1>Checks</h1>
           <Leaves of="/checks" />
-          <PrinterPick />
+          <PrinterPick past />
         </div>
         <Answer health={health} advice={advice} />
         <section className="section">

@@ -40,7 +40,7 @@ export default function Cost() {
     return (
       <div className="stack">
         <h1>Cost</h1>
-        <PrinterPick />
+        <PrinterPick past />
         <p>
           A cost needs a printer, a bottle with a price, a cartridge that was weighed twice, and the prints
           between. Log what you print in <Link to="/prints">Prints</Link>, and weigh in now and then.
@@ -56,7 +56,7 @@ export default function Cost() {
       <div>
         <div className="row headline">
           <h1>Cost</h1>
-          <PrinterPick />
+          <PrinterPick past />
           {/* An edition goes by all so far. */}
           {leaf !== 'edition' && (
             <Pick<PeriodKey> label="Period" value={period} options={PERIODS} onPick={setPeriod} />

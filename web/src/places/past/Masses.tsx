@@ -47,7 +47,7 @@ export default function Masses() {
         return drafts;
       }}
     >
-      <PrinterPick />
+      <PrinterPick past />
     </PastSheet>
   );
 }

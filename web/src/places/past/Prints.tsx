@@ -73,7 +73,7 @@ export default function PastPrints() {
         ];
       }}
     >
-      <PrinterPick />
+      <PrinterPick past />
     </PastSheet>
   );
 }

@@ -1,5 +1,5 @@
 import { Controller } from 'react-hook-form';
-import { all } from '@hiraeth/core/ledger';
+import { printersInUse } from '@hiraeth/core/ledger';
 import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
 import { PRINT_KINDS } from '@hiraeth/core/workbook';
 import { DayField } from '../../parts/DayField';
@@ -22,7 +22,7 @@ export function PrintFields({
   const { control, subjects, papers, choosePrinter } = logging;
   const { subjectId, paperId } = logging.chosen;
   const now = useNow();
-  const printers = all(useLedger().context, 'printer');
+  const printers = printersInUse(useLedger());
   return (
     <div className="form">
       <TextOf control={control} name="title" label="Title" />

@@ -90,7 +90,7 @@ export default function Prints() {
           <PrintLog key={search} />
         ) : (
           <>
-            <PrinterPick />
+            <PrinterPick past />
             <Suspense fallback={DRAWING}>
               <UseCharts printerId={shown?.id ?? printerId} />
             </Suspense>

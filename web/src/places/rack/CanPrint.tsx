@@ -1,4 +1,4 @@
-import { printerInUse, all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
+import { printerInUse, printersInUse, all, find, plannedJobs, type PlannedJob } from '@hiraeth/core/ledger';
 import { planPrint } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import useMediaQuery from '@mui/material/useMediaQuery';
@@ -29,7 +29,7 @@ import { Drift } from './Drift';
 function useAsked() {
   const ledger = useLedger();
   const now = useNow();
-  const printers = all(ledger.context, 'printer');
+  const printers = printersInUse(ledger);
   const subjects = all(ledger.context, 'subject');
   const [printerId, setPrinterId] = useState(() => printerInUse(ledger)?.id ?? '');
   const [subjectId, setSubjectId] = useState(subjects[0]?.id ?? '');
@@ -102,7 +102,7 @@ function useAsked() {
 export function CanPrint() {
   const asked = useAsked();
   const { printers, subjects, printerId, subjectId, area, paperId, picture, job, one, waiting } = asked;
-  if (subjects.length === 0) return null;
+  if (subjects.length === 0 || printers.length === 0) return null;
   return (
     <div className="stack">
       <h2>Can I print this?</h2>

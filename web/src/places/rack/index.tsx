@@ -9,7 +9,7 @@ import {
 import Button from '@mui/material/Button';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { all, isGaugeOff } from '@hiraeth/core/ledger';
+import { all, isGaugeOff, printersInUse } from '@hiraeth/core/ledger';
 import { dueItems } from '@hiraeth/core/due';
 import { headHealth } from '@hiraeth/core/nozzle';
 import type { Printer } from '@hiraeth/core/workbook';
@@ -32,8 +32,8 @@ export function Rack() {
   const now = useNow();
   // What has to be looked up in the log waits for it; what is inside is said at once.
   const whole = useAppSelector((state) => state.workbook.whole);
-  const printers = all(ledger.context, 'printer');
-  if (printers.length === 0) return <FirstUse />;
+  const printers = printersInUse(ledger);
+  if (all(ledger.context, 'printer').length === 0) return <FirstUse />;
   const views = printers.map((printer) => ({
     printer,
     advice: printerAdvice(ledger, printer.id, now)!,
@@ -46,7 +46,14 @@ export function Rack() {
       <div>
         <div className="lead">
           <h1 className="visually-hidden">Rack</h1>
-          <Lead printers={views} />
+          {views.length > 0 ? (
+            <Lead printers={views} />
+          ) : (
+            <p>
+              No printer is in use. <Link to="/set-up">Set up another</Link>, or put{' '}
+              <Link to="/workbook/things">one that was</Link> back in use.
+            </p>
+          )}
         </div>
         {views.map(({ printer, advice, missing }) => (
           <section key={printer.id} className="section" aria-labelledby={`p-${printer.id}`}>

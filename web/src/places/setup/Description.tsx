@@ -67,7 +67,7 @@ export default function Description() {
           <header>
             <h2>Share one</h2>
           </header>
-          <PrinterPick />
+          <PrinterPick past />
           {taught > 0 && (
             <Tick
               label={`With what it was taught: how much ${taught} of its channels draw for a picture, a cleaning, a change and a day at rest`}

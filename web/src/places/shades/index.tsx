@@ -46,7 +46,7 @@ export default function Shades() {
         <h1>Shades</h1>
         <Leaves of="/checks" />
         <div className="row" style={{ paddingTop: 14 }}>
-          <PrinterPick onPick={() => setChosen(null)} />
+          <PrinterPick past onPick={() => setChosen(null)} />
           {all.length > 1 && (
             <Pick
               label="Measured"

@@ -17,7 +17,9 @@ import { Log } from './Log';
 import { ReferenceCheck } from './ReferenceCheck';
 import { SaidApart } from './SaidApart';
 import { Unfitting } from './Unfitting';
+import { day } from '../../parts/dates';
 import { Lines } from '../../parts/Lines';
+import { PrinterUse } from './PrinterUse';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -38,6 +40,8 @@ export default function WorkbookPlace() {
   const ledger = useLedger();
   const [editing, setEditing] = useState<Entity | null>(null);
   const settings = settingsOf(ledger.context);
+  const goneAt = ({ entity, id }: Entity): string | null =>
+    (entity === 'printer' && ledger.state.printers.get(id)?.retired) || null;
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
@@ -78,17 +82,20 @@ export default function WorkbookPlace() {
                   <Lines
                     columns={[
                       { of: (entity) => entityName(ledger, entity) },
-                      { of: (entity) => about(entity), tone: 'soft' },
+                      { of: (entity) => about(entity, goneAt(entity)), tone: 'soft' },
                       {
                         n: true,
                         of: (entity) => (
-                          <Button
-                            size="small"
-                            onClick={() => setEditing(entity)}
-                            aria-label={`Correct ${entityName(ledger, entity)}`}
-                          >
-                            Correct
-                          </Button>
+                          <>
+                            {entity.entity === 'printer' && <PrinterUse printer={entity} />}
+                            <Button
+                              size="small"
+                              onClick={() => setEditing(entity)}
+                              aria-label={`Correct ${entityName(ledger, entity)}`}
+                            >
+                              Correct
+                            </Button>
+                          </>
                         ),
                       },
                     ]}
@@ -109,10 +116,10 @@ export default function WorkbookPlace() {
   );
 }
 
-function about(entity: Entity): string {
+function about(entity: Entity, gone: string | null): string {
   switch (entity.entity) {
     case 'printer':
-      return `${howMany(entity.slots.length, 'channel')}, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
+      return `${gone ? `out of use since ${day(gone)}; ` : ''}${howMany(entity.slots.length, 'channel')}, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
     case 'cartridgeType':
       return `${CONSTRUCTION_NAMES[entity.construction]}; ${entity.emptyG.value} to ${entity.fullG} g, ${entity.capacityMl} ml; ${METHOD_NAMES[entity.method]}`;
     case 'cartridge':

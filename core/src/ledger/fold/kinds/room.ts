@@ -1,5 +1,7 @@
 import { append } from '../../../exposure';
+import type { FactOf } from '../../../workbook';
 import { carryOver } from '../carryOver';
+import type { Fold } from '../Fold';
 import type { Appliers } from './appliers';
 import { leave } from './seats';
 
@@ -39,5 +41,14 @@ export const room: Appliers<
       const state = fold.cartridge(fact.subjectId);
       if (state) state.retired = fact.at;
     } else if (fact.what === 'bottle') fold.bottle(fact.subjectId).retired = fact.at;
+    else if (fact.what === 'printer') retirePrinter(fold, fact);
   },
 };
+
+/** What stood in it is out of it. */
+function retirePrinter(fold: Fold, { subjectId, at }: FactOf<'retired'>): void {
+  const state = fold.printer(subjectId);
+  if (!state) return;
+  for (const { cartridgeId } of state.slots.values()) if (cartridgeId) leave(fold, cartridgeId, at);
+  state.retired = at;
+}

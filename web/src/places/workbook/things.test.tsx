@@ -1,0 +1,40 @@
+import { expect, test } from '@jest/globals';
+import { screen, within } from '@testing-library/react';
+import { install, print, script, setUp, weigh } from '@hiraeth/core/testing';
+import { renderApp } from '../../testing/renderApp';
+import { Rack } from '../rack';
+import WorkbookPlace from '.';
+
+const facts = script([
+  ...setUp,
+  weigh('cyan', 85),
+  weigh('magenta', 85),
+  weigh('yellow', 85),
+  install,
+  print(5),
+]);
+
+test('a printer that was sold is put out of use with its cartridges, and by one press it is back', async () => {
+  const { user, facts: said } = await renderApp(
+    <>
+      <WorkbookPlace />
+      <Rack />
+    </>,
+    facts,
+    undefined,
+    '/workbook/things',
+  );
+  expect(screen.getByRole('heading', { name: 'Test printer' })).toBeVisible();
+  await user.click(screen.getByRole('button', { name: 'Test printer is out of use' }));
+  const asked = screen.getByRole('dialog', { name: 'Is Test printer out of use?' });
+  expect(within(asked).getByRole('checkbox', { name: 'Its 3 cartridges go with it' })).toBeChecked();
+  await user.click(within(asked).getByRole('button', { name: 'Put it out of use' }));
+  // Its strips are off the Rack, which says what to do instead.
+  expect(await screen.findByText(/No printer is in use/)).toBeVisible();
+  expect(screen.queryByRole('heading', { name: 'Test printer' })).toBeNull();
+  expect(screen.getByText(/^out of use since .*; 3 channels/)).toBeVisible();
+  expect(said('retired')).toHaveLength(4);
+  await user.click(screen.getByRole('button', { name: 'Test printer is in use again' }));
+  expect(await screen.findByRole('heading', { name: 'Test printer' })).toBeVisible();
+  expect(said('retired')).toHaveLength(0);
+});
