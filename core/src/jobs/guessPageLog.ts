@@ -206,9 +206,15 @@ function meanings(columns: readonly (readonly string[])[], free: number): LogCol
   }
   // A log names the queue before who printed.
   const isName = (cells: readonly string[]): boolean =>
-    words(cells) && cells.every((cell) => /^\S+$/.test(cell));
-  take('queue', (cells) => isName(cells) && variety(cells) > 1);
+    cells.length > 0 && words(cells) && cells.every((cell) => /^\S+$/.test(cell));
+  const isNamed = (c: number): boolean => isName(left.get(c) ?? []);
+  // Side by side they are the last two of their row: what may stand before them is a word of the log's own.
+  take('queue', (_, c) => isNamed(c) && isNamed(c + 1) && !isNamed(c + 2));
+  if (!found.includes('queue')) take('queue', (cells) => isName(cells) && variety(cells) > 1);
   if (!found.includes('queue')) take('queue', isName);
-  take('user', words);
+  // Beside the queue, where it stands; else any other.
+  const queue = found.indexOf('queue');
+  take('user', (cells, c) => c === queue + 1 && words(cells));
+  if (!found.includes('user')) take('user', words);
   return found;
 }

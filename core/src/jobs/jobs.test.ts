@@ -184,6 +184,39 @@ describe('a real spooler’s page log', () => {
     expect(pageLogFits(text, '%p')).toBe(false);
   });
 
+  test('of a long log its first lines are tried, whole ones: what is damaged far behind is told when it is read', () => {
+    const line = (i: number): string => `q ann ${i} ${day(0)} total 1 Sea A4`;
+    const good = Array.from({ length: 1500 }, (_, i) => line(i)).join('\n');
+    const bad = Array.from({ length: 600 }, () => 'not a line of it').join('\n');
+    const format = '%p %u %j %T %P %C %{job-name} %{media}';
+    expect(good.length).toBeGreaterThan(60_000);
+    expect([`${good}\n${bad}`, `${bad}\n${good}`].map((text) => pageLogFits(text, format))).toEqual([
+      true,
+      false,
+    ]);
+  });
+
+  test('what a person confirms is shown whole: titles of one word and of several, and a number only where there are numbers', () => {
+    const rows = [
+      ['ann', 'Sea', 'A4'],
+      ['bob', 'Sea at night', 'A3'],
+      ['eve', 'Lichen, second', 'A4'],
+    ];
+    // The user stands where a spooler of itself puts the number; that is the first column, and grows.
+    const text = rows.map(([u, t, m], i) => `${17 + i} q ${u} ${day(i)} total ${i + 2} ${t} ${m}`).join('\n');
+    const { columns } = guessPageLog(text)!;
+    expect(columns.map(({ is, examples }) => [is, examples])).toEqual(
+      expect.arrayContaining([
+        ['title', rows.map(([, title]) => title)],
+        ['number', ['17', '18', '19']],
+        // One printer, and several who print: the queue is what is named first, however few queues there are.
+        ['queue', ['q']],
+        ['user', ['ann', 'bob', 'eve']],
+        ['media', ['A4', 'A3']],
+      ]),
+    );
+  });
+
   test.each<[string, string | null]>([
     ['LogLevel warn\n  PageLogFormat %T;%p;%j\nMaxLogSize 0', '%T;%p;%j'],
     ['PageLogFormat "%p %j %T"\nPageLogFormat %T', '%T'],

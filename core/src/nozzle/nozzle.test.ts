@@ -94,6 +94,9 @@ describe('each channel by its checks', () => {
         clean(),
         clean('deep'),
         check({}),
+        clean(),
+        check({}),
+        clean(),
       ]),
       'printer',
     )!;
@@ -102,9 +105,16 @@ describe('each channel by its checks', () => {
       [1, 1, false],
       [3, null, null],
       [3, 0, true],
+      // Nothing was missing: there was nothing to help.
+      [0, 0, null],
+      [0, null, null],
     ]);
+    expect(headHealth(room([clean(), check({})]), 'printer')!.cleanings[0]).toMatchObject({
+      before: null,
+      helped: null,
+    });
     // Over the channels that it draws from: three by a light one, one by a group.
-    expect(found.cleanings.map(({ ml }) => Number(ml.toFixed(2)))).toEqual([1.2, 0.6, 1.2, 4.8]);
+    expect(found.cleanings.map(({ ml }) => Number(ml.toFixed(2)))).toEqual([1.2, 0.6, 1.2, 4.8, 1.2, 1.2]);
   });
 });
 

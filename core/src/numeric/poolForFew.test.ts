@@ -11,6 +11,15 @@ describe('a sum of parts that were each known by few points', () => {
   test.each<[string, FewPart[], number]>([
     ['none', [], 0],
     ['one is widened as it was', [few(1, 2)], widenForFew(1, 2)],
+    ['one degree is a degree', [few(1, 1)], widenForFew(1, 1)],
+    [
+      'of none nothing was widened',
+      [
+        { u: 3, freedom: 0 },
+        { u: 4, freedom: null },
+      ],
+      5,
+    ],
     [
       'statements add in squares',
       [
