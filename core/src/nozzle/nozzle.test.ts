@@ -247,6 +247,11 @@ test.each<[string, FactDraft[], Partial<Printer>, string, string]>([
   );
 });
 
+test('what is to be topped up before a cleaning is the channel that it would empty, and no other', () => {
+  const low = room([check({}), weigh('yellow', 44), check({ cyan: 3, magenta: 2 })]);
+  expect(headAdvice(low, 'printer', AT)).toMatchObject({ act: 'topUp', slotIds: ['yellow'] });
+});
+
 test.each([
   [2, 2, 'purge'],
   // In one of them too much is gone for what paper and prints would bring back.

@@ -339,6 +339,11 @@ describe('an ink’s density by what was done with it', () => {
     expect(found?.isOff ?? null).toBe(isOff);
   });
 
+  test('fills that scatter more than a syringe does are known less well: by as much as they scatter', () => {
+    const u = (by: number): number => told(...[11, 11 + by, 11 - by].map((each) => both(each, 10)))!.told.u;
+    expect([u(0.3) / u(0.05) > 1.2, u(0.3) < u(0.45), u(0.45) / u(0.3) < 1.5]).toEqual([true, true, true]);
+  });
+
   test('more fills say it better, but never better than one syringe’s marks', () => {
     const after = (n: number): number => told(...Array.from({ length: n }, () => both(11, 10)))!.told.u;
     expect(after(12)).toBeLessThan(after(3));

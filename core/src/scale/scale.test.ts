@@ -56,6 +56,16 @@ test.each([
   ['^^^^^', 'overload'],
   ['HHHHH', 'overload'],
   ['S +', 'overload'],
+  ['OVER', 'overload'],
+  ['Err-H', 'overload'],
+  ['ERH', 'overload'],
+  ['Er H', 'overload'],
+  ['^^ 12.5', 'overload'],
+  ['++++', 'overload'],
+  // One mark beside a number is the scale’s own, and not that it carries too much.
+  ['^ 12.5 g', 'mass'],
+  ['¯ 12.5 g', 'mass'],
+  ['63.42 +', 'mass'],
   ['UL', 'underload'],
   ['_____', 'underload'],
   ['LLLLL', 'underload'],
@@ -157,6 +167,9 @@ test.each([
   ['6342', null, null],
   ['63.4', 2, null],
   ['063.42', 2, null],
+  ['00.42', 2, null],
+  ['', 0, null],
+  ['-', 0, null],
   ['63.42.1', null, null],
   ['120', 0, 120],
 ])('a display that shows %s, of a scale with %s places, says %s g', (text, places, massG) => {
@@ -166,6 +179,10 @@ test.each([
   expect(read.kind === 'mass' && read.stepG).toBeCloseTo(10 ** -(text.split('.')[1]?.length ?? 0), 9);
   const ounces = parseDisplay(text, places, 'oz');
   expect(ounces.kind === 'mass' && ounces.massG).toBeCloseTo(massG * 28.349523125, 6);
+  expect(ounces.kind === 'mass' && ounces.stepG / 28.349523125).toBeCloseTo(
+    10 ** -(text.split('.')[1]?.length ?? 0),
+    9,
+  );
 });
 
 test('a weight is taken by itself once it lies there: what lay there before, a hand and an empty pan are not', () => {
