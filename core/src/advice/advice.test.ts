@@ -404,6 +404,28 @@ test('a long job: cleanings that the printer makes in its middle are in the figu
   expect(plain.head).toMatchObject({ act: 'group', slotIds: ['cyan'] });
 });
 
+test('a long job that was logged took what was foretold of it, with the cleanings in its middle', () => {
+  const log = (everySheets: number | null, ...more: FactDraft[]) =>
+    Ledger.from(
+      script([
+        ...setUp,
+        define({ ...PRINTER, cleansEverySheets: everySheets }),
+        ...['cyan', 'magenta', 'yellow'].map((id) => weigh(id, 88)),
+        install,
+        ...more,
+      ]),
+    );
+  const day = '2026-03-02T00:00:00.000Z';
+  for (const everySheets of [null, 60]) {
+    const before = log(everySheets);
+    const job = { subjectId: 'any', copies: 130, widthMm: 297, heightMm: 420 };
+    const foretold = canPrint(before, 'printer', [job], day).channels[0]!.use.value;
+    const fell =
+      inkNow(before, 'cyan', day)!.value - inkNow(log(everySheets, print(130)), 'cyan', day)!.value;
+    expect(fell).toBeCloseTo(foretold, 6);
+  }
+});
+
 test('one of them is empty: the likeliest by the log first, shares that add up, the unknown last', () => {
   const ledger = Ledger.from(script([...setUp, weigh('cyan', 46.5), weigh('magenta', 80), install]));
   const [first, second, third] = likelyEmpty(ledger, 'printer', '2026-03-02T00:00:00.000Z');

@@ -206,7 +206,7 @@ describe('a list that only grows', () => {
   });
 });
 
-describe('a printer that cleans by itself when it stands', () => {
+describe('a printer that cleans by itself', () => {
   const day = (n: number): string => new Date(Date.UTC(2026, 0, 1) + n * 86_400_000).toISOString();
   const printed = (n: number) =>
     ({ type: 'job', at: day(n), subjectId: 'a', dm2: 4, copies: 1, widthMm: 200, heightMm: 200 }) as const;
@@ -214,10 +214,10 @@ describe('a printer that cleans by itself when it stands', () => {
     (log, one) => append(log, one),
     emptyLog<ReturnType<typeof printed>>(),
   );
-  const rest = { afterDays: 5, level: 'light' } as const;
+  const byItself = { afterDays: 5, everySheets: null, level: 'light' } as const;
   const during = (from: number, to: number, positions: readonly [number, number]) =>
     exposureDuring(
-      { ...timeline, rest },
+      { ...timeline, byItself },
       { slotId: 's', from: day(from), to: day(to), fromPosition: positions[0], toPosition: positions[1] },
     ).light;
 
@@ -235,6 +235,22 @@ describe('a printer that cleans by itself when it stands', () => {
   test('two stays one after the other met as many as one of both', () => {
     for (const cut of [3, 7, 7.5, 11.9, 12, 16])
       expect(during(2.5, cut, [2, 2]) + during(cut, 20.5, [2, 3])).toBe(during(2.5, 20.5, [2, 3]));
+  });
+
+  test('within a long job it cleans after so many sheets, also of pictures that were measured, and of each job by itself', () => {
+    const jobs = [59, 60, 121].map((copies, n) => ({ ...printed(n), copies }));
+    const measured = { ...printed(3), type: 'image' as const, demand: new Map(), copies: 60 };
+    const log = [...jobs, measured].reduce<Timeline>(
+      (all, one) => append<Drawing>(all, one),
+      emptyLog<Drawing>(),
+    );
+    const deep = (everySheets: number | null, from: number, to: number): number =>
+      exposureDuring(
+        { ...log, byItself: { afterDays: null, everySheets, level: 'deep' } },
+        { slotId: 's', from: day(from), to: day(to), fromPosition: from, toPosition: to },
+      ).deep;
+    expect([0, 1, 2, 3].map((n) => deep(60, n, n + 1))).toEqual([0, 1, 2, 1]);
+    expect([deep(60, 0, 4), deep(null, 0, 4), deep(0, 0, 4)]).toEqual([4, 0, 0]);
   });
 
   test('one that was not told to does nothing by itself', () => {

@@ -13,7 +13,8 @@ export {
   exposureDuring,
   positionAt,
   type Drawing,
-  type Rest,
+  cleaningsWithin,
+  type ByItself,
   type Stretch,
   type Timeline,
 } from './timeline';

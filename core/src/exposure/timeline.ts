@@ -37,15 +37,20 @@ export type Drawing =
 
 /** All that drew ink from a printer, in order of time; a place in it says how far a cartridge has come along. */
 export interface Timeline extends Log<Drawing> {
-  /** What the printer does by itself when it stands; absent: nothing. */
-  readonly rest?: Rest | undefined;
+  /** How the printer cleans by itself; absent: never. */
+  readonly byItself?: ByItself | undefined;
 }
 
-/** A cleaning by itself, each time that so many days have gone by since anything was drawn. */
-export interface Rest {
-  readonly afterDays: number;
+/** Cleanings by itself: each time that so many days went by since anything was drawn, and within a job after so many sheets of it. */
+export interface ByItself {
+  readonly afterDays: number | null;
+  readonly everySheets: number | null;
   readonly level: CleaningLevel;
 }
+
+/** How often a printer cleans by itself within a job of so many sheets. */
+export const cleaningsWithin = (copies: number, everySheets: number | null): number =>
+  everySheets !== null && everySheets > 0 ? Math.floor(copies / everySheets) : 0;
 
 /** A stay of a cartridge in a slot, from one place of the printer's timeline to another. */
 export interface Stretch {
@@ -70,23 +75,37 @@ const MOST = 2 ** 26;
  */
 export function exposureDuring(timeline: Timeline, stretch: Omit<Stretch, 'printerId'>): Exposure {
   const { fromPosition, toPosition, slotId } = stretch;
+  const { byItself } = timeline;
   const drawn = drawnBetween(timeline, fromPosition, Math.min(toPosition, timeline.length), slotId);
   const idleDays = Math.max(0, (msOf(stretch.to) - msOf(stretch.from)) / DAY_MS);
+  const own = byItself ? atRest(timeline, byItself, stretch) + inJobs(timeline, byItself, stretch) : 0;
+  if (byItself && own > 0) return { ...drawn, idleDays, [byItself.level]: drawn[byItself.level] + own };
   if (idleDays === 0) return drawn;
-  const own = timeline.rest ? ownCleanings(timeline, timeline.rest, stretch) : 0;
-  if (own > 0) return { ...drawn, idleDays, [timeline.rest!.level]: drawn[timeline.rest!.level] + own };
   // Written out: this is done at every weighing, and a spread is slow.
   const { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched } = drawn;
   return { areas, imageMl, imageSquares, light, deep, group, recharge, change, switched, idleDays };
 }
 
-/** How often the printer cleaned by itself during a stretch: whenever it stood for so many days, and again after as many. */
-function ownCleanings(
+/** How often the printer cleaned by itself in the midst of the jobs of a stretch. */
+function inJobs(
   { items, length }: Timeline,
-  { afterDays }: Rest,
+  { everySheets }: ByItself,
+  { fromPosition, toPosition }: Omit<Stretch, 'printerId'>,
+): number {
+  if (everySheets === null) return 0;
+  let count = 0;
+  for (const event of items.slice(fromPosition, Math.min(toPosition, length)))
+    if (event.type === 'job' || event.type === 'image') count += cleaningsWithin(event.copies, everySheets);
+  return count;
+}
+
+/** How often it did so while it stood: after so many days, and again after as many. */
+function atRest(
+  { items, length }: Timeline,
+  { afterDays }: ByItself,
   { from, to, fromPosition, toPosition }: Omit<Stretch, 'printerId'>,
 ): number {
-  if (!(afterDays > 0)) return 0;
+  if (afterDays === null || !(afterDays > 0) || from === to) return 0;
   const every = afterDays * DAY_MS;
   const [begin, end] = [msOf(from), msOf(to)];
   const before = items[fromPosition - 1];

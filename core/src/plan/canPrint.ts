@@ -1,5 +1,5 @@
 import { areaDm2 } from '../area';
-import { NO_EXPOSURE } from '../exposure';
+import { cleaningsWithin, NO_EXPOSURE } from '../exposure';
 import { find, modelOf, sparedSlots, type Book } from '../ledger';
 import { headAdvice, type HeadAdvice } from '../nozzle';
 import { largestCount, normalCdf, ONE_SIDED } from '../numeric';
@@ -178,10 +178,8 @@ function safeCopies(jobs: readonly Job[], risk: (jobs: readonly Job[]) => number
 }
 
 /** Cleanings that the printer makes by itself in the middle of long jobs. */
-function ownCleanings({ cleansEverySheets: everySheets }: Printer, jobs: readonly Job[]): number {
-  if (everySheets === null || everySheets <= 0) return 0;
-  return jobs.reduce((sum, job) => sum + Math.floor(job.copies / everySheets), 0);
-}
+const ownCleanings = ({ cleansEverySheets }: Printer, jobs: readonly Job[]): number =>
+  jobs.reduce((sum, { copies }) => sum + cleaningsWithin(copies, cleansEverySheets), 0);
 
 /** One less the probability that all channels stay above, over what they share. */
 function anyShort(rows: readonly Row[]): number {
