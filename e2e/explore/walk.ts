@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import fc from 'fast-check';
+import { between } from '@hiraeth/core/testing';
 import { Ledger } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { report } from '@hiraeth/core/report';
@@ -99,7 +100,7 @@ const QUICK = { timeout: 1000 };
 const FIELDS =
   'input:not([type=file]):not([type=checkbox]):not([type=radio]):not(:disabled), textarea:not(:disabled)';
 
-const share = fc.double({ min: 0, max: 0.999, noNaN: true });
+const share = between(0, 0.999);
 
 const go = fc.nat(ADDRESSES.length - 1).map((i) =>
   verb('go', async (real) => {

@@ -5,6 +5,8 @@ import type { Uncertain } from '../quantity';
 
 const WALLS: Uncertain = { value: 0.03, u: 0.02 };
 const SPONGE: Uncertain = { value: 0.15, u: 0.07 };
+/** What a needle leaves of free ink in corners and behind inner walls: more than the walls keep of ink that was printed off. */
+const CORNERS: Uncertain = { value: 0.06, u: 0.03 };
 
 /** One thing to do with the hands, where it holds. All methods are made of these: a new one is data, not code. */
 export interface Action {
@@ -163,8 +165,10 @@ export interface ConstructionData {
   readonly primeMl: number;
   /** May it be primed by tapping it, outlet down? */
   readonly taps: boolean;
-  /** What stays inside when all that can be drawn out is out, as a share of what it holds. */
+  /** What stays inside when it was printed until nothing came, as a share of what it holds. */
   readonly keepsBack: Uncertain;
+  /** What stays when all that a syringe reaches was drawn out, as a share of it. */
+  readonly leftByNeedle: Uncertain;
 }
 
 export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>> = {
@@ -176,6 +180,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 1,
     taps: true,
     keepsBack: WALLS,
+    leftByNeedle: CORNERS,
   },
   compartmentTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
@@ -185,6 +190,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 1,
     taps: true,
     keepsBack: WALLS,
+    leftByNeedle: CORNERS,
   },
   smallVentedTank: {
     methods: ['topSyringe', 'vacuumExchange', 'squeezeBottle'],
@@ -194,6 +200,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 1,
     taps: true,
     keepsBack: WALLS,
+    leftByNeedle: CORNERS,
   },
   // Its air is drawn out last, until ink comes: that primes it.
   bag: {
@@ -204,6 +211,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0,
     taps: false,
     keepsBack: WALLS,
+    leftByNeedle: CORNERS,
   },
   spongeReservoir: {
     methods: ['topSyringe', 'outletDrip', 'outletSyringe', 'vacuumExchange'],
@@ -213,6 +221,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0.5,
     taps: false,
     keepsBack: SPONGE,
+    leftByNeedle: SPONGE,
   },
   spongeOutletFed: {
     methods: ['outletDrip', 'outletSyringe'],
@@ -222,6 +231,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0,
     taps: false,
     keepsBack: SPONGE,
+    leftByNeedle: SPONGE,
   },
   integratedHead: {
     methods: ['spongeInjection', 'countedDrops', 'squeezeBottle'],
@@ -231,6 +241,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0.5,
     taps: false,
     keepsBack: SPONGE,
+    leftByNeedle: SPONGE,
   },
   twoPart: {
     methods: ['twoPart', 'spongeInjection'],
@@ -240,6 +251,7 @@ export const CONSTRUCTION_DATA: Readonly<Record<Construction, ConstructionData>>
     primeMl: 0.5,
     taps: false,
     keepsBack: SPONGE,
+    leftByNeedle: SPONGE,
   },
 };
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, fill, SHADES, weigh, startRun } from '../testing';
+import { between, bodyRoom, define, fill, SHADES, weigh, startRun } from '../testing';
 import { typePreset, type Cartridge, type FactDraft, type Occasion, type Printer } from '../workbook';
 import { advance } from './advance';
 import { beginRun } from './beginRun';
@@ -245,7 +245,7 @@ test('a dose in loads: it adds up, no load is larger than the syringe, and none 
     family: '',
   } as const;
   fc.assert(
-    fc.property(fc.double({ min: 0.1, max: 120, noNaN: true }), (ml) => {
+    fc.property(between(0.1, 120), (ml) => {
       const loads = loadsOf(ml, { method: 'topSyringe' }, syringe);
       expect(loads.reduce((a, b) => a + b, 0)).toBeCloseTo(ml, 6);
       for (const load of loads) {

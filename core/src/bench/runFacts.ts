@@ -105,9 +105,9 @@ function factsOf(
       ...common,
     };
     const drawn: FactDraft = kind === 'primed' ? { kind, ...part } : { kind, chamber: 0, ...part };
-    // All that could be drawn is out: what stays is what such a body keeps back, whatever was in it before.
+    // All that could be drawn is out: what stays is what a needle leaves in such a body, whatever was in it before.
     if (id === 'draw-out' && choiceAt(run, 'contents') === 'draw') {
-      const { value: fraction, u } = CONSTRUCTION_DATA[env.body.type.construction].keepsBack;
+      const { value: fraction, u } = CONSTRUCTION_DATA[env.body.type.construction].leftByNeedle;
       return [drawn, { kind: 'levelSeen', cartridgeId, fraction, u, because: 'notLogged', ...common }];
     }
     return [drawn];

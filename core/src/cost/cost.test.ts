@@ -6,6 +6,7 @@ import { DEFAULT_SETTINGS, Ledger } from '../ledger';
 import { widenForFew } from '../numeric';
 import { taxWords } from '../words';
 import {
+  between,
   cartridge,
   define,
   ENTITIES,
@@ -588,7 +589,7 @@ describe('before the first fill', () => {
 
   test('low, middle and high stand in order, the more one prints the sooner it is paid back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 500, noNaN: true }), (printsPerMonth) => {
+      fc.property(between(1, 500), (printsPerMonth) => {
         const one = beforeFirstFill({ ...input, printsPerMonth });
         for (const range of [one.refillMinor, one.originalMinor, one.savedMinor, one.perPrintRefillMinor])
           expect(range.low <= range.value && range.value <= range.high).toBe(true);

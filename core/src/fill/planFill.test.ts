@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { between } from '../testing';
 import { judgeFill } from './judgeFill';
 import { planFill, type FillInput } from './planFill';
 
@@ -122,23 +123,19 @@ test.each([
 
 test('loads add up, never exceed the syringe, and end at the target', () => {
   fc.assert(
-    fc.property(
-      fc.double({ min: 42, max: 89, noNaN: true }),
-      fc.double({ min: 1.5, max: 60, noNaN: true }),
-      (g, capacityMl) => {
-        const plan = planFill({
-          ...base,
-          massG: { value: g, u: 0.02 },
-          syringe: { capacityMl, keepBackMl: 0.7 },
-        });
-        const sum = plan.loads.reduce((total, load) => total + load.ml, 0);
-        return (
-          Math.abs(sum - plan.addMl.value) < 1e-9 &&
-          plan.loads.every((load) => load.ml <= capacityMl - 0.7 + 1e-9) &&
-          Math.abs(plan.loads.at(-1)!.scaleG - plan.targetG) < 1e-6
-        );
-      },
-    ),
+    fc.property(between(42, 89), between(1.5, 60), (g, capacityMl) => {
+      const plan = planFill({
+        ...base,
+        massG: { value: g, u: 0.02 },
+        syringe: { capacityMl, keepBackMl: 0.7 },
+      });
+      const sum = plan.loads.reduce((total, load) => total + load.ml, 0);
+      return (
+        Math.abs(sum - plan.addMl.value) < 1e-9 &&
+        plan.loads.every((load) => load.ml <= capacityMl - 0.7 + 1e-9) &&
+        Math.abs(plan.loads.at(-1)!.scaleG - plan.targetG) < 1e-6
+      );
+    }),
   );
 });
 
@@ -160,7 +157,7 @@ test.each([
 test('whatever the body, the method and the wish: never past the maximum, never to draw in what is not short', () => {
   const section = fc.record({
     name: fc.constantFrom('sponge', 'tank'),
-    capacityMl: fc.double({ min: 1, max: 40, noNaN: true }),
+    capacityMl: between(1, 40),
     reachedBy: fc.constantFrom<FillInput['type']['sections'][number]['reachedBy']>(
       ['topSyringe'],
       ['outletDrip'],
@@ -169,10 +166,10 @@ test('whatever the body, the method and the wish: never past the maximum, never 
   });
   fc.assert(
     fc.property(
-      fc.double({ min: 41, max: 95, noNaN: true }),
+      between(41, 95),
       fc.array(section, { maxLength: 3 }),
-      fc.option(fc.double({ min: 45, max: 110, noNaN: true }), { nil: null }),
-      fc.double({ min: 80, max: 95, noNaN: true }),
+      fc.option(between(45, 110), { nil: null }),
+      between(80, 95),
       (g, sections, ownTargetG, maxG) => {
         const plan = planFill({
           ...base,

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { between } from '../testing';
 import { inverted, mapped, squareTo, type Corners, type Point } from './homography';
 
 /** A sheet on a desk, seen from the side: no two of its edges stand parallel. */
@@ -30,8 +31,8 @@ test('a sheet’s corners lie where they were seen; its middle is where its diag
 });
 
 test('a line of the sheet is a line of the picture, and the way back is the way', () => {
-  const jitter = fc.double({ min: -30, max: 30, noNaN: true });
-  const share = fc.double({ min: 0, max: 1, noNaN: true });
+  const jitter = between(-30, 30);
+  const share = between(0, 1);
   fc.assert(
     fc.property(fc.array(jitter, { minLength: 8, maxLength: 8 }), share, share, (off, u, v) => {
       const corners = SEEN.map(([x, y], i) => [x + off[2 * i]!, y + off[2 * i + 1]!]) as unknown as Corners;

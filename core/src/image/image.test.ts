@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { PRINTER } from '../testing';
+import { between, PRINTER } from '../testing';
 import { ColourCount } from './ColourCount';
 import { demandPicture } from './demandPicture';
 import { FULL_ML_PER_DM2, imageDemand } from './imageDemand';
@@ -23,7 +23,7 @@ const SHADES = [
   'blue',
   'violet',
 ] as const;
-const light = fc.double({ min: 0, max: 1, noNaN: true });
+const light = between(0, 1);
 const THREE = ['cyan', 'magenta', 'yellow'] as const;
 /** The three colours with any others, or neutrals alone. */
 const some = fc.oneof(

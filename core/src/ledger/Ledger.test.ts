@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { atOnce } from '../quantity';
 import {
+  between,
   cartridge,
   define,
   ENTITIES,
@@ -145,7 +146,7 @@ test('a reading is that of the scale that was named, or of the finest that carri
 describe('for the same recorded facts the ledger does not depend on', () => {
   test('the order of arrival, one by one or in bulk', () => {
     fc.assert(
-      fc.property(history, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (facts, keys) => {
+      fc.property(history, fc.infiniteStream(between(0, 1)), (facts, keys) => {
         const shuffled = facts
           .map((fact) => ({ fact, key: keys.next().value as number }))
           .sort((a, b) => a.key - b.key)

@@ -7,7 +7,7 @@ import { meanPrint, printCost, printerCost } from '../cost';
 import { all, inkNow, keepHead, Ledger, mostInside, openWalk, reviveHead, type Book } from '../ledger';
 import { reprofile } from '../colour';
 import { headHealth } from '../nozzle';
-import { fill, install, print, script, setUp, SHADES, weigh } from '../testing';
+import { between, fill, install, print, script, setUp, SHADES, weigh } from '../testing';
 import { spokenReport } from '../words';
 import { BECAUSE, makeStamp, type Because, type FactDraft } from '../workbook';
 import { report, reportOf } from './report';
@@ -32,7 +32,7 @@ const draft: fc.Arbitrary<FactDraft> = fc.oneof(
     arbitrary: fc.tuple(shade, fc.integer({ min: 1, max: 30 })).map(([id, ml]) => fill(id, ml)),
   },
   fc
-    .tuple(shade, fc.double({ min: 0, max: 1, noNaN: true }), because)
+    .tuple(shade, between(0, 1), because)
     .map(([cartridgeId, fraction, reason]) =>
       withReason({ kind: 'levelSeen', cartridgeId, fraction, u: 0.06 }, reason),
     ),
@@ -314,7 +314,8 @@ test('what is kept to be shown at once says what the whole workbook says, to the
     }),
     { seed: 3, numRuns: 100 },
   );
-  expect(tally).toEqual({ went: 41, withVoids: 14, not: 45 });
+  // Each of the three was tried often.
+  expect(Math.min(...Object.values(tally))).toBeGreaterThan(10);
   for (const odd of ['null', '[]', '{}', '{"context":{},"state":{},"fits":[]}'])
     expect(reviveHead(odd)).toBeNull();
 });

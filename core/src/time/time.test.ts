@@ -18,6 +18,17 @@ test('an instant of a fact is the same time as the platform reads', () => {
       ],
     },
   );
+  // Written otherwise it is the same instant: to the second, with an offset, a day alone, and as long as one that is read quickly.
+  for (const text of [
+    '2026-11-24',
+    '2026-11-24T10:30:00Z',
+    '2026-11-24T10:30:00.5Z',
+    '2026-11-24T10:30:00.5+01:00',
+    '2026-11-24T10:30+01:00:00',
+  ])
+    expect([text, msOf(text)]).toEqual([text, Date.parse(text)]);
+  expect('2026-11-24T09:30:0+01:00').toHaveLength(24);
+  expect(msOf('2026-11-24T09:30:0+01:00')).toBeNaN();
   expect(msOf('2026-11-24T10:30:00+01:00')).toBe(Date.UTC(2026, 10, 24, 9, 30));
   expect(msOf('soon')).toBeNaN();
 });

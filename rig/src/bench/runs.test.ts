@@ -6,7 +6,7 @@ import { CHECKS, CONSTRUCTION_DATA, runEnv, type CartridgeRun, type CheckCode } 
 import { CONSTRUCTIONS, FATES, typePreset, type Method } from '@hiraeth/core/workbook';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { densityByFills } from '@hiraeth/core/prepare';
-import { bodyRoom, script, startRun } from '@hiraeth/core/testing';
+import { between, bodyRoom, script, startRun } from '@hiraeth/core/testing';
 import { makeChance } from '../random';
 import { driveRun, type Hands } from '../testing/driveRun';
 import { consequences, rehearsedMass } from './consequences';
@@ -35,7 +35,7 @@ test.each(pairs)(
       fc.property(
         fc.record({
           seed: fc.integer({ min: 1, max: 1e6 }),
-          level: fc.double({ min: 0.1, max: 0.6, noNaN: true }),
+          level: between(0.1, 0.6),
           fate: fc.constantFrom(...FATES),
           prime: fc.constantFrom('prime' as const, 'skip' as const, 'printer' as const),
           remains: fc.constantFrom('topUp' as const, 'drawOut' as const),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { between } from '@hiraeth/core/testing';
 import {
   fieldPicture,
   findFrames,
@@ -290,10 +291,7 @@ describe('the corners of a grid', () => {
 });
 
 describe('a layout', () => {
-  const corner = fc.tuple(
-    fc.double({ min: 0, max: 0.2, noNaN: true }),
-    fc.double({ min: 0, max: 0.2, noNaN: true }),
-  );
+  const corner = fc.tuple(between(0, 0.2), between(0, 0.2));
 
   test('the map of a frame and the map back undo each other', () => {
     fc.assert(

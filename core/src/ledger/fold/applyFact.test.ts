@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { balance } from '../../account';
 import { addExposure, listOf, NO_EXPOSURE } from '../../exposure';
 import { cartridgeTotals, livesOf } from '../../report';
-import { cartridge, define, fill, install, print, script, setUp, TYPE, weigh } from '../../testing';
+import { between, cartridge, define, fill, install, print, script, setUp, TYPE, weigh } from '../../testing';
 import { coefficientPerDm2 } from '../../usage';
 import type { FactDraft } from '../../workbook';
 import { bottleRemaining } from '../read/bottleRemaining';
@@ -76,12 +76,12 @@ describe('what a fact does to the ink inside', () => {
       fc.property(
         fc.array(
           fc.oneof(
-            fc.double({ min: 0.5, max: 6, noNaN: true }).map((ml) => fill('cyan', ml)),
+            between(0.5, 6).map((ml) => fill('cyan', ml)),
             fc
               .double({ min: 0.5, max: 6, noNaN: true })
               .map((ml) => fill('cyan', ml, { leftover: { ml: 0.4, fate: 'bin' } })),
-            fc.double({ min: 0.1, max: 1, noNaN: true }).map((ml) => draw(ml, 'bottle')),
-            fc.double({ min: 0.1, max: 1, noNaN: true }).map((ml) => draw(ml, 'bin')),
+            between(0.1, 1).map((ml) => draw(ml, 'bottle')),
+            between(0.1, 1).map((ml) => draw(ml, 'bin')),
           ),
           { maxLength: 8 },
         ),
@@ -180,18 +180,15 @@ describe('evidence other than mass', () => {
 
   test('more evidence never widens the doubt', () => {
     fc.assert(
-      fc.property(
-        fc.array(fc.double({ min: 0.05, max: 0.95, noNaN: true }), { minLength: 1, maxLength: 5 }),
-        (levels) => {
-          let before = Infinity;
-          for (let n = 0; n <= levels.length; n++) {
-            const { u } = ink(fold(...levels.slice(0, n).map(seen)));
-            // A volume that came out larger carries its density's doubt along.
-            expect(u).toBeLessThanOrEqual(before * 1.001 + 1e-9);
-            before = u;
-          }
-        },
-      ),
+      fc.property(fc.array(between(0.05, 0.95), { minLength: 1, maxLength: 5 }), (levels) => {
+        let before = Infinity;
+        for (let n = 0; n <= levels.length; n++) {
+          const { u } = ink(fold(...levels.slice(0, n).map(seen)));
+          // A volume that came out larger carries its density's doubt along.
+          expect(u).toBeLessThanOrEqual(before * 1.001 + 1e-9);
+          before = u;
+        }
+      }),
       { numRuns: 25 },
     );
   });
