@@ -92,6 +92,8 @@ export interface Report {
   readonly printers: readonly {
     readonly id: string;
     readonly name: string;
+    /** Out of use: its past alone is told. */
+    readonly retired: boolean;
     readonly copies: number;
     readonly areaDm2: number;
     /** Prints that are not in these figures, and channels that lack some of those that are: their ink was never weighed. */
@@ -279,6 +281,7 @@ function printerRow(
   return {
     id: printerId,
     name: find(book.context, 'printer', printerId)!.name,
+    retired: Boolean(book.state.printers.get(printerId)?.retired),
     copies: cost.copies,
     areaDm2: cost.areaDm2,
     uncounted: cost.uncounted,
