@@ -1,5 +1,5 @@
 import { COVERAGE, seeded } from '@hiraeth/core/numeric';
-import { aheadOfClock, all, find, Ledger, settingsOf, type Book } from '@hiraeth/core/ledger';
+import { aheadOfClock, all, printersInUse, find, Ledger, settingsOf, type Book } from '@hiraeth/core/ledger';
 import {
   BAR_WORDS,
   notKnownWords,
@@ -185,7 +185,7 @@ export const COMMANDS: Readonly<Record<Command, (facts: readonly Fact[], options
     if (weeks === null || years === null || seed === null)
       return 'Weeks (to 520), years (to 20000) and the seed are whole numbers.';
     const ledger = Ledger.from(factsUntil(facts, at));
-    const printers = all(ledger.context, 'printer').map((printer) =>
+    const printers = printersInUse(ledger).map((printer) =>
       planPrinter(ledger, printer.id, at, { ...PLAN_DEFAULTS, weeks, years }, seeded(seed))!,
     );
     return {
