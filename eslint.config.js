@@ -110,6 +110,15 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',
+      // Of its numbers between 0 and 1 nearly all are as good as 0: a law is tried on nothing.
+      'no-restricted-properties': [
+        'error',
+        ...['double', 'float'].map((property) => ({
+          object: 'fc',
+          property,
+          message: 'Take between(min, max) of core/testing.',
+        })),
+      ],
     },
   },
   {
