@@ -603,6 +603,22 @@ describe('a printer that is sold or broken', () => {
     expect(printerInUse(ledger)?.id).toBe('printer');
   });
 
+  test('takes none along that another printer takes, but those that are its own', () => {
+    const ledger = room();
+    ledger.add(
+      stamp([
+        { kind: 'defined', entity: { ...PRINTER, id: 'second', name: 'Second' } },
+        { kind: 'removed', printerId: 'printer', cartridgeIds: ['magenta', 'yellow'] },
+        {
+          kind: 'defined',
+          entity: { ...find(ledger.context, 'cartridge', 'yellow')!, printerId: 'printer' },
+        },
+      ]),
+    );
+    expect(acts.ownCartridges(ledger, 'printer').sort()).toEqual(['cyan', 'yellow']);
+    expect(acts.ownCartridges(ledger, 'second')).toEqual([]);
+  });
+
   test('leaves its cartridges on the shelf where they stay', () => {
     const ledger = gone(false);
     expect(SHADES.map((id) => [state(ledger, id).seat, state(ledger, id).retired])).toEqual(

@@ -1,5 +1,14 @@
-import { all, cartridgeOf, factsOf, slotFor, type Book, type Snapshot } from '../ledger';
-import type { CleaningLevel, DraftOf, FactDraft, FactOf, Printer, Slot } from '../workbook';
+import {
+  all,
+  cartridgeOf,
+  factsOf,
+  isForShades,
+  printersInUse,
+  slotFor,
+  type Book,
+  type Snapshot,
+} from '../ledger';
+import type { Cartridge, CleaningLevel, DraftOf, FactDraft, FactOf, Printer, Slot } from '../workbook';
 import type { Act } from './act';
 import { takeBack } from './correcting';
 
@@ -118,15 +127,23 @@ export function retirePrinter(book: Book, printer: Printer, withOwn: boolean): A
   };
 }
 
-/** Cartridges that go with a printer: those that stand in it, and those that are home there, as far as they are in use. */
-export const ownCartridges = (book: Book, printerId: string): string[] =>
-  all(book.context, 'cartridge').flatMap((cartridge) => {
+/**
+ * Cartridges that go with a printer, as far as they are in use: those that stand in it, and on the shelf those that are its own, or
+ * that no other printer takes.
+ */
+export function ownCartridges(book: Book, printerId: string): string[] {
+  const others = printersInUse(book).filter(({ id }) => id !== printerId);
+  const isWanted = (cartridge: Cartridge): boolean =>
+    others.some(({ slots }) => slots.some((slot) => isForShades(slot, cartridge)));
+  return all(book.context, 'cartridge').flatMap((cartridge) => {
     const state = cartridgeOf(book, cartridge.id);
-    const isOwn =
-      state?.seat?.printerId === printerId ||
-      (!state?.seat && slotFor(book.context, cartridge)?.printer.id === printerId);
+    const isOwn = state?.seat
+      ? state.seat.printerId === printerId
+      : slotFor(book.context, cartridge)?.printer.id === printerId &&
+        (cartridge.printerId === printerId || !isWanted(cartridge));
     return isOwn && !state?.retired ? [cartridge.id] : [];
   });
+}
 
 /** In use again, with what went with it: what stood in it is put in by hand. */
 export function printerBack(book: Snapshot, printer: Printer): Act {
