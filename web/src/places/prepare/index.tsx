@@ -77,7 +77,9 @@ function Ways({ view }: { readonly view: CartridgeView }) {
   const [bottleId, setBottleId] = useState(
     suggestBottle(ledger, shade!, body.cartridge.inkClass) ?? bottles[0]?.id ?? '',
   );
-  const [residual, setResidual] = useState(((sponge ? 0.14 : 0.04) * body.type.capacityMl).toFixed(1));
+  const [residual, setResidual] = useState(
+    (CONSTRUCTION_DATA[body.type.construction].leftByNeedle.value * body.type.capacityMl).toFixed(1),
+  );
   const [wished, setWished] = useState('5');
   const [way, setWay] = useState<Preparation['way'] | null>(null);
   // One that is wet already is dried, whatever it is for: that stands first.
