@@ -4,7 +4,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { decodeIpp, encodeIpp, IPP_GROUP, IPP_TAG, type IppAttribute } from '../ipp';
 import { Ledger } from '../ledger';
-import { define, script, setUp } from '../testing';
+import { define, PRINTER, script, setUp } from '../testing';
 import { jobProblemWords, REFUSAL_WORDS } from '../words';
 import type { FactDraft } from '../workbook';
 import { askPages, PAGE_JOBS } from './askPages';
@@ -530,6 +530,29 @@ describe('what becomes of a job', () => {
       ['c', 'night'],
       ['d', 'any'],
     ]);
+  });
+
+  test('a printer that was sold logs nothing by itself any more, and one of the same name takes its queue over', () => {
+    const gone: FactDraft = {
+      kind: 'retired',
+      what: 'printer',
+      subjectId: 'printer',
+      reason: 'sold',
+      at: '2026-03-05T00:00:00.000Z',
+    };
+    const [before, after] = [
+      draft({ queue: 'testprinter', at: '2026-03-04T10:00:00.000Z' }),
+      draft({ queue: 'testprinter', id: 'b', number: 2 }),
+    ];
+    const rules = [rule('the queue', { queue: 'testprinter', printerId: 'printer' }), RULES[1]!];
+    const sold = sort(book(...rules, gone), [before, after]);
+    expect([sold.logged, sold.waiting].map((list) => list.map(({ job }) => job.id))).toEqual([
+      ['q-1@x'],
+      ['b'],
+    ]);
+    const second = define({ ...PRINTER, id: 'second' });
+    expect(sort(book(gone, second), [after]).waiting[0]!.guess.printerId).toBe('second');
+    expect(sort(book(second), [after]).waiting[0]!.guess.printerId).toBe('printer');
   });
 
   test('a cancelled job counts what it printed', () => {

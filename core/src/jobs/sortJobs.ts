@@ -1,4 +1,4 @@
-import { all, type Book, type Context } from '../ledger';
+import { all, printersInUse, type Book, type Context } from '../ledger';
 import type { Fact, FactDraft, FactOf } from '../workbook';
 import type { DraftJob } from './draftJob';
 
@@ -58,7 +58,7 @@ export function sortJobs(
     -readonly [K in keyof SortedJobs]: SortedJobs[K][number][];
   };
   const ruleFor = rulesOf(context);
-  const printerByName = printersOf(context);
+  const printerByName = printersOf(book);
   for (const job of jobs) {
     if (known.has(job)) {
       sorted.duplicates.push(job);
@@ -71,8 +71,11 @@ export function sortJobs(
       sorted.ignored.push(job);
       continue;
     }
+    // It was out of use by then: somebody says which printer it was.
+    const gone = guess.printerId ? book.state.printers.get(guess.printerId)?.retired : null;
+    const isGone = Boolean(gone && job.at && job.at >= gone);
     const certain =
-      guess.printerId && guess.subjectId && job.widthMm && job.heightMm && count && job.at
+      guess.printerId && !isGone && guess.subjectId && job.widthMm && job.heightMm && count && job.at
         ? jobFact(job, guess)
         : null;
     if (certain) sorted.logged.push({ job, fact: certain });
@@ -164,14 +167,15 @@ function matches(pattern: string, title: string): boolean {
   });
 }
 
-/** A printer whose name the queue's begins with. */
-function printersOf(context: Context): (queue: string) => string | null {
+/** A printer whose name the queue's begins with; of two of one name the one that is in use. */
+function printersOf(book: Book): (queue: string) => string | null {
   const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
+  const printers = [...printersInUse(book), ...all(book.context, 'printer')];
   const found = new Map<string, string | null>([['', null]]);
   return (queue) => {
     const known = found.get(queue);
     if (known !== undefined) return known;
-    const id = all(context, 'printer').find(({ name }) => plain(queue).startsWith(plain(name)))?.id ?? null;
+    const id = printers.find(({ name }) => plain(queue).startsWith(plain(name)))?.id ?? null;
     found.set(queue, id);
     return id;
   };

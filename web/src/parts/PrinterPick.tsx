@@ -1,8 +1,9 @@
-import { useSearchParams } from 'react-router';
-import { all, find, printerInUse, printersInUse } from '@hiraeth/core/ledger';
+import { Link, useSearchParams } from 'react-router';
+import { find, printerInUse } from '@hiraeth/core/ledger';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger } from '../state/hooks';
 import { Pick } from './fields';
+import { printerOptions } from './printerOptions';
 
 /** The printer that a place speaks of: the one in the address, else the one in use. */
 export function usePrinter(): Printer | undefined {
@@ -12,7 +13,7 @@ export function usePrinter(): Printer | undefined {
 }
 
 /**
- * To change it, where there is more than one.
+ * To change it, where there is more than one; of one alone that it is out of use, where it is.
  *
  * @param past those that are out of use can be chosen, too: the place shows what was
  */
@@ -25,19 +26,21 @@ export function PrinterPick({
 }) {
   const ledger = useLedger();
   const printer = usePrinter();
-  const here = new Set(printersInUse(ledger));
-  const printers = all(ledger.context, 'printer').filter((one) => past || here.has(one) || one === printer);
   const [, setParams] = useSearchParams();
-  if (!printer || printers.length < 2) return null;
+  if (!printer) return null;
+  const options = printerOptions(ledger, printer.id, past);
+  if (options.length < 2)
+    return ledger.state.printers.get(printer.id)?.retired ? (
+      <p className="soft">
+        {printer.name} is <Link to="/workbook/things">out of use</Link>.
+      </p>
+    ) : null;
   return (
     <div style={{ maxWidth: 260 }}>
       <Pick
         label="Printer"
         value={printer.id}
-        options={printers.map((one) => ({
-          value: one.id,
-          label: here.has(one) ? one.name : `${one.name}, out of use`,
-        }))}
+        options={options}
         onPick={(id) => {
           setParams({ printer: id });
           onPick?.();

@@ -38,6 +38,7 @@ const DOINGS: readonly (readonly [name: string, to: string, also: string])[] = [
   ['What the printer’s gauge says', '/gauge', 'reading low empty chip reset'],
   ['One set for the other', '/rotate', 'rotate swap change'],
   ['Dilute, flush or convert a cartridge', '/prepare', 'rinse dry another ink'],
+  ['A printer that was sold, or is broken', '/workbook/things', 'out of use retire remove'],
   ['Export or open a workbook', '/workbook', 'backup file save import'],
   ['Another workbook, or one put away', '/workbook/books', 'print room new archive empty switch'],
   ['Correct what is owned', '/workbook/things', 'printer type cartridge scale defaults settings'],
@@ -68,7 +69,8 @@ export function findables(ledger: LogSnapshot): Findable[] {
       name: printer.name,
       what: 'printer',
       also: printer.slots.map((slot) => slot.name).join(' '),
-      to: `/?printer=${printer.id}`,
+      // What is left of one that is out of use is its past.
+      to: `${ledger.state.printers.get(printer.id)?.retired ? '/cost' : '/'}?printer=${printer.id}`,
     });
   for (const cartridge of all(context, 'cartridge')) {
     const about = [...cartridge.shades, cartridge.set && `set ${cartridge.set}`].filter(Boolean).join(' ');

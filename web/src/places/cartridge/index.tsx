@@ -117,7 +117,8 @@ function Actions({ view }: { readonly view: CartridgeView }) {
             Take it out
           </Button>
         ) : (
-          home && (
+          home &&
+          !ledger.state.printers.get(home.printer.id)?.retired && (
             <Button
               variant="outlined"
               onClick={() => void act(putIn(home.printer.id, [{ slotId: home.slot.id, cartridgeId: id }]))}

@@ -1,11 +1,11 @@
 import { Controller } from 'react-hook-form';
-import { printersInUse } from '@hiraeth/core/ledger';
 import { PRINT_KIND_NAMES } from '@hiraeth/core/words';
 import { PRINT_KINDS } from '@hiraeth/core/workbook';
 import { DayField } from '../../parts/DayField';
 import { toLocalField } from '../../parts/dates';
 import { optionsOf, Pick } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
+import { printerOptions } from '../../parts/printerOptions';
 import { SizePick } from '../../parts/SizePick';
 import { useLedger, useNow } from '../../state/hooks';
 import { NEW } from './printForm';
@@ -22,7 +22,7 @@ export function PrintFields({
   const { control, subjects, papers, choosePrinter } = logging;
   const { subjectId, paperId } = logging.chosen;
   const now = useNow();
-  const printers = printersInUse(useLedger());
+  const ledger = useLedger();
   return (
     <div className="form">
       <TextOf control={control} name="title" label="Title" />
@@ -65,7 +65,7 @@ export function PrintFields({
       <Pick
         label="Printer"
         value={printerId}
-        options={printers.map((printer) => ({ value: printer.id, label: printer.name }))}
+        options={printerOptions(ledger, printerId)}
         onPick={choosePrinter}
       />
       <TextOf

@@ -7,6 +7,7 @@ import { useLedger, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { moment } from '../../parts/dates';
 import { Pick, readWhole, WholeField } from '../../parts/fields';
+import { printerOptions } from '../../parts/printerOptions';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 import { TakeIn } from './TakeIn';
 import { useTray, type Completed } from './useTray';
@@ -80,11 +81,12 @@ interface RowProps {
 }
 
 function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
-  const { context } = useLedger();
+  const ledger = useLedger();
+  const { context } = ledger;
   const act = useAct();
   const { newId } = useServices();
   const [size, setSize] = useState(() => chooseSize());
-  const named = (kind: 'printer' | 'subject' | 'paper') =>
+  const named = (kind: 'subject' | 'paper') =>
     all(context, kind).map(({ id, name }) => ({ value: id, label: name }));
   const whole = isWhole(job, as);
   const told = sheetsOf(job);
@@ -127,7 +129,7 @@ function TrayRow({ job, as, onGiven, onLog, onAway }: RowProps) {
         <Pick
           label="Printer"
           value={as.printerId ?? ''}
-          options={named('printer')}
+          options={printerOptions(ledger, as.printerId)}
           onPick={(printerId) => onGiven({ printerId })}
         />
         <Pick

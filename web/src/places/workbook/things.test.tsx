@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
 import { install, print, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
+import { PrinterPick } from '../../parts/PrinterPick';
 import { Rack } from '../rack';
 import WorkbookPlace from '.';
 
@@ -19,6 +20,7 @@ test('a printer that was sold is put out of use with its cartridges, and by one 
     <>
       <WorkbookPlace />
       <Rack />
+      <PrinterPick />
     </>,
     facts,
     undefined,
@@ -33,6 +35,9 @@ test('a printer that was sold is put out of use with its cartridges, and by one 
   expect(await screen.findByText(/No printer is in use/)).toBeVisible();
   expect(screen.queryByRole('heading', { name: 'Test printer' })).toBeNull();
   expect(screen.getByText(/^out of use since .*; 3 channels/)).toBeVisible();
+  // A place that would speak of it says so, and leads to where it comes back.
+  expect(screen.getByText(/^Test printer is/)).toHaveTextContent('Test printer is out of use.');
+  expect(screen.getByRole('link', { name: 'out of use' })).toHaveAttribute('href', '/workbook/things');
   expect(said('retired')).toHaveLength(4);
   await user.click(screen.getByRole('button', { name: 'Test printer is in use again' }));
   expect(await screen.findByRole('heading', { name: 'Test printer' })).toBeVisible();
