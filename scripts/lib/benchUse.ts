@@ -14,6 +14,8 @@ const ASKED_LOST = ['90', '85', '80'];
 const LEAK_DAY = 182;
 const LEAK = { channel: 3, day: LEAK_DAY, mlPerDay: 0.19 };
 const ASKED_LEAK = ['6', '6', '7'];
+/** From here on the app names a leak (`advice/weighInCauses`). */
+const NAMED = 0.6;
 /** Apart from those used while building. */
 const FIRST_SEED = 90_001;
 
@@ -133,11 +135,11 @@ function leakOf(
   for (let i = 0; i < seeds; i++) {
     const year = simulateYear({ days, seed: FIRST_SEED + i, leak: LEAK });
     const isNamed = ({ leaks }: PrinterModel): boolean =>
-      leaks.some((leak) => leak.slotId === slotId && leak.probability > 0.8);
+      leaks.some((leak) => leak.slotId === slotId && leak.probability > NAMED);
     if (isNamed(fit(year, (first + 3) * CHANNELS))) within3 += 1;
     const model = fit(year);
     if (isNamed(model)) named += 1;
-    falsely += model.leaks.filter((leak) => leak.slotId !== slotId && leak.probability > 0.8).length;
+    falsely += model.leaks.filter((leak) => leak.slotId !== slotId && leak.probability > NAMED).length;
     model.records.forEach((record, r) => {
       if (record.slotId !== slotId || r < (first + 3) * CHANNELS) return;
       const { used, foretold } = record;

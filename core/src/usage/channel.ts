@@ -18,15 +18,19 @@ export interface Channel {
   intervals: number;
 }
 
-/** A channel before anything was weighed. */
-export function newChannel(all: Draws, slotId: string): Channel {
+/**
+ * A channel before anything was weighed.
+ *
+ * @param kinds what a kind of picture takes before it is met, ml/dm², where no other printer of the kind taught it
+ */
+export function newChannel(all: Draws, slotId: string, kinds = all.perDm2): Channel {
   const draws = drawsOf(all, slotId);
   const priors = TERMS.map((term) => priorOfTerm(term, draws));
   return {
     subjects: new Map(),
     mean: priors.map(({ value }) => value),
     cov: priors.map(({ u }, i) => priors.map((_, j) => (i === j ? u * u : 0))),
-    perDm2: draws.perDm2,
+    perDm2: draws === all ? kinds : draws.perDm2,
     isTaught: draws !== all,
     intervals: 0,
   };

@@ -209,13 +209,14 @@ export class Fitting {
       this.pools.push(pooled);
       const step = renewed > 0 ? this.filter.take(pooled, renewed) : this.filter.take(pooled);
       if (step) this.learner.learn(seen, step, taught);
-      else {
-        // The likeliest story of the past is another now: it is learnt anew by that story.
+      const kinds = this.learner.otherKinds();
+      if (!step || kinds) {
+        // The likeliest story of the past is another now, or kinds of pictures are: it is learnt anew by that story.
         if (this.forgotten > 0) {
           this.lost = true;
           return;
         }
-        this.learner = new Learner(this.slotIds, this.draws);
+        this.learner = this.learner.begunAnew(this.slotIds, kinds);
         for (const [i, step] of this.filter.steps().entries()) {
           this.learner.learn(this.learner.foretellAll(this.groups[i] ?? []), step, this.taught[i] ?? []);
           if (i % SLICE === SLICE - 1) yield;

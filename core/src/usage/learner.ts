@@ -1,4 +1,5 @@
 import { learnCounter, COUNTER_PRIOR, type Counter } from '../gauge';
+import type { Uncertain } from '../quantity';
 import type { Because } from '../workbook';
 import { NOTHING_TAUGHT, type IfLeaking, type Taught } from './cause';
 import {
@@ -14,6 +15,7 @@ import {
 } from './channel';
 import { EVENT_SCATTER_PRIOR, SCATTER_PRIOR, type Draws } from './features';
 import type { GainStep } from './gain';
+import { isOtherwise, kindsMet } from './kindsMet';
 import { LEAK } from './leak';
 import type { Observed } from './model';
 import { apartVariance, aroundMean, LearntScatter, type Scatter, type ScatterCode } from './scatter';
@@ -30,6 +32,8 @@ const countsFor = (because: Because | null): boolean =>
   because === null || because === 'notLogged' || because === 'drawsMore';
 
 export interface LearnerCode {
+  /** What a kind of picture takes before it is met, ml/dm², as it was last learnt by. */
+  readonly kinds: Uncertain;
   readonly channels: ReadonlyMap<string, Channel>;
   readonly counters: ReadonlyMap<string, Counter>;
   readonly leaking: ReadonlyMap<string, Channel>;
@@ -46,11 +50,24 @@ export class Learner {
   private jobs = LearntScatter.from(SCATTER_PRIOR, FIRST_INTERVALS, JOBS_BETWEEN);
   private events = LearntScatter.from(EVENT_SCATTER_PRIOR, FIRST_EVENTS, EVENTS_BETWEEN);
 
+  /** @param kinds what a kind of picture takes before it is met, ml/dm²; absent: by the printer's priors */
   constructor(
     slotIds: readonly string[],
     private readonly draws: Draws,
+    private readonly kinds = draws.perDm2,
   ) {
-    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws, id)]));
+    this.channels = new Map(slotIds.map((id) => [id, newChannel(draws, id, kinds)]));
+  }
+
+  /** As it was before anything was weighed, but for what is thought of kinds of pictures where that is another now. */
+  begunAnew(slotIds: readonly string[], kinds: Uncertain | null): Learner {
+    return new Learner(slotIds, this.draws, kinds ?? this.kinds);
+  }
+
+  /** What kinds take by all that was met, where that is another story than the one by which they were learnt; else null. */
+  otherKinds(): Uncertain | null {
+    const met = kindsMet(this.channels.values(), this.draws.perDm2);
+    return isOtherwise(this.kinds, met) ? met : null;
   }
 
   /** The same, to go on from by itself. */
@@ -59,12 +76,12 @@ export class Learner {
   }
 
   keep(): LearnerCode {
-    const { channels, counters, leaking, jobs, events } = this;
-    return { channels, counters, leaking, jobs: jobs.keep(), events: events.keep() };
+    const { kinds, channels, counters, leaking, jobs, events } = this;
+    return { kinds, channels, counters, leaking, jobs: jobs.keep(), events: events.keep() };
   }
 
-  static revive(draws: Draws, { channels, counters, leaking, jobs, events }: LearnerCode): Learner {
-    const other = new Learner([], draws);
+  static revive(draws: Draws, { kinds, channels, counters, leaking, jobs, events }: LearnerCode): Learner {
+    const other = new Learner([], draws, kinds);
     for (const [id, channel] of channels) other.channels.set(id, copyChannel(channel));
     for (const [id, counter] of counters) other.counters.set(id, counter);
     for (const [id, channel] of leaking) other.leaking.set(id, copyChannel(channel));
@@ -185,7 +202,7 @@ export class Learner {
 
   private channel(slotId: string): Channel {
     let channel = this.channels.get(slotId);
-    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws, slotId)));
+    if (!channel) this.channels.set(slotId, (channel = newChannel(this.draws, slotId, this.kinds)));
     return channel;
   }
 }
