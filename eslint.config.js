@@ -101,7 +101,9 @@ export default tseslint.config(
   ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.ts', '**/*.tsx'] })),
   {
     files: ['**/*.ts', '**/*.tsx'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: { project: './tsconfig.lint.json', tsconfigRootDir: import.meta.dirname },
+    },
     rules: {
       '@typescript-eslint/switch-exhaustiveness-check': [
         'error',

@@ -10,9 +10,9 @@ async function countPresses(page: Page): Promise<() => Promise<number>> {
     counter.presses = 0;
     const add = (): void => void (counter.presses += 1);
     // Enter on a button is a click of its own: only those of a pointer count here.
-    addEventListener('click', ({ detail }) => detail > 0 && add(), true);
-    addEventListener('keydown', ({ key }) => key.length > 1 && add(), true);
-    addEventListener('change', ({ target }) => target instanceof HTMLSelectElement && add(), true);
+    window.addEventListener('click', ({ detail }) => detail > 0 && add(), true);
+    window.addEventListener('keydown', ({ key }) => key.length > 1 && add(), true);
+    window.addEventListener('change', ({ target }) => target instanceof HTMLSelectElement && add(), true);
   });
   return () => page.evaluate(() => (window as unknown as { presses: number }).presses);
 }

@@ -98,6 +98,10 @@ const STATES: readonly (readonly [name: string, facts: readonly Fact[] | null, a
   ['anything happened to it that can', wild.facts, wild.at],
 ];
 
+/** Two frames later: what came with the page is drawn. */
+const drawn = (page: Page): Promise<unknown> =>
+  page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+
 async function look(page: Page, path: string): Promise<void> {
   const said = await page.locator('body').innerText();
   expect.soft(said, path).not.toMatch(NO_WORDS);
@@ -120,7 +124,7 @@ for (const [name, facts, at] of STATES)
       await visit(page, path);
       // Its own script has come, and it has drawn what it has.
       await expect(page.locator('h1').first(), path).toBeVisible();
-      await page.waitForTimeout(100);
+      await drawn(page);
       await look(page, path);
     }
     expect(errors).toEqual([]);
