@@ -105,7 +105,7 @@ const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Wor
   weigh: (ledger, words) =>
     weighCartridge(
       named(ledger.context, 'cartridge', words.get('--cartridge')).id,
-      readMass(ledger.context, amount(words, '--g', 'mass'), thing(ledger.context, 'scale', words)?.id),
+      readMass(ledger, amount(words, '--g', 'mass'), thing(ledger.context, 'scale', words)?.id),
     ),
   fill: (ledger, words, at) =>
     logFill(

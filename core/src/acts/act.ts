@@ -65,6 +65,7 @@ export type Done =
   | { readonly code: 'cleaned'; readonly level: CleaningLevel }
   | { readonly code: 'printerMoved' }
   | { readonly code: 'headReplaced'; readonly printerId: string }
+  | { readonly code: 'toolRetired' | 'toolBack'; readonly name: string }
   | { readonly code: 'printerRetired' | 'printerBack'; readonly name: string; readonly count: number }
   | { readonly code: 'settingChanged'; readonly what: string }
   | { readonly code: 'lineTakenOver' | 'shadeSwitched'; readonly slot: string; readonly shade: string }

@@ -13,7 +13,9 @@ import {
   printersInUse,
   readMass,
   settingsOf,
+  toolsInUse,
 } from '../ledger';
+import { suggestChoice } from '../bench';
 import { dueItems } from '../due';
 import { define, install, print, PRINTER, script, setUp as ROOM, SHADES, weigh } from '../testing';
 import { doneWords } from '../words';
@@ -68,7 +70,7 @@ const ASKED = {
   heightMm: 297,
   subjectId: 'any',
 };
-const g = (grams: number, ledger: Ledger) => readMass(ledger.context, grams);
+const g = (grams: number, ledger: Ledger) => readMass(ledger, grams);
 const slot = PRINTER.slots.find(({ id }) => id === 'cyan')!;
 const mlOf = (ledger: Ledger, id = 'cyan'): number => inkNow(ledger, id, AT)!.value;
 const state = (ledger: Ledger, id = 'cyan') => cartridgeOf(ledger, id)!;
@@ -482,8 +484,8 @@ describe('each act does what it says', () => {
     ],
     [
       'a scale’s check is of what it showed, before it was put right',
-      (l) => acts.checkScale(l, 'scale', readMass(l.context, 100.05, 'scale'), 100),
-      (l) => readMass(l.context, 60, 'scale').massG.value.toFixed(2),
+      (l) => acts.checkScale(l, 'scale', readMass(l, 100.05, 'scale'), 100),
+      (l) => readMass(l, 60, 'scale').massG.value.toFixed(2),
       '59.97',
     ],
     [
@@ -544,7 +546,7 @@ describe('each act does what it says', () => {
       'weights of a scale that began at too much are entered anew with so much less, and with its doubt',
       (l) => {
         const last = l.facts.findLast((fact) => fact.kind === 'weighed')!;
-        const reading = readMass(l.context, 80);
+        const reading = readMass(l, 80);
         return acts.zeroedWrong([{ factId: last.id, cartridgeId: 'cyan', reading }], { value: 2, u: 0.3 });
       },
       (l) => [state(l).lastWeighed?.massG.value, state(l).lastWeighed!.massG.u > 0.3],
@@ -642,6 +644,25 @@ describe('a printer that is sold or broken', () => {
     expect(printersInUse(ledger).map(({ id }) => id)).toEqual(['printer']);
     expect(SHADES.map((id) => state(ledger, id).retired)).toEqual([null, AT, null]);
   });
+});
+
+test('a scale that broke is out of use: nothing is told to be weighed on it, what was weighed stands, and it comes back', () => {
+  const ledger = room();
+  const fine = find(ledger.context, 'scale', 'scale')!;
+  const coarse = { ...fine, id: 'kitchen', name: 'Kitchen scale', resolutionG: 1, repeatabilityG: 1 };
+  ledger.add(stamp([define(coarse)]));
+  const scaleOf = () => suggestChoice(ledger, 'cyan', AT)?.scaleId;
+  const before = mlOf(ledger);
+  expect(scaleOf()).toBe('scale');
+  doIt(ledger, acts.retireTool(fine));
+  expect(toolsInUse(ledger, 'scale').map(({ id }) => id)).toEqual(['kitchen']);
+  expect([scaleOf(), readMass(ledger, 70).scaleId]).toEqual(['kitchen', 'kitchen']);
+  expect(mlOf(ledger)).toBe(before);
+  doIt(ledger, acts.retireTool(coarse));
+  // By volume then, and a mass that is typed all the same was read on a scale that nobody knows.
+  expect([scaleOf(), readMass(ledger, 70).scaleId]).toEqual([null, undefined]);
+  doIt(ledger, acts.toolBack(ledger.snapshot(), fine));
+  expect(toolsInUse(ledger, 'scale').map(({ id }) => id)).toEqual(['scale']);
 });
 
 test('two weights entered for each other are exchanged, and the log keeps what was entered', () => {

@@ -83,3 +83,4 @@ export { setUpEntities } from './setUp/entities';
 export { setUp, type SetUpTold } from './setUp/setUp';
 export { triangleOf, typeOfBody } from './setUp/typeOfBody';
 export type { BodyInput, BottleInput, Channel, Now, SetUpInput } from './setUp/input';
+export { retireTool, toolBack } from './toolUse';

@@ -17,7 +17,7 @@ export const weighCartridge = (cartridgeId: string, reading: MassReading, withIt
 
 /** The same of the past, by its day. */
 export const pastMass = (book: Book, cartridgeId: string, grams: number, at: string): FactDraft => ({
-  ...massOfCartridge(cartridgeId, readMass(book.context, grams)),
+  ...massOfCartridge(cartridgeId, readMass(book, grams)),
   at,
 });
 

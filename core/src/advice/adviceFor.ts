@@ -1,4 +1,4 @@
-import { all, find, type Book } from '../ledger';
+import { find, type Book, toolsInUse } from '../ledger';
 import type { Printer, Slot } from '../workbook';
 import { NO_PRINT, type Advice, type Reason } from './advice';
 import { ADVICE_RULES, goesOn, type Said } from './adviceRules';
@@ -64,7 +64,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
     emptyAt: so.empty,
     options: so.options,
     strategy: so.strategy,
-    hasScale: all(book.context, 'scale').length > 0,
+    hasScale: toolsInUse(book, 'scale').length > 0,
   };
 }
 

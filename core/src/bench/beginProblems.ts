@@ -1,4 +1,4 @@
-import { all, bodyOf, cartridgeOf, find, inkOfBottle, type Book } from '../ledger';
+import { bodyOf, cartridgeOf, find, inkOfBottle, type Book, toolsInUse } from '../ledger';
 import { DRY_ML } from '../workbook';
 import type { RunChoice } from './beginRun';
 import { calibrated } from './calibrated';
@@ -58,7 +58,7 @@ export function beginProblems(book: Book, choice: RunChoice): BeginProblem[] {
     counted &&
     !choice.byScale &&
     choice.squeezeMl === null &&
-    !calibrated(all(context, 'tool'), choice.method)
+    !calibrated(toolsInUse(book, 'tool'), choice.method)
   )
     found.push({ severity: 'ask', code: 'noSqueeze', counted });
   if (choice.byScale && !(body.maxG > body.emptyG.value)) found.push({ severity: 'stop', code: 'noMasses' });

@@ -1,4 +1,4 @@
-import { all, bodyOf, cartridgeOf, inkNow, type Book } from '../ledger';
+import { bodyOf, cartridgeOf, inkNow, type Book, toolsInUse } from '../ledger';
 import { calibrated } from './calibrated';
 import { CONSTRUCTION_DATA } from './methods';
 import type { CartridgeRun } from './run';
@@ -38,7 +38,7 @@ export function beginRun(book: Book, choice: RunChoice, id: string, at: string):
   const method = CONSTRUCTION_DATA[type.construction].methods.includes(choice.method)
     ? choice.method
     : type.method;
-  const squeeze = calibrated(all(context, 'tool'), method);
+  const squeeze = calibrated(toolsInUse(book, 'tool'), method);
   return {
     ...choice,
     id,

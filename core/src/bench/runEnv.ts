@@ -1,5 +1,4 @@
 import {
-  all,
   bodyOf,
   bottleName,
   bottleRemaining,
@@ -17,6 +16,7 @@ import {
   type Body,
   type Book,
   type CartridgeState,
+  toolsInUse,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { DRY_ML, type Ink, type Printer, type Scale, type Slot, type Syringe, type Tool } from '../workbook';
@@ -74,7 +74,7 @@ export function runEnv(
   const cartridgeState = cartridgeOf(book, run.cartridgeId);
   const place = placeOf(book, run.cartridgeId);
   const printer = find(context, 'printer', place?.printerId);
-  const tools = all(context, 'tool');
+  const tools = toolsInUse(book, 'tool');
   return {
     book,
     at,

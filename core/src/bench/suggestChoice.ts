@@ -1,5 +1,5 @@
 import { targetOf } from '../fill';
-import { all, bodyOf, densityInside, inkNow, scaleFor, slotFor, type Book } from '../ledger';
+import { bodyOf, densityInside, inkNow, scaleFor, slotFor, toolsInUse, type Book } from '../ledger';
 import { dosedParts, type RunChoice } from './beginRun';
 import { occasionOf } from './occasionOf';
 import { suggestBottle } from './suggestBottle';
@@ -39,11 +39,11 @@ export function suggestChoice(
         suggestBottle(book, cartridge.shades[chamber] ?? cartridge.shades[0]!, cartridge.inkClass) ??
         '',
     ),
-    scaleId: part.scaleId !== undefined ? part.scaleId : (scaleFor(context, maxG)?.id ?? null),
+    scaleId: part.scaleId !== undefined ? part.scaleId : (scaleFor(book, maxG)?.id ?? null),
     syringeId:
       part.syringeId !== undefined
         ? part.syringeId
-        : (suggestSyringe(all(context, 'syringe'), roomMl)?.id ?? null),
+        : (suggestSyringe(toolsInUse(book, 'syringe'), roomMl)?.id ?? null),
     squeezeMl: part.squeezeMl ?? null,
     byScale: part.byScale ?? (slotFor(context, cartridge)?.printer.schools.stopAt ?? 'mass') === 'mass',
     ...(part.dosesMl ? { dosesMl: part.dosesMl } : {}),

@@ -405,6 +405,9 @@ function speaksOf(fact: Fact, id: string): boolean {
   return found;
 }
 
+/** A scale, a syringe or whatever else is at hand. */
+const ANY_TOOL = 'any tool';
+
 type Visit = (what: string, id: string, of: string | null) => void;
 
 function see(visit: Visit, what: string, id: string | null | undefined): void {
@@ -442,7 +445,7 @@ function eachReference(fact: Fact, visit: Visit): void {
       see(visit, fact.from, fact.subjectId);
       break;
     case 'retired':
-      see(visit, fact.what, fact.subjectId);
+      see(visit, fact.what === 'tool' ? ANY_TOOL : fact.what, fact.subjectId);
       break;
     case 'voided':
       see(visit, 'fact', fact.factId);
@@ -461,6 +464,8 @@ function eachReference(fact: Fact, visit: Visit): void {
 
 function exists(ledger: CheckedBook, what: string, id: string, of: string | null): boolean {
   if (what === 'fact') return ledger.recorded.has(id);
-  if (of === null) return ledger.context.entities.get(id)?.entity === what;
+  const known = ledger.context.entities.get(id)?.entity;
+  if (what === ANY_TOOL) return known === 'scale' || known === 'syringe' || known === 'tool';
+  if (of === null) return known === what;
   return find(ledger.context, 'printer', of)?.slots.some((slot) => slot.id === id) ?? false;
 }

@@ -132,15 +132,15 @@ test('a reading is that of the scale that was named, or of the finest that carri
     purpose: 'reference',
     nominalG: 100,
   };
-  const { context } = Ledger.from(script([...setUp, coarse, check]));
-  expect(readMass(context, 60)).toMatchObject({
+  const book = Ledger.from(script([...setUp, coarse, check]));
+  expect(readMass(book, 60)).toMatchObject({
     scaleId: 'scale',
     massG: { value: expect.closeTo(60.06, 3) },
   });
-  expect(readMass(context, 60, 'coarse')).toMatchObject({ scaleId: 'coarse', massG: { value: 60 } });
-  expect(readMass(context, 420).scaleId).toBe('coarse');
-  expect(readMass(context, 60, 'coarse').massG.u).toBeGreaterThan(10 * readMass(context, 60).massG.u);
-  expect(readMass(Ledger.from([]).context, 60)).toEqual({ massG: { value: 60, u: 0.05 } });
+  expect(readMass(book, 60, 'coarse')).toMatchObject({ scaleId: 'coarse', massG: { value: 60 } });
+  expect(readMass(book, 420).scaleId).toBe('coarse');
+  expect(readMass(book, 60, 'coarse').massG.u).toBeGreaterThan(10 * readMass(book, 60).massG.u);
+  expect(readMass(Ledger.from([]), 60)).toEqual({ massG: { value: 60, u: 0.05 } });
 });
 
 describe('for the same recorded facts the ledger does not depend on', () => {

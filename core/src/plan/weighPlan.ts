@@ -118,7 +118,7 @@ export function weighPlan(book: Book, printerId: string, at: string): WeighPlan 
 function weighedU(book: Book, cartridgeId: string, at: string): number | null {
   const mass = expectedMass(book, cartridgeId, at);
   if (!mass) return null;
-  const { u } = scaleReading(book.context, scaleFor(book.context, mass.value)?.id, mass.value);
+  const { u } = scaleReading(book.context, scaleFor(book, mass.value)?.id, mass.value);
   return inkByWeight(book, cartridgeId, { value: mass.value, u }, at)?.u ?? null;
 }
 

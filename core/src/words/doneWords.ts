@@ -136,6 +136,10 @@ function what(
       return `${done.name} is out of use${done.count > 0 ? `, ${howMany(done.count, 'cartridge')} with it` : ''}.`;
     case 'printerBack':
       return `${done.name} is in use again${done.count > 0 ? `, ${howMany(done.count, 'cartridge')} with it` : ''}.`;
+    case 'toolRetired':
+      return `${done.name} is out of use.`;
+    case 'toolBack':
+      return `${done.name} is in use again.`;
     case 'headReplaced':
       return `${printer(done.printerId)} has a new head; its checks begin anew, and what it draws is learnt anew.`;
     case 'settingChanged':

@@ -38,6 +38,10 @@ export function entityName(ledger: Book, entity: Entity): string {
 export function factWords(ledger: Book, fact: Fact | FactDraft): string {
   const { context } = ledger;
   const cartridge = (id: string): string => find(context, 'cartridge', id)?.label ?? id;
+  const named = (id: string): string => {
+    const entity = context.entities.get(id);
+    return entity ? entityName(ledger, entity) : id;
+  };
   const printer = (id: string): string => find(context, 'printer', id)?.name ?? id;
   const slot = (printerId: string, slotId: string): string =>
     find(context, 'printer', printerId)?.slots.find((s) => s.id === slotId)?.name ?? slotId;
@@ -147,7 +151,9 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'retired':
       return fact.what === 'printer'
         ? `${printer(fact.subjectId)} put out of use`
-        : `Retired ${fact.what === 'cartridge' ? cartridge(fact.subjectId) : fact.what === 'bottle' ? lotName(ledger, fact.subjectId) : fact.subjectId}: ${fact.reason}`;
+        : fact.what === 'tool'
+          ? `${named(fact.subjectId)} put out of use`
+          : `Retired ${fact.what === 'cartridge' ? cartridge(fact.subjectId) : fact.what === 'bottle' ? lotName(ledger, fact.subjectId) : fact.subjectId}: ${fact.reason}`;
     case 'noted':
       return fact.text;
     case 'voided':

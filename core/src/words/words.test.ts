@@ -259,6 +259,7 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
       { kind: 'retired', what: 'bottle', subjectId: 'bottle-cyan', reason: 'used up' },
       /^Retired Ink cyan, lot M1: used up$/,
     ],
+    [{ kind: 'retired', what: 'tool', subjectId: 'scale', reason: 'out of use' }, / put out of use$/],
   ],
   noted: [[{ kind: 'noted', text: 'A note.' }, /^A note\.$/]],
   voided: [[{ kind: 'voided', factId: 'x', reason: 'r' }, /^Took an entry back$/]],

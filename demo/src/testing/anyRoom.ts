@@ -123,7 +123,7 @@ export function anyRoom(seed: number): { readonly facts: readonly Fact[]; readon
   let now = BEGINS;
   const stamp = makeStamp({ now: () => now }, chance.next);
   const facts: Fact[] = stamp(entities.map((entity) => ({ kind: 'defined', entity }) as const));
-  const { context } = Ledger.from(facts);
+  const book = Ledger.from(facts);
   const bodies = sets.flatMap((set) => slots.map(({ id }) => id + set));
   const shades = slots.flatMap((slot) => slot.shades);
   const inside = new Map(bodies.map((id) => [id, some(0.5) ? 40 : 0]));
@@ -135,7 +135,7 @@ export function anyRoom(seed: number): { readonly facts: readonly Fact[]; readon
   const weigh = (id: string): Act => {
     const off = some(0.1) ? chance.normal(0, 15) : chance.normal(0, 0.03);
     const shown = Math.max(30, 41.58 + 1.064 * inside.get(id)! + off);
-    return weighAt(id, readMass(context, Number(shown.toFixed(2))), some(0.7) ? 'weighIn' : 'before');
+    return weighAt(id, readMass(book, Number(shown.toFixed(2))), some(0.7) ? 'weighIn' : 'before');
   };
   const draw = (ml: number): void => {
     for (const id of seated) inside.set(id, Math.max(0, inside.get(id)! - ml * chance.factor(0.3)));

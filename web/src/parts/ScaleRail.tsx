@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense } from 'react';
-import { all, type Context } from '@hiraeth/core/ledger';
+import { toolsInUse, type Book } from '@hiraeth/core/ledger';
 import { useLedger } from '../state/hooks';
 import { useAppSelector } from '../state/store';
 import { Pick } from './fields';
@@ -117,7 +117,7 @@ function Quiet({ rail: { openField, scale } }: { readonly rail: Rail }) {
 
 /** The display of a scale, read through a camera, where that is how it is read. */
 function Camera({ rail }: { readonly rail: Rail }) {
-  const { context } = useLedger();
+  const ledger = useLedger();
   const { state, target } = rail.scale;
   if (state.source !== 'camera' && state.source !== 'simulatedDisplay') return null;
   return (
@@ -125,15 +125,15 @@ function Camera({ rail }: { readonly rail: Rail }) {
       <DisplayCamera
         key={state.source}
         simulated={state.source === 'simulatedDisplay'}
-        places={placesOf(context, target?.scaleId)}
+        places={placesOf(ledger, target?.scaleId)}
       />
     </Suspense>
   );
 }
 
 /** How many places behind its point the scale shows that is in use; null: not known which it is. */
-function placesOf(context: Context, scaleId: string | null | undefined): number | null {
-  const scales = all(context, 'scale');
+function placesOf(book: Book, scaleId: string | null | undefined): number | null {
+  const scales = toolsInUse(book, 'scale');
   const scale = scales.find(({ id }) => id === scaleId) ?? (scales.length === 1 ? scales[0] : undefined);
   return scale ? Math.max(0, Math.ceil(-Math.log10(scale.resolutionG) - 1e-9)) : null;
 }

@@ -1,10 +1,10 @@
 import { coarserStep } from '../../advice';
-import { all } from '../../ledger';
+import { toolsInUse } from '../../ledger';
 import type { Rule } from '../found';
 
 /** A scale whose weights are coarser than its step: it is corrected, or they are typed with all their figures. */
 export const scaleSteps: Rule = ({ book, now }) =>
-  all(book.context, 'scale').flatMap(({ id, name }) => {
+  toolsInUse(book, 'scale').flatMap(({ id, name }) => {
     const found = coarserStep(book, id);
     return found
       ? [

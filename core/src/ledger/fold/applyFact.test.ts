@@ -286,9 +286,9 @@ test('the scale a weight was read on: the finest that can carry it, else the lar
     resolutionG: 1,
     repeatabilityG: 1,
   });
-  const { context } = fold(big);
-  expect([60, 300, 9000].map((g) => scaleFor(context, g)?.id)).toEqual(['scale', 'big', 'big']);
-  expect(scaleFor(new Ledger().context, 5)).toBeUndefined();
+  const book = fold(big);
+  expect([60, 300, 9000].map((g) => scaleFor(book, g)?.id)).toEqual(['scale', 'big', 'big']);
+  expect(scaleFor(new Ledger(), 5)).toBeUndefined();
 });
 
 test('a gauge read every minute while nothing prints makes no stay a minute, and no time is lost', () => {

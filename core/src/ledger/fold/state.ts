@@ -354,6 +354,8 @@ export interface LedgerState {
   purchases: Log<Purchase>;
   /** Due items put off: until when. */
   snoozed: Map<string, string>;
+  /** Scales, syringes and other tools that are out of use: since when. */
+  toolsGone: Map<string, string>;
   /** By the fact that planned it; null: prints name a plan that is not, or not yet, in the log. */
   planned: Map<string, PlannedState>;
   /** Where this workbook was begun out of one that was closed; null: with its first entry. */
@@ -372,6 +374,7 @@ export const newLedgerState = (): LedgerState => ({
   chips: new Map(),
   purchases: emptyLog(),
   snoozed: new Map(),
+  toolsGone: new Map(),
   planned: new Map(),
   begins: null,
 });
@@ -384,6 +387,7 @@ export const copyState = (state: LedgerState): LedgerState => ({
   chips: new Map(state.chips),
   purchases: state.purchases,
   snoozed: new Map(state.snoozed),
+  toolsGone: new Map(state.toolsGone),
   planned: new Map(state.planned),
   begins: state.begins,
 });

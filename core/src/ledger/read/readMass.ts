@@ -1,5 +1,5 @@
 import type { Uncertain } from '../../quantity';
-import type { Context } from '../define/context';
+import type { Book } from '../Ledger';
 import { scaleFor } from './scaleFor';
 import { scaleReading } from './scaleReading';
 
@@ -12,11 +12,11 @@ export interface MassReading {
 /**
  * What a number read off a scale says, ready for a `weighed` fact.
  *
- * @param context with the scales and their reference checks
+ * @param book with the scales that are in use, and their reference checks
  * @param shownG what the scale showed, g
  * @param scaleId the scale that was used; when nobody said, the one it was most likely read on (`scaleFor`)
  */
-export function readMass(context: Context, shownG: number, scaleId?: string | null): MassReading {
-  const id = scaleId ?? scaleFor(context, shownG)?.id;
-  return { massG: scaleReading(context, id, shownG), ...(id === undefined ? {} : { scaleId: id }) };
+export function readMass(book: Book, shownG: number, scaleId?: string | null): MassReading {
+  const id = scaleId ?? scaleFor(book, shownG)?.id;
+  return { massG: scaleReading(book.context, id, shownG), ...(id === undefined ? {} : { scaleId: id }) };
 }

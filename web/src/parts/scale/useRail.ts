@@ -60,7 +60,7 @@ function insideWords(ledger: LogSnapshot, cartridgeId: string, value: number, no
   const body = bodyOf(ledger.context, cartridgeId);
   if (!body)
     return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
-  const { massG } = readMass(ledger.context, value);
+  const { massG } = readMass(ledger, value);
   if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
   const ink = inkByWeight(ledger, cartridgeId, massG, now);
   return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
@@ -109,7 +109,7 @@ export function useRail(quiet: boolean) {
     await accept(value);
   };
   const accept = async (value: number): Promise<void> => {
-    const reading = readMass(ledger.context, value, target?.scaleId);
+    const reading = readMass(ledger, value, target?.scaleId);
     setError(null);
     if (target) {
       setText('');

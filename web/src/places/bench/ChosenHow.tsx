@@ -38,13 +38,13 @@ export function ChosenHow({ choosing }: { readonly choosing: Choosing }) {
       <Pick
         label="Scale"
         value={choice.scaleId ?? ''}
-        options={toolsOf(ledger, 'scale')}
+        options={toolsOf(ledger, 'scale', choice.scaleId)}
         onPick={(scaleId) => answer({ scaleId })}
       />
       <Pick
         label="Syringe"
         value={choice.syringeId ?? ''}
-        options={toolsOf(ledger, 'syringe')}
+        options={toolsOf(ledger, 'syringe', choice.syringeId)}
         onPick={(syringeId) => answer({ syringeId })}
       />
       {counted && (
@@ -80,7 +80,10 @@ export function ChosenHow({ choosing }: { readonly choosing: Choosing }) {
   );
 }
 
-const toolsOf = (ledger: Book, what: 'scale' | 'syringe') => [
-  ...all(ledger.context, what).map(({ id, name }) => ({ value: id, label: name })),
+/** What is at hand, and what is chosen already. */
+const toolsOf = (ledger: Book, what: 'scale' | 'syringe', chosenId: string | null) => [
+  ...all(ledger.context, what)
+    .filter(({ id }) => id === chosenId || !ledger.state.toolsGone.has(id))
+    .map(({ id, name }) => ({ value: id, label: name })),
   { value: '', label: 'none' },
 ];

@@ -2,7 +2,7 @@ import { teachesSwitch, sensorReading, type Lamps, type SlotView } from '@hiraet
 import { sensorSaid, sensorSwitchesAt } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { all } from '@hiraeth/core/ledger';
+import { toolsInUse } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import type { Printer } from '@hiraeth/core/workbook';
 import { useLedger, useNow, useAct } from '../../state/hooks';
@@ -26,7 +26,7 @@ export function SensorBoard({
   readonly slots: readonly SlotView[];
 }) {
   const ledger = useLedger();
-  if (!all(ledger.context, 'tool').some(({ tool }) => tool === 'floatSensor')) return null;
+  if (!toolsInUse(ledger, 'tool').some(({ tool }) => tool === 'floatSensor')) return null;
   return (
     <section className="section" aria-label="Float sensors">
       <header>

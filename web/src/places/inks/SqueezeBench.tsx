@@ -2,7 +2,7 @@ import { knowSqueeze, newTool } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { all, densityOfInk, readMass } from '@hiraeth/core/ledger';
+import { all, densityOfInk, readMass, toolsInUse } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { squeezeVolume } from '@hiraeth/core/prepare';
 import { useLedger, useAct } from '../../state/hooks';
@@ -26,7 +26,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const act = useAct();
   const { newId } = useServices();
   const inks = all(ledger.context, 'ink');
-  const tools = all(ledger.context, 'tool').filter(
+  const tools = toolsInUse(ledger, 'tool').filter(
     ({ tool }) => tool === 'squeezeBottle' || tool === 'dropBottle',
   );
   const { control, handleSubmit, setValue } = useForm<SqueezeForm, unknown, Squeezed>({
@@ -48,8 +48,7 @@ export function SqueezeBench({ onDone }: { readonly onDone: () => void }) {
   const known = tools.find((tool) => tool.id === toolId);
   const kind = (known?.tool ?? toolId) === 'dropBottle' ? 'dropBottle' : 'squeezeBottle';
   const name = kind === 'dropBottle' ? 'drop' : 'squeeze';
-  const mlOf = ({ count, mass }: Squeezed) =>
-    squeezeVolume(readMass(ledger.context, mass).massG, count, density);
+  const mlOf = ({ count, mass }: Squeezed) => squeezeVolume(readMass(ledger, mass).massG, count, density);
   const ml = read.success ? mlOf(read.data) : null;
   const save = async (squeezed: Squeezed): Promise<void> => {
     const one = mlOf(squeezed);

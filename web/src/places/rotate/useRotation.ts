@@ -74,6 +74,6 @@ const massesOf = (ledger: LogSnapshot, masses: Under['masses']): ReadonlyMap<str
   new Map(
     Object.entries(masses).flatMap(([id, text]) => {
       const { value } = readTyped(text, 'mass');
-      return value === null ? [] : [[id, readMass(ledger.context, value)] as const];
+      return value === null ? [] : [[id, readMass(ledger, value)] as const];
     }),
   );

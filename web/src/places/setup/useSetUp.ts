@@ -1,5 +1,5 @@
 import { setUp } from '@hiraeth/core/acts';
-import { all, settingsOf } from '@hiraeth/core/ledger';
+import { settingsOf, toolsInUse } from '@hiraeth/core/ledger';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
@@ -41,8 +41,8 @@ export function useSetUp(): SettingUp {
   const [draft, setDraft] = useState<Draft>(() => ({
     ...readDraft(kept ?? earlier()),
     // What is owned already is not asked for again.
-    ...(all(ledger.context, 'scale').length > 0 ? { scaleG: '' } : {}),
-    ...(all(ledger.context, 'syringe').length > 0 ? { syringeMl: '' } : {}),
+    ...(toolsInUse(ledger, 'scale').length > 0 ? { scaleG: '' } : {}),
+    ...(toolsInUse(ledger, 'syringe').length > 0 ? { syringeMl: '' } : {}),
   }));
   const [before, setBefore] = useState<Draft | null>(null);
   const { currency } = settingsOf(ledger.context);

@@ -146,7 +146,7 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   const enter = async (row: Row, text: string): Promise<boolean> => {
     const parsed = parseQuantity(text, 'mass');
     say(row, parsed.ok ? '' : explain(parsed.problem));
-    if (!parsed.ok || !(await weigh(row, readMass(ledger.context, parsed.value.value)))) return false;
+    if (!parsed.ok || !(await weigh(row, readMass(ledger, parsed.value.value)))) return false;
     focusNext(row.id);
     return true;
   };

@@ -1,7 +1,7 @@
 import { checkScale } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { all, type MassReading } from '@hiraeth/core/ledger';
+import { toolsInUse, type MassReading } from '@hiraeth/core/ledger';
 import { COVERAGE } from '@hiraeth/core/numeric';
 import { useLedger, useAct } from '../../state/hooks';
 import { useScaleTarget } from '../../devices/useScale';
@@ -12,7 +12,7 @@ import { Pick, QuantityField, readTyped } from '../../parts/fields';
 export function ReferenceCheck() {
   const ledger = useLedger();
   const act = useAct();
-  const scales = all(ledger.context, 'scale');
+  const scales = toolsInUse(ledger, 'scale');
   const [scaleId, setScaleId] = useState('');
   const scale = scales.find((s) => s.id === scaleId) ?? scales[0];
   const [nominal, setNominal] = useState('100');

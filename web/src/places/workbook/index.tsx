@@ -20,6 +20,7 @@ import { Unfitting } from './Unfitting';
 import { day } from '../../parts/dates';
 import { Lines } from '../../parts/Lines';
 import { PrinterUse } from './PrinterUse';
+import { isTool, ToolUse } from './ToolUse';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
@@ -41,7 +42,7 @@ export default function WorkbookPlace() {
   const [editing, setEditing] = useState<Entity | null>(null);
   const settings = settingsOf(ledger.context);
   const goneAt = ({ entity, id }: Entity): string | null =>
-    (entity === 'printer' && ledger.state.printers.get(id)?.retired) || null;
+    (entity === 'printer' ? ledger.state.printers.get(id)?.retired : ledger.state.toolsGone.get(id)) ?? null;
   return (
     <div className="stack">
       <h1>{settings.name}</h1>
@@ -82,12 +83,13 @@ export default function WorkbookPlace() {
                   <Lines
                     columns={[
                       { of: (entity) => entityName(ledger, entity) },
-                      { of: (entity) => about(entity, goneAt(entity)), tone: 'soft' },
+                      { of: (entity) => aboutUse(entity, goneAt(entity)), tone: 'soft' },
                       {
                         n: true,
                         of: (entity) => (
                           <>
                             {entity.entity === 'printer' && <PrinterUse printer={entity} />}
+                            {isTool(entity) && <ToolUse tool={entity} />}
                             <Button
                               size="small"
                               onClick={() => setEditing(entity)}
@@ -116,10 +118,14 @@ export default function WorkbookPlace() {
   );
 }
 
-function about(entity: Entity, gone: string | null): string {
+/** With a word where it is out of use. */
+const aboutUse = (entity: Entity, gone: string | null): string =>
+  [gone && `out of use since ${day(gone)}`, about(entity)].filter(Boolean).join('; ');
+
+function about(entity: Entity): string {
   switch (entity.entity) {
     case 'printer':
-      return `${gone ? `out of use since ${day(gone)}; ` : ''}${howMany(entity.slots.length, 'channel')}, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
+      return `${howMany(entity.slots.length, 'channel')}, ${entity.feed === 'stationary' ? 'stationary bay' : 'carriage'}`;
     case 'cartridgeType':
       return `${CONSTRUCTION_NAMES[entity.construction]}; ${entity.emptyG.value} to ${entity.fullG} g, ${entity.capacityMl} ml; ${METHOD_NAMES[entity.method]}`;
     case 'cartridge':

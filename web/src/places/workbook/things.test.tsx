@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
+import { all, Ledger } from '@hiraeth/core/ledger';
 import { install, print, script, setUp, weigh } from '@hiraeth/core/testing';
 import { renderApp } from '../../testing/renderApp';
 import { PrinterPick } from '../../parts/PrinterPick';
@@ -42,4 +43,16 @@ test('a printer that was sold is put out of use with its cartridges, and by one 
   await user.click(screen.getByRole('button', { name: 'Test printer is in use again' }));
   expect(await screen.findByRole('heading', { name: 'Test printer' })).toBeVisible();
   expect(said('retired')).toHaveLength(0);
+});
+
+test('a scale that broke is out of use by one press, and at hand again by another', async () => {
+  const { user, facts: said } = await renderApp(<WorkbookPlace />, facts, undefined, '/workbook/things');
+  const name = all(Ledger.from(facts).context, 'scale')[0]!.name;
+  await user.click(screen.getByText('Scales'));
+  await user.click(screen.getByRole('button', { name: `${name} is out of use` }));
+  expect(await screen.findByText(/^out of use since .*; to [\d.]+ g in steps/)).toBeVisible();
+  expect(said('retired')).toMatchObject([{ what: 'tool' }]);
+  await user.click(screen.getByRole('button', { name: `${name} is in use again` }));
+  expect(await screen.findByRole('button', { name: `${name} is out of use` })).toBeVisible();
+  expect(said('retired')).toEqual([]);
 });

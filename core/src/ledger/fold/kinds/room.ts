@@ -42,6 +42,7 @@ export const room: Appliers<
       if (state) state.retired = fact.at;
     } else if (fact.what === 'bottle') fold.bottle(fact.subjectId).retired = fact.at;
     else if (fact.what === 'printer') retirePrinter(fold, fact);
+    else fold.state.toolsGone.set(fact.subjectId, fact.at);
   },
 };
 
