@@ -40,7 +40,10 @@ for (let seed = FIRST; seed < FIRST + SEEDS; seed++)
     // One walk of just so many steps; a shorter one that shows the same is found by hand, from the steps that it names.
     const [walk] = fc.sample(walks, { seed, numRuns: 30 }).sort((a, b) => [...b].length - [...a].length);
     const model: Walk = { steps: [] };
-    await fc.asyncModelRun(() => ({ model, real }), walk!);
-    if (process.env['EXPLORE_TELL']) console.log(`${seed}: ${model.steps.join(' → ')}`);
+    try {
+      await fc.asyncModelRun(() => ({ model, real }), walk!);
+    } finally {
+      if (process.env['EXPLORE_TELL']) console.log(`${seed}: ${model.steps.join(' → ')}`);
+    }
     expect(model.steps.length).toBeGreaterThan(STEPS / 4);
   });

@@ -7,6 +7,7 @@ import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { BECAUSE_WORDS, explain } from '@hiraeth/core/words';
 import type { FactProblem } from '@hiraeth/core/check';
 import type { MassReason } from '@hiraeth/core/workbook';
+import { useLeaving } from './useLeaving';
 import { AskContext, type Ask, type AskAnswer } from '../state/ask';
 
 /** Says what is wrong with an entry; where a person may know better, lets them confirm it, or say what happened. */
@@ -28,6 +29,7 @@ export function AskProvider({ children }: { readonly children: ReactNode }) {
     setProblems(null);
     answer.current(given);
   };
+  useLeaving(problems !== null, () => close(null));
   const mayConfirm = problems?.every((problem) => problem.severity === 'ask') ?? false;
   const reasons = problems?.flatMap((problem) => ('reasons' in problem ? [problem.reasons] : []))[0] ?? null;
   return (

@@ -16,6 +16,7 @@ import { useLedger, usePriceUnit, useAct } from '../state/hooks';
 import type { FieldSpec } from './entity/fieldSpec';
 import { fieldsOf } from './entityFields';
 import { FlagOf, PickOf, TextOf } from './formFields';
+import { useLeaving } from './useLeaving';
 
 type Typed = Record<string, unknown>;
 const at = (entity: unknown, path: string): unknown =>
@@ -35,6 +36,7 @@ export function EntityEditor({
   readonly entity: Entity | null;
   readonly onClose: () => void;
 }) {
+  useLeaving(entity !== null, onClose);
   return (
     <Dialog
       open={entity !== null}

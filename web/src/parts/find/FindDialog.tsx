@@ -10,6 +10,7 @@ import { useLedger, useNow } from '../../state/hooks';
 import { day } from '../dates';
 import { dayAsked } from '../dayAsked';
 import { findables, type Findable } from './findables';
+import { useLeaving } from '../useLeaving';
 
 const MOST = 12;
 
@@ -19,6 +20,7 @@ export default function FindDialog({ onClose }: { readonly onClose: () => void }
   const now = useNow();
   const navigate = useNavigate();
   const [text, setText] = useState('');
+  useLeaving(true, onClose);
   const { byId, index } = useMemo(() => {
     const list = findables(ledger);
     const index = new MiniSearch<Findable>({

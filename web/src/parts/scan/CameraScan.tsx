@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react';
 import { readLabelAside } from '../../workers/readLabelAside';
 import { FileButton } from '../FileButton';
 import { readQr } from './readQr';
+import { useLeaving } from '../useLeaving';
 import { useScans } from './useScans';
 
 const EVERY_MS = 200;
@@ -14,6 +15,7 @@ const EVERY_MS = 200;
 /** Reads a label by the camera, or from a photograph of it. */
 export default function CameraScan({ onClose }: { readonly onClose: () => void }) {
   const { take } = useScans();
+  useLeaving(true, onClose);
   const video = useRef<HTMLVideoElement>(null);
   const [error, setError] = useState<string | null>(null);
   const done = useRef((text: string): void => {
