@@ -652,15 +652,16 @@ test('a scale that broke is out of use: nothing is told to be weighed on it, wha
   const coarse = { ...fine, id: 'kitchen', name: 'Kitchen scale', resolutionG: 1, repeatabilityG: 1 };
   ledger.add(stamp([define(coarse)]));
   const scaleOf = () => suggestChoice(ledger, 'cyan', AT)?.scaleId;
+  const isWeighed = () => suggestChoice(ledger, 'cyan', AT)?.byScale;
   const before = mlOf(ledger);
   expect(scaleOf()).toBe('scale');
   doIt(ledger, acts.retireTool(fine));
   expect(toolsInUse(ledger, 'scale').map(({ id }) => id)).toEqual(['kitchen']);
-  expect([scaleOf(), readMass(ledger, 70).scaleId]).toEqual(['kitchen', 'kitchen']);
+  expect([scaleOf(), readMass(ledger, 70).scaleId, isWeighed()]).toEqual(['kitchen', 'kitchen', true]);
   expect(mlOf(ledger)).toBe(before);
   doIt(ledger, acts.retireTool(coarse));
   // By volume then, and a mass that is typed all the same was read on a scale that nobody knows.
-  expect([scaleOf(), readMass(ledger, 70).scaleId]).toEqual([null, undefined]);
+  expect([scaleOf(), readMass(ledger, 70).scaleId, isWeighed()]).toEqual([null, undefined, false]);
   doIt(ledger, acts.toolBack(ledger.snapshot(), fine));
   expect(toolsInUse(ledger, 'scale').map(({ id }) => id)).toEqual(['scale']);
 });

@@ -7,7 +7,8 @@ import { suggestSyringe } from './suggestSyringe';
 
 /**
  * A run as a person would choose it, from the log alone: the type's method, the occasion, the open bottles of its shades, the
- * scale that carries it, the syringe that gives its dose in one load, weighed unless its printer's school is another.
+ * scale that carries it, the syringe that gives its dose in one load, weighed unless its printer's school is another or no scale is
+ * at hand.
  *
  * @param part what was chosen by hand; it goes before what the log suggests
  * @param at UTC instant
@@ -28,6 +29,7 @@ export function suggestChoice(
   const { targetG } = targetOf({ type, emptyG, density, maxG, ownTargetG: cartridge.targetG, method });
   const targetMl = (targetG - emptyG.value) / density.value;
   const roomMl = (targetMl - (inkNow(book, cartridgeId, at)?.value ?? 0)) / dosedParts(type);
+  const scaleId = part.scaleId !== undefined ? part.scaleId : (scaleFor(book, maxG)?.id ?? null);
   return {
     cartridgeId,
     method,
@@ -39,13 +41,16 @@ export function suggestChoice(
         suggestBottle(book, cartridge.shades[chamber] ?? cartridge.shades[0]!, cartridge.inkClass) ??
         '',
     ),
-    scaleId: part.scaleId !== undefined ? part.scaleId : (scaleFor(book, maxG)?.id ?? null),
+    scaleId,
     syringeId:
       part.syringeId !== undefined
         ? part.syringeId
         : (suggestSyringe(toolsInUse(book, 'syringe'), roomMl)?.id ?? null),
     squeezeMl: part.squeezeMl ?? null,
-    byScale: part.byScale ?? (slotFor(context, cartridge)?.printer.schools.stopAt ?? 'mass') === 'mass',
+    // Where no scale is at hand nothing can be weighed, whatever the school.
+    byScale:
+      part.byScale ??
+      (scaleId !== null && (slotFor(context, cartridge)?.printer.schools.stopAt ?? 'mass') === 'mass'),
     ...(part.dosesMl ? { dosesMl: part.dosesMl } : {}),
   };
 }
