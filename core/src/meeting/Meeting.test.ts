@@ -202,7 +202,7 @@ describe('what is no message does nothing', () => {
     ],
     ['more than a message holds', { type: 'want', device: 'b', ids: some(chanceOf(1), 1000) }],
   ])('%s', (_, raw) => {
-    expect(a.meeting.hear(raw)).toEqual({ say: [], facts: null, note: null });
+    expect(a.meeting.hear(raw)).toEqual({ say: [], facts: null, note: null, came: false });
   });
 
   test('asked for what is not here, it says nothing', () => {
@@ -222,6 +222,16 @@ test.each([
   expect(a.meeting.peers).toMatchObject([{ device: 'b', other }]);
   expect(a.hear(b.meeting.tell([fact('01JB')])[0])).toEqual([]);
   expect(idsOf(a)).toEqual(['01JA']);
+});
+
+test('whoever says hello is told what was begun here: it may have been loading its page while that was said', () => {
+  const [a, b] = [new Device('a'), new Device('b')];
+  expect(a.meeting.hear(b.meeting.hello()).came).toBe(true);
+  // Once more, as it does now and then; an answer asks for nothing, and another version understands nothing.
+  expect(a.meeting.hear(b.meeting.hello()).came).toBe(true);
+  expect(a.meeting.hear(b.meeting.hello(true)).came).toBe(false);
+  expect(a.meeting.hear({ ...b.meeting.hello(), version: 2 }).came).toBe(false);
+  expect(a.meeting.hear(b.meeting.tell([fact('01JB')])[0]).came).toBe(false);
 });
 
 test('a clock that is a year ahead is said; one that says goodbye is gone', () => {

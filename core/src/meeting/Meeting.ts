@@ -46,12 +46,17 @@ export interface Effects {
     readonly facts: readonly unknown[];
   } | null;
   readonly note: (Hand & { readonly key: string; readonly value: unknown }) | null;
+  /**
+   * Another device came, came again, or said so once more: what was begun here is told anew. While it loaded its page it heard
+   * nothing, and to the room it may never have been away.
+   */
+  readonly came: boolean;
 }
 
 /** What was lost on the way is begun anew after so long. */
 const AGAIN_MS = 3000;
 
-const NOTHING: Effects = { say: [], facts: null, note: null };
+const NOTHING: Effects = { say: [], facts: null, note: null, came: false };
 
 /**
  * Two or more devices with one workbook: what either has and another lacks is found by ranges of ids and sent over. Nothing is
@@ -160,6 +165,7 @@ export class Meeting {
     if (other) return { ...NOTHING, say: hello.answer ? [] : [this.hello(true)] };
     return {
       ...NOTHING,
+      came: !hello.answer,
       say: [
         ...(hello.answer ? [] : [this.hello(true)]),
         ...(agrees || !this.begins(hello.device, mine.hash + hello.digest.hash) ? [] : [this.have('', '')]),

@@ -110,11 +110,14 @@ export const startRoom =
             ...(kept.code ? { code: kept.code } : {}),
           }
         : { type: 'open', device: kept.device, owner: kept.owner, members };
-    const sayNotes = (): void => {
+    /** @param all those that are in another's hand, too, as far as they are known here */
+    const sayNotes = (all: boolean): void => {
       const { notes } = getState().workbook;
-      for (const name of SHARED)
-        if (notes[name] !== undefined || hands.has(name))
-          link.say(meeting.tellNote(name, hands.get(name) ?? { count: 1, holder: me }, notes[name]));
+      for (const name of SHARED) {
+        const hand = hands.get(name) ?? { count: 1, holder: me };
+        if ((notes[name] !== undefined || hands.has(name)) && (all || hand.holder.device === me.device))
+          link.say(meeting.tellNote(name, hand, notes[name]));
+      }
     };
     const link = linkRoom({ origin: window.location.origin, room: kept.room }, key, entry, {
       state: (state) =>
@@ -134,13 +137,14 @@ export const startRoom =
         }
         if (isNew) {
           link.say(meeting.hello());
-          sayNotes();
+          sayNotes(true);
         }
         show();
       },
       heard: (raw) => {
-        const { say, facts, note } = meeting.hear(raw);
+        const { say, facts, note, came } = meeting.hear(raw);
         for (const message of say) link.say(message);
+        if (came) sayNotes(false);
         if (facts) {
           const from = meeting.peers.find(({ device }) => device === facts.device);
           void dispatch(takeFacts(facts, from?.aheadMs ?? 0));
