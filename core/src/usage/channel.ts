@@ -56,7 +56,7 @@ const coefficientAt = (channel: Channel, place: number): Uncertain => ({
 function placeOf(channel: Channel, subjectId: string): number {
   const known = channel.subjects.get(subjectId);
   if (known !== undefined) return known;
-  const prior = newSubject(channel);
+  const prior = channel.perDm2;
   const place = channel.mean.length;
   channel.subjects.set(subjectId, place);
   channel.mean.push(prior.value);
@@ -76,14 +76,10 @@ export function middleSubject(channel: Channel): Uncertain | undefined {
   return { value: mean, u: Math.max(spread, mean * 0.4) };
 }
 
-/** A kind of picture never printed here: the middle of those met; one alone says little of another, and the prior stays. */
-const newSubject = (channel: Channel): Uncertain =>
-  (channel.subjects.size > 1 && middleSubject(channel)) || channel.perDm2;
-
 /** Coefficient of a kind of picture, ml/dm². */
 export function subjectCoefficient(channel: Channel, subjectId: string): Uncertain {
   const place = channel.subjects.get(subjectId);
-  return place === undefined ? newSubject(channel) : coefficientAt(channel, place);
+  return place === undefined ? channel.perDm2 : coefficientAt(channel, place);
 }
 
 /** Coefficient of a cleaning, change, idle day or picture's demand. */
@@ -118,7 +114,7 @@ export function foretellChannel(channel: Channel, exposure: Exposure): Foretold 
   for (const { subjectId, dm2, squares } of exposure.areas) {
     const place = channel.subjects.get(subjectId);
     if (place === undefined) {
-      const prior = newSubject(channel);
+      const prior = channel.perDm2;
       ml += dm2 * prior.value;
       printed += dm2 * prior.value;
       coefficients += (dm2 * prior.u) ** 2;
