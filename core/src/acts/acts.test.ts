@@ -662,8 +662,20 @@ test('a scale that broke is out of use: nothing is told to be weighed on it, wha
   doIt(ledger, acts.retireTool(coarse));
   // By volume then, and a mass that is typed all the same was read on a scale that nobody knows.
   expect([scaleOf(), readMass(ledger, 70).scaleId, isWeighed()]).toEqual([null, undefined, false]);
+  // Said on two devices before they met, it is back by one press all the same.
+  doIt(ledger, acts.retireTool(fine));
   doIt(ledger, acts.toolBack(ledger.snapshot(), fine));
   expect(toolsInUse(ledger, 'scale').map(({ id }) => id)).toEqual(['scale']);
+});
+
+test('a part that was lost is weighed as another: what the new one weighs is taken off, not what the old one did', () => {
+  const ledger = room();
+  doIt(ledger, acts.partWeighs(ledger, 'clip', 1.5, { id: 'first', name: 'Outlet clip' }));
+  const [first] = toolsInUse(ledger, 'tool').filter(({ tool }) => tool === 'clip');
+  doIt(ledger, acts.retireTool(first!));
+  doIt(ledger, acts.partWeighs(ledger, 'clip', 2.25, { id: 'second', name: 'Outlet clip' }));
+  const clips = toolsInUse(ledger, 'tool').filter(({ tool }) => tool === 'clip');
+  expect(clips.map(({ massG }) => massG?.value)).toEqual([2.25]);
 });
 
 test('two weights entered for each other are exchanged, and the log keeps what was entered', () => {

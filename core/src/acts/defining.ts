@@ -1,5 +1,5 @@
 import { msOf, WEEK_MS } from '../time';
-import { all, find, settingsOf, type Book } from '../ledger';
+import { find, settingsOf, toolsInUse, type Book } from '../ledger';
 import type { Uncertain } from '../quantity';
 import type {
   CheckLayout,
@@ -137,7 +137,7 @@ export function partWeighs(
   ifNew: Pick<Tool, 'id' | 'name'>,
 ): Act {
   const tool: Tool =
-    all(book.context, 'tool').find((one) => one.tool === part) ?? newTool(part, ifNew.name, () => ifNew.id);
+    toolsInUse(book, 'tool').find((one) => one.tool === part) ?? newTool(part, ifNew.name, () => ifNew.id);
   return defined(
     { ...tool, massG: { value: Number(massG.toFixed(3)), u: PART_U_G } },
     { code: 'partWeighs', part, g: massG },

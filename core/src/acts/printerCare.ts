@@ -148,14 +148,17 @@ export function ownCartridges(book: Book, printerId: string): string[] {
 /** In use again, with what went with it: what stood in it is put in by hand. */
 export function printerBack(book: Snapshot, printer: Printer): Act {
   const gone = factsOf(book, 'retired');
-  const last = gone.findLast(({ what, subjectId }) => what === 'printer' && subjectId === printer.id);
+  // Each where it was put out of use on two devices.
+  const its = gone.filter(({ what, subjectId }) => what === 'printer' && subjectId === printer.id);
   const own = gone.filter(
     ({ what, reason, at, recorded }) =>
-      what === 'cartridge' && reason === WITH_PRINTER && at === last?.at && recorded === last.recorded,
+      what === 'cartridge' &&
+      reason === WITH_PRINTER &&
+      its.some((one) => one.at === at && one.recorded === recorded),
   );
   return {
     facts: takeBack(
-      [...(last ? [last] : []), ...own].map(({ id }) => id),
+      [...its, ...own].map(({ id }) => id),
       'in use again',
     ),
     done: { code: 'printerBack', name: printer.name, count: own.length },

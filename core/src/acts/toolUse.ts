@@ -1,9 +1,6 @@
-import { factsOf, type Snapshot } from '../ledger';
-import type { EntityOf } from '../workbook';
+import { factsOf, type AnyTool, type Snapshot } from '../ledger';
 import type { Act } from './act';
 import { takeBack } from './correcting';
-
-type AnyTool = EntityOf<'scale' | 'syringe' | 'tool'>;
 
 /** Broken, lost or sold: what was weighed and measured with it stays, and nobody is told to use it any more. */
 export const retireTool = ({ id, name }: AnyTool): Act => ({
@@ -11,13 +8,14 @@ export const retireTool = ({ id, name }: AnyTool): Act => ({
   done: { code: 'toolRetired', name },
 });
 
-/** At hand again. */
+/** At hand again, on however many devices it was put out of use. */
 export function toolBack(book: Snapshot, { id, name }: AnyTool): Act {
-  const last = factsOf(book, 'retired').findLast(
-    ({ what, subjectId }) => what === 'tool' && subjectId === id,
-  );
+  const gone = factsOf(book, 'retired').filter(({ what, subjectId }) => what === 'tool' && subjectId === id);
   return {
-    facts: takeBack(last ? [last.id] : [], 'in use again'),
+    facts: takeBack(
+      gone.map((fact) => fact.id),
+      'in use again',
+    ),
     done: { code: 'toolBack', name },
   };
 }

@@ -1,4 +1,4 @@
-import { find, type Book, toolsInUse } from '../ledger';
+import { find, toolsInUse, type Book } from '../ledger';
 import type { Printer, Slot } from '../workbook';
 import { NO_PRINT, type Advice, type Reason } from './advice';
 import { ADVICE_RULES, goesOn, type Said } from './adviceRules';

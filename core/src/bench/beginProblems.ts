@@ -1,4 +1,4 @@
-import { bodyOf, cartridgeOf, find, inkOfBottle, type Book, toolsInUse } from '../ledger';
+import { bodyOf, cartridgeOf, find, inkOfBottle, toolsInUse, type Book } from '../ledger';
 import { DRY_ML } from '../workbook';
 import type { RunChoice } from './beginRun';
 import { calibrated } from './calibrated';

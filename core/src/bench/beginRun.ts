@@ -1,4 +1,4 @@
-import { bodyOf, cartridgeOf, inkNow, type Book, toolsInUse } from '../ledger';
+import { bodyOf, cartridgeOf, inkNow, toolsInUse, type Book } from '../ledger';
 import { calibrated } from './calibrated';
 import { CONSTRUCTION_DATA } from './methods';
 import type { CartridgeRun } from './run';

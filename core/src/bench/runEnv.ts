@@ -13,10 +13,10 @@ import {
   mixesOf,
   openWalk,
   placeOf,
+  toolsInUse,
   type Body,
   type Book,
   type CartridgeState,
-  toolsInUse,
 } from '../ledger';
 import type { Uncertain } from '../quantity';
 import { DRY_ML, type Ink, type Printer, type Scale, type Slot, type Syringe, type Tool } from '../workbook';

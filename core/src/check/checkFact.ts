@@ -7,6 +7,7 @@ import {
   find,
   inkNow,
   isBelowEmpty,
+  isTool,
   mixesOf,
   type CheckedBook,
   type Context,
@@ -405,7 +406,7 @@ function speaksOf(fact: Fact, id: string): boolean {
   return found;
 }
 
-/** A scale, a syringe or whatever else is at hand. */
+/** Whatever is at hand, of any of their kinds. */
 const ANY_TOOL = 'any tool';
 
 type Visit = (what: string, id: string, of: string | null) => void;
@@ -464,8 +465,8 @@ function eachReference(fact: Fact, visit: Visit): void {
 
 function exists(ledger: CheckedBook, what: string, id: string, of: string | null): boolean {
   if (what === 'fact') return ledger.recorded.has(id);
-  const known = ledger.context.entities.get(id)?.entity;
-  if (what === ANY_TOOL) return known === 'scale' || known === 'syringe' || known === 'tool';
-  if (of === null) return known === what;
+  const known = ledger.context.entities.get(id);
+  if (what === ANY_TOOL) return isTool(known);
+  if (of === null) return known?.entity === what;
   return find(ledger.context, 'printer', of)?.slots.some((slot) => slot.id === id) ?? false;
 }

@@ -1,10 +1,10 @@
 import {
   massOff,
-  all,
   bodyOf,
   contradictionOf,
   densityInside,
   isNewAndDry,
+  toolsInUse,
   type CheckedBook,
 } from '../ledger';
 import type { FactOf, MassReason } from '../workbook';
@@ -53,7 +53,7 @@ function weightOff(book: CheckedBook, fact: FactOf<'weighed'>): EvidenceOff | nu
 
 /** A sensor that is still clipped on, a keeper that was left off: a part whose mass is just what it is off by. */
 function partOf(book: CheckedBook, offG: number, u: number): EvidenceOff['part'] | null {
-  for (const { name, massG } of all(book.context, 'tool')) {
+  for (const { name, massG } of toolsInUse(book, 'tool')) {
     if (!massG || massG.value <= 0) continue;
     if (Math.abs(Math.abs(offG) - massG.value) < PART_SIGMA * Math.hypot(u, massG.u))
       return { name, massG: massG.value, left: offG > 0 ? 'on' : 'off' };

@@ -105,7 +105,7 @@ export { routineDraw } from './read/routineDraw';
 export { padMl } from './read/padMl';
 export { readMass, type MassReading } from './read/readMass';
 export { scaleFor } from './read/scaleFor';
-export { toolsInUse, type ToolKind } from './read/toolsInUse';
+export { isTool, toolsInUse, type AnyTool, type ToolKind } from './read/toolsInUse';
 export { scaleReading } from './read/scaleReading';
 export {
   LABEL_START,

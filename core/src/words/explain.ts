@@ -17,6 +17,7 @@ const THING_WORDS: ReadonlyMap<string, string> = new Map([
   ['subject', 'a kind of picture'],
   ['ink', 'an ink'],
   ['fact', 'an entry'],
+  ['any tool', 'a tool'],
 ]);
 
 /** A figure that no such thing has, where it was typed. */

@@ -1,13 +1,7 @@
 import { retireTool, toolBack } from '@hiraeth/core/acts';
-import type { ToolKind } from '@hiraeth/core/ledger';
-import type { Entity, EntityOf } from '@hiraeth/core/workbook';
+import type { AnyTool } from '@hiraeth/core/ledger';
 import Button from '@mui/material/Button';
 import { useAct, useLedger } from '../../state/hooks';
-
-type AnyTool = EntityOf<ToolKind>;
-
-export const isTool = (entity: Entity): entity is AnyTool =>
-  entity.entity === 'scale' || entity.entity === 'syringe' || entity.entity === 'tool';
 
 /** Puts a scale, a syringe or another tool out of use, and back: broken or lost, nobody is told to use it any more. */
 export function ToolUse({ tool }: { readonly tool: AnyTool }) {

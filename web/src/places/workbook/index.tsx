@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { all, settingsOf } from '@hiraeth/core/ledger';
+import { all, isTool, settingsOf } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_NAMES, entityName, METHOD_NAMES, STRATEGY_NAMES, howMany } from '@hiraeth/core/words';
 import type { Entity, EntityKind } from '@hiraeth/core/workbook';
 import { useLedger } from '../../state/hooks';
@@ -20,7 +20,7 @@ import { Unfitting } from './Unfitting';
 import { day } from '../../parts/dates';
 import { Lines } from '../../parts/Lines';
 import { PrinterUse } from './PrinterUse';
-import { isTool, ToolUse } from './ToolUse';
+import { ToolUse } from './ToolUse';
 
 const KINDS: readonly { readonly kind: EntityKind; readonly name: string }[] = [
   { kind: 'printer', name: 'Printers' },
