@@ -1,3 +1,4 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -82,8 +83,17 @@ export default function WorkbookPlace() {
                   </summary>
                   <Lines
                     columns={[
-                      { of: (entity) => entityName(ledger, entity) },
-                      { of: (entity) => aboutUse(entity, goneAt(entity)), tone: 'soft' },
+                      {
+                        // Beside each other where there is room; on a phone one below the other.
+                        of: (entity) => (
+                          <div className="row">
+                            <Box component="span" sx={{ minWidth: { sm: 220 } }}>
+                              {entityName(ledger, entity)}
+                            </Box>
+                            <span className="soft">{aboutUse(entity, goneAt(entity))}</span>
+                          </div>
+                        ),
+                      },
                       {
                         n: true,
                         of: (entity) => (
