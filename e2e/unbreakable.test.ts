@@ -31,7 +31,7 @@ test('a definition that would lock the workbook is refused with words, and nothi
   await page.goto('/inks/densities');
   await page.getByRole('button', { name: 'Correct' }).first().click();
   const form = page.getByRole('dialog');
-  await form.getByLabel('Density by its maker, g/ml', { exact: true }).fill('0');
+  await form.getByLabel('Density, g/ml', { exact: true }).fill('0');
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(form.getByRole('alert')).toContainText('0 g/ml is less than 0.5 g/ml');
   await page.reload();

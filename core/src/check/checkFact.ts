@@ -1,4 +1,5 @@
 import type { FactProblem } from './factProblem';
+import { entityBounds } from '../definition';
 import {
   bodyOf,
   bottleRemaining,
@@ -14,7 +15,6 @@ import {
 } from '../ledger';
 import { goingIn } from '../bench';
 import {
-  entityBounds,
   entityRule,
   type Fact,
   type FactKind,

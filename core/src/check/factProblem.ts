@@ -1,5 +1,6 @@
 import type { GoingInProblem } from '../bench';
-import type { EntityRule, MassReason, OutOfBounds } from '../workbook';
+import type { OutOfBounds } from '../definition';
+import type { EntityRule, MassReason } from '../workbook';
 
 /** Something wrong with a fact. `ask` may be confirmed by the person and is then recorded with it; `stop` may not. */
 export type FactProblem = { readonly severity: 'stop' | 'ask' } & (

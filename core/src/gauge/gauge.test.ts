@@ -394,15 +394,15 @@ test('what a gauge can show: its steps where it shows steps, its per cent where 
   type Gauge = Parameters<typeof readableActAt>[0];
   const at = (gauge: unknown, act: number) => readableActAt(gauge as Gauge, act);
   expect([at(shows('steps'), 0.25), at(shows('steps'), 0.26)]).toEqual([0.25, 0.5]);
-  // Per cent, whatever steps were once entered; steps of which there are none are per cent.
-  expect([at(shows('percent'), 0.26), at(shows('steps', []), 0.26)]).toEqual([0.26, 0.26]);
+  // Per cent, whatever steps were once entered; steps of which nobody said which are quarters, not finer than they can be.
+  expect([at(shows('percent'), 0.26), at(shows('steps', []), 0.26)]).toEqual([0.26, 0.5]);
   // 0.07 · 100 is a little more than 7: that is 7 %, not 8.
   expect([at(shows('percent'), 0.07), at(shows('percent'), 0.071), at(shows('percent'), 1.2)]).toEqual([
     0.07, 0.08, 1,
   ]);
   const u = (gauge: unknown) => gaugeReadingU(gauge as Gauge) * Math.sqrt(12);
   expect([u(shows('steps')), u(shows('percent')), u(shows('steps', [])), u(shows('steps', [1]))]).toEqual([
-    0.5, 0.01, 0.01, 0.01,
+    0.5, 0.01, 0.25, 0.25,
   ]);
 });
 

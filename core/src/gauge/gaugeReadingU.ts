@@ -1,4 +1,5 @@
 import type { Printer } from '../workbook';
+import { stepsOf } from './stepsOf';
 
 /**
  * Standard uncertainty of a gauge's figure by how it is shown: one percent for figures, half a step for steps (rectangular:
@@ -10,12 +11,9 @@ import type { Printer } from '../workbook';
  * @example gaugeReadingU({ display: "steps", steps: [1, 0.5, 0] }).toFixed(4) // "0.1443"
  */
 export function gaugeReadingU(gauge: Pick<Printer['gauge'], 'display' | 'steps'>): number {
-  const sorted = [...gauge.steps].sort((a, b) => b - a);
-  const widest = sorted.reduce(
-    (most, step, i) => (i === 0 ? most : Math.max(most, sorted[i - 1]! - step)),
-    0,
-  );
-  return (gauge.display === 'steps' && widest > 0 ? widest : 0.01) / Math.sqrt(12);
+  const steps = stepsOf(gauge);
+  const widest = Math.max(0, ...steps.slice(1).map((step, i) => (steps[i] ?? step) - step));
+  return (widest > 0 ? widest : 0.01) / Math.sqrt(12);
 }
 
 /**
@@ -26,9 +24,7 @@ export function gaugeReadingU(gauge: Pick<Printer['gauge'], 'display' | 'steps'>
  * @example readableActAt({ display: "percent", steps: [] }, 0.213) // 0.22
  */
 export function readableActAt(gauge: Pick<Printer['gauge'], 'display' | 'steps'>, actAt: number): number {
-  if (gauge.display === 'steps' && gauge.steps.length > 0) {
-    const enough = gauge.steps.filter((step) => step >= actAt - 1e-9);
-    return enough.length > 0 ? Math.min(...enough) : 1;
-  }
+  const steps = stepsOf(gauge);
+  if (steps.length > 0) return Math.min(1, ...steps.filter((step) => step >= actAt - 1e-9));
   return Math.min(1, Math.max(0, Math.ceil(actAt * 100 - 1e-6) / 100));
 }

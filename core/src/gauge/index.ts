@@ -14,3 +14,4 @@ export {
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
 export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';
+export { stepsOf } from './stepsOf';

@@ -3,7 +3,8 @@ import type { FactProblem } from '../check';
 import { COVERAGE } from '../numeric';
 import type { MoneyProblem } from '../quantity';
 import type { DensityProblem, DryingProblem } from '../prepare';
-import type { EntityRule, FileProblem, OutOfBounds } from '../workbook';
+import type { OutOfBounds } from '../definition';
+import type { EntityRule, FileProblem } from '../workbook';
 
 export type Problem = FactProblem | FileProblem | MoneyProblem | DensityProblem | DryingProblem;
 
@@ -117,7 +118,7 @@ export function explain(problem: Problem): string {
     case 'stillNeeded':
       return `${problem.name} is used by ${problem.count} other ${problem.count === 1 ? 'entry' : 'entries'} of this workbook. Taken back, they would have nothing to stand on and be left out of every figure. Correct it instead, or confirm if that is what you want.`;
     case 'outOfBounds':
-      return outOfBoundsWords(problem);
+      return `${problem.label}: ${outOfBoundsWords(problem)}`;
     case 'cannotFold':
       return `This entry cannot be worked into the log (${problem.why}), so it was not recorded. Correct its numbers and try again.`;
     case 'plugOut':

@@ -5,15 +5,8 @@ import { formatMoney, formatUncertain } from '../quantity';
 import { howMany } from './howMany';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
-import {
-  CRITERION_NAMES,
-  FATE_WORDS,
-  GRADE_NAMES,
-  LOOK_WORDS,
-  METHOD_NAMES,
-  PURPOSE_NAMES,
-  SIGNAL_WORDS,
-} from './names';
+import { CRITERION_NAMES, FATE_WORDS, GRADE_NAMES, LOOK_WORDS, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
+import { METHOD_NAMES } from '../definition';
 
 const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 

@@ -1,5 +1,5 @@
 import { bottleName, type Book } from '../ledger';
-import { CLASS_NAMES } from './names';
+import { CLASS_NAMES } from '../definition';
 
 /** A lot in words: ink name and lot of a bottle, or what stood in before the log began. */
 export function lotName({ context }: Pick<Book, 'context'>, lot: string): string {

@@ -1,5 +1,5 @@
 import type { Mismatch } from '../bench';
-import { CLASS_NAMES } from './names';
+import { CLASS_NAMES } from '../definition';
 
 /** How a bottle differs from the cartridge, as one would say it. */
 export function mismatchWords(differs: Mismatch): string {

@@ -1,15 +1,9 @@
 import type {
-  Closure,
   Look,
-  Port,
   MassReason,
   CheckAfter,
   CheckLight,
-  ChipStrategy,
-  Construction,
   Fate,
-  InkClass,
-  Method,
   Occasion,
   ShadeCriterion,
   PrintKind,
@@ -17,48 +11,6 @@ import type {
   Signal,
   WeighingPurpose,
 } from '../workbook';
-
-export const CONSTRUCTION_NAMES: Record<Construction, string> = {
-  openTank: 'Open tank, top fill',
-  compartmentTank: 'Compartment tank',
-  smallVentedTank: 'Small vented tank',
-  bag: 'Bag in a shell',
-  spongeReservoir: 'Sponge and reservoir',
-  spongeOutletFed: 'Sponge, outlet fed',
-  integratedHead: 'Integrated head',
-  twoPart: 'Head and tank, two parts',
-};
-
-export const METHOD_NAMES: Record<Method, string> = {
-  funnelToLine: 'funnel to the line',
-  topSyringe: 'syringe from the top',
-  squeezeBottle: 'squeeze bottle',
-  countedDrops: 'counted drops',
-  vacuumExchange: 'vacuum exchange',
-  outletDrip: 'drip on the outlet',
-  outletSyringe: 'syringe through the outlet',
-  bagAdapter: 'bag adapter',
-  spongeInjection: 'injection into the sponge',
-  twoPart: 'head first, then tank',
-};
-
-export const CLASS_NAMES: Record<InkClass, string> = {
-  pigment: 'pigment',
-  dye: 'dye',
-  sublimation: 'sublimation',
-  clearCoat: 'clear coat',
-  flushFluid: 'flush fluid',
-};
-
-export const STRATEGY_NAMES: Record<ChipStrategy, string> = {
-  resetter: 'reset with a resetter',
-  selfResetting: 'resets itself when it has declared itself empty',
-  contactBridge: 'reset by bridging a contact',
-  newEachTime: 'a new chip each time',
-  switchedOff: 'gauge switched off',
-  none: 'emulated or none',
-  leftAlone: 'left alone',
-};
 
 export const PURPOSE_NAMES: Record<WeighingPurpose, string> = {
   before: 'before a fill',
@@ -116,24 +68,6 @@ export const BECAUSE_WORDS: Record<MassReason, { readonly label: string; readonl
     then: 'A keeper, tape or sensor: this weight is kept in the log and counts for nothing. Weigh it again.',
   },
   unknown: { label: 'Nobody knows', then: 'What is there now counts; the difference stays unexplained.' },
-};
-
-export const PORT_NAMES: Record<Port, string> = {
-  plug: 'has a plug',
-  pierce: 'pierce through the label',
-  peel: 'peel the label back',
-  peelPierce: 'peel the label back, then pierce',
-  drill: 'drill a hole',
-  push: 'push a stopper in',
-  outlet: 'through the outlet',
-};
-
-export const CLOSURE_NAMES: Record<Closure, string> = {
-  plug: 'a tight plug',
-  cap: 'its own cap',
-  tape: 'tape',
-  pinhole: 'a cover with a pinhole',
-  open: 'left open, as its maker says',
 };
 
 /** What a look found, in a sentence. */

@@ -9,7 +9,6 @@ export * from './defaults';
 export * from './schema';
 export { compareFacts } from './compareFacts';
 export { FactsById, type Facts } from './FactsById';
-export { entityBounds, type OutOfBounds } from './entityBounds';
 export { entityRule, type EntityRule } from './entityRule';
 export { makeNewId, makeStamp, type Clock } from './makeStamp';
 export { mergeFacts, type Merge } from './mergeFacts';

@@ -5,9 +5,9 @@ import { find } from '@hiraeth/core/ledger';
 import { cartridge, ENTITIES, PRINTER, script, setUp, TYPE } from '@hiraeth/core/testing';
 import { renderApp } from '../testing/renderApp';
 import { EntityEditor } from './EntityEditor';
-import { fieldsOf } from './entityFields';
 
 const room = script(setUp);
+const BOTTLE = ENTITIES.find((entity) => entity.entity === 'bottle')!;
 const open = (entity: Entity) => renderApp(<EntityEditor entity={entity} onClose={() => undefined} />, room);
 
 test.each(
@@ -52,7 +52,7 @@ test('masses, percent and money are typed as people type them', async () => {
 test('what cannot be read is said at its field; rules between fields are said too; nothing is saved', async () => {
   const { user, facts } = await open(TYPE);
   const before = facts('defined').length;
-  const full = screen.getByLabelText('Full mass, g');
+  const full = screen.getByLabelText('Full to its line, g');
   await user.clear(full);
   await user.type(full, 'heavy');
   await user.click(screen.getByRole('button', { name: 'Save' }));
@@ -92,15 +92,101 @@ test('what it names that is gone is not guessed: it is asked for', async () => {
   expect(find(services.ledger.context, 'cartridge', 'cyan')!.typeId).toBe(TYPE.id);
 });
 
-test('every field of every kind has a label, and its place in the entity', () => {
-  for (const entity of ENTITIES) {
-    const fields = fieldsOf(entity, { printers: [PRINTER], types: [TYPE], subjects: [], papers: [] });
-    expect(new Set(fields.map((field) => field.path)).size).toBe(fields.length);
-    for (const field of fields) {
-      expect(field.label).toMatch(/\S/);
-      if (field.as === 'choice') expect(field.choices!.length).toBeGreaterThan(0);
+// What a workbook reckons with and nobody can put right stays wrong for good.
+test.each<[string, Entity, readonly (readonly [label: string, typed: string])[], object]>([
+  [
+    'a bottle whose price nobody knows keeps none',
+    { ...BOTTLE, priceMinor: null },
+    [['Lot', 'M2']],
+    { lot: 'M2', priceMinor: null },
+  ],
+  ['a bottle of another ink', BOTTLE, [['Ink', 'Ink magenta']], { inkId: 'ink-magenta' }],
+  [
+    'the steps of a gauge, with decimal commas and blanks',
+    PRINTER,
+    [
+      ['Its gauge shows', 'a few steps for each channel'],
+      ['Steps that it can show, %', '100 %, 62,5; 25 0'],
+    ],
+    { gauge: { display: 'steps', steps: [1, 0.625, 0.25, 0] } },
+  ],
+  [
+    'what a printer does by itself, and a recharge of its lines',
+    PRINTER,
+    [
+      ['What it then does by itself', 'a deep cleaning'],
+      ['All lines recharged, ml', '11'],
+    ],
+    { cleansAt: 'deep', draws: { recharge: { value: 11 } } },
+  ],
+  [
+    'what was in a cartridge when it came',
+    cartridge('x', 'cyan'),
+    [['When it came into the workbook', 'a part-used original']],
+    { initial: 'partUsed' },
+  ],
+  [
+    'a chip where none was said',
+    cartridge('x', 'cyan', { chip: null }),
+    [['Its chip is', 'left alone']],
+    {
+      chip: { strategy: 'leftAlone', volumeMl: null, original: false },
+    },
+  ],
+  [
+    'where the hole of a body lies that is pierced',
+    { ...TYPE, port: 'pierce' },
+    [
+      ['Its top is long, mm', '61'],
+      ['And wide, mm', '20'],
+      ['Its hole from the left, mm', '12'],
+      ['Its hole from the front, mm', '9,5'],
+      ['The hole is wide, mm', '3'],
+    ],
+    { holeAt: { lengthMm: 61, widthMm: 20, xMm: 12, yMm: 9.5, diameterMm: 3 } },
+  ],
+])('%s', async (_, entity, typed, kept) => {
+  const { user, services } = await open(entity);
+  for (const [label, text] of typed) {
+    const field = screen.getByLabelText(label);
+    if (field instanceof HTMLSelectElement) await user.selectOptions(field, text);
+    else {
+      await user.clear(field);
+      await user.click(field);
+      await user.paste(text);
     }
   }
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(find(services.ledger.context, entity.entity, entity.id)).toMatchObject(kept));
+});
+
+test('of much only what is asked most is open; what is wrong in a shut part opens it, and has the focus', async () => {
+  const { user, facts } = await open(PRINTER);
+  const before = facts('defined').length;
+  const partOf = (label: string) => screen.getByLabelText(label).closest('details');
+  expect([partOf('Name'), partOf('All lines recharged, ml')?.open, partOf('Prime')?.open]).toEqual([
+    null,
+    false,
+    false,
+  ]);
+  const recharge = screen.getByLabelText('All lines recharged, ml');
+  await user.clear(recharge);
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(recharge).toHaveFocus());
+  expect(recharge).toHaveAccessibleDescription(/Nothing was typed/);
+  expect([partOf('All lines recharged, ml')?.open, partOf('Prime')?.open]).toEqual([true, false]);
+  expect(facts('defined')).toHaveLength(before);
+});
+
+test('where a hole lies is told whole or not at all', async () => {
+  const { user, facts } = await open({ ...TYPE, port: 'drill' });
+  const before = facts('defined').length;
+  await user.type(screen.getByLabelText('The hole is wide, mm'), '3');
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(screen.getByLabelText('Its top is long, mm')).toHaveAccessibleDescription(/all of these, or none/),
+  );
+  expect(facts('defined')).toHaveLength(before);
 });
 
 test('what the schema of a thing refuses is said at its field, and a two-part type has its head’s masses', async () => {

@@ -5,28 +5,25 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Fragment } from 'react';
-import { useForm, type Control } from 'react-hook-form';
+import { Fragment, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { useForm, type Control, type FieldErrors } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf } from '@hiraeth/core/ledger';
-import { entityBounds, entitySchema, faultWords, type Entity } from '@hiraeth/core/workbook';
-import { entityName, explain, outOfBoundsWords } from '@hiraeth/core/words';
-import { minorPerMajor, parseMoney, parseQuantity } from '@hiraeth/core/quantity';
+import { entityBounds } from '@hiraeth/core/definition';
+import { entitySchema, faultWords, type Entity } from '@hiraeth/core/workbook';
+import { entityName, outOfBoundsWords } from '@hiraeth/core/words';
 import { useLedger, usePriceUnit, useAct } from '../state/hooks';
-import type { FieldSpec } from './entity/fieldSpec';
-import { fieldsOf } from './entityFields';
+import { fieldsOf, type FieldPart, type FieldSpec } from './entity/fieldsOf';
+import { readBack } from './entity/readBack';
+import { valueAt } from './entity/paths';
+import { shownAs } from './entity/shownAs';
 import { FlagOf, PickOf, TextOf } from './formFields';
 import { useLeaving } from './useLeaving';
 
 type Typed = Record<string, unknown>;
-const at = (entity: unknown, path: string): unknown =>
-  path
-    .split('.')
-    .reduce<unknown>(
-      (part, key) =>
-        typeof part === 'object' && part !== null ? (part as Record<string, unknown>)[key] : undefined,
-      entity,
-    );
+/** Of a thing with more fields than these its parts are shut at first. */
+const MOST_OPEN = 40;
 
 /** Corrects a definition: every field of it, read back as a new version; the old one stays in the log. */
 export function EntityEditor({
@@ -76,32 +73,58 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
   const ledger = useLedger();
   const act = useAct();
   const { currency } = settingsOf(ledger.context);
-  const fields = fieldsOf(entity, {
-    printers: all(ledger.context, 'printer'),
-    types: all(ledger.context, 'cartridgeType'),
-    subjects: all(ledger.context, 'subject'),
-    papers: all(ledger.context, 'paper'),
+  const parts = fieldsOf(entity, {
+    printer: all(ledger.context, 'printer'),
+    cartridgeType: all(ledger.context, 'cartridgeType'),
+    subject: all(ledger.context, 'subject'),
+    paper: all(ledger.context, 'paper'),
+    ink: all(ledger.context, 'ink'),
   });
-  const { control, handleSubmit } = useForm<Typed, unknown, Entity>({
+  const fields = parts.flatMap((part) => part.fields);
+  const { control, handleSubmit, setFocus } = useForm<Typed, unknown, Entity>({
     resolver: zodResolver(editorSchema(entity, fields, currency)),
-    defaultValues: asTyped(entity, fields, currency),
+    defaultValues: shownAs(entity, fields, currency),
+    shouldFocusError: false,
   });
+  const [open, setOpen] = useState<ReadonlySet<FieldPart['title']>>(
+    () => new Set(fields.length > MOST_OPEN ? [] : parts.map(({ title }) => title)),
+  );
+  /** What is wrong is seen: its part opens, and the first of it has the focus. */
+  const showWrong = (errors: FieldErrors<Typed>): void => {
+    const isWrong = ({ path }: FieldSpec): boolean => valueAt(errors, path) !== undefined;
+    const wrong = parts.filter((part) => part.fields.some(isWrong)).map(({ title }) => title);
+    flushSync(() => setOpen((before) => new Set([...before, ...wrong])));
+    const first = fields.find(isWrong);
+    if (first) setFocus(first.path);
+  };
   const save = async (next: Entity): Promise<void> => {
     const saved = await act(correctThing(next, entity));
     if (saved) onClose();
   };
   return (
-    <form className="indialog" noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+    <form className="indialog" noValidate onSubmit={(event) => void handleSubmit(save, showWrong)(event)}>
       <DialogTitle id="entity-editor-title">Correct {entityName(ledger, entity)}</DialogTitle>
       <DialogContent>
-        <div className="form" style={{ paddingTop: 8 }}>
-          {fields.map((field) => (
-            <Fragment key={field.path}>
-              {field.group && <h3 className="wide">{field.group}</h3>}
-              <FieldOf field={field} control={control} />
-            </Fragment>
-          ))}
-        </div>
+        {parts.map((part) =>
+          part.title === undefined ? (
+            <Fields key="" part={part} control={control} />
+          ) : (
+            <details
+              key={part.title}
+              className="sum"
+              open={open.has(part.title)}
+              onToggle={({ currentTarget }) =>
+                setOpen((before) => withOrWithout(before, part.title, currentTarget.open))
+              }
+            >
+              <summary>
+                <span>{part.title}</span>
+              </summary>
+              {part.about && <p className="small soft">{part.about}</p>}
+              <Fields part={part} control={control} />
+            </details>
+          ),
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
@@ -113,120 +136,42 @@ function Editor({ entity, onClose }: { readonly entity: Entity; readonly onClose
   );
 }
 
+const withOrWithout = (
+  titles: ReadonlySet<FieldPart['title']>,
+  title: FieldPart['title'],
+  isOpen: boolean,
+): ReadonlySet<FieldPart['title']> =>
+  isOpen ? new Set([...titles, title]) : new Set([...titles].filter((one) => one !== title));
+
+function Fields({
+  part,
+  control,
+}: {
+  readonly part: FieldPart;
+  readonly control: Control<Typed, unknown, Entity>;
+}) {
+  return (
+    <div className="form" style={{ paddingTop: 8 }}>
+      {part.fields.map((field) => (
+        <Fragment key={field.path}>
+          {field.head && <h3 className="wide">{field.head}</h3>}
+          <FieldOf field={field} control={control} />
+        </Fragment>
+      ))}
+    </div>
+  );
+}
+
 function FieldOf({
-  field,
+  field: { field, path, label, choices, help },
   control,
 }: {
   readonly field: FieldSpec;
   readonly control: Control<Typed, unknown, Entity>;
 }) {
   const unit = usePriceUnit();
-  const label = field.as === 'money' ? `${field.label} (${unit})` : field.label;
-  const bound = { control, name: field.path, label };
+  const bound = { control, name: path, label: field.as === 'money' ? `${label} (${unit})` : label };
   if (field.as === 'flag') return <FlagOf {...bound} />;
-  if (field.as === 'choice')
-    return <PickOf {...bound} options={field.choices ?? []} helperText={field.help} />;
-  return <TextOf {...bound} helperText={field.help} />;
-}
-
-/** What stands in each field at first, nested as its path says. */
-function asTyped(entity: Entity, fields: readonly FieldSpec[], currency: string): Typed {
-  const typed: Typed = {};
-  for (const field of fields)
-    lay(typed, field.path.split('.'), show(field, at(entity, field.path), currency));
-  return typed;
-}
-
-function lay(target: Record<string, unknown>, [key, ...rest]: readonly string[], value: unknown): void {
-  if (rest.length === 0) target[key!] = value;
-  else lay((target[key!] ??= {}) as Record<string, unknown>, rest, value);
-}
-
-function show(field: FieldSpec, value: unknown, currency: string): string | boolean {
-  if (field.as === 'flag') return value === true;
-  if (value === null || value === undefined) return '';
-  if (field.as === 'money') return (Number(value) / minorPerMajor(currency)).toString();
-  if (typeof value !== 'number') return typeof value === 'string' ? value : '';
-  return String(field.per ? Number((value * field.per).toFixed(6)) : value);
-}
-
-function readBack(
-  entity: Entity,
-  fields: readonly FieldSpec[],
-  typed: Typed,
-  currency: string,
-): { next: Entity; problems: Record<string, string> } {
-  const next = structuredClone(entity) as unknown as Record<string, unknown>;
-  const problems: Record<string, string> = {};
-  /** Objects that may be left out as a whole, and whether all of their fields are filled. */
-  const optional = new Map<string, { filled: number; of: number; first: string }>();
-  for (const field of fields) {
-    const raw = at(typed, field.path) as string | boolean;
-    const dot = field.path.lastIndexOf('.');
-    const parent = dot < 0 ? '' : field.path.slice(0, dot);
-    const group = field.optional && parent !== '' && !Array.isArray(at(next, parent));
-    if (group) {
-      const count = optional.get(parent) ?? { filled: 0, of: 0, first: field.path };
-      optional.set(parent, { ...count, of: count.of + 1, filled: count.filled + (raw === '' ? 0 : 1) });
-    }
-    if (typeof raw === 'string' && raw.trim() === '' && field.usual !== undefined) {
-      const value = at(typed, `${parent}.value`);
-      if (typeof value === 'string' && value.trim() !== '') {
-        const count = optional.get(parent);
-        if (count) optional.set(parent, { ...count, filled: count.filled + 1 });
-        put(next, field.path, field.usual);
-        continue;
-      }
-    }
-    // A mark that is not set, of a field that may be absent, leaves it absent.
-    if (field.extra && (raw === false || (typeof raw === 'string' && raw.trim() === ''))) {
-      put(next, field.path, undefined);
-      continue;
-    }
-    // It names something that was taken back since.
-    if (field.choices && raw !== '' && !field.choices.some(({ value }) => value === raw)) {
-      problems[field.path] = 'Choose one of the list: what stood here is not in the workbook any more.';
-      continue;
-    }
-    if (typeof raw === 'boolean' || field.as === 'text' || field.as === 'choice' || field.as === 'flag') {
-      put(next, field.path, raw === '' && field.optional ? null : typeof raw === 'string' ? raw.trim() : raw);
-      continue;
-    }
-    if (raw.trim() === '' && field.optional) {
-      put(next, field.path, null);
-      continue;
-    }
-    const parsed = field.as === 'money' ? parseMoney(raw, currency) : parseQuantity(raw, field.as);
-    if (!parsed.ok) problems[field.path] = explain(parsed.problem);
-    else {
-      const number = typeof parsed.value === 'number' ? parsed.value : parsed.value.value;
-      put(next, field.path, field.per ? number / field.per : number);
-    }
-  }
-  for (const [path, { filled, of, first }] of optional) {
-    // The chip's own optional volume stands among fields that are always there.
-    if (path === 'chip') continue;
-    // One that stands in another belongs to the same whole.
-    const begun = [...optional].some(
-      ([other, count]) =>
-        count.filled > 0 && (other === path || other.startsWith(`${path}.`) || path.startsWith(`${other}.`)),
-    );
-    if (!begun) put(next, path, null);
-    else if (filled < of) problems[first] = 'Fill in all of these, or none.';
-  }
-  return { next: next as unknown as Entity, problems };
-}
-
-function put(target: Record<string, unknown>, path: string, value: unknown): void {
-  const keys = path.split('.');
-  let part: Record<string, unknown> = target;
-  for (const key of keys.slice(0, -1)) {
-    if (typeof part[key] !== 'object' || part[key] === null) {
-      if (value === null || value === undefined || value === '' || value === false) return;
-      part[key] = {};
-    }
-    part = part[key] as Record<string, unknown>;
-  }
-  if (value === undefined) delete part[keys.at(-1)!];
-  else part[keys.at(-1)!] = value;
+  if (choices) return <PickOf {...bound} options={choices} helperText={help} />;
+  return <TextOf {...bound} helperText={help} />;
 }

@@ -1,7 +1,6 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { explain } from '@hiraeth/core/words';
 import { parseQuantity, type QuantityKind } from '@hiraeth/core/quantity';
-import type { Printer } from '@hiraeth/core/workbook';
 
 export interface Typed {
   readonly text: string;
@@ -78,19 +77,10 @@ export function optionsOf<T extends string>(
   return values.map((value) => ({ value, label: names[value] ?? value }));
 }
 
-export const FEEDS: readonly { readonly value: Printer['feed']; readonly label: string }[] = [
-  { value: 'stationary', label: 'stationary bay with tubes' },
-  { value: 'carriage', label: 'carriage, right on the head' },
-];
-
-/** How a printer shows its ink. */
-export const GAUGES: readonly { readonly value: Printer['gauge']['display']; readonly label: string }[] = [
-  { value: 'percent', label: 'a figure or a bar for each channel' },
-  { value: 'steps', label: 'a few steps for each channel' },
-  { value: 'lampForAll', label: 'one lamp for all' },
-  { value: 'optical', label: 'a prism that really sees the ink' },
-  { value: 'invisible', label: 'nothing: only that one of them is empty' },
-];
+/** Every value of a kind in the order of its names. */
+export const choicesOf = <T extends string>(
+  names: Readonly<Record<T, string>>,
+): { readonly value: T; readonly label: string }[] => optionsOf(Object.keys(names) as T[], names);
 
 interface PickProps<T extends string> {
   readonly label: string;

@@ -1,5 +1,6 @@
 import { Ledger } from '../../ledger';
-import { entityBounds, entityRule, type Entity, type EntityRule, type OutOfBounds } from '../../workbook';
+import { entityBounds, type OutOfBounds } from '../../definition';
+import { entityRule, type Entity, type EntityRule } from '../../workbook';
 import { bottleFacts } from './bottles';
 import { setUpEntities } from './entities';
 import type { BottleInput, SetUpInput } from './input';

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { CONSTRUCTION_NAMES } from '@hiraeth/core/words';
+import { CONSTRUCTION_NAMES } from '@hiraeth/core/definition';
 import type { Construction, Ports } from '@hiraeth/core/workbook';
 import type { Held, Place } from '@hiraeth/core/bench';
 import { shadeColour } from '../shade';

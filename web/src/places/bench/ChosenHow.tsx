@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import { all, type Book } from '@hiraeth/core/ledger';
 import { CONSTRUCTION_DATA, countedIn } from '@hiraeth/core/bench';
-import { METHOD_NAMES, OCCASION_NAMES } from '@hiraeth/core/words';
+import { OCCASION_NAMES } from '@hiraeth/core/words';
+import { METHOD_NAMES } from '@hiraeth/core/definition';
 import { OCCASIONS, type Method, type Occasion } from '@hiraeth/core/workbook';
 import { optionsOf, Pick, QuantityField } from '../../parts/fields';
 import type { Choosing } from './useChooser';

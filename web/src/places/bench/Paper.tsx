@@ -2,11 +2,11 @@ import { Link, useSearchParams } from 'react-router';
 import {
   beginProblemWords,
   CAUTION_WORDS,
-  METHOD_NAMES,
   OCCASION_NAMES,
   stepAnswerWords,
   stepWords,
 } from '@hiraeth/core/words';
+import { METHOD_NAMES } from '@hiraeth/core/definition';
 import { find } from '@hiraeth/core/ledger';
 import { layOut, numberOf, suggestChoice, type LaidStep, type RunChoice } from '@hiraeth/core/bench';
 import { METHODS, OCCASIONS } from '@hiraeth/core/workbook';

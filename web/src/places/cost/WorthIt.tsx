@@ -7,7 +7,8 @@ import { changePrior, type Printer } from '@hiraeth/core/workbook';
 import { explain } from '@hiraeth/core/words';
 import { minorPerMajor, parseMoney } from '@hiraeth/core/quantity';
 import { useLedger, useMoney, usePriceUnit } from '../../state/hooks';
-import { FEEDS, Pick, readTyped, readWhole, WholeField } from '../../parts/fields';
+import { FEED_NAMES, labelOf } from '@hiraeth/core/definition';
+import { choicesOf, Pick, readTyped, readWhole, WholeField } from '../../parts/fields';
 import { chooseSize, chosenSize, SizePick } from '../../parts/SizePick';
 
 const ANSWERS = {
@@ -123,7 +124,12 @@ export function WorthIt() {
           value={text.channels}
           onText={(count) => setText({ ...text, channels: count })}
         />
-        <Pick label="Ink feed" value={feed} options={FEEDS} onPick={setFeed} />
+        <Pick
+          label={labelOf('printer', 'feed')}
+          value={feed}
+          options={choicesOf(FEED_NAMES)}
+          onPick={setFeed}
+        />
         {field('original', `An original cartridge (${unit})`, why('original'))}
         {field('usable', 'Its usable ink, ml', volumeError('usable'))}
         {field('bottle', `A bottle of ink (${unit})`, why('bottle'))}

@@ -5,8 +5,9 @@ import {
   CHIP_WHY,
   emptyAtWords,
   reasonWords,
-  STRATEGY_NAMES,
 } from '@hiraeth/core/words';
+import { STRATEGY_NAMES } from '@hiraeth/core/definition';
+import { stepsOf } from '@hiraeth/core/gauge';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -109,6 +110,7 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
   const [error, setError] = useState<string | null>(null);
   const { slot, cartridge, advice } = view;
   const state = cartridge?.state;
+  const steps = stepsOf(printer.gauge);
   const counter = counterOf(ledger, printer.id, slot.id);
   const tone = advice.urgency === 'now' ? 'bad' : advice.urgency === 'soon' ? 'warn' : '';
   const fraction = state?.gauge?.fraction;
@@ -138,10 +140,10 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
           <span className="soft">gauge off: by weight</span>
         ) : NO_FIGURE.has(printer.gauge.display) ? (
           <span className="soft">shows no figure</span>
-        ) : printer.gauge.display === 'steps' && printer.gauge.steps.length > 0 ? (
+        ) : steps.length > 0 ? (
           <Step
             name={slot.name}
-            steps={printer.gauge.steps}
+            steps={steps}
             shown={fraction ?? null}
             onEnter={(step) => enter(String(step * 100))}
           />

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { all, find } from '@hiraeth/core/ledger';
-import { CAUTION_WORDS, CONSTRUCTION_NAMES, MATTERS, METHOD_NAMES, stepWords } from '@hiraeth/core/words';
+import { CAUTION_WORDS, MATTERS, stepWords } from '@hiraeth/core/words';
+import { CONSTRUCTION_NAMES, METHOD_NAMES } from '@hiraeth/core/definition';
 import { CONSTRUCTIONS, typePreset, type CartridgeType } from '@hiraeth/core/workbook';
 import { numberOf, quickCard, type Caution, type LaidStep } from '@hiraeth/core/bench';
 import { useLedger } from '../../state/hooks';

@@ -5,11 +5,11 @@ import { useForm, useWatch, type Control } from 'react-hook-form';
 import { z } from 'zod';
 import { all, settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import { minorPerMajor } from '@hiraeth/core/quantity';
-import { CLASS_NAMES } from '@hiraeth/core/words';
+import { CLASS_NAMES, fieldAt, labelOf } from '@hiraeth/core/definition';
 import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
 import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';
-import { optionsOf } from '../../parts/fields';
+import { choicesOf, optionsOf } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
 import { maybeQuantity, money, quantity } from '../../parts/formSchema';
 
@@ -123,9 +123,19 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
           onPicked={pickInk}
         />
         {isNew && <NewInk control={control} />}
-        <TextOf control={control} name="lot" label="Lot" helperText="Colours are compared by lot" />
-        <TextOf control={control} name="volume" label="Holds, ml" numeric />
-        <TextOf control={control} name="price" label={`Price (${unit})`} numeric />
+        <TextOf
+          control={control}
+          name="lot"
+          label={labelOf('bottle', 'lot')}
+          helperText={fieldAt('bottle', 'lot')?.help}
+        />
+        <TextOf control={control} name="volume" label={labelOf('bottle', 'volumeMl')} numeric />
+        <TextOf
+          control={control}
+          name="price"
+          label={`${labelOf('bottle', 'priceMinor')} (${unit})`}
+          numeric
+        />
         <PickOf
           control={control}
           name="opened"
@@ -147,13 +157,18 @@ function NewInk({ control }: { readonly control: Control<BottleForm, unknown, Bo
     <>
       <TextOf control={control} name="name" label="Ink’s name" />
       <PickOf control={control} name="shade" label="Shade" options={optionsOf<string>(SHADES)} />
-      <PickOf control={control} name="inkClass" label="Class" options={optionsOf(INK_CLASSES, CLASS_NAMES)} />
+      <PickOf
+        control={control}
+        name="inkClass"
+        label={labelOf('ink', 'inkClass')}
+        options={choicesOf(CLASS_NAMES)}
+      />
       <TextOf
         control={control}
         name="density"
-        label="Density, g/ml"
+        label={labelOf('ink', 'density')}
         numeric
-        helperText="From its sheet; empty if you do not know"
+        helperText={fieldAt('ink', 'density')?.help}
       />
     </>
   );

@@ -1,6 +1,7 @@
 import { pastFill } from '@hiraeth/core/acts';
 import { all, find } from '@hiraeth/core/ledger';
-import { explain, lotName, METHOD_NAMES } from '@hiraeth/core/words';
+import { explain, lotName } from '@hiraeth/core/words';
+import { METHOD_NAMES } from '@hiraeth/core/definition';
 import { METHODS } from '@hiraeth/core/workbook';
 import { parseQuantity } from '@hiraeth/core/quantity';
 import { useLedger } from '../../state/hooks';

@@ -8,6 +8,7 @@ import {
   type Printer,
   type Variant,
 } from '@hiraeth/core/workbook';
+import { fieldAt, labelOf, quantityKind } from '@hiraeth/core/definition';
 import type { QuantityKind } from '@hiraeth/core/quantity';
 import type { Now } from '@hiraeth/core/acts';
 
@@ -111,17 +112,22 @@ export interface BodyField {
   /** Asked of one of unknown size only. */
   readonly ownOnly?: true;
 }
+const ofType = (path: string): BodyField => ({
+  label: labelOf('cartridgeType', path),
+  kind: quantityKind(fieldAt('cartridgeType', path) ?? {}),
+});
+const outside = (label: string): BodyField => ({ label, kind: 'length', ownOnly: true });
 export type BodyKey = 'emptyG' | 'fullG' | 'maxG' | 'capacityMl' | 'lengthMm' | 'widthMm' | 'heightMm';
 
 /** What is weighed and measured of a body. */
 export const BODY_FIELDS: Readonly<Record<BodyKey, BodyField>> = {
-  emptyG: { label: 'Empty and dry, g', kind: 'mass' },
-  fullG: { label: 'Full to its line, g', kind: 'mass' },
-  maxG: { label: 'At most, g', kind: 'mass' },
-  capacityMl: { label: 'Holds, ml', kind: 'volume' },
-  lengthMm: { label: 'Length, mm', kind: 'length', ownOnly: true },
-  widthMm: { label: 'Width, mm', kind: 'length', ownOnly: true },
-  heightMm: { label: 'Height, mm', kind: 'length', ownOnly: true },
+  emptyG: ofType('emptyG'),
+  fullG: ofType('fullG'),
+  maxG: ofType('maxG'),
+  capacityMl: ofType('capacityMl'),
+  lengthMm: outside('Length, mm'),
+  widthMm: outside('Width, mm'),
+  heightMm: outside('Height, mm'),
 };
 export const BODY_KEYS = Object.keys(BODY_FIELDS) as BodyKey[];
 /** Is it asked of this body? */

@@ -219,10 +219,10 @@ test.each([
     'holds',
     { bodies: [{ ...newDraft().bodies[0]!, capacityMl: '9000' }] },
     'masses',
-    /^9000 ml is more than/,
+    /^Holds: 9000 ml is more than/,
   ],
-  ['syringe', { syringeMl: '9000' }, 'scale', /^9000 ml is more than/],
-  ['step', { scaleG: '400', stepG: '150' }, 'scale', /^150 g is more than/],
+  ['syringe', { syringeMl: '9000' }, 'scale', /^Holds: 9000 ml is more than/],
+  ['step', { scaleG: '400', stepG: '150' }, 'scale', /^Smallest step: 150 g is more than/],
 ] as const)(
   '%s: what is said to be wrong is what was typed, not what follows from it',
   (_, part, asked, words) => {

@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import {
-  CLOSURES,
   CONSTRUCTIONS,
   PORTS,
   typePreset,
@@ -9,10 +8,11 @@ import {
   type Port,
   type Variant,
 } from '@hiraeth/core/workbook';
-import { CLOSURE_NAMES, CONSTRUCTION_NAMES, MATTERS, PORT_NAMES } from '@hiraeth/core/words';
+import { MATTERS } from '@hiraeth/core/words';
+import { CLOSURE_NAMES, CONSTRUCTION_NAMES, fieldAt, labelOf, PORT_NAMES } from '@hiraeth/core/definition';
 import { isWall } from '@hiraeth/core/bench';
 import { CartridgeDrawing } from '../../../parts/drawing/CartridgeDrawing';
-import { optionsOf, Pick } from '../../../parts/fields';
+import { choicesOf, optionsOf, Pick } from '../../../parts/fields';
 import { bodyDraft, portOfBody, type Answering } from '../draft';
 import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
@@ -97,7 +97,7 @@ function BodyChoices({ draft, put, i }: Answering & { readonly i: number }) {
       />
       {usual !== 'outlet' && (
         <Pick<Port | ''>
-          label={ofBody(draft, i, 'Ink goes in by')}
+          label={ofBody(draft, i, labelOf('cartridgeType', 'port'))}
           value={one.port}
           options={[
             { value: '', label: `as usual: ${PORT_NAMES[usual]}` },
@@ -108,11 +108,11 @@ function BodyChoices({ draft, put, i }: Answering & { readonly i: number }) {
       )}
       {isWall(portOfBody(one)) && (
         <Pick<Closure | ''>
-          label={ofBody(draft, i, 'Its hole is closed by')}
+          label={ofBody(draft, i, labelOf('cartridgeType', 'closure'))}
           value={one.closure}
           options={[
-            { value: '', label: 'not known: by what stands behind it' },
-            ...optionsOf(CLOSURES, CLOSURE_NAMES),
+            { value: '', label: fieldAt('cartridgeType', 'closure')?.none ?? '' },
+            ...choicesOf(CLOSURE_NAMES),
           ]}
           onPick={(closure) => put(bodyChanged(draft, i, { closure }))}
         />

@@ -1,8 +1,7 @@
 import Button from '@mui/material/Button';
-import { hasBothBlacks, INK_CLASSES, SHADES, type InkClass } from '@hiraeth/core/workbook';
-import { CLASS_NAMES } from '@hiraeth/core/words';
-import { SHARE_LINE } from '../../../parts/blacks';
-import { optionsOf, Pick } from '../../../parts/fields';
+import { hasBothBlacks, SHADES, type InkClass } from '@hiraeth/core/workbook';
+import { CLASS_NAMES, labelOf } from '@hiraeth/core/definition';
+import { choicesOf, optionsOf, Pick } from '../../../parts/fields';
 import { Lines, type Column } from '../../../parts/Lines';
 import { Swatch } from '../../../parts/Swatch';
 import { Tick } from '../../../parts/Tick';
@@ -14,7 +13,7 @@ const SHADE_CHOICES = [
   ...optionsOf<string>(SHADES),
   { value: 'cyan, magenta, yellow', label: 'cyan, magenta, yellow in one body' },
 ];
-const CLASSES = optionsOf(INK_CLASSES, CLASS_NAMES);
+const CLASSES = choicesOf(CLASS_NAMES);
 /** A clear coat is one whatever the colours are. */
 const isCoat = (shades: string): boolean => shades === 'clear coat';
 
@@ -67,7 +66,11 @@ export function Channels({ draft, put }: PageProps) {
         <Button onClick={add}>Add a channel</Button>
       </div>
       {hasBothBlacks(draft.channels.map(({ shades }) => ({ shades: [shades] }))) && (
-        <Tick label={SHARE_LINE} checked={draft.shareLine} onTick={(shareLine) => put({ shareLine })} />
+        <Tick
+          label={labelOf('printer', 'blacksShareLine')}
+          checked={draft.shareLine}
+          onTick={(shareLine) => put({ shareLine })}
+        />
       )}
     </>
   );

@@ -1,6 +1,6 @@
-import { CHIP_STRATEGIES, type Printer } from '@hiraeth/core/workbook';
-import { STRATEGY_NAMES } from '@hiraeth/core/words';
-import { GAUGES, optionsOf, Pick, QuantityField } from '../../../parts/fields';
+import type { Printer } from '@hiraeth/core/workbook';
+import { CHIP_OFF_NAMES, fieldAt, GAUGE_NAMES, labelOf, STRATEGY_NAMES } from '@hiraeth/core/definition';
+import { choicesOf, Pick, QuantityField } from '../../../parts/fields';
 import { Tick } from '../../../parts/Tick';
 import type { PageProps } from '../readAnswers';
 
@@ -11,32 +11,29 @@ export function Chip({ draft, put }: PageProps) {
         <Pick<Printer['gauge']['display']>
           label="What does the printer show of its ink?"
           value={draft.display}
-          options={GAUGES}
+          options={choicesOf(GAUGE_NAMES)}
           onPick={(display) => put({ display })}
         />
         <Pick
           label="And the chip, at a refill?"
           value={draft.chip}
-          options={optionsOf(CHIP_STRATEGIES, STRATEGY_NAMES)}
+          options={choicesOf(STRATEGY_NAMES)}
           onPick={(chip) => put({ chip })}
         />
         {draft.chip === 'switchedOff' && (
           <Pick
             label="Is it switched off?"
             value={draft.off}
-            options={[
-              { value: 'already', label: 'already: the printer no longer counts' },
-              { value: 'planned', label: 'planned: when the printer offers it' },
-            ]}
+            options={choicesOf(CHIP_OFF_NAMES)}
             onPick={(off) => put({ off })}
           />
         )}
         <QuantityField
-          label="It counts from, ml"
+          label={labelOf('cartridge', 'chip.volumeMl')}
           kind="volume"
           value={draft.chipMl}
           onText={(chipMl) => put({ chipMl })}
-          helperText="The volume it was made for; not known yet: empty"
+          helperText={fieldAt('cartridge', 'chip.volumeMl')?.help}
         />
         <Pick
           label="Can it be told to print on without counting?"
@@ -50,7 +47,7 @@ export function Chip({ draft, put }: PageProps) {
         />
       </div>
       <Tick
-        label="Beside that a prism sees when the free ink is gone"
+        label={labelOf('printer', 'gauge.prism')}
         checked={draft.prism}
         onTick={(prism) => put({ prism })}
       />

@@ -1,6 +1,6 @@
 import { typeOfBody, type Now } from '@hiraeth/core/acts';
-import { CONSTRUCTION_NAMES, howMany } from '@hiraeth/core/words';
-import { FEEDS } from '../../../parts/fields';
+import { howMany } from '@hiraeth/core/words';
+import { CONSTRUCTION_NAMES, FEED_NAMES } from '@hiraeth/core/definition';
 import type { PageProps } from '../readAnswers';
 import { NOW } from './now';
 
@@ -11,8 +11,7 @@ export function Done({ draft, read: { input, bottles } }: PageProps) {
   return (
     <ul>
       <li>
-        <strong>{input.name || 'A printer without a name yet'}</strong>,{' '}
-        {FEEDS.find(({ value }) => value === input.feed)?.label}
+        <strong>{input.name || 'A printer without a name yet'}</strong>, {FEED_NAMES[input.feed]}
       </li>
       <li>
         {howMany(input.channels.length, 'channel', 'channels')}:{' '}

@@ -1,6 +1,7 @@
 import TextField from '@mui/material/TextField';
 import type { Printer } from '@hiraeth/core/workbook';
-import { FEEDS } from '../../../parts/fields';
+import { FEED_NAMES } from '@hiraeth/core/definition';
+import { choicesOf } from '../../../parts/fields';
 import type { PageProps } from '../readAnswers';
 import { Tiles } from '../Tiles';
 
@@ -18,7 +19,7 @@ export function Name({ draft, put }: PageProps) {
       <Tiles<Printer['feed']>
         label="Where do the cartridges sit?"
         value={draft.feed}
-        options={FEEDS}
+        options={choicesOf(FEED_NAMES)}
         onPick={(feed) => put({ feed })}
       />
     </>

@@ -1,3 +1,4 @@
+import { labelOf } from '@hiraeth/core/definition';
 import { usePriceUnit } from '../../../state/hooks';
 import type { PageProps } from '../readAnswers';
 import { ChannelGrid } from './ChannelGrid';
@@ -14,9 +15,9 @@ export function Originals(props: PageProps) {
         {...props}
         copies="All originals as the first"
         columns={[
-          { key: 'price', label: `Original costs, ${unit}` },
-          { key: 'nominal', label: 'Nominal, ml' },
-          { key: 'usable', label: 'Usable, ml' },
+          { key: 'price', label: `${labelOf('printer', 'slots.*.original.priceMinor')}, ${unit}` },
+          { key: 'nominal', label: labelOf('printer', 'slots.*.original.nominalMl') },
+          { key: 'usable', label: labelOf('printer', 'slots.*.original.usableMl') },
         ]}
       />
     </>

@@ -1,6 +1,9 @@
 import { typeOfBody } from '@hiraeth/core/acts';
+import { labelOf } from '@hiraeth/core/definition';
 import { QuantityField } from '../../../parts/fields';
 import type { PageProps } from '../readAnswers';
+
+const lower = (label: string): string => label.charAt(0).toLowerCase() + label.slice(1);
 
 export function Scale({ draft, put, read }: PageProps) {
   const heaviest = Math.max(...read.input.bodies.map((one) => typeOfBody(one).maxG));
@@ -9,20 +12,20 @@ export function Scale({ draft, put, read }: PageProps) {
     <>
       <div className="form">
         <QuantityField
-          label="The scale carries, g"
+          label={`The scale ${lower(labelOf('scale', 'capacityG'))}`}
           kind="mass"
           value={draft.scaleG}
           onText={(scaleG) => put({ scaleG })}
           helperText="Empty: no scale, or one that is set up already"
         />
         <QuantityField
-          label="Its smallest step, g"
+          label={`Its ${lower(labelOf('scale', 'resolutionG'))}`}
           kind="mass"
           value={draft.stepG}
           onText={(stepG) => put({ stepG })}
         />
         <QuantityField
-          label="The syringe holds, ml"
+          label={`The syringe ${lower(labelOf('syringe', 'capacityMl'))}`}
           kind="volume"
           value={draft.syringeMl}
           onText={(syringeMl) => put({ syringeMl })}

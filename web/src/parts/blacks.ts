@@ -1,1 +1,0 @@
-export const SHARE_LINE = 'Photo and matte black share one line: changing between them purges it';
