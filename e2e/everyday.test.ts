@@ -108,9 +108,12 @@ test('a print of an own size and a new kind of picture, a cleaning, and both tak
   await form.getByLabel('Its name').fill('Deep cool');
   await form.getByRole('button', { name: 'Log the print' }).click();
   await saved(page, /1 × Panorama/);
-  await page.getByLabel('Head cleaning').selectOption({ label: 'deep' });
+  await page.getByLabel('Head cleaning').selectOption({ label: 'a cleaning of one group' });
+  // Which one is asked: the others gave no ink.
+  await expect(page.getByRole('button', { name: 'Log a cleaning' })).toBeDisabled();
+  await page.getByLabel('cyan', { exact: true }).check();
   await page.getByRole('button', { name: 'Log a cleaning' }).click();
-  await saved(page, /head cleaning/);
+  await saved(page, /head cleaning of cyan/);
   await page.getByRole('link', { name: 'The log' }).click();
   await expect(page.getByRole('cell', { name: '1200 × 400' })).toBeVisible();
   await page

@@ -189,9 +189,8 @@ test('a check by keyboard, then a cleaning that did not help: wait, and look aga
   await expect(
     page.getByText('One light cleaning of these channels.', { exact: false }).first(),
   ).toBeVisible();
-  await visit(page, '/prints');
-  await page.getByRole('button', { name: 'Log a cleaning' }).click();
-  await saved(page);
+  await page.getByRole('button', { name: 'It was cleaned: cyan' }).click();
+  await saved(page, /head cleaning of cyan/);
   await check('#7, 9');
   await expect(page.getByText('Wait half a day, then look again.', { exact: false }).first()).toBeVisible();
   await expect(page.getByRole('row', { name: /2 → 2 missing: it did not help/ })).toBeVisible();

@@ -62,7 +62,7 @@ export type Done =
   | { readonly code: 'retired'; readonly cartridgeId: string; readonly reason: string }
   | { readonly code: 'bottleUsedUp'; readonly bottleId: string }
   | { readonly code: 'bottleOpened'; readonly bottleId: string }
-  | { readonly code: 'cleaned'; readonly level: CleaningLevel }
+  | { readonly code: 'cleaned'; readonly level: CleaningLevel; readonly channels?: readonly string[] }
   | { readonly code: 'printerMoved' }
   | { readonly code: 'headReplaced'; readonly printerId: string }
   | { readonly code: 'toolRetired' | 'toolBack'; readonly name: string }

@@ -309,6 +309,12 @@ describe('each act does what it says', () => {
       (l, b) => [l.state.printers.get('printer')!.cleanings, mlOf(l) < mlOf(b)],
       [1, true],
     ],
+    [
+      'a cleaning of one group draws from its channels, and from no other',
+      () => acts.cleanHead('printer', 'group', [{ id: 'cyan', name: 'Cyan' }]),
+      (l, b) => [mlOf(l) < mlOf(b), mlOf(l, 'magenta') - mlOf(b, 'magenta')],
+      [true, 0],
+    ],
     ['moved', () => acts.movePrinter('printer'), (l) => l.state.printers.get('printer')!.movedAt, AT],
     ['a new head', () => acts.replaceHead('printer'), (l) => l.state.printers.get('printer')!.headAt, AT],
     [

@@ -12,10 +12,25 @@ import type { Cartridge, CleaningLevel, DraftOf, FactDraft, FactOf, Printer, Slo
 import type { Act } from './act';
 import { takeBack } from './correcting';
 
-/** A head cleaning: what it draws is the printer's, not the prints'. */
-export const cleanHead = (printerId: string, level: CleaningLevel): Act => ({
-  facts: [{ kind: 'cleaned', printerId, level }],
-  done: { code: 'cleaned', level },
+/**
+ * A head cleaning: what it draws is the printer's, not the prints'.
+ *
+ * @param slots the channels that it drew from, where it was not the whole head: the others gave nothing
+ */
+export const cleanHead = (
+  printerId: string,
+  level: CleaningLevel,
+  slots: readonly Pick<Slot, 'id' | 'name'>[] = [],
+): Act => ({
+  facts: [
+    {
+      kind: 'cleaned',
+      printerId,
+      level,
+      ...(slots.length > 0 ? { slotIds: slots.map(({ id }) => id) } : {}),
+    },
+  ],
+  done: { code: 'cleaned', level, channels: slots.map(({ name }) => name) },
 });
 
 export const movePrinter = (printerId: string): Act => ({

@@ -14,13 +14,7 @@ import {
   type Context,
 } from '../ledger';
 import { goingIn } from '../bench';
-import {
-  entityRule,
-  type Fact,
-  type FactKind,
-  type FactOf,
-  type MassReason,
-} from '../workbook';
+import { entityRule, type Fact, type FactKind, type FactOf, type MassReason } from '../workbook';
 import { evidenceOff } from './evidenceOff';
 import { isLate } from './isLate';
 import { oddPrint } from './oddPrint';
@@ -437,6 +431,9 @@ function eachReference(fact: Fact, visit: Visit): void {
     case 'chipSignalled':
     case 'gaugeSwitchedOff':
       visit('slot', fact.slotId, fact.printerId);
+      break;
+    case 'cleaned':
+      for (const slotId of fact.slotIds ?? []) visit('slot', slotId, fact.printerId);
       break;
     case 'printed':
       see(visit, 'subject', fact.subjectId);

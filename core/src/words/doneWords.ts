@@ -129,7 +129,7 @@ function what(
     case 'cleaningsLogged':
       return `${counted(done.count, 'one head cleaning', 'head cleanings')}.`;
     case 'cleaned':
-      return 'a head cleaning.';
+      return `a head cleaning${done.channels?.length ? ` of ${done.channels.join(', ')}` : ''}.`;
     case 'printerMoved':
       return 'the printer was moved.';
     case 'printerRetired':

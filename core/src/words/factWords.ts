@@ -100,7 +100,7 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'jobPlanned':
       return `To print: ${fact.copies} × ${fact.title}, ${fact.widthMm} × ${fact.heightMm} mm, on ${printer(fact.printerId)}`;
     case 'cleaned':
-      return `Head cleaning (${fact.level}) of ${printer(fact.printerId)}`;
+      return `Head cleaning (${fact.level}) of ${printer(fact.printerId)}${fact.slotIds?.length ? `: ${fact.slotIds.map((id) => slot(fact.printerId, id)).join(', ')}` : ''}`;
     case 'shadeSwitched':
       return `${slot(fact.printerId, fact.slotId)} switched to ${fact.shade}`;
     case 'printerMoved':

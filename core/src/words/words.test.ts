@@ -186,7 +186,11 @@ const FACTS: Readonly<Record<FactKind, readonly (readonly [FactDraft, RegExp])[]
   ],
   printed: [[print(3), /^Printed 3 × Sheet, 297 × 420 mm, Any$/]],
   cleaned: [
-    [{ kind: 'cleaned', printerId: 'printer', level: 'deep' }, /^Head cleaning \(deep\) of Test printer/],
+    [{ kind: 'cleaned', printerId: 'printer', level: 'deep' }, /^Head cleaning \(deep\) of Test printer$/],
+    [
+      { kind: 'cleaned', printerId: 'printer', level: 'group', slotIds: ['cyan'] },
+      /^Head cleaning \(group\) of Test printer: cyan$/,
+    ],
   ],
   shadeSwitched: [
     [

@@ -1,3 +1,4 @@
+import { cleanHead } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -10,8 +11,8 @@ import {
 } from '@hiraeth/core/words';
 import { headAdvice, headHealth, type HeadAdvice, type HeadHealth } from '@hiraeth/core/nozzle';
 import { routineDraw } from '@hiraeth/core/ledger';
-import type { Printer } from '@hiraeth/core/workbook';
-import { useHour, useLedger } from '../../state/hooks';
+import { CLEANING_LEVELS, type Printer } from '@hiraeth/core/workbook';
+import { useAct, useHour, useLedger } from '../../state/hooks';
 import { Big } from '../../parts/Big';
 import { day } from '../../parts/dates';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
@@ -57,6 +58,7 @@ export default function Checks() {
           <PrinterPick past />
         </div>
         <Answer health={health} advice={advice} />
+        <Done printer={printer} advice={advice} />
         <section className="section">
           <header>
             <h2>At each look</h2>
@@ -116,6 +118,22 @@ function Answer({ health, advice }: { readonly health: HeadHealth; readonly advi
           {health.since ? ` This head is in it since ${day(health.since)}.` : ''}
         </p>
       </div>
+    </div>
+  );
+}
+
+/** The cleaning that is advised, logged when it was made: of the channels that it was advised for. */
+function Done({ printer, advice }: { readonly printer: Printer; readonly advice: HeadAdvice }) {
+  const act = useAct();
+  const level = CLEANING_LEVELS.find((one) => one === advice.act);
+  if (!level) return null;
+  const slots = level === 'group' ? printer.slots.filter(({ id }) => advice.slotIds.includes(id)) : [];
+  return (
+    <div className="row">
+      <Button variant="outlined" onClick={() => void act(cleanHead(printer.id, level, slots))}>
+        It was cleaned{slots.length > 0 ? `: ${slots.map(({ name }) => name).join(', ')}` : ''}
+      </Button>
+      <Link to="/prints">Another cleaning</Link>
     </div>
   );
 }

@@ -1,21 +1,15 @@
 import { printerInUse, all } from '@hiraeth/core/ledger';
-import { cleanHead, movePrinter, switchShade } from '@hiraeth/core/acts';
+import { movePrinter, switchShade } from '@hiraeth/core/acts';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import {
-  blackOf,
-  CLEANING_LEVELS,
-  hasBothBlacks,
-  SHADES,
-  type CleaningLevel,
-  type Printer,
-} from '@hiraeth/core/workbook';
+import { blackOf, hasBothBlacks, SHADES, type Printer } from '@hiraeth/core/workbook';
 import { useLedger, useAct } from '../../state/hooks';
 import { optionsOf, Pick } from '../../parts/fields';
 import { Leaves } from '../../parts/Leaves';
 import { useLeaf } from '../../parts/useLeaf';
 import { PrinterPick, usePrinter } from '../../parts/PrinterPick';
+import { LogCleaning } from './LogCleaning';
 import { LogPrint } from './LogPrint';
 import { PrintLog } from './PrintLog';
 import { ToPrint } from './ToPrint';
@@ -34,7 +28,7 @@ export default function Prints() {
   const printers = all(ledger.context, 'printer');
   const [printerId, setPrinterId] = useState(() => printerInUse(ledger)?.id ?? '');
   const shown = usePrinter();
-  const [cleaning, setCleaning] = useState<CleaningLevel>('light');
+  const chosen = printers.find(({ id }) => id === printerId);
 
   if (printers.length === 0)
     return (
@@ -62,25 +56,9 @@ export default function Prints() {
                 <h2>What it did besides</h2>
               </header>
               <div className="row">
-                <Pick<CleaningLevel>
-                  label="Head cleaning"
-                  value={cleaning}
-                  options={CLEANING_LEVELS.map((level) => ({
-                    value: level,
-                    label: {
-                      light: 'light',
-                      deep: 'deep',
-                      group: 'one group',
-                      recharge: 'whole lines recharged',
-                    }[level],
-                  }))}
-                  onPick={setCleaning}
-                />
-                <Button variant="outlined" onClick={() => void act(cleanHead(printerId, cleaning))}>
-                  Log a cleaning
-                </Button>
+                {chosen && <LogCleaning key={chosen.id} printer={chosen} />}
                 <Button onClick={() => void act(movePrinter(printerId))}>It was moved</Button>
-                <ShadeSwitch printer={printers.find(({ id }) => id === printerId)} />
+                <ShadeSwitch printer={chosen} />
                 <SettingChanged printerId={printerId} />
               </div>
             </section>
