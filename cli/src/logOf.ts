@@ -1,6 +1,6 @@
 import { buy, logFill, logPrint, resetChips, weighCartridge, type Act } from '@hiraeth/core/acts';
 import { readyFacts, withReason } from '@hiraeth/core/check';
-import { all, bottleName, find, Ledger, readMass, settingsOf, type Context } from '@hiraeth/core/ledger';
+import { all, bottleName, find, Ledger, readTypedMass, settingsOf, type Context } from '@hiraeth/core/ledger';
 import {
   parseMoney,
   parseQuantity,
@@ -105,7 +105,7 @@ const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Wor
   weigh: (ledger, words) =>
     weighCartridge(
       named(ledger.context, 'cartridge', words.get('--cartridge')).id,
-      readMass(ledger, amount(words, '--g', 'mass'), thing(ledger.context, 'scale', words)?.id),
+      read(readTypedMass(ledger, said(words, '--g'), thing(ledger.context, 'scale', words)?.id)),
     ),
   fill: (ledger, words, at) =>
     logFill(
@@ -181,10 +181,13 @@ function namesOf(context: Context, entity: EntityOf<EntityKind>): string[] {
   return names.filter((name): name is string => name !== null && name !== '');
 }
 
-function amount(words: Words, flag: string, kind: QuantityKind): number {
-  const said = words.get(flag);
-  if (said === undefined) throw new Unclear(`How much? ${flag} and a number.`);
-  return read(parseQuantity(said, kind)).value;
+const amount = (words: Words, flag: string, kind: QuantityKind): number =>
+  read(parseQuantity(said(words, flag), kind)).value;
+
+function said(words: Words, flag: string): string {
+  const text = words.get(flag);
+  if (text === undefined) throw new Unclear(`How much? ${flag} and a number.`);
+  return text;
 }
 
 function whole(words: Words, flag: string): number {

@@ -104,6 +104,7 @@ export { plannedJobs, type PlannedJob } from './read/plannedJobs';
 export { routineDraw } from './read/routineDraw';
 export { padMl } from './read/padMl';
 export { readMass, type MassReading } from './read/readMass';
+export { readTypedMass } from './read/readTypedMass';
 export { scaleFor } from './read/scaleFor';
 export { isTool, toolsInUse, type AnyTool, type ToolKind } from './read/toolsInUse';
 export { scaleReading } from './read/scaleReading';

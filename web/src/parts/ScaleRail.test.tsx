@@ -34,6 +34,12 @@ test('a typed weight goes to the chosen cartridge, with the ink it means shown b
     purpose: 'weighIn',
   });
   expect(field()).toHaveValue('');
+  // A display that will not stand still: its two ends, and how little that says of the ink.
+  await user.type(field(), '62–64');
+  expect(screen.getByRole('status')).toHaveTextContent(/= 20\.\d ± 1\.\d ml of ink/);
+  await user.keyboard('{Enter}');
+  await waitFor(() => expect(facts('weighed')).toHaveLength(3));
+  expect(facts('weighed')[2]).toMatchObject({ massG: { value: 63 }, range: [62, 64] });
 });
 
 test('the weight of a cartridge whose type is gone is kept, and what it lacks is said before', async () => {

@@ -7,6 +7,8 @@ import { scaleReading } from './scaleReading';
 export interface MassReading {
   readonly massG: Uncertain;
   readonly scaleId?: string;
+  /** Where only an interval is known: its ends, g; `massG` then holds its middle. */
+  readonly range?: [number, number];
 }
 
 /**

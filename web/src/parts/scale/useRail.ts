@@ -8,9 +8,11 @@ import {
   inkByWeight,
   isBelowEmpty,
   readMass,
+  readTypedMass,
   type LogSnapshot,
+  type MassReading,
 } from '@hiraeth/core/ledger';
-import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
+import { formatUncertain, type Uncertain } from '@hiraeth/core/quantity';
 import { explain } from '@hiraeth/core/words';
 import { useScale } from '../../devices/useScale';
 import { useAct, useLedger, useNow } from '../../state/hooks';
@@ -56,11 +58,10 @@ function useKeyW(open: () => void): void {
 }
 
 /** What a weight would come to inside that cartridge. */
-function insideWords(ledger: LogSnapshot, cartridgeId: string, value: number, now: string): string | null {
+function insideWords(ledger: LogSnapshot, cartridgeId: string, massG: Uncertain, now: string): string | null {
   const body = bodyOf(ledger.context, cartridgeId);
   if (!body)
     return 'Its type is not in the workbook: the weight is kept, and says how much ink it is as soon as the type is there.';
-  const { massG } = readMass(ledger, value);
   if (isBelowEmpty(body, massG)) return `lighter than it is empty (${body.emptyG.value.toFixed(2)} g)`;
   const ink = inkByWeight(ledger, cartridgeId, massG, now);
   return ink && `= ${formatUncertain({ value: Math.max(0, ink.value), u: ink.u }, 'ml')} of ink`;
@@ -99,17 +100,14 @@ export function useRail(quiet: boolean) {
   useKeyW(openField);
   const live = state.source !== 'typed';
   const take = async (): Promise<void> => {
-    let value: number;
     if (text.trim() !== '' || !live) {
-      const parsed = parseQuantity(text, 'mass');
-      if (!parsed.ok) return setError(explain(parsed.problem));
-      value = parsed.value.value;
-    } else if (state.settledG === null) return setError('Wait until the weight stands still, then take it.');
-    else value = state.settledG;
-    await accept(value);
+      const read = readTypedMass(ledger, text, target?.scaleId);
+      if (!read.ok) return setError(explain(read.problem));
+      await accept(read.value);
+    } else if (state.settledG === null) setError('Wait until the weight stands still, then take it.');
+    else await accept(readMass(ledger, state.settledG, target?.scaleId));
   };
-  const accept = async (value: number): Promise<void> => {
-    const reading = readMass(ledger, value, target?.scaleId);
+  const accept = async (reading: MassReading): Promise<void> => {
     setError(null);
     if (target) {
       setText('');
@@ -120,12 +118,16 @@ export function useRail(quiet: boolean) {
     if (saved) setText('');
   };
 
-  const own = useTakenByItself(text !== '', (grams) => void accept(grams));
+  const own = useTakenByItself(text !== '', (grams) => void accept(readMass(ledger, grams, target?.scaleId)));
 
   const preview = (): string | null => {
-    const parsed = parseQuantity(text, 'mass');
-    const value = parsed.ok ? parsed.value.value : live ? state.settledG : null;
-    return value === null || target || !chosen ? null : insideWords(ledger, chosen.id, value, now);
+    const typed = readTypedMass(ledger, text);
+    const massG = typed.ok
+      ? typed.value.massG
+      : live && state.settledG !== null
+        ? readMass(ledger, state.settledG).massG
+        : null;
+    return massG === null || target || !chosen ? null : insideWords(ledger, chosen.id, massG, now);
   };
   return {
     scale: { hub, state, target, live },

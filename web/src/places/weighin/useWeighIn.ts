@@ -4,11 +4,11 @@ import {
   inkByWeight,
   massOff,
   massRange,
-  readMass,
+  readTypedMass,
   type LogSnapshot,
   type MassReading,
 } from '@hiraeth/core/ledger';
-import { formatUncertain, parseQuantity } from '@hiraeth/core/quantity';
+import { formatUncertain } from '@hiraeth/core/quantity';
 import { HOUR_MS } from '@hiraeth/core/time';
 import { explain, massOffWords } from '@hiraeth/core/words';
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
@@ -144,9 +144,9 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   );
   const say = (row: Row, words: string): void => setErrors((old) => new Map(old).set(row.id, words));
   const enter = async (row: Row, text: string): Promise<boolean> => {
-    const parsed = parseQuantity(text, 'mass');
-    say(row, parsed.ok ? '' : explain(parsed.problem));
-    if (!parsed.ok || !(await weigh(row, readMass(ledger, parsed.value.value)))) return false;
+    const read = readTypedMass(ledger, text);
+    say(row, read.ok ? '' : explain(read.problem));
+    if (!read.ok || !(await weigh(row, read.value))) return false;
     focusNext(row.id);
     return true;
   };
