@@ -63,7 +63,7 @@ export const ownBottle = (bottle: Bottle, called: string, opened: boolean): Act 
 
 /** Opened: from now on it ages. */
 export const openBottle = (bottleId: string): Act => ({
-  facts: [{ kind: 'bottleOpened', bottleId, linerPresent: true }],
+  facts: [{ kind: 'bottleOpened', bottleId }],
   done: { code: 'bottleOpened', bottleId },
 });
 

@@ -359,17 +359,31 @@ test('what is to be shaken says how many of the printer’s cartridges: those th
   expect(name(15.7)).toBe('yellow');
 });
 
-test('of two sets it is said which one is to be shaken: those that print are moved at each weigh-in', () => {
+test('of two sets each is shaken, and put off, by itself: those that print are moved at each weigh-in', () => {
   const ledger = room(
     ...['cyan', 'magenta'].flatMap((id) => [
       define(cartridge(`${id}-b`, id, { set: 'B' })),
       weigh(`${id}-b`, 85),
     ]),
   );
-  const name = () => due(ledger, 15).find(({ code }) => code === 'agitate')!.subject.name;
-  expect(name()).toBe('Test printer: 5 of its cartridges');
-  ledger.add(script([weigh('cyan', 84), weigh('magenta', 84), weigh('yellow', 84)], on(14)));
-  expect(name()).toBe('Test printer: 2 of its cartridges on the shelf');
+  const toShake = (day: number) =>
+    due(ledger, day)
+      .filter(({ code }) => code === 'agitate')
+      .map(({ subject, snoozedUntil }) => [subject.name, snoozedUntil]);
+  const within = 'Test printer: 3 of its cartridges';
+  const shelved = 'Test printer: 2 of its cartridges on the shelf';
+  expect(toShake(15)).toEqual([
+    [within, null],
+    [shelved, null],
+  ]);
+  // Put off for those on the shelf: those that print stay due, in whose heads it settles.
+  ledger.add(script([{ kind: 'snoozed', what: 'agitate/printer/shelf', until: on(20) }], on(14)));
+  expect(toShake(15)).toEqual([
+    [within, null],
+    [shelved, on(20)],
+  ]);
+  ledger.add(script([weigh('cyan', 84), weigh('magenta', 84), weigh('yellow', 84)], on(14.5)));
+  expect(toShake(15)).toEqual([[shelved, on(20)]]);
 });
 
 test('who shook them says so once: that is all of them, also of those that no printer takes', () => {

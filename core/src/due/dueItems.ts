@@ -74,29 +74,34 @@ function snoozedUntil({ state }: Snapshot, id: string, at: string): string | nul
 /** In place of a printer: cartridges whose shades no slot has. */
 const NO_PRINTER = 'shelf';
 
-/** Cartridges of one printer are shaken together, and so are those that no printer takes: one thing to do, not nine. */
+/**
+ * Cartridges that stand in one printer are shaken together, so are those of it that lie on the shelf, and those that no printer
+ * takes: one thing to do, not nine. What was put off of the one is not put off of the other.
+ */
 function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem[] {
   const kept: DueItem[] = [];
-  const sets = new Map<string, DueItem[]>();
+  const sets = new Map<string, { printerId: string; isOut: boolean; items: DueItem[] }>();
   for (const item of items) {
     const cartridge = item.code === 'agitate' ? find(book.context, 'cartridge', item.subject.id) : undefined;
     if (!cartridge) kept.push(item);
     else {
       const printerId = slotFor(book.context, cartridge)?.printer.id ?? NO_PRINTER;
-      sets.set(printerId, [...(sets.get(printerId) ?? []), item]);
+      const isOut = printerId !== NO_PRINTER && !book.state.cartridges.get(cartridge.id)?.seat;
+      const key = isOut ? `${printerId}/${NO_PRINTER}` : printerId;
+      const set = sets.get(key) ?? { printerId, isOut, items: [] };
+      set.items.push(item);
+      sets.set(key, set);
     }
   }
-  for (const [printerId, set] of sets) {
+  for (const [key, { printerId, isOut, items: set }] of sets) {
     const first = set.reduce((a, b) => (a.at <= b.at ? a : b));
-    const id = `agitate/${printerId}`;
+    const id = `agitate/${key}`;
     const due = set.filter((one) => one.urgency !== 'later');
     // None yet: those of the day on which the first one is.
     const day = Date.parse(first.at) + DAY_MS;
     const meant = due.length > 0 ? due : set.filter(({ at }) => Date.parse(at) <= day);
     const printer = find(book.context, 'printer', printerId)?.name;
     const [one, ...others] = meant;
-    // Which of two sets: those that print were moved when they were weighed.
-    const out = meant.every(({ subject }) => !book.state.cartridges.get(subject.id)?.seat);
     kept.push({
       ...first,
       id,
@@ -108,7 +113,7 @@ function grouped(book: Snapshot, items: readonly DueItem[], at: string): DueItem
           one && others.length === 0
             ? one.subject.name
             : printer
-              ? `${printer}: ${meant.length} of its cartridges${out ? ' on the shelf' : ''}`
+              ? `${printer}: ${meant.length} of its cartridges${isOut ? ' on the shelf' : ''}`
               : `${meant.length} cartridges that no printer takes`,
       },
       snoozedUntil: snoozedUntil(book, id, at),

@@ -74,7 +74,7 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
       return `${cartridge(fact.cartridgeId)}: ${ports.map(([port, state]) => (typeof state === 'boolean' ? (state ? port : `not ${port}`) : `${port} ${state}`)).join(', ')}`;
     }
     case 'densityMeasured':
-      return `Density of ${find(context, 'ink', fact.inkId)?.name ?? fact.inkId}: ${fact.density.value.toFixed(4)} ± ${(COVERAGE * fact.density.u).toFixed(4)} g/ml`;
+      return `Density of ${find(context, 'ink', fact.inkId)?.name ?? fact.inkId}: ${fact.density.value.toFixed(4)} ± ${(COVERAGE * fact.density.u).toFixed(4)} g/ml${fact.temperatureC === undefined ? '' : `, at ${fact.temperatureC} °C`}`;
     case 'squeezeCalibrated':
       return `One ${find(context, 'tool', fact.toolId)?.tool === 'dropBottle' ? 'drop' : 'squeeze'} gives ${formatUncertain(fact.ml, 'ml')}`;
     case 'gaugeRead':

@@ -21,6 +21,7 @@ export function OverTime({
         minor === null ? null : Number((minor / each).toFixed(2));
       const names = months.map(({ from }) => month(from));
       const paid = payback.at === null ? undefined : month(payback.at);
+      const isEarly = paid !== undefined && names.indexOf(paid) < names.length / 2;
       const sign =
         new Intl.NumberFormat(PAGE_LOCALE, { style: 'currency', currency })
           .formatToParts(0)
@@ -65,7 +66,13 @@ export function OverTime({
                     silent: true,
                     symbol: 'none',
                     lineStyle: { color: palette.ochre, type: 'dashed' },
-                    label: { formatter: 'paid back', color: palette.ochre },
+                    // Beside its line, within the picture: above it stand the names of the axes.
+                    label: {
+                      formatter: 'paid back',
+                      color: palette.ochre,
+                      align: isEarly ? 'left' : 'right',
+                      offset: [isEarly ? 6 : -6, 18],
+                    },
                     data: [{ xAxis: paid }],
                   },
                 }
