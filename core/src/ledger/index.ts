@@ -64,7 +64,8 @@ export type {
   UseInterval,
 } from './fold/state';
 export { CONTRADICTS_SIGMA, type Contradiction } from './fold/contradicts';
-export { walk, type Walked } from './fold/walk';
+export { walk } from './fold/walk';
+export type { Walked } from './fold/walked';
 export { bottleName } from './read/bottleName';
 export { bottleRemaining, type BottleContent } from './read/bottleRemaining';
 export { factsAbout } from './read/factsAbout';

@@ -1,14 +1,3 @@
-export {
-  factsUntil,
-  livesOf,
-  recordsOf,
-  report,
-  reportAndBook,
-  reportOf,
-  REPORT_VERSION,
-  type CostSide,
-  type FoundProblem,
-  type LifeFinding,
-  type Report,
-} from './report';
+export { factsUntil, livesOf, recordsOf, report, reportAndBook, reportOf, REPORT_VERSION } from './report';
+export type { CostSide, FoundProblem, LifeFinding, Report } from './shape';
 export { cartridgeTotals, type CartridgeTotals } from './cartridgeTotals';

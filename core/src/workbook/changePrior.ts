@@ -1,6 +1,6 @@
 import type { Uncertain } from '../quantity';
 import { USE_PRIOR } from './defaults';
-import type { Printer } from './schema';
+import type { Printer } from './entitySchema';
 
 /** What a cartridge of a printer with tubes usually holds, ml: the prior of a change is about such ones. */
 const USUAL_ML = 50;

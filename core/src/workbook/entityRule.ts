@@ -1,4 +1,4 @@
-import type { CartridgeType, Entity } from './schema';
+import type { CartridgeType, Entity } from './entitySchema';
 
 /** What is wrong between the fields of one definition. */
 export type EntityRule =

@@ -6,6 +6,7 @@ export { changePrior } from './changePrior';
 export { hasBothBlacks } from './hasBothBlacks';
 export { sparedBlacks } from './sparedBlacks';
 export * from './defaults';
+export * from './entitySchema';
 export * from './schema';
 export { compareFacts } from './compareFacts';
 export { FactsById, type Facts } from './FactsById';

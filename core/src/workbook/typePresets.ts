@@ -1,5 +1,5 @@
 import { REST_MINUTES, TYPE_EMPTY_U_G } from './defaults';
-import type { CartridgeType } from './schema';
+import type { CartridgeType } from './entitySchema';
 import type { Construction } from './vocabulary';
 
 export type Variant = 'starter' | 'standard' | 'large';

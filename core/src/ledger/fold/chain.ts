@@ -4,7 +4,8 @@ import { find, type Context } from '../define/context';
 import type { Fold } from './Fold';
 import type { CartridgeState, Happening, Mix } from './state';
 import type { Stays } from './stays';
-import { walk, type Walked } from './walk';
+import { walk } from './walk';
+import type { Walked } from './walked';
 
 /** What a cartridge loses in this time by standing is nothing that a scale could tell. */
 const SHORT_MS = HOUR_MS;

@@ -4,62 +4,10 @@ import { atLeastNone, isKnown, joined, massOf, moved, UNKNOWN_VAR } from './beli
 import { ChipCount, type Mark } from './ChipCount';
 import { CONTRADICTS_SIGMA, LEAST_OFF_ML, type Contradiction } from './contradicts';
 import { Inside } from './Inside';
-import { lotsOf, mixesMl, mixOf, pourInto, scaleMixes, takeFrom } from './mixes';
-import { foretellStays, type Foretell, type Stays, type TimelineOf } from './stays';
-import type { Belief, Draw, Flow, Happening, Known, LifePoint, Mix, Reading, Seat } from './state';
-
-export interface Walked {
-  readonly belief: Belief;
-  readonly mixes: readonly Mix[];
-  readonly source: Source;
-  readonly flows: readonly Flow[];
-  readonly draws: readonly Draw[];
-  readonly points: readonly LifePoint[];
-  /** Drawn by the printer beyond what the log explains, by the gauge, ml (part of `draws`). */
-  readonly beyondMl: number;
-  readonly contradiction: Contradiction | null;
-  /** In less out by hand, and its variance. */
-  readonly handMl: number;
-  readonly handVar: number;
-  /** Foretold use over all stays. */
-  readonly foretoldMl: number;
-  readonly drew: boolean;
-  /** The first and the last reading of the chip that counts now, each with the ink beside it and the use foretold since. */
-  readonly firstRead: ReadPoint | null;
-  readonly lastRead: ReadPoint | null;
-  /** The last reading of all, this chain's or an earlier one's: where the chip's count and the ink were last compared. */
-  readonly read: Known['read'];
-}
-
-export interface ReadPoint {
-  readonly reading: Reading;
-  /** Ink when it was read, ml. */
-  readonly ml: number;
-  /** Foretold to be drawn before it, and since, ml. */
-  readonly beforeMl: number;
-  readonly sinceMl: number;
-  /** Put in less taken out by hand since, ml. */
-  readonly handMl: number;
-}
-
-export interface WalkInput {
-  readonly start: Known;
-  readonly happenings: readonly Happening[];
-  /** What the stays are foretold to draw, where it was computed already. */
-  readonly stays?: Stays | undefined;
-  readonly timelineOf: TimelineOf;
-  readonly foretell: Foretell;
-  /** Drawn by the printer in all, where a weighing at the end says so: stays share it as foretold. */
-  readonly totalMl?: number | undefined;
-  /** What it began with is reckoned back from what was found later: on the way it may come out below nothing. */
-  readonly reckonedBack?: boolean | undefined;
-  /** How a channel's counter errs: true over counted use. */
-  readonly counterOf?: ((seat: Seat) => { readonly k: number; readonly variance: number }) | undefined;
-  /** Lot of ink that no record explains. */
-  readonly bareLot: string;
-  /** Relative u of the density, and the ink's u in `points`. */
-  readonly densityU: number;
-}
+import { lotsOf, mixOf, pourInto, scaleMixes, takeFrom } from './mixes';
+import { settle, spread, standing, type ReadPoint, type WalkInput, type Walked } from './walked';
+import { foretellStays, type Stays } from './stays';
+import type { Belief, Draw, Flow, Happening, LifePoint, Mix, Seat } from './state';
 
 /**
  * Goes through what happened to a cartridge since its ink was known: the belief moves with each fill and draw, evidence joins
@@ -336,46 +284,6 @@ class Walker {
     const u = Math.sqrt(Math.min(inkVar, UNKNOWN_VAR) + (ml * this.input.densityU) ** 2);
     this.points.push({ factId, at, ml, u, source: this.source, massG, gauge });
   }
-}
-
-/** Nothing happened to it: it stands as it was known. */
-function standing(start: Known, bareLot: string): Walked {
-  const { belief, mixes, source, reading, read } = start;
-  const mark: ReadPoint | null = reading && { reading, ml: belief.ml, handMl: 0, beforeMl: 0, sinceMl: 0 };
-  return {
-    belief,
-    mixes: settle(mixes, belief, bareLot),
-    source,
-    flows: [],
-    draws: [],
-    points: [],
-    beyondMl: 0,
-    contradiction: null,
-    handMl: 0,
-    handVar: 0,
-    foretoldMl: 0,
-    drew: false,
-    firstRead: mark,
-    lastRead: mark,
-    read: reading ? { reading, ml: belief.ml, handMl: 0 } : read,
-  };
-}
-
-/** The books follow the belief: fractions stay. */
-function settle(mixes: readonly Mix[], belief: Belief, bareLot: string): readonly Mix[] {
-  return isKnown(belief) && Math.abs(mixesMl(mixes) - belief.ml) > 1e-9
-    ? scaleMixes(mixes, belief.ml, bareLot)
-    : mixes;
-}
-
-/** Evidence corrected the sum: every stay takes its share. */
-function spread(draws: readonly Draw[], moreMl: number): Draw[] {
-  const of = ({ stretch, exposure, blend }: Draw, ml: number): Draw => ({ stretch, exposure, ml, blend });
-  const sumMl = draws.reduce((sum, draw) => sum + draw.ml, 0);
-  const finalMl = sumMl + moreMl;
-  if (sumMl > 1e-9) return draws.map((draw) => of(draw, (draw.ml * finalMl) / sumMl));
-  const [first, ...rest] = draws;
-  return first ? [of(first, finalMl), ...rest] : [];
 }
 
 const isLoss = (because: string | null): boolean =>

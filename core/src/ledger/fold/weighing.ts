@@ -11,7 +11,8 @@ import type { Fold } from './Fold';
 import { EMPTY_MIX, lotsOf, mixOf, scaleMixes } from './mixes';
 import type { Belief, CartridgeState, Closed, Flow, Known, Reading } from './state';
 import { survey, type Survey } from './stays';
-import { walk, type Walked } from './walk';
+import { walk } from './walk';
+import type { Walked } from './walked';
 
 /** Use below this between a reading and a weighing leaves them the same moment, ml. */
 const SAME_MOMENT_ML = 0.15;

@@ -10,7 +10,8 @@ import type { Contradiction } from '../fold/contradicts';
 import { densityOfMixes } from '../fold/density';
 import { newCartridge } from '../fold/Fold';
 import type { CartridgeState, Happening, Mix, Seat } from '../fold/state';
-import { walk, type Walked } from '../fold/walk';
+import { walk } from '../fold/walk';
+import type { Walked } from '../fold/walked';
 import type { Book } from '../Ledger';
 import { counterOf, modelOf } from './models';
 

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../../quantity';
-import { entitySchema, FORMAT_VERSION } from '../schema';
+import { entitySchema } from '../entitySchema';
+import { FORMAT_VERSION } from '../schema';
 
 /** A fact as it stands in an old file or database: not yet known to be valid. */
 type RawFact = Readonly<Record<string, unknown>>;

@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fill, install, print, script, setUp, weigh } from '../../testing';
-import { entitySchema, factSchema, type Fact, type FactDraft } from '../schema';
+import { entitySchema } from '../entitySchema';
+import { factSchema, type Fact, type FactDraft } from '../schema';
 import { isPlain, ULID } from './index';
 import { isMoment } from './isMoment';
 import { isUlid } from './isUlid';
