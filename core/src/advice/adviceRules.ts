@@ -112,9 +112,9 @@ export const ADVICE_RULES: readonly Rule[] = [
     sheets !== null && sheets < FEW_SHEETS && ['topUpSoon', 'soon', { code: 'fewSheets', sheets }],
   (so) => {
     const { days, why } = rhythmOf(so);
-    const { weighedDaysAgo, usedDays } = so.view;
+    const { weighedDaysAgo, usedDays, hasScale } = so.view;
     return (
-      (weighedDaysAgo === null || usedDays > days) && [
+      ((hasScale && weighedDaysAgo === null) || usedDays > days) && [
         'weighIn',
         'soon',
         ...why,

@@ -1,4 +1,5 @@
 import { restEnds } from './restEnds';
+import { listOf } from '../exposure';
 import { daysBetween, daysByTheHour, latest } from '../time';
 import { targetOf } from '../fill';
 import {
@@ -8,6 +9,7 @@ import {
   foreignFraction,
   inkNow,
   mixesOf,
+  toolsInUse,
   type Body,
   type Book,
   type CartridgeState,
@@ -29,8 +31,9 @@ export interface CartridgeView {
   readonly targetMl: number;
   readonly maxMl: number;
   readonly weighedDaysAgo: number | null;
-  /** Days in a printer since it was last weighed or went in: what a weigh-in is due by. */
+  /** Days in a printer since it was last weighed (without a scale: looked at) or went in: what a weigh-in is due by. */
   readonly usedDays: number;
+  readonly hasScale: boolean;
   readonly foreign: number;
   /** While it rests after its fill: until when. */
   readonly restUntil: string | null;
@@ -53,7 +56,8 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
   const toMl = (g: number): number => (g - body.emptyG.value) / density.value;
   const weighed = state.lastWeighed?.at;
   const rested = restEnds(state, body.type);
-  const since = latest([state.installedAt, weighed]);
+  const hasScale = toolsInUse(book, 'scale').length > 0;
+  const since = latest([state.installedAt, weighed, ...(hasScale ? [] : [lookedAt(state)])]);
   return {
     body,
     state,
@@ -73,9 +77,16 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
     ),
     maxMl: toMl(body.maxG),
     weighedDaysAgo: weighed ? daysByTheHour(weighed, at) : null,
+    hasScale,
     usedDays: state.seat && since ? Math.max(0, daysBetween(since, at)) : 0,
     foreign: foreignFraction(book.context, mixes, body),
     restUntil: rested !== null && rested > at ? rested : null,
     wetMl: state.wetMl !== null && state.wetMl > DRY_ML ? state.wetMl : null,
   };
+}
+
+/** When its level was last told. */
+function lookedAt({ happenings }: CartridgeState): string | undefined {
+  const last = listOf(happenings).findLast((one) => one.type === 'seen' && one.kind === 'level');
+  return last?.type === 'seen' ? last.at : undefined;
 }

@@ -7,7 +7,7 @@ import type { FactDraft, Printer } from '../workbook';
 import { daysByTheHour } from '../time';
 import { headAdvice } from '../nozzle';
 import { dueWords, headReasonWords } from '../words';
-import { shake } from '../acts';
+import { seeLevel, shake } from '../acts';
 import { dueItems } from './dueItems';
 
 const DAY = 86_400_000;
@@ -245,6 +245,32 @@ test('an empty mass that is only its kind’s is asked for by one of them that i
   expect(asked(...unknown.slice(0, 2))).toEqual([]);
   const gone: FactDraft = { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'worn' };
   expect(asked(...unknown, gone)).toEqual([{ kind: 'cartridge', id: 'magenta', name: 'Test tank' }]);
+});
+
+test('who has no scale is never told to weigh: a look is asked for, and a level does it', () => {
+  const kind = define({ ...TYPE, emptyG: { value: 41.58, u: 0.7 } });
+  const bare = ['cyan', 'magenta', 'yellow'].map((id) =>
+    define(cartridge(id, id, { emptyG: null, initial: 'unknown' })),
+  );
+  const gone: FactDraft = { kind: 'retired', what: 'tool', subjectId: 'scale', reason: 'broken' };
+  const ledger = Ledger.from(script([...setUp, kind, ...bare, gone, install]));
+  const asked = () => due(ledger, 0.5).map((item) => [item.code, dueWords(item)] as const);
+  const { weighIn, ...others } = Object.fromEntries(asked());
+  expect(weighIn).toEqual({
+    what: 'Look how full those in Test printer are',
+    why: 'Nobody knows what is in cyan and magenta and yellow: enter the level that is seen.',
+  });
+  expect(Object.keys(others)).toEqual(['nozzleCheck']);
+  ledger.add(
+    script(
+      ['cyan', 'magenta', 'yellow'].flatMap((id) => seeLevel(id, 0.5).facts),
+      on(0.2),
+    ),
+  );
+  expect(asked().map(([code]) => code)).toEqual(['nozzleCheck']);
+  // What was told is told anew when a weigh-in would be, and not at once.
+  const again = (day: number) => due(ledger, day).find(({ code }) => code === 'weighIn')?.urgency;
+  expect([again(21.1), again(21.3)]).toEqual([undefined, 'soon']);
 });
 
 test('what rested after its fill is weighed, from then on for a week: its ink, and not what is rinsed, given up or in its slot', () => {

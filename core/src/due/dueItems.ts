@@ -21,6 +21,8 @@ export interface DueItem {
   readonly head?: HeadReason;
   /** Labels of cartridges of which nobody knows what is in them. */
   readonly unknown?: readonly string[];
+  /** No scale is at hand: what asks for a weight asks for a look. */
+  readonly hasScale?: false;
   readonly doneBy: readonly FactKind[];
   /** Of a printer's: those that it is to be done to. */
   readonly cartridgeIds?: readonly string[];
@@ -48,7 +50,18 @@ export function dueItems(book: Snapshot, at: string, aheadDays = 14): DueItem[] 
 }
 
 function itemOf(book: Snapshot, found: Found, at: string): DueItem {
-  const { code, subject, dueMs, doneBy, figure = null, head, unknown, cartridgeIds, isPressing } = found;
+  const {
+    code,
+    subject,
+    dueMs,
+    doneBy,
+    figure = null,
+    head,
+    unknown,
+    cartridgeIds,
+    hasScale,
+    isPressing,
+  } = found;
   const id = `${code}/${subject.id}`;
   return {
     id,
@@ -60,6 +73,7 @@ function itemOf(book: Snapshot, found: Found, at: string): DueItem {
     ...(head ? { head } : {}),
     ...(unknown ? { unknown } : {}),
     ...(cartridgeIds ? { cartridgeIds } : {}),
+    ...(hasScale === false ? { hasScale } : {}),
     doneBy,
     snoozedUntil: snoozedUntil(book, id, at),
   };

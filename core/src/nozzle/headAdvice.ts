@@ -198,7 +198,7 @@ const wouldEmpty = (one: Inside, drawn: Uncertain): boolean => drawn.value > 0 &
 
 /** A group cleaning draws from the channels that are meant; all else from the whole head. */
 const drawsFrom = (act: HeadAct, { slotId }: Inside, slotIds: readonly string[]): boolean =>
-  act !== 'group' || slotIds.length === 0 || slotIds.includes(slotId);
+  act !== 'group' || slotIds.includes(slotId);
 
 /** A channel missing as a whole: ink first, then vent, then air, then a clog. */
 function wholeChannel(
@@ -298,6 +298,8 @@ function drawsByAct(book: Book, { id, draws, feed }: Printer): DrawsByAct {
 
 const optionsOf = (draws: DrawsByAct, inside: readonly Inside[], slotIds: readonly string[]): HeadOption[] =>
   [...draws]
+    // Of some channels only where some are meant.
+    .filter(([act]) => act !== 'group' || slotIds.length > 0)
     .map(([act, drawOf]) => {
       const drawn = inside.filter((one) => drawsFrom(act, one, slotIds));
       return {

@@ -205,7 +205,7 @@ export function notKnownWords(code: NotKnown): string {
     case 'typeUnknown':
       return 'its type is not in the workbook';
     case 'neverWeighed':
-      return 'it was never weighed';
+      return 'nobody knows what is in it';
     case 'contradiction':
       return 'what was seen does not fit the log';
     case 'rejected':

@@ -4,7 +4,7 @@ import { agoWords } from './daysWords';
 import { headReasonWords } from './headWords';
 
 /** What is to be done, and why, in words. */
-export function dueWords({ code, subject: { name }, figure, head, unknown }: DueItem): {
+export function dueWords({ code, subject: { name }, figure, head, unknown, hasScale }: DueItem): {
   readonly what: string;
   readonly why: string;
 } {
@@ -30,10 +30,10 @@ export function dueWords({ code, subject: { name }, figure, head, unknown }: Due
       };
     case 'weighIn':
       return {
-        what: `Weigh in ${name}`,
+        what: hasScale === false ? `Look how full those in ${name} are` : `Weigh in ${name}`,
         why:
           unknown || figure === null
-            ? neverWeighedWords(unknown)
+            ? neverWeighedWords(unknown, hasScale)
             : `Last weighed ${ago}: the doubt grows with every print.`,
       };
     case 'nozzleCheck':
@@ -95,7 +95,11 @@ export function dueWords({ code, subject: { name }, figure, head, unknown }: Due
   }
 }
 
-const neverWeighedWords = (unknown: readonly string[] = []): string =>
-  unknown.length === 0
-    ? 'Some of it was never weighed: what is in it is what was told.'
-    : `Nobody knows what is in ${unknown.length > 3 ? `${unknown.length} of its cartridges` : unknown.join(' and ')}: weigh it, or enter the level that is seen.`;
+function neverWeighedWords(unknown: readonly string[] = [], hasScale = true): string {
+  if (unknown.length === 0)
+    return hasScale
+      ? 'Some of it was never weighed: what is in it is what was told.'
+      : 'What is in them is what was told: the doubt grows with every print.';
+  const which = unknown.length > 3 ? `${unknown.length} of its cartridges` : unknown.join(' and ');
+  return `Nobody knows what is in ${which}: ${hasScale ? 'weigh it, or enter the level that is seen' : 'enter the level that is seen'}.`;
+}

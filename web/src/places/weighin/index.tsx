@@ -5,6 +5,7 @@ import { pullOutWords } from '@hiraeth/core/words';
 import { Leaves } from '../../parts/Leaves';
 import { PrinterPick } from '../../parts/PrinterPick';
 import { Afterwards } from './Afterwards';
+import { LevelSheet } from './LevelSheet';
 import { nothingToWeigh } from './rows';
 import { SetTable } from './SetTable';
 import { useWeighIn } from './useWeighIn';
@@ -14,7 +15,7 @@ export default function WeighIn() {
   const form = useRef<HTMLDivElement>(null);
   const weighing = useWeighIn(form);
   const { ledger, now, printer, rows, next, done, isOpen, taken, back, shelf } = weighing;
-  const { setShelf, allBack, beginAnew, correct } = weighing;
+  const { isLooked, weighAll, setShelf, allBack, beginAnew, correct } = weighing;
   if (!printer)
     return (
       <div className="stack">
@@ -23,6 +24,16 @@ export default function WeighIn() {
           There is nothing to weigh yet. <Link to="/set-up">Set up a printer</Link> first.
         </p>
       </div>
+    );
+  if (isLooked)
+    return (
+      <LevelSheet
+        key={printer.id}
+        rows={rows}
+        nothing={nothingToWeigh(ledger, printer.id, now)}
+        onPrinter={beginAnew}
+        onScale={weighAll}
+      />
     );
   return (
     <div className="sheet">

@@ -5,6 +5,7 @@ import {
   massOff,
   massRange,
   readTypedMass,
+  toolsInUse,
   type LogSnapshot,
   type MassReading,
 } from '@hiraeth/core/ledger';
@@ -114,6 +115,9 @@ function useWeighing(
  */
 export function useWeighIn(form: RefObject<HTMLElement | null>) {
   const ledger = useLedger();
+  const [byWeight, setByWeight] = useState(false);
+  /** Without a scale it is asked how full each looks, unless somebody weighs all the same. */
+  const isLooked = !byWeight && toolsInUse(ledger, 'scale').length === 0;
   const now = useNow();
   const act = useAct();
   const printer = usePrinter();
@@ -132,14 +136,14 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   useScaleTarget(
     useMemo(
       () =>
-        next
+        next && !isLooked
           ? {
               label: `${next.name}, weigh-in`,
               range: massRange(next.cartridge.body),
               onTake: (reading: MassReading) => void weigh(next, reading),
             }
           : null,
-      [next, weigh],
+      [next, weigh, isLooked],
     ),
   );
   const say = (row: Row, words: string): void => setErrors((old) => new Map(old).set(row.id, words));
@@ -180,6 +184,8 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   return {
     ledger,
     now,
+    isLooked,
+    weighAll: () => setByWeight(true),
     printer,
     rows,
     next,

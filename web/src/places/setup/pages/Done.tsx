@@ -1,13 +1,17 @@
 import { typeOfBody, type Now } from '@hiraeth/core/acts';
+import { toolsInUse } from '@hiraeth/core/ledger';
 import { howMany } from '@hiraeth/core/words';
 import { CONSTRUCTION_NAMES, FEED_NAMES } from '@hiraeth/core/definition';
+import { useLedger } from '../../../state/hooks';
 import type { PageProps } from '../readAnswers';
 import { NOW } from './now';
 
 export function Done({ draft, read: { input, bottles } }: PageProps) {
   const inside = new Map<Now, number>();
   for (const { now } of draft.channels) inside.set(now, (inside.get(now) ?? 0) + 1);
-  const unweighed = input.bodies.some(({ emptyG }) => emptyG === null);
+  const ledger = useLedger();
+  const isWeighed = input.scale !== null || toolsInUse(ledger, 'scale').length > 0;
+  const unweighed = isWeighed && input.bodies.some(({ emptyG }) => emptyG === null);
   return (
     <ul>
       <li>
@@ -39,6 +43,12 @@ export function Done({ draft, read: { input, bottles } }: PageProps) {
         {input.scale ? `; a scale of ${input.scale.capacityG} g` : ''}
         {input.syringeMl === null ? '' : `; a syringe of ${input.syringeMl} ml`}
       </li>
+      {!isWeighed && (
+        <li className="warn">
+          No scale: it is asked how full each looks, and filled by line or by volume. A scale tells ten times
+          better what is inside; it can be added at any time.
+        </li>
+      )}
       {unweighed && (
         <li className="warn">
           An empty mass is not known yet: what is in them is known to a few tenths of a ml less well until one

@@ -6,7 +6,7 @@ export const NOW: readonly { readonly value: Now; readonly label: string }[] = [
   { value: 'partUsed', label: 'an original, part used' },
   { value: 'declaredEmpty', label: 'an original that says it is empty' },
   { value: 'ranOut', label: 'run really out: nothing comes any more' },
-  { value: 'refilled', label: 'refilled ink: it will be weighed' },
+  { value: 'refilled', label: 'refilled ink: how much is told later' },
   { value: 'dry', label: 'nothing: new and dry' },
   { value: 'wet', label: 'rinsed, still wet' },
   { value: 'fluid', label: 'flush fluid: a cleaning cartridge' },

@@ -1,0 +1,33 @@
+import { expect, test } from '@jest/globals';
+import { screen, waitFor } from '@testing-library/react';
+import { install, script, setUp } from '@hiraeth/core/testing';
+import { renderApp } from '../../testing/renderApp';
+import WeighIn from '.';
+
+const room = script([
+  ...setUp,
+  install,
+  { kind: 'retired', what: 'tool', subjectId: 'scale', reason: 'broken' },
+]);
+
+test('without a scale the set is looked at: a figure and Enter for each, and the next has the focus', async () => {
+  const { user, facts } = await renderApp(<WeighIn />, room);
+  const level = (name: string) => screen.getByLabelText(`${name}, level seen, %`);
+  await user.type(level('cyan'), '140{Enter}');
+  expect(await screen.findByRole('alert')).toHaveTextContent('from 0 to 100 %');
+  expect(facts('levelSeen')).toEqual([]);
+  await user.clear(level('cyan'));
+  await user.type(level('cyan'), '40{Enter}');
+  await waitFor(() => expect(facts('levelSeen')).toHaveLength(1));
+  await waitFor(() => expect(level('magenta')).toHaveFocus());
+  await user.keyboard('62,5 %{Enter}');
+  await waitFor(() => expect(facts('levelSeen')).toHaveLength(2));
+  expect(facts('levelSeen').map(({ cartridgeId, fraction }) => [cartridgeId, fraction])).toEqual([
+    ['cyan', 0.4],
+    ['magenta', 0.625],
+  ]);
+  expect(screen.getByText(/^Next: yellow/)).toBeInTheDocument();
+  // Whoever weighs on a scale that is not in the workbook may.
+  await user.click(screen.getByRole('button', { name: 'By weight all the same' }));
+  expect(screen.getByLabelText('cyan, weight in g')).toBeInTheDocument();
+});
