@@ -174,6 +174,18 @@ test.each<[string, Parameters<typeof advise>, string, RegExp]>([
   for (const reason of advice.why) expect(reasonWords(reason)).toMatch(/^\S.*[.?]$/);
 });
 
+// A lamp that stands for all, or nothing at all, is no figure of this channel: none is said to have been read.
+test.each([
+  ['percent', true],
+  ['steps', true],
+  ['optical', true],
+  ['lampForAll', false],
+  ['invisible', false],
+] as const)('a printer that shows %s said a figure: %s', (display, said) => {
+  const { advice } = advise([...full, signal('stops')], 'resetter', { display });
+  expect(advice.why.some(({ code }) => code === 'printerSaid')).toBe(said);
+});
+
 test('a channel that nobody counts is weighed oftener, and the advice says that this is why', () => {
   const rhythm = (strategy: ChipStrategy) => {
     const { advice } = advise([...full, print(1)], strategy);

@@ -1,3 +1,4 @@
+import { showsFigure } from '../gauge';
 import { find, toolsInUse, type Book } from '../ledger';
 import type { Printer, Slot } from '../workbook';
 import { NO_PRINT, type Advice, type Reason } from './advice';
@@ -69,11 +70,12 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
 }
 
 /** What is known of it, whatever is advised. */
-function knownOf({ view: { ink, reserveMl }, empty, reading, leak }: Situation): Reason[] {
+function knownOf({ view: { ink, reserveMl }, printer, empty, reading, leak }: Situation): Reason[] {
   const known: Reason[] = [];
   if (ink) known.push({ code: 'holds', ml: ink.value, u: ink.u, reserveMl });
   if (empty) known.push({ code: 'emptyAt', of: empty });
-  if (reading !== null) known.push({ code: 'printerSaid', fraction: reading });
+  // One lamp for all says no figure of a channel.
+  if (reading !== null && showsFigure(printer.gauge)) known.push({ code: 'printerSaid', fraction: reading });
   if (leak) {
     const { mlPerDay, since } = leak;
     known.push({ code: 'leaking', mlPerDay: mlPerDay.value, u: mlPerDay.u, since });

@@ -1,4 +1,4 @@
-import { emptyAtReading, readableActAt, type EmptyAt } from '../gauge';
+import { emptyAtReading, readableActAt, showsFigure, type EmptyAt } from '../gauge';
 import {
   bodyOf,
   cartridgeOf,
@@ -19,9 +19,6 @@ export interface CartridgeEmptyAt extends EmptyAt {
   readonly leftAtZeroMl: number | null;
 }
 
-/** Displays that never show a figure for one channel. */
-const NO_FIGURE = new Set(['invisible', 'lampForAll', 'optical']);
-
 /**
  * At which reading of the printer's gauge this cartridge comes to its reserve: from the last reading, the ink that was there
  * then by all evidence, and the counter's learnt bias: `g* = g − (V − V_r) / (k·V_cal)`.
@@ -36,7 +33,7 @@ export function emptyAt(book: Book, cartridgeId: string, at: string): CartridgeE
   const ink = inkNow(book, cartridgeId, at);
   const printer = find(book.context, 'printer', place?.printerId);
   if (!body || !state || !place || !read || !ink || !printer) return null;
-  if (isGaugeOff(state) || NO_FIGURE.has(printer.gauge.display)) return null;
+  if (isGaugeOff(state) || !showsFigure(printer.gauge) || printer.gauge.display === 'optical') return null;
   const counter = counterOf(book, place.printerId, place.slotId);
   const { chipMl, fraction } = read.reading;
   const { reserveMl } = body.type;

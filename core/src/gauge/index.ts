@@ -14,4 +14,5 @@ export {
 export { COUNTER_PRIOR, learnCounter, type Counter } from './learnCounter';
 export { sensorContent } from './sensorContent';
 export { gaugeReadingU, readableActAt } from './gaugeReadingU';
+export { showsFigure } from './showsFigure';
 export { stepsOf } from './stepsOf';

@@ -7,7 +7,7 @@ import {
   reasonWords,
 } from '@hiraeth/core/words';
 import { STRATEGY_NAMES } from '@hiraeth/core/definition';
-import { stepsOf } from '@hiraeth/core/gauge';
+import { showsFigure, stepsOf } from '@hiraeth/core/gauge';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -101,9 +101,6 @@ function Lead({ view }: { readonly view: SlotView }) {
   );
 }
 
-/** Printers that show no figure for a channel are never asked for one. */
-const NO_FIGURE: ReadonlySet<Printer['gauge']['display']> = new Set(['lampForAll', 'invisible']);
-
 function Row({ printer, view }: { readonly printer: Printer; readonly view: SlotView }) {
   const ledger = useLedger();
   const enterGauge = useGaugeEntry(printer.id);
@@ -138,7 +135,7 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
       <div>
         {isGaugeOff(state) ? (
           <span className="soft">gauge off: by weight</span>
-        ) : NO_FIGURE.has(printer.gauge.display) ? (
+        ) : !showsFigure(printer.gauge) ? (
           <span className="soft">shows no figure</span>
         ) : steps.length > 0 ? (
           <Step
