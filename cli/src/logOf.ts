@@ -1,4 +1,13 @@
-import { buy, logFill, logPrint, resetChips, weighCartridge, type Act } from '@hiraeth/core/acts';
+import {
+  buy,
+  cleanHead,
+  logFill,
+  logPrint,
+  resetChips,
+  seeLevel,
+  weighCartridge,
+  type Act,
+} from '@hiraeth/core/acts';
 import { readyFacts, withReason } from '@hiraeth/core/check';
 import { all, bottleName, find, Ledger, readTypedMass, settingsOf, type Context } from '@hiraeth/core/ledger';
 import {
@@ -11,6 +20,7 @@ import {
 import { doneWords, explain } from '@hiraeth/core/words';
 import {
   BECAUSE,
+  CLEANING_LEVELS,
   makeStamp,
   PURCHASES,
   serializeWorkbook,
@@ -22,7 +32,7 @@ import {
 import type { Done, Options } from './command';
 import { EXIT } from './exit';
 
-const DOINGS = ['weigh', 'fill', 'print', 'buy', 'reset'] as const;
+const DOINGS = ['weigh', 'level', 'fill', 'print', 'clean', 'buy', 'reset'] as const;
 
 /** What was wrong with the question, said where it is asked. */
 class Unclear extends Error {}
@@ -107,6 +117,29 @@ const ACTS: Readonly<Record<(typeof DOINGS)[number], (ledger: Ledger, words: Wor
       named(ledger.context, 'cartridge', words.get('--cartridge')).id,
       read(readTypedMass(ledger, said(words, '--g'), thing(ledger.context, 'scale', words)?.id)),
     ),
+  level: ({ context }, words) => {
+    const { id } = named(context, 'cartridge', words.get('--cartridge'));
+    const percent = amount(words, '--percent', 'percent');
+    if (percent < 0 || percent > 100) throw new Unclear('How full does it look? --percent from 0 to 100.');
+    return seeLevel(id, percent / 100);
+  },
+  clean: ({ context }, words) => {
+    const printer = named(context, 'printer', words.get('--printer'));
+    const level = CLEANING_LEVELS.find((one) => one === (words.get('--level') ?? 'light'));
+    if (!level) throw new Unclear(`Which cleaning? --level ${CLEANING_LEVELS.join('|')}.`);
+    const asked = (words.get('--channels') ?? '').split(',').filter((one) => one !== '');
+    const slots = asked.map((one) => {
+      const slot = printer.slots.find(({ id, name }) => id === one || name === one);
+      if (!slot)
+        throw new Unclear(
+          `Which channels? ${printer.name} has ${printer.slots.map(({ name }) => name).join(', ')}.`,
+        );
+      return slot;
+    });
+    if (level === 'group' && slots.length === 0)
+      throw new Unclear('Which channels did it clean? --channels NAME,NAME: the others gave no ink.');
+    return cleanHead(printer.id, level, slots);
+  },
   fill: (ledger, words, at) =>
     logFill(
       ledger,

@@ -398,12 +398,31 @@ describe('log: one entry from a script, held against the workbook as the app doe
       'print --printer printer --subject any --size 210x297 --copies 3',
       { kind: 'printed', copies: 3, widthMm: 210, heightMm: 297 },
     ],
+    ['weigh --cartridge cyan --g 59-60', { kind: 'weighed', massG: { value: 59.5 }, range: [59, 60] }],
+    ['level --cartridge cyan --percent 40', { kind: 'levelSeen', cartridgeId: 'cyan', fraction: 0.4 }],
+    ['clean --printer printer', { kind: 'cleaned', level: 'light' }],
+    [
+      'clean --printer printer --level group --channels magenta,cyan',
+      { kind: 'cleaned', level: 'group', slotIds: ['magenta', 'cyan'] },
+    ],
     ['buy --what tools --name Funnel --price 4.50', { kind: 'purchased', priceMinor: 450 }],
     ['reset --cartridge cyan --sure', { kind: 'chipReset', cartridgeId: 'cyan', worked: true }],
   ])('%s', async (words, fact) => {
     const { code, err } = await log(...words.split(' '));
     expect([code, err]).toEqual([0, '']);
     expect(last()).toMatchObject({ ...fact, at: '2026-04-01T12:00:00.000Z' });
+  });
+
+  test.each([
+    ['clean --printer printer --level gentle', /--level light\|deep\|group\|recharge/],
+    ['clean --printer printer --level group', /Which channels did it clean\?/],
+    ['clean --printer printer --channels puce', /Test printer has cyan, magenta, yellow/],
+    ['level --cartridge cyan --percent 140', /from 0 to 100/],
+  ])('%s: it is said what is missing, and nothing is written', async (words, says) => {
+    writeFileSync(out, 'untouched');
+    const { code, err } = await log(...words.split(' '));
+    expect([code, err]).toEqual([2, expect.stringMatching(says)]);
+    expect(readFileSync(out, 'utf8')).toBe('untouched');
   });
 
   test('what the app would ask about is asked about here: nothing is written until --sure; what cannot be stays out', async () => {

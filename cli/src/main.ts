@@ -27,6 +27,8 @@ hiraeth shades FILE [--at DATE] [--json]   measured shades compared, fading, and
 hiraeth import FILE JOBS… --as page-log|jobs|csv [--format 'PAGELOGFORMAT'] [--out OUT] [--json]
                                            prints out of a print system's own records; OUT is the workbook with what rules logged
 hiraeth log FILE --do weigh --cartridge C --g 63.42 [--scale S] --out OUT
+hiraeth log FILE --do level --cartridge C --percent 40 --out OUT
+hiraeth log FILE --do clean --printer P [--level light|deep|group|recharge] [--channels NAME,NAME] --out OUT
 hiraeth log FILE --do fill --cartridge C --bottle B --ml 12.5 --out OUT
 hiraeth log FILE --do print --printer P --subject S --size WxH [--copies N] [--title T] [--on PAPER] --out OUT
 hiraeth log FILE --do buy --what KIND [--name N] [--price 12.50] --out OUT
@@ -170,6 +172,9 @@ const FLAGS: Readonly<Record<Command | 'read-check', readonly string[]>> = {
     '--bottle',
     '--scale',
     '--g',
+    '--percent',
+    '--level',
+    '--channels',
     '--ml',
     '--printer',
     '--subject',
