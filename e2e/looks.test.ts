@@ -187,7 +187,7 @@ test('a check by keyboard, then a cleaning that did not help: wait, and look aga
   await check('#7, 9');
   await expect(page.getByTestId('missing')).toHaveText('2lines missing');
   await expect(
-    page.getByText('One light cleaning of these channels.', { exact: false }).first(),
+    page.getByText('One cleaning of these channels alone.', { exact: false }).first(),
   ).toBeVisible();
   await page.getByRole('button', { name: 'It was cleaned: cyan' }).click();
   await saved(page, /head cleaning of cyan/);

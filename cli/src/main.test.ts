@@ -365,7 +365,7 @@ test('checks and shades: the head and the colours of each printer', async () => 
   writeFileSync(looked, serializeWorkbook(book, '2026-04-01T00:00:00.000Z'));
   const checks = await run('checks', looked, '--at', '2026-03-02');
   expect(checks.out).toMatch(
-    /Test printer: One light cleaning of these channels[^]*cyan +not every line there, 2 missing/,
+    /Test printer: One cleaning of these channels alone[^]*cyan +not every line there, 2 missing/,
   );
   const shades = await run('shades', looked, '--at', '2026-03-02');
   expect(shades.out).toMatch(/profile anew\? Now[^]*against the original: Plainly different; mean ΔE00 3\.9/);

@@ -1,5 +1,5 @@
 import { showsFigure } from '../gauge';
-import { find, toolsInUse, type Book } from '../ledger';
+import { find, hasScale, type Book } from '../ledger';
 import type { Printer, Slot } from '../workbook';
 import { NO_PRINT, type Advice, type Reason } from './advice';
 import { ADVICE_RULES, goesOn, type Said } from './adviceRules';
@@ -65,7 +65,7 @@ function adviceFor(book: Book, printer: Printer, slot: Slot, view: CartridgeView
     emptyAt: so.empty,
     options: so.options,
     strategy: so.strategy,
-    hasScale: toolsInUse(book, 'scale').length > 0,
+    hasScale: hasScale(book),
   };
 }
 

@@ -1,5 +1,4 @@
 import { restEnds } from './restEnds';
-import { listOf } from '../exposure';
 import { daysBetween, daysByTheHour, latest } from '../time';
 import { targetOf } from '../fill';
 import {
@@ -7,9 +6,10 @@ import {
   cartridgeOf,
   densityOfMixes,
   foreignFraction,
+  hasScale,
   inkNow,
+  levelSeenAt,
   mixesOf,
-  toolsInUse,
   type Body,
   type Book,
   type CartridgeState,
@@ -56,8 +56,8 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
   const toMl = (g: number): number => (g - body.emptyG.value) / density.value;
   const weighed = state.lastWeighed?.at;
   const rested = restEnds(state, body.type);
-  const hasScale = toolsInUse(book, 'scale').length > 0;
-  const since = latest([state.installedAt, weighed, ...(hasScale ? [] : [lookedAt(state)])]);
+  const isWeighed = hasScale(book);
+  const since = latest([state.installedAt, weighed, isWeighed ? null : levelSeenAt(book, cartridgeId)]);
   return {
     body,
     state,
@@ -77,16 +77,10 @@ export function cartridgeView(book: Book, cartridgeId: string, at: string): Cart
     ),
     maxMl: toMl(body.maxG),
     weighedDaysAgo: weighed ? daysByTheHour(weighed, at) : null,
-    hasScale,
+    hasScale: isWeighed,
     usedDays: state.seat && since ? Math.max(0, daysBetween(since, at)) : 0,
     foreign: foreignFraction(book.context, mixes, body),
     restUntil: rested !== null && rested > at ? rested : null,
     wetMl: state.wetMl !== null && state.wetMl > DRY_ML ? state.wetMl : null,
   };
-}
-
-/** When its level was last told. */
-function lookedAt({ happenings }: CartridgeState): string | undefined {
-  const last = listOf(happenings).findLast((one) => one.type === 'seen' && one.kind === 'level');
-  return last?.type === 'seen' ? last.at : undefined;
 }

@@ -1,6 +1,7 @@
 import type { Entity } from '../workbook';
 import type { Field, FieldUnit } from './field';
 import { DEFINITION_FIELDS } from './fields';
+import { valueAt } from './valueAt';
 
 /** A figure of a definition that no such thing has. */
 export interface OutOfBounds {
@@ -48,12 +49,3 @@ function boundsOf(path: string, { as, bounds, mostU }: Field): [path: string, le
     ...(mostU === undefined ? [] : [[`${path}.u`, 0, mostU] satisfies [string, number, number]]),
   ];
 }
-
-const valueAt = (entity: Entity, path: string): unknown =>
-  path
-    .split('.')
-    .reduce<unknown>(
-      (part, key) =>
-        typeof part === 'object' && part !== null ? (part as Record<string, unknown>)[key] : undefined,
-      entity,
-    );

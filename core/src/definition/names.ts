@@ -4,6 +4,7 @@ import type {
   CleaningLevel,
   Closure,
   Construction,
+  Fate,
   InkClass,
   Method,
   Paper,
@@ -110,13 +111,20 @@ export const HOLE_NAMES = {
   airHole: 'is the air hole itself, widened: never blocked',
 } as const;
 
+/** Where ink that did not stay in a cartridge goes. */
+export const FATE_NAMES: Record<Fate, string> = {
+  bottle: 'back into the bottle',
+  cartridge: 'into the cartridge',
+  bin: 'to the bin',
+};
+
 /** Schools that disagree, each with what it does. */
 export const SCHOOL_NAMES = {
   reset: { before: 'before filling', after: 'after filling' },
   stopAt: { mass: 'the target mass', line: 'the line', volume: 'a volume' },
   remains: { topUp: 'top up on it', drawOut: 'draw it out first' },
   prime: { always: 'always', whenDry: 'only when it ran dry', never: 'never' },
-  leftover: { bottle: 'back into the bottle', cartridge: 'into the cartridge', bin: 'to the bin' },
+  leftover: FATE_NAMES,
   closing: { seal: 'pinholed cover', open: 'left open' },
   cleaning: {
     always: 'after every refill',

@@ -21,8 +21,8 @@ export interface DueItem {
   readonly head?: HeadReason;
   /** Labels of cartridges of which nobody knows what is in them. */
   readonly unknown?: readonly string[];
-  /** No scale is at hand: what asks for a weight asks for a look. */
-  readonly hasScale?: false;
+  /** False: no scale is at hand, and what asks for a weight asks for a look. */
+  readonly hasScale?: boolean;
   readonly doneBy: readonly FactKind[];
   /** Of a printer's: those that it is to be done to. */
   readonly cartridgeIds?: readonly string[];

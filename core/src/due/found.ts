@@ -44,8 +44,8 @@ export interface Found {
   readonly head?: HeadReason;
   /** Labels of cartridges of which nobody knows what is in them. */
   readonly unknown?: readonly string[];
-  /** No scale is at hand: what asks for a weight asks for a look. */
-  readonly hasScale?: false;
+  /** False: no scale is at hand, and what asks for a weight asks for a look. */
+  readonly hasScale?: boolean;
   /** It cannot wait. */
   readonly isPressing?: boolean;
 }

@@ -107,6 +107,8 @@ export { padMl } from './read/padMl';
 export { readMass, type MassReading } from './read/readMass';
 export { readTypedMass } from './read/readTypedMass';
 export { scaleFor } from './read/scaleFor';
+export { hasScale } from './read/hasScale';
+export { levelSeenAt } from './read/levelSeenAt';
 export { isTool, toolsInUse, type AnyTool, type ToolKind } from './read/toolsInUse';
 export { scaleReading } from './read/scaleReading';
 export {

@@ -5,8 +5,8 @@ import { formatMoney, formatUncertain } from '../quantity';
 import { howMany } from './howMany';
 import { lotName } from './lotName';
 import type { Entity, Fact, FactDraft } from '../workbook';
-import { CRITERION_NAMES, FATE_WORDS, GRADE_NAMES, LOOK_WORDS, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
-import { METHOD_NAMES } from '../definition';
+import { CRITERION_NAMES, GRADE_NAMES, LOOK_WORDS, PURPOSE_NAMES, SIGNAL_WORDS } from './names';
+import { FATE_NAMES, METHOD_NAMES } from '../definition';
 
 const percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 
@@ -58,11 +58,11 @@ export function factWords(ledger: Book, fact: Fact | FactDraft): string {
     case 'fadedOrRanDry':
       return `${cartridge(fact.cartridgeId)} ${fact.ranDry ? 'ran dry' : 'faded'}: it was at or below its reserve`;
     case 'filled':
-      return `Filled ${cartridge(fact.cartridgeId)} with ${formatUncertain(fact.ml, 'ml')} of ${lotName(ledger, fact.bottleId)} (${METHOD_NAMES[fact.method]}, by ${fact.by})${fact.leftover && fact.leftover.ml > 0 ? `; leftover ${fact.leftover.ml.toFixed(1)} ml ${FATE_WORDS[fact.leftover.fate]}` : ''}`;
+      return `Filled ${cartridge(fact.cartridgeId)} with ${formatUncertain(fact.ml, 'ml')} of ${lotName(ledger, fact.bottleId)} (${METHOD_NAMES[fact.method]}, by ${fact.by})${fact.leftover && fact.leftover.ml > 0 ? `; leftover ${fact.leftover.ml.toFixed(1)} ml ${FATE_NAMES[fact.leftover.fate]}` : ''}`;
     case 'drawnOut':
-      return `Drew ${formatUncertain(fact.ml, 'ml')} out of ${cartridge(fact.cartridgeId)}, ${FATE_WORDS[fact.fate]}`;
+      return `Drew ${formatUncertain(fact.ml, 'ml')} out of ${cartridge(fact.cartridgeId)}, ${FATE_NAMES[fact.fate]}`;
     case 'primed':
-      return `Primed ${cartridge(fact.cartridgeId)}: ${formatUncertain(fact.ml, 'ml')} ${FATE_WORDS[fact.fate]}`;
+      return `Primed ${cartridge(fact.cartridgeId)}: ${formatUncertain(fact.ml, 'ml')} ${FATE_NAMES[fact.fate]}`;
     case 'spilt':
       return `Spilt about ${fact.ml.value.toFixed(1)} ml from ${fact.from === 'bottle' ? lotName(ledger, fact.subjectId) : cartridge(fact.subjectId)}`;
     case 'flushed':

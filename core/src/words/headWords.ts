@@ -9,7 +9,7 @@ export const HEAD_ACT_WORDS: Readonly<Record<HeadAct, string>> = {
   fine: 'Every nozzle prints',
   live: 'Nothing: the printer works around it',
   purge: 'Print a sheet that makes every ink work',
-  group: 'One light cleaning of these channels',
+  group: 'One cleaning of these channels alone',
   light: 'One light cleaning',
   wait: 'Wait half a day, then look again',
   deep: 'One deep cleaning',

@@ -3,7 +3,6 @@ import type {
   MassReason,
   CheckAfter,
   CheckLight,
-  Fate,
   Occasion,
   ShadeCriterion,
   PrintKind,
@@ -21,12 +20,6 @@ export const PURPOSE_NAMES: Record<WeighingPurpose, string> = {
   empty: 'empty',
   bottle: 'bottle',
   reference: 'reference mass',
-};
-
-export const FATE_WORDS: Record<Fate, string> = {
-  bottle: 'back into the bottle',
-  cartridge: 'into the cartridge',
-  bin: 'to the bin',
 };
 
 export const SIGNAL_WORDS: Record<Signal, string> = {

@@ -178,6 +178,22 @@ test('of much only what is asked most is open; what is wrong in a shut part open
   expect(facts('defined')).toHaveLength(before);
 });
 
+test.each([
+  ['Signals low at, %', '150'],
+  ['Steps that it can show, %', '100; 120'],
+])('%s: a share of %s is refused in per cent, as it is typed', async (label, text) => {
+  const { user, facts } = await open(PRINTER);
+  const before = facts('defined').length;
+  await user.clear(screen.getByLabelText(label));
+  await user.click(screen.getByLabelText(label));
+  await user.paste(text);
+  await user.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(screen.getByLabelText(label)).toHaveAccessibleDescription('Enter a share from 0 to 100 %.'),
+  );
+  expect(facts('defined')).toHaveLength(before);
+});
+
 test('where a hole lies is told whole or not at all', async () => {
   const { user, facts } = await open({ ...TYPE, port: 'drill' });
   const before = facts('defined').length;

@@ -290,7 +290,9 @@ describe('setting up', () => {
     expect(screen.getByRole('radio', { name: 'each its own, as below' })).toBeChecked();
     await go(user, 6);
     expect(title()).toBe('Is that right?');
-    expect(screen.getByText(/Now: 3 × refilled ink: how much is told later; 1 × nothing/)).toBeInTheDocument();
+    expect(
+      screen.getByText(/Now: 3 × refilled ink: how much is told later; 1 × nothing/),
+    ).toBeInTheDocument();
     await user.click(screen.getByRole('button', { name: 'Set it up' }));
     await waitFor(() => expect(facts('installed')).toHaveLength(1));
     // What is new and dry lies on the shelf.

@@ -1,5 +1,5 @@
 import { cartridgeView, restEnds, type CartridgeView } from '../../advice';
-import { all, lastMovedAt, slotFor, toolsInUse } from '../../ledger';
+import { all, hasScale, lastMovedAt, slotFor } from '../../ledger';
 import { DAY_MS } from '../../time';
 import { DUE } from '../../workbook';
 import { ofCartridge, type Asked, type Rule } from '../found';
@@ -19,7 +19,7 @@ const inUse = ({ book, at }: Asked): readonly CartridgeView[] =>
 
 /** What rested after its fill is weighed: its honest full mass. One that nobody ever weighs is left alone. */
 export const rested: Rule = (asked) =>
-  (toolsInUse(asked.book, 'scale').length === 0 ? [] : inUse(asked)).flatMap((view) => {
+  (hasScale(asked.book) ? inUse(asked) : []).flatMap((view) => {
     const { lastWeighed, lastFillAt } = view.state;
     const ends = restEnds(view.state, view.body.type);
     if (ends === null || !lastWeighed || !lastFillAt) return [];
@@ -59,7 +59,7 @@ export const agitated: Rule = (asked) =>
 /** One of a kind weighed empty and dry ends its guess; it speaks for its like. */
 export const emptyMasses: Rule = ({ book, book: { context, state }, now }) =>
   // Nobody can weigh it without a scale.
-  (toolsInUse(book, 'scale').length === 0 ? [] : all(context, 'cartridgeType')).flatMap((type) => {
+  (hasScale(book) ? all(context, 'cartridgeType') : []).flatMap((type) => {
     if (type.emptyG.u < GUESSED_G) return [];
     const own = all(context, 'cartridge').filter(
       ({ id, typeId }) => typeId === type.id && !state.cartridges.get(id)?.retired,

@@ -1,7 +1,7 @@
 import { cartridgeLives, printerAdvice, standardDm2, type CartridgeView } from '../../advice';
 import { reprofile } from '../../colour';
 import { listOf } from '../../exposure';
-import { padMl, settingsOf, toolsInUse, type Book } from '../../ledger';
+import { hasScale, padMl, settingsOf, type Book } from '../../ledger';
 import { headAdvice } from '../../nozzle';
 import { latest, DAY_MS } from '../../time';
 import { ofCartridge, ofPrinter, type PrinterRule } from '../found';
@@ -71,14 +71,14 @@ export const weighIn: PrinterRule = ({ book, now }, printer, here) => {
   const unknown = here.flatMap(({ ink, body }) => (ink === null ? [body.cartridge.label] : []));
   const longest = Math.max(...here.map(({ usedDays }) => usedDays));
   const every = printer.weighInDays ?? settingsOf(book.context).weighInDays;
-  const hasScale = toolsInUse(book, 'scale').length > 0;
+  const isWeighed = hasScale(book);
   return [
     {
       code: 'weighIn',
       subject: ofPrinter(printer),
       dueMs: unknown.length > 0 ? now : now + (every - longest) * DAY_MS,
-      doneBy: hasScale ? ['weighed'] : ['weighed', 'levelSeen'],
-      ...(hasScale ? {} : { hasScale }),
+      doneBy: isWeighed ? ['weighed'] : ['weighed', 'levelSeen'],
+      hasScale: isWeighed,
       ...(unknown.length > 0 ? { unknown } : {}),
       // Days since it went in are not days since it was weighed.
       figure: lastWeighed(here),

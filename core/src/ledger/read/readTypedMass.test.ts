@@ -10,7 +10,6 @@ test.each([
   ['63–65', 63, 65],
   ['63 - 65', 63, 65],
   ['63-65 g', 63, 65],
-  ['65 to 63', 63, 65],
   ['between 63,0 and 65,0 g', 63, 65],
   ['63.2…63.6', 63.2, 63.6],
   ['63.2..63.6', 63.2, 63.6],
@@ -34,6 +33,9 @@ test.each([
   ['heavy', 'notANumber'],
   ['63–heavy', 'notANumber'],
   ['63–', 'notANumber'],
+  // A slip for 63.42; an interval rises.
+  ['63-42', 'notANumber'],
+  ['65 to 63', 'notANumber'],
   ['63–65–67', 'notANumber'],
   ['63–65 ml', 'wrongUnit'],
   ['1,234–1,300', 'ambiguousNumber'],

@@ -28,8 +28,12 @@ export function readTypedMass(
   const unit = /[a-z"]+\.?\s*$/i.exec(second)?.[0] ?? '';
   const begin = parseQuantity(/[a-z"]\.?\s*$/i.test(first) ? first : `${first}${unit}`, 'mass');
   if (!begin.ok) return fail(begin.problem);
-  const shown = [begin.value.value, last.value.value].sort((a, b) => a - b) as [number, number];
-  const [least, most] = shown.map((end) => readMass(book, end, scaleId)) as [MassReading, MassReading];
+  // 63-42 is a slip for 63.42, not everything between.
+  if (begin.value.value >= last.value.value) return one;
+  const [least, most] = [begin, last].map(({ value }) => readMass(book, value.value, scaleId)) as [
+    MassReading,
+    MassReading,
+  ];
   const half = (most.massG.value - least.massG.value) / 2;
   return ok({
     ...most,

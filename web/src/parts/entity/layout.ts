@@ -1,4 +1,11 @@
-import { hasBothBlacks, type CartridgeType, type Entity, type Printer } from '@hiraeth/core/workbook';
+import { valueAt } from '@hiraeth/core/definition';
+import {
+  hasBothBlacks,
+  type CartridgeType,
+  type Entity,
+  type Printer,
+  type Tool,
+} from '@hiraeth/core/workbook';
 
 /** What else is owned, for fields that point at it. */
 export interface Owned {
@@ -52,6 +59,9 @@ const PARTS: Parts = {
   cartridge: { chip: () => ({ title: 'Chip' }) },
 };
 
+/** What may lie on the scale with a cartridge. */
+const WITH_IT: ReadonlySet<Tool['tool']> = new Set(['floatSensor', 'keeper', 'clip', 'swab', 'tape']);
+
 /** Fields and parts that only some things have. */
 const SHOWN: Shown = {
   printer: {
@@ -67,7 +77,7 @@ const SHOWN: Shown = {
       Boolean(cartridgeType.find(({ id }) => id === typeId)?.headPart),
   },
   tool: {
-    massG: ({ tool }) => tool === 'floatSensor' || tool === 'keeper',
+    massG: ({ tool }) => WITH_IT.has(tool),
     squeezeMl: ({ tool }) => tool === 'squeezeBottle' || tool === 'dropBottle',
   },
 };
@@ -91,13 +101,7 @@ export function isShown(entity: Entity, path: string, owned: Owned): boolean {
 
 /** As many as there are in a list of the thing, by the list's path; as many shades as its body has chambers. */
 export function countIn(entity: Entity, list: string, owned: Owned): number {
-  const there = list
-    .split('.')
-    .reduce<unknown>(
-      (part, key) =>
-        typeof part === 'object' && part !== null ? (part as Record<string, unknown>)[key] : undefined,
-      entity,
-    );
+  const there = valueAt(entity, list);
   const count = Array.isArray(there) ? there.length : 0;
   return entity.entity === 'cartridge' && list === 'shades'
     ? Math.max(count, owned.cartridgeType.find(({ id }) => id === entity.typeId)?.chambers ?? 1)

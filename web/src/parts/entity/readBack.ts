@@ -1,9 +1,9 @@
-import { quantityKind } from '@hiraeth/core/definition';
+import { quantityKind, valueAt } from '@hiraeth/core/definition';
 import { parseMoney, parseQuantity } from '@hiraeth/core/quantity';
 import type { Entity } from '@hiraeth/core/workbook';
 import { explain } from '@hiraeth/core/words';
 import type { FieldSpec } from './fieldsOf';
-import { putAt, valueAt } from './paths';
+import { putAt } from './putAt';
 
 /** A thing as it was typed, and what is wrong with it by field. */
 export interface ReadBack {
@@ -89,5 +89,7 @@ function readField({ field, choices }: FieldSpec, raw: unknown, currency: string
   const read = written.map((one) => parseQuantity(one, kind));
   for (const one of read) if (!one.ok) return { ok: false, words: explain(one.problem) };
   const values = read.flatMap((one) => (one.ok ? [one.value.value / per] : []));
+  if (per === 100 && values.some((share) => share < 0 || share > 1))
+    return { ok: false, words: 'Enter a share from 0 to 100 %.' };
   return { ok: true, value: field.as === 'shares' ? values : values[0] };
 }

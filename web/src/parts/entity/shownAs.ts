@@ -1,7 +1,8 @@
+import { valueAt } from '@hiraeth/core/definition';
 import { minorPerMajor } from '@hiraeth/core/quantity';
 import type { Entity } from '@hiraeth/core/workbook';
 import type { FieldSpec } from './fieldsOf';
-import { putAt, valueAt } from './paths';
+import { putAt } from './putAt';
 
 /** What stands in each field of a thing at first, nested as its path says. */
 export function shownAs(

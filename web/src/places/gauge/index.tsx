@@ -55,6 +55,12 @@ export default function Gauge() {
             <Row key={view.slot.id} printer={printer} view={view} />
           ))}
         </div>
+        {stepsOf(printer.gauge).length > 0 && printer.gauge.steps.length < 2 && (
+          <p className="soft small">
+            Nobody said which steps it shows: quarters are offered. Others are entered under{' '}
+            <Link to="/workbook/things">What is owned</Link>, in its gauge.
+          </p>
+        )}
         <SensorBoard key={printer.id} printer={printer} slots={slots} />
       </div>
       <aside>

@@ -1,5 +1,5 @@
 import { setUp } from '@hiraeth/core/acts';
-import { settingsOf, toolsInUse } from '@hiraeth/core/ledger';
+import { hasScale, settingsOf, toolsInUse } from '@hiraeth/core/ledger';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct, useLedger } from '../../state/hooks';
@@ -41,7 +41,7 @@ export function useSetUp(): SettingUp {
   const [draft, setDraft] = useState<Draft>(() => ({
     ...readDraft(kept ?? earlier()),
     // What is owned already is not asked for again.
-    ...(toolsInUse(ledger, 'scale').length > 0 ? { scaleG: '' } : {}),
+    ...(hasScale(ledger) ? { scaleG: '' } : {}),
     ...(toolsInUse(ledger, 'syringe').length > 0 ? { syringeMl: '' } : {}),
   }));
   const [before, setBefore] = useState<Draft | null>(null);

@@ -1,11 +1,10 @@
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { isGaugeOff } from '@hiraeth/core/ledger';
 import { formatUncertain } from '@hiraeth/core/quantity';
 import { weighedWords } from '@hiraeth/core/words';
 import { Swatch } from '../../parts/Swatch';
 import { Term } from '../../parts/Term';
 import type { Row } from './Afterwards';
+import { Cell } from './Cell';
 import type { WeighingIn } from './useWeighIn';
 
 /** The set, a row each: what was expected, a field for its weight and one for the gauge, what it comes to. */
@@ -84,44 +83,5 @@ function SetRow({ row, weighing }: { readonly row: Row; readonly weighing: Weigh
         )}
       </td>
     </tr>
-  );
-}
-
-function Cell({
-  label,
-  mark,
-  narrow,
-  onEnter,
-  onPaste,
-}: {
-  readonly label: string;
-  readonly mark?: string;
-  readonly narrow?: boolean;
-  readonly onEnter: (text: string) => void;
-  readonly onPaste?: (lines: readonly string[]) => void;
-}) {
-  const [text, setText] = useState('');
-  return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        onEnter(text);
-      }}
-    >
-      <TextField
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onPaste={(event) => {
-          const lines = event.clipboardData.getData('text').trim().split(/\r?\n/);
-          if (!onPaste || lines.length < 2) return;
-          event.preventDefault();
-          onPaste(lines);
-        }}
-        sx={{ width: narrow ? 90 : 120 }}
-        slotProps={{
-          htmlInput: { inputMode: 'decimal', 'aria-label': label, ...(mark ? { 'data-mass': mark } : {}) },
-        }}
-      />
-    </form>
   );
 }

@@ -2,10 +2,11 @@ import Button from '@mui/material/Button';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import { pullOutWords } from '@hiraeth/core/words';
+import type { Printer } from '@hiraeth/core/workbook';
 import { Leaves } from '../../parts/Leaves';
 import { PrinterPick } from '../../parts/PrinterPick';
-import { Afterwards } from './Afterwards';
-import { LevelSheet } from './LevelSheet';
+import { Afterwards, type Row } from './Afterwards';
+import { LevelTable } from './LevelTable';
 import { nothingToWeigh } from './rows';
 import { SetTable } from './SetTable';
 import { useWeighIn } from './useWeighIn';
@@ -25,16 +26,6 @@ export default function WeighIn() {
         </p>
       </div>
     );
-  if (isLooked)
-    return (
-      <LevelSheet
-        key={printer.id}
-        rows={rows}
-        nothing={nothingToWeigh(ledger, printer.id, now)}
-        onPrinter={beginAnew}
-        onScale={weighAll}
-      />
-    );
   return (
     <div className="sheet">
       <div className="stack" ref={form}>
@@ -43,19 +34,27 @@ export default function WeighIn() {
         <div className="lead">
           <div className="big">
             {done} of {rows.length}
-            <small>weighed</small>
+            <small>{isLooked ? 'looked at' : 'weighed'}</small>
           </div>
           <p>
             {next
-              ? `Next: ${next.name}. ${next.slot ? `Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}` : 'On the shelf: with the keeper that it wears, on the scale.'}`
+              ? `Next: ${next.name}. ${howWords(printer, next, isLooked)}`
               : rows.length === 0
                 ? nothingToWeigh(ledger, printer.id, now)
-                : 'All weighed. The ink is known again.'}
+                : isLooked
+                  ? 'All looked at. A level tells a tenth or so of what it holds; a small scale tells a hundredth.'
+                  : 'All weighed. The ink is known again.'}
           </p>
         </div>
         <PrinterPick onPick={beginAnew} />
         <Afterwards key={printer.id} printer={printer} rows={rows} taken={taken} onTaken={correct} />
-        <SetTable weighing={weighing} />
+        {isLooked ? <LevelTable weighing={weighing} /> : <SetTable weighing={weighing} />}
+        {isLooked && (
+          <div className="row">
+            <Button onClick={weighAll}>By weight all the same</Button>
+            <Link to="/workbook/things">Add a scale</Link>
+          </div>
+        )}
         <label className="row small">
           <input type="checkbox" checked={shelf} onChange={(event) => setShelf(event.target.checked)} />
           those on the shelf too
@@ -76,9 +75,18 @@ export default function WeighIn() {
           </p>
         )}
       </div>
-      <Hints />
+      {isLooked ? <aside /> : <Hints />}
     </div>
   );
+}
+
+/** What is done with the next one. */
+function howWords(printer: Printer, { slot }: Row, isLooked: boolean): string {
+  if (isLooked)
+    return `No scale is in use: say how full it looks, held upright against the light. ${slot ? pullOutWords(printer) : ''}`;
+  return slot
+    ? `Out, dry at the outlet, on the scale, back in. ${pullOutWords(printer)}`
+    : 'On the shelf: with the keeper that it wears, on the scale.';
 }
 
 /** How it goes quickly, and right. */

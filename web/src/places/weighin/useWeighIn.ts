@@ -1,11 +1,12 @@
 import { isOffAlike, type SetMass } from '@hiraeth/core/advice';
-import { putBack, weighCartridge } from '@hiraeth/core/acts';
+import { putBack, seeLevel, weighCartridge } from '@hiraeth/core/acts';
 import {
+  hasScale,
   inkByWeight,
+  levelSeenAt,
   massOff,
   massRange,
   readTypedMass,
-  toolsInUse,
   type LogSnapshot,
   type MassReading,
 } from '@hiraeth/core/ledger';
@@ -14,6 +15,7 @@ import { HOUR_MS } from '@hiraeth/core/time';
 import { explain, massOffWords } from '@hiraeth/core/words';
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { useScaleTarget } from '../../devices/useScale';
+import { readTyped } from '../../parts/fields';
 import { usePrinter } from '../../parts/PrinterPick';
 import { useGaugeEntry } from '../../parts/useGaugeEntry';
 import { useAct, useLedger, useNow } from '../../state/hooks';
@@ -117,7 +119,7 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   const ledger = useLedger();
   const [byWeight, setByWeight] = useState(false);
   /** Without a scale it is asked how full each looks, unless somebody weighs all the same. */
-  const isLooked = !byWeight && toolsInUse(ledger, 'scale').length === 0;
+  const isLooked = !byWeight && !hasScale(ledger);
   const now = useNow();
   const act = useAct();
   const printer = usePrinter();
@@ -127,8 +129,13 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   const [back, setBack] = useState(false);
   const [shelf, setShelf] = useState(false);
   const rows = printer ? rowsOf(ledger, printer, now, shelf) : [];
-  const next = rows.find((row) => !taken.has(row.id));
-  const done = rows.filter((row) => taken.has(row.id)).length;
+  /** Weighed in this sitting, or looked at: a level stands in the log, and is asked of it. */
+  const isDone = ({ id }: Row): boolean => {
+    const seen = isLooked ? levelSeenAt(ledger, id) : null;
+    return taken.has(id) || (seen !== null && Date.parse(now) - Date.parse(seen) <= SITTING_MS);
+  };
+  const next = rows.find((row) => !isDone(row));
+  const done = rows.filter(isDone).length;
   const seated = rows.filter((row) => row.slot !== null);
 
   const focusNext = useFieldsInTurn(form);
@@ -154,6 +161,12 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
     focusNext(row.id);
     return true;
   };
+  const look = async (row: Row, text: string): Promise<void> => {
+    const { value, error } = readTyped(text, 'percent');
+    const isShare = value !== null && value >= 0 && value <= 100;
+    say(row, isShare ? '' : (error ?? 'Enter how full it looks, from 0 to 100 %.'));
+    if (isShare && (await act(seeLevel(row.id, value / 100)))) focusNext(row.id);
+  };
   /** A column of masses, from this row downwards; it stops at the first that cannot be taken. */
   const paste = async (from: Row, lines: readonly string[]): Promise<void> => {
     const at = rows.indexOf(from);
@@ -168,9 +181,7 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
   };
   const allBack = async (): Promise<void> => {
     if (!printer) return;
-    const into = seated
-      .filter((row) => taken.has(row.id))
-      .map((row) => ({ slotId: row.slot!.id, cartridgeId: row.id }));
+    const into = seated.filter(isDone).map((row) => ({ slotId: row.slot!.id, cartridgeId: row.id }));
     const saved = await act(putBack(printer.id, into));
     if (saved) setBack(true);
   };
@@ -190,13 +201,14 @@ export function useWeighIn(form: RefObject<HTMLElement | null>) {
     rows,
     next,
     done,
-    isOpen: seated.some((row) => taken.has(row.id)) && !back,
+    isOpen: seated.some(isDone) && !back,
     taken,
     errors,
     back,
     shelf,
     setShelf,
     enter,
+    look,
     paste,
     readGauge,
     allBack,

@@ -1,5 +1,5 @@
 import { typeOfBody, type Now } from '@hiraeth/core/acts';
-import { toolsInUse } from '@hiraeth/core/ledger';
+import { hasScale } from '@hiraeth/core/ledger';
 import { howMany } from '@hiraeth/core/words';
 import { CONSTRUCTION_NAMES, FEED_NAMES } from '@hiraeth/core/definition';
 import { useLedger } from '../../../state/hooks';
@@ -10,7 +10,7 @@ export function Done({ draft, read: { input, bottles } }: PageProps) {
   const inside = new Map<Now, number>();
   for (const { now } of draft.channels) inside.set(now, (inside.get(now) ?? 0) + 1);
   const ledger = useLedger();
-  const isWeighed = input.scale !== null || toolsInUse(ledger, 'scale').length > 0;
+  const isWeighed = input.scale !== null || hasScale(ledger);
   const unweighed = isWeighed && input.bodies.some(({ emptyG }) => emptyG === null);
   return (
     <ul>

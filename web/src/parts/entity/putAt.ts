@@ -1,10 +1,6 @@
 type Part = Record<string, unknown>;
 const isPart = (value: unknown): value is Part => typeof value === 'object' && value !== null;
 
-/** What stands at a path of a thing, nothing where a part on the way is left out. */
-export const valueAt = (whole: unknown, path: string): unknown =>
-  path.split('.').reduce<unknown>((part, key) => (isPart(part) ? part[key] : undefined), whole);
-
 /** Puts a value at a path, with the parts on the way; `undefined` leaves it away. */
 export function putAt(whole: Part, path: string, value: unknown): void {
   const keys = path.split('.');
