@@ -50,17 +50,17 @@ export default function Gauge() {
         {first && <Lead view={first} />}
         <PrinterPick />
         <OneIsEmpty printer={printer} />
-        <div>
-          {slots.map((view) => (
-            <Row key={view.slot.id} printer={printer} view={view} />
-          ))}
-        </div>
         {stepsOf(printer.gauge).length > 0 && printer.gauge.steps.length < 2 && (
           <p className="soft small">
             Nobody said which steps it shows: quarters are offered. Others are entered under{' '}
             <Link to="/workbook/things">What is owned</Link>, in its gauge.
           </p>
         )}
+        <div>
+          {slots.map((view) => (
+            <Row key={view.slot.id} printer={printer} view={view} />
+          ))}
+        </div>
         <SensorBoard key={printer.id} printer={printer} slots={slots} />
       </div>
       <aside>
@@ -144,12 +144,7 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
         ) : !showsFigure(printer.gauge) ? (
           <span className="soft">shows no figure</span>
         ) : steps.length > 0 ? (
-          <Step
-            name={slot.name}
-            steps={steps}
-            shown={fraction ?? null}
-            onEnter={(step) => enter(String(step * 100))}
-          />
+          <Step steps={steps} shown={fraction ?? null} onEnter={(step) => enter(String(step * 100))} />
         ) : (
           <Reading
             label={`${slot.name}, printer says %`}
@@ -204,12 +199,10 @@ function Row({ printer, view }: { readonly printer: Printer; readonly view: Slot
 
 /** A step that it shows: chosen, then written by its button. */
 function Step({
-  name,
   steps,
   shown,
   onEnter,
 }: {
-  readonly name: string;
   readonly steps: readonly number[];
   readonly shown: number | null;
   readonly onEnter: (step: number) => Promise<boolean>;
@@ -218,7 +211,7 @@ function Step({
   return (
     <div className="row">
       <Pick
-        label={`${name} shows`}
+        label="It shows"
         value={choice ?? (shown === null ? '' : String(shown))}
         options={steps.map((step) => ({ value: String(step), label: `${Math.round(step * 100)} %` }))}
         onPick={setChoice}

@@ -42,19 +42,13 @@ export default function WeighIn() {
               : rows.length === 0
                 ? nothingToWeigh(ledger, printer.id, now)
                 : isLooked
-                  ? 'All looked at. A level tells a tenth or so of what it holds; a small scale tells a hundredth.'
+                  ? 'All looked at. What is inside is known as far as it can be seen.'
                   : 'All weighed. The ink is known again.'}
           </p>
         </div>
         <PrinterPick onPick={beginAnew} />
         <Afterwards key={printer.id} printer={printer} rows={rows} taken={taken} onTaken={correct} />
         {isLooked ? <LevelTable weighing={weighing} /> : <SetTable weighing={weighing} />}
-        {isLooked && (
-          <div className="row">
-            <Button onClick={weighAll}>By weight all the same</Button>
-            <Link to="/workbook/things">Add a scale</Link>
-          </div>
-        )}
         <label className="row small">
           <input type="checkbox" checked={shelf} onChange={(event) => setShelf(event.target.checked)} />
           those on the shelf too
@@ -75,8 +69,24 @@ export default function WeighIn() {
           </p>
         )}
       </div>
-      {isLooked ? <aside /> : <Hints />}
+      {isLooked ? <NoScale onScale={weighAll} /> : <Hints />}
     </div>
+  );
+}
+
+/** What a level tells, and how it is weighed after all. */
+function NoScale({ onScale }: { readonly onScale: () => void }) {
+  return (
+    <aside>
+      <div>
+        <h2>Without a scale</h2>
+        <p>
+          A level tells a tenth or so of what a cartridge holds; a small scale tells a hundredth.{' '}
+          <Link to="/workbook/things">Add a scale</Link> as soon as there is one.
+        </p>
+        <Button onClick={onScale}>By weight all the same</Button>
+      </div>
+    </aside>
   );
 }
 
