@@ -4,7 +4,7 @@ import { entriesOf, type Entry, type Weighed } from './entriesOf';
 import { countedIn, METHOD_DATA, type Counted } from './methods';
 import { pouredDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import { syringeU } from './syringeU';
 import type { Part } from './step';
 

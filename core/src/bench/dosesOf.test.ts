@@ -1,16 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ledger } from '../ledger';
-import { bodyRoom, define, startRun } from '../testing';
-import { beginProblemWords } from '../words';
+import { bodyRoom, define, startRun, weigh } from '../testing';
+import { beginProblemWords, inAllWords } from '../words';
 import type { FactDraft } from '../workbook';
 import { beginProblems } from './beginProblems';
 import { beginRun } from './beginRun';
+import { dosesOf } from './dosesOf';
+import { inAll } from './inAll';
 import { stepsFor } from './stepsFor';
 import { numberOf } from './numberOf';
 import { runEnv } from './runEnv';
 import { runFacts } from './runFacts';
 import type { Answer } from './run';
-import { AT } from '../testing/lay';
+import { AT, HERE, lay, mass } from '../testing/lay';
 
 describe('doses by drops', () => {
   const dropMl = { value: 0.031, u: 0.001 };
@@ -57,5 +59,79 @@ describe('doses by drops', () => {
     const run = beginRun(ledger, choice, id, startedAt);
     const loads = stepsFor(run, runEnv(ledger, run, AT)!).filter((step) => step.kind === 'load');
     expect(loads.map((step) => step.count)).toEqual([null, null]);
+  });
+});
+
+/** One u of the empty mass of an integrated head that only its kind tells is 2.6 g: as much as a third of what it holds. */
+describe('a body of which only the kind’s empty mass is known', () => {
+  const OUT: FactDraft = { kind: 'fadedOrRanDry', cartridgeId: 'it', ranDry: true };
+  const weighedAtBench = (more: FactDraft[], chambers = 1) => {
+    const room = bodyRoom('integratedHead', chambers, {
+      cartridge: { initial: 'unknown', emptyG: null },
+      more: [HERE, ...more],
+    });
+    const run = {
+      ...startRun({ method: 'spongeInjection' as const, inkBefore: null }),
+      answers: { 'weigh-before': mass(31) },
+      done: ['weigh-before'],
+    };
+    return { run, env: runEnv(Ledger.from(room), run, AT)! };
+  };
+  const poured = (more: FactDraft[], chambers?: number): number => {
+    const { run, env } = weighedAtBench(more, chambers);
+    return dosesOf(run, env).reduce((sum, { ml }) => sum + ml, 0);
+  };
+
+  test('that ran really out is empty, however heavy: it takes what it holds, weighed here first or at a weigh-in', () => {
+    const { type } = weighedAtBench([OUT]).env.body;
+    // 31 g is its empty mass and a rest of 0.3 ml; its full mass moves with it.
+    expect(type.fullG).toBeCloseTo(31 - 0.3 * 1.05 + 9.5, 0);
+    expect(poured([OUT])).toBeCloseTo(8.6, 1);
+    expect(poured([OUT, weigh('it', 31)])).toBeCloseTo(poured([OUT]), 1);
+    expect(poured([OUT], 3)).toBeCloseTo(poured([OUT]), 1);
+  });
+
+  test('of which nobody said a thing: what is safe is in, so it is done; the full mass of its kind is no target then', () => {
+    const { run, env } = weighedAtBench([]);
+    const target = (held: typeof env) => {
+      const found = stepsFor(run, held).find(({ id }) => id === 'weigh-after-1');
+      return found?.kind === 'weigh' ? found.targetG : undefined;
+    };
+    expect(target(env)).toBeCloseTo(31 + poured([]) * 1.05, 1);
+    expect(target(weighedAtBench([OUT]).env)).toBeCloseTo(weighedAtBench([OUT]).env.body.type.fullG, 1);
+  });
+
+  test('of which nobody said a thing: no more than is safe, and the sum that is told is the one that is poured', () => {
+    const { run, env } = weighedAtBench([]);
+    const found = inAll(run, env);
+    expect(found).toMatchObject({ by: 'doubt', poorTare: true, primeMl: 0 });
+    expect(found.ml.value).toBeCloseTo(poured([]), 6);
+    expect(found.ml.value).toBeLessThan(found.toTargetMl / 2);
+    expect(inAllWords(found, true)).toMatch(
+      /^In all 1\.\d\d ml and no more: what is inside is only known to ±\s5\sml\. If that is right, up to 35\.90 g \(full\) it would be 4\.\d\d ml\. A dry one/,
+    );
+  });
+});
+
+describe('what is told of the whole fill beside its first load', () => {
+  const whole = (part: Parameters<typeof lay>[0] = {}) => {
+    const { run, env } = lay({ answers: { 'weigh-before': mass(60) }, done: ['weigh-before'], ...part });
+    return { found: inAll(run, env), words: inAllWords(inAll(run, env), run.byScale) };
+  };
+  test('a dose of one’s own is the sum, and the bottle gives that much', () => {
+    const { found, words } = whole({ dosesMl: [2] });
+    expect(found).toMatchObject({ by: 'dose', ml: { value: 2 }, primeMl: 0 });
+    expect(found.bottle).toEqual({ afterMl: 248, short: false });
+    expect(words).toMatch(
+      /^In all 2\.00 ml, as you set it; up to \d+\.\d\d g \(full\) it would be [\d.]+ ml\./,
+    );
+    expect(words).toContain('The bottle then holds 248 ml: 124 more fills like this.');
+  });
+  test('to the target, with what a prime takes out again and what one gram a millilitre would add', () => {
+    const { found, words } = whole();
+    expect(found.by).toBe('full');
+    expect(found.ml.value - found.primeMl).toBeCloseTo(found.toTargetMl, 6);
+    expect(found.naiveMl / found.toTargetMl).toBeCloseTo(1.064, 3);
+    expect(words).toMatch(/“1 g = 1 ml” would add [\d.]+ ml: [\d.]+ ml too many/);
   });
 });

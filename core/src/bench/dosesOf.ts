@@ -3,7 +3,7 @@ import { loadsOver } from './loadsOver';
 import { partPlans } from './partPlans';
 import { planOf, startPlan } from './planOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { Part } from './step';
 
 export interface Dose {

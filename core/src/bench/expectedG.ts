@@ -2,7 +2,7 @@ import { partsOf } from '../ledger';
 import { headMasses, massOf } from './answers';
 import { forkOf } from './forkOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { StepOf } from './step';
 
 /**

@@ -6,7 +6,7 @@ import { lastCheck, massBefore } from './answers';
 import type { CheckCode } from './checks';
 import { judgeRest } from './judgeRest';
 import type { Answer, CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import { forkOf } from './forkOf';
 import { runFacts } from './runFacts';
 import type { AsideReason, Step } from './step';

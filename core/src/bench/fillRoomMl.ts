@@ -1,12 +1,15 @@
 import type { FillPlan } from '../fill';
 import { ONE_SIDED } from '../numeric';
 import { massStart } from './answers';
+import { beforeLoads } from './entriesOf';
 import { forkOf } from './forkOf';
+import { startPlan } from './planOf';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
 import { MARKS_U } from './syringeU';
-import { hasPoorTare, type RunEnv } from './runEnv';
+import type { RunEnv } from './env';
+import { hasPoorTare } from './hasPoorTare';
 
 /**
  * What may go in: up to the target, with what a prime takes out again, as far as the body bears it; where it is not
@@ -15,18 +18,31 @@ import { hasPoorTare, type RunEnv } from './runEnv';
  * @param plan from what is believed to be inside, with its u
  * @returns ml; 0 when it is full
  */
-export function fillRoomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan): number {
+export const fillRoomMl = (run: CartridgeRun, env: RunEnv, plan: FillPlan): number =>
+  roomMl(run, env, plan, doubtMl(run, env, plan));
+
+/**
+ * Is a fill as a whole kept below its target because nobody knows better what is inside? Then the target's mass is no measure of
+ * when it is done, either.
+ */
+export function isHeldBack(run: CartridgeRun, env: RunEnv): boolean {
+  if (run.dosesMl.some((dose) => dose !== null)) return false;
+  const plan = startPlan(run, env);
+  const near = plan.toleranceG / pouredDensity(env).value;
+  return fillRoomMl(run, env, plan) < roomMl(run, env, plan, 0) - near;
+}
+
+function roomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan, u: number): number {
   const add = Math.max(0, plan.addMl.value);
   if (add === 0) return 0;
-  const rho = pouredDensity(env).value;
-  const above = Math.max(0, (env.body.maxG - plan.targetG) / rho);
+  const above = Math.max(0, (env.body.maxG - plan.targetG) / pouredDensity(env).value);
   const wished = add + Math.min(above, primeMlOf(run, env));
-  // On the scale each load is seen as it goes in; but how much is in it already only as well as its empty mass is known.
-  const u = !massStart(run)
-    ? plan.addMl.u
-    : hasPoorTare(env.body)
-      ? Math.max(plan.addMl.u, forkOf(run, env).contents.u)
-      : 0;
   // A hand pours as well as the marks can be read; what is short of the target then goes in by drops.
   return Math.min(wished, Math.max(0, add + above - ONE_SIDED * Math.hypot(u, MARKS_U * add)));
+}
+
+/** On the scale each load is seen as it goes in; but how much is in it already only as well as its empty mass is known. */
+function doubtMl(run: CartridgeRun, env: RunEnv, plan: FillPlan): number {
+  if (!massStart(run)) return plan.addMl.u;
+  return hasPoorTare(env.body) ? Math.max(plan.addMl.u, forkOf(beforeLoads(run), env).contents.u) : 0;
 }

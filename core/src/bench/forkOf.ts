@@ -2,7 +2,7 @@ import { contentsOf, expectedMass, foldOnto, type Book, type Contents } from '..
 import type { Uncertain } from '../quantity';
 import type { FactDraft } from '../workbook';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import { runFacts } from './runFacts';
 
 /** A run's fork of the log: what is true with all that was answered so far, though nothing of it is recorded yet. */

@@ -1,7 +1,7 @@
 import type { Uncertain } from '../quantity';
 import { forkOf } from './forkOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /**
  * Ink in the cartridge at this moment of its run, with all that was put in and taken out so far.

@@ -1,5 +1,5 @@
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** What comes out of this body is a mixture: several chambers, another ink than before, or another lot inside. */
 export const isMixed = (run: CartridgeRun, env: RunEnv): boolean =>

@@ -2,7 +2,7 @@ import type { Uncertain } from '../quantity';
 import type { CartridgeRun } from './run';
 import { massOf } from './answers';
 import { pouredDensity } from './pouredDensity';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 export interface RestVerdict {
   readonly state: 'sound' | 'leaked';

@@ -7,7 +7,8 @@ import { expectedG } from './expectedG';
 import { massAnswer } from './massAnswer';
 import { panOf } from './panOf';
 import type { Answer, CartridgeRun } from './run';
-import { runEnv, type RunEnv } from './runEnv';
+import type { RunEnv } from './env';
+import { runEnv } from './runEnv';
 import type { Step, StepId } from './step';
 import { currentStep, stepsFor } from './stepsFor';
 

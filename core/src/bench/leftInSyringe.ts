@@ -2,7 +2,7 @@ import { amountsOf } from './amountsOf';
 import { decided } from './answers';
 import { dosesOf } from './dosesOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /**
  * Ink that is left when the filling is over: what was drawn up for it, less what went in. What went in is by the scale where it

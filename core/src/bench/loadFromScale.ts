@@ -6,7 +6,7 @@ import { panOf } from './panOf';
 import { partPlans } from './partPlans';
 import { chamberDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { StepOf } from './step';
 
 /**

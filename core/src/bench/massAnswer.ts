@@ -2,7 +2,7 @@ import type { Uncertain } from '../quantity';
 import { headMassNow } from './answers';
 import { panOf } from './panOf';
 import type { Answer, CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { StepOf } from './step';
 
 /**

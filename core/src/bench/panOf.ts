@@ -1,6 +1,6 @@
 import type { Uncertain } from '../quantity';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** A part that lies on the scale with the cartridge, as the run's ports say. */
 export type PanPart = 'keeper' | 'swab' | 'tape';

@@ -5,7 +5,7 @@ import { headMasses, tankMasses } from './answers';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { Part } from './step';
 
 /** The fill of one body of a two-part cartridge, by its own masses. */

@@ -7,7 +7,7 @@ import { forkOf } from './forkOf';
 import { METHOD_DATA } from './methods';
 import { pouredDensity } from './pouredDensity';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** What is still to be filled, from what is believed to be inside now: by all that was answered so far. */
 export function planOf(run: CartridgeRun, env: RunEnv): FillPlan {

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** Density of the ink that goes into one chamber, g/ml: its bottle's; without one, that of what is inside. */
 export const chamberDensity = (env: RunEnv, chamber: number): Uncertain =>

@@ -1,7 +1,7 @@
 import { decided, massBefore } from './answers';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** Its outlet seal is whole and stays so: the printer pierces it at the first insertion. What is fed through it has none left. */
 export const isSealed = (run: CartridgeRun, env: RunEnv): boolean =>

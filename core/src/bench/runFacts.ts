@@ -4,7 +4,7 @@ import { measuredOf, SPILT_U, type Measured } from './amountsOf';
 import { lastCheck } from './answers';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import { saidFacts } from './saidFacts';
 import { weighingFact } from './weighingFact';
 

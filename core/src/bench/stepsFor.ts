@@ -7,7 +7,7 @@ import { panOf } from './panOf';
 import { planOf, startPlan } from './planOf';
 import { isSealed } from './primeMlOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 import type { Lay, Step } from './step';
 import { outSteps, readySteps } from './steps/beforeSteps';
 import { checkSteps } from './steps/checkSteps';

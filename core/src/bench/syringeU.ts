@@ -1,4 +1,4 @@
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** Relative standard uncertainty of a syringe's marks. */
 export const MARKS_U = 0.02;

@@ -6,7 +6,7 @@ import { loadsOf } from './loadsOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from './methods';
 import { startPlan } from './planOf';
 import type { CartridgeRun } from './run';
-import type { RunEnv } from './runEnv';
+import type { RunEnv } from './env';
 
 /** One thing that a run needs, and whether it is here. */
 export type ToolFinding = { readonly ok: boolean } & (

@@ -51,7 +51,11 @@ export type FieldTables<K extends Entity['entity']> = { readonly [P in K]: Field
 
 type More = Omit<Field, 'label' | 'as'>;
 export const text = (label: string, more: More = {}): Field => ({ label, as: 'text', ...more });
-export const money = (label: string): Field => ({ label, as: 'money' });
+export const money = (label: string, part: Pick<Field, 'help'> = {}): Field => ({
+  label,
+  as: 'money',
+  ...part,
+});
 export const flag = (label: string): Field => ({ label, as: 'flag' });
 export const shares = (label: string, more: More = {}): Field => ({ label, as: 'shares', ...more });
 export const choice = (label: string, names: Readonly<Record<string, string>>, more: More = {}): Field => ({

@@ -39,7 +39,7 @@ export const roomFields: FieldTables<
     inkId: thing('Ink', 'ink'),
     lot: text('Lot', { help: 'Colours are compared by lot' }),
     volumeMl: number('Holds', 'ml', { bounds: [0.5, 20_000] }),
-    priceMinor: money('Price'),
+    priceMinor: money('Price', { help: 'Empty: nobody knows it, and costs are told without it' }),
     emptyG: figure('Empty bottle', 'g', { bounds: [0.5, MOST_BODY_G] }),
   },
   jobRule: {

@@ -86,6 +86,7 @@ export {
 } from './read/inkNow';
 export { inkByWeight } from './read/inkByWeight';
 export { aheadOfClock, CLOCK_SLACK_MS } from './read/aheadOfClock';
+export { inkWanted } from './read/inkWanted';
 export { isBelowEmpty } from './read/isBelowEmpty';
 export { massRange } from './read/massRange';
 export { isGaugeOff } from './read/isGaugeOff';

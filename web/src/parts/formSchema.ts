@@ -30,13 +30,6 @@ export const quantity = (kind: QuantityKind, missing: string) =>
     return parsed.value.value > 0 ? parsed.value.value : void wrong(missing);
   });
 
-/** An amount of money in minor units, that has to be there. */
-export const money = (currency: string) =>
-  typed<number>((text, wrong) => {
-    const parsed = parseMoney(text, currency);
-    return parsed.ok ? parsed.value : void wrong(explain(parsed.problem));
-  });
-
 /** An amount of money, null where the field is empty: nobody knows it. */
 export const maybeMoney = (currency: string) =>
   typed<number | null>((text, wrong) => {

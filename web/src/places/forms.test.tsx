@@ -101,7 +101,6 @@ describe('buying', () => {
       expect(said()).toEqual([
         'Give the ink a name, as on its label.',
         'Enter how much the bottle holds, in ml.',
-        expect.stringMatching(/Nothing was typed/),
       ]),
     );
     await user.type(screen.getByLabelText('Holds, ml'), '250 ml');
@@ -142,6 +141,27 @@ describe('buying', () => {
     expect(says()).toEqual(['250', '13']);
     await user.click(screen.getByRole('button', { name: 'Record the bottle' }));
     await waitFor(() => expect(bought(services.ledger)).toEqual([['bottle', 1300]]));
+  });
+
+  test('an ink that is new: of the shade and class that the printer asks for first, its price left open', async () => {
+    const dye = { ...PRINTER, slots: PRINTER.slots.map((slot) => ({ ...slot, inkClass: 'dye' as const })) };
+    const inks = setUp.filter((draft) => draft.kind !== 'defined' || draft.entity.entity !== 'bottle');
+    const { user, services } = await renderApp(
+      <BuyBottle onDone={nothing} />,
+      script([...inks, define(dye)]),
+    );
+    await user.selectOptions(screen.getByLabelText('Ink'), 'an ink that is new here');
+    const says = () =>
+      ['Shade', 'Class'].map((label) => screen.getByLabelText<HTMLSelectElement>(label).value);
+    // The pigment inks that there are fit no slot.
+    expect(says()).toEqual(['cyan', 'dye']);
+    await user.selectOptions(screen.getByLabelText('Class'), 'pigment');
+    await user.selectOptions(screen.getByLabelText('Shade'), 'yellow');
+    expect(says()).toEqual(['yellow', 'pigment']);
+    await user.type(screen.getByLabelText('Ink’s name'), 'Marram yellow');
+    await user.type(screen.getByLabelText('Holds, ml'), '100');
+    await user.click(screen.getByRole('button', { name: 'Record the bottle' }));
+    await waitFor(() => expect(bought(services.ledger)).toEqual([['bottle', null]]));
   });
 
   test('a kit: its price is read as money', async () => {

@@ -5,7 +5,7 @@ import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
 import { isSealed } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay, Mismatch } from '../step';
 import { checkSteps } from './checkSteps';
 

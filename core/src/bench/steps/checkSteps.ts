@@ -8,7 +8,7 @@ import { CONSTRUCTION_DATA } from '../methods';
 import { planOf } from '../planOf';
 import { pouredDensity } from '../pouredDensity';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay, StepId, StepOf } from '../step';
 import { closesHole } from './closureOf';
 

@@ -1,6 +1,6 @@
 import type { Cartridge } from '../../workbook';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay } from '../step';
 import { checkSteps } from './checkSteps';
 

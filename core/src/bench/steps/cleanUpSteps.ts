@@ -2,7 +2,7 @@ import { lastCheck } from '../answers';
 import { leftInSyringe } from '../leftInSyringe';
 import { countedIn, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay } from '../step';
 
 /** Where the leftover goes by the printer's school, and the tools made clean. */

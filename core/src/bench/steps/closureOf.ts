@@ -2,7 +2,7 @@ import type { PlainDoing } from '../plainDoing';
 import type { Closure } from '../../workbook';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 
 /** Ports that are no plug: a label, a cap, a wall or a stopper that is opened once. */
 const WALLS = ['pierce', 'peel', 'peelPierce', 'drill', 'push'] as const;

@@ -5,7 +5,7 @@ import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { pouredDensity } from '../pouredDensity';
 import { canPrime, isSealed, ranDry } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay } from '../step';
 import { checkSteps } from './checkSteps';
 

@@ -2,6 +2,7 @@ import { judgeFill, type FillPlan } from '../../fill';
 import type { Uncertain } from '../../quantity';
 import { afterMasses, decided, headMasses, massStart, tankMasses } from '../answers';
 import { dosesOf, loadedIn, remainingOf, type Dose } from '../dosesOf';
+import { isHeldBack } from '../fillRoomMl';
 import { forkOf } from '../forkOf';
 import { loadsOf } from '../loadsOf';
 import { CLOSING_STEPS, loadsOver } from '../loadsOver';
@@ -11,7 +12,7 @@ import { partPlans, type PartPlan } from '../partPlans';
 import { chamberDensity, pouredDensity } from '../pouredDensity';
 import { primeMlOf } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay, Part, StepId } from '../step';
 import { checkOnce } from './checkSteps';
 
@@ -204,12 +205,13 @@ const MOST_CORRECTIONS = 6;
 export function correctionSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
   const density = pouredDensity(env);
   const start = massStart(run);
-  const ownDoses = run.dosesMl.some((dose) => dose !== null);
+  // A dose of one's own, or as much as is safe: it is done when that is in, whatever a full one weighs.
+  const byDose = run.dosesMl.some((dose) => dose !== null) || isHeldBack(run, env);
   const tank = partPlans(run, env)?.[1];
   const poured = dosesOf(run, env).reduce((sum, dose) => sum + dose.ml, 0);
   const target = tank
     ? targetOfPart(run, env, tank)
-    : ownDoses && start
+    : byDose && start
       ? { ...plan, targetG: Math.min(env.body.maxG, start.value + poured * density.value) }
       : // With room for what the prime takes out again.
         {

@@ -3,7 +3,7 @@ import { forkOf } from '../forkOf';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { isSealed } from '../primeMlOf';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay } from '../step';
 import { checkSteps } from './checkSteps';
 import { CLOSING, closureOf, isWall } from './closureOf';

@@ -6,7 +6,7 @@ import { CONSTRUCTION_DATA } from '../methods';
 import { canPrime, ranDry, suggestedPrime } from '../primeMlOf';
 import { closesHole } from './closureOf';
 import type { CartridgeRun } from '../run';
-import type { RunEnv } from '../runEnv';
+import type { RunEnv } from '../env';
 import type { Lay } from '../step';
 
 /** Prime or not, decided before the fill so that the fill allows for it, with the ink that each answer costs. */

@@ -188,8 +188,8 @@ function foundInk(
   z: number,
   u: number,
 ): void {
-  const belief = joined({ ...state.known.belief, ml: 0 }, z, u * u, 'mass');
   const lot = bareLot(fold.context, fact.subjectId);
+  const belief = joined(seenBefore(fold, state, z, u, lot), z, u * u, 'mass');
   // What was poured since is known; the rest was there before.
   const before = Math.max(0, belief.ml - open.handMl + open.foretoldMl);
   const walked = walk({
@@ -223,6 +223,22 @@ function foundInk(
     reading: readingAtEnd(walked, walked.foretoldMl),
     read: walked.read,
   };
+}
+
+/**
+ * What was seen of its ink before it was first weighed stays evidence beside the scale: of a body whose own empty mass nobody
+ * knows, *it is really out* says far more than its weight. Where the two contradict, the scale rules.
+ */
+function seenBefore(fold: Fold, state: CartridgeState, z: number, u: number, bareLot: string): Belief {
+  const nothing = { ...state.known.belief, ml: 0 };
+  const happenings = listOf(state.happenings);
+  if (!happenings.some(({ type }) => type === 'seen')) return nothing;
+  const { timelineOf, foretell } = fold;
+  const { belief } = walk({ start: state.known, happenings, timelineOf, foretell, bareLot, densityU: 0 });
+  if (!isKnown(belief)) return nothing;
+  const expected = massOf(belief);
+  const s = Math.sqrt(expected.variance + u * u);
+  return Math.abs(z - expected.ml) > CONTRADICTS_SIGMA * s ? nothing : belief;
 }
 
 /** Rinsed out and drying: what was left went with the rinse; what it weighs above its empty mass is water. */

@@ -3,7 +3,7 @@ import { buyBottle } from '@hiraeth/core/acts';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch, type Control } from 'react-hook-form';
 import { z } from 'zod';
-import { all, settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
+import { all, inkWanted, settingsOf, type LogSnapshot } from '@hiraeth/core/ledger';
 import { minorPerMajor } from '@hiraeth/core/quantity';
 import { CLASS_NAMES, fieldAt, labelOf } from '@hiraeth/core/definition';
 import { useLedger, usePriceUnit, useAct } from '../../state/hooks';
@@ -11,7 +11,7 @@ import { useServices } from '../../state/services';
 import { FormEnd } from '../../parts/FormEnd';
 import { choicesOf, optionsOf } from '../../parts/fields';
 import { PickOf, TextOf } from '../../parts/formFields';
-import { maybeQuantity, money, quantity } from '../../parts/formSchema';
+import { maybeMoney, maybeQuantity, quantity } from '../../parts/formSchema';
 
 const NEW = 'new';
 
@@ -26,7 +26,7 @@ const bottleSchema = (currency: string) =>
       density: maybeQuantity('density'),
       lot: z.string().trim().max(60, 'A lot has at most 60 letters.'),
       volume: quantity('volume', 'Enter how much the bottle holds, in ml.'),
-      price: money(currency),
+      price: maybeMoney(currency),
       opened: z.enum(['yes', 'no']),
     })
     // Said beside what is wrong in other fields, not after it is mended.
@@ -64,13 +64,14 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
   const inks = all(ledger.context, 'ink');
   const { currency } = settingsOf(ledger.context);
   const unit = usePriceUnit();
+  const wanted = inkWanted(ledger);
   const { control, handleSubmit, setValue, formState } = useForm<BottleForm, unknown, Bottle>({
     resolver: zodResolver(bottleSchema(currency)),
     defaultValues: {
       inkId: inks[0]?.id ?? NEW,
       name: '',
-      shade: firstShade(ledger),
-      inkClass: 'pigment',
+      shade: wanted?.shade ?? SHADES[0],
+      inkClass: wanted?.inkClass ?? 'pigment',
       density: '',
       lot: '',
       ...asTheLast(ledger, inks[0]?.id, currency),
@@ -78,11 +79,15 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
     },
   });
   // Nothing that somebody typed is written over.
-  const { volume: saysVolume, price: saysPrice } = formState.dirtyFields;
+  const { volume: saysVolume, price: saysPrice, inkClass: saysClass } = formState.dirtyFields;
   const pickInk = (inkId: string): void => {
     const { volume, price } = asTheLast(ledger, inkId, currency);
     if (!saysVolume) setValue('volume', volume);
     if (!saysPrice) setValue('price', price);
+  };
+  const pickShade = (shade: string): void => {
+    const of = inkWanted(ledger, shade);
+    if (of && !saysClass) setValue('inkClass', of.inkClass);
   };
   const isNew = useWatch({ control, name: 'inkId' }) === NEW;
 
@@ -122,7 +127,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
           ]}
           onPicked={pickInk}
         />
-        {isNew && <NewInk control={control} />}
+        {isNew && <NewInk control={control} onShade={pickShade} />}
         <TextOf
           control={control}
           name="lot"
@@ -135,6 +140,7 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
           name="price"
           label={`${labelOf('bottle', 'priceMinor')} (${unit})`}
           numeric
+          helperText={fieldAt('bottle', 'priceMinor')?.help}
         />
         <PickOf
           control={control}
@@ -152,11 +158,23 @@ export function BuyBottle({ onDone }: { readonly onDone: () => void }) {
 }
 
 /** What is told of an ink that is new here. */
-function NewInk({ control }: { readonly control: Control<BottleForm, unknown, Bottle> }) {
+function NewInk({
+  control,
+  onShade,
+}: {
+  readonly control: Control<BottleForm, unknown, Bottle>;
+  readonly onShade: (shade: string) => void;
+}) {
   return (
     <>
       <TextOf control={control} name="name" label="Ink’s name" />
-      <PickOf control={control} name="shade" label="Shade" options={optionsOf<string>(SHADES)} />
+      <PickOf
+        control={control}
+        name="shade"
+        label="Shade"
+        options={optionsOf<string>(SHADES)}
+        onPicked={onShade}
+      />
       <PickOf
         control={control}
         name="inkClass"
@@ -171,15 +189,5 @@ function NewInk({ control }: { readonly control: Control<BottleForm, unknown, Bo
         helperText={fieldAt('ink', 'density')?.help}
       />
     </>
-  );
-}
-
-/** The first shade of a cartridge that has no ink yet. */
-function firstShade(ledger: ReturnType<typeof useLedger>): string {
-  const known = new Set(all(ledger.context, 'ink').map((ink) => ink.shade));
-  return (
-    all(ledger.context, 'cartridge')
-      .flatMap((cartridge) => cartridge.shades)
-      .find((shade) => !known.has(shade)) ?? SHADES[0]
   );
 }

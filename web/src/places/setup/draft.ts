@@ -139,8 +139,17 @@ export const portOfBody = ({ construction, port }: BodyDraft): Port =>
   port || typePreset(construction, 'standard').port;
 
 /** Usual patterns of channels, to begin with and adjust. */
-export const PATTERNS: readonly { readonly name: string; readonly shades: readonly string[] }[] = [
-  { name: 'Black and one body of three colours', shades: ['black', 'cyan, magenta, yellow'] },
+export const PATTERNS: readonly {
+  readonly name: string;
+  readonly shades: readonly string[];
+  /** What such cartridges usually are, where it is not the body that is asked about first. */
+  readonly construction?: Construction;
+}[] = [
+  {
+    name: 'Black and one body of three colours',
+    shades: ['black', 'cyan, magenta, yellow'],
+    construction: 'integratedHead',
+  },
   { name: 'Four', shades: ['black', 'cyan', 'magenta', 'yellow'] },
   {
     name: 'Six, with light inks',

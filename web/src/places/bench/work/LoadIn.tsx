@@ -1,8 +1,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { chamberDensity, dosesOf, loadFromScale, panOf, planOf } from '@hiraeth/core/bench';
-import { formatUncertain } from '@hiraeth/core/quantity';
-import { stepWords } from '@hiraeth/core/words';
+import { chamberDensity, inAll, loadFromScale, panOf } from '@hiraeth/core/bench';
+import { inAllWords, stepWords } from '@hiraeth/core/words';
 import type { MassReading } from '@hiraeth/core/ledger';
 import { useScaleTarget } from '../../../devices/useScale';
 import { QuantityField, readTyped } from '../../../parts/fields';
@@ -19,9 +18,7 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
   const [open, setOpen] = useState(false);
   const typed = readTyped(text, 'volume');
   const ml = typed.value ?? planned;
-  const plan = planOf(run, env);
-  const naive = plan.naiveMl - plan.addMl.value;
-  const prime = dosesOf(run, env).reduce((sum, dose) => sum + dose.ml, 0) - Math.max(0, plan.addMl.value);
+  const whole = step.id === 'load-0-0' ? inAll(run, env) : null;
   const live = useCallback(
     ({ massG }: MassReading) =>
       void actions.next(step, {
@@ -71,25 +68,10 @@ export function LoadIn({ bench, run, env, step, actions }: StepProps<'load'>) {
           </Button>
         )}
       </div>
-      {step.id === 'load-0-0' && (
+      {whole && (
         <p className="soft small">
-          In all {formatUncertain(plan.addMl, 'ml')}
-          {run.byScale ? ` to ${plan.targetG.toFixed(2)} g` : ''} (
-          {plan.targetBy === 'sections'
-            ? 'what this method reaches'
-            : plan.targetBy === 'own'
-              ? 'your own target'
-              : plan.targetBy === 'maximum'
-                ? 'its own maximum'
-                : 'full'}
-          ){prime > 0.01 && `, and ${prime.toFixed(1)} ml more that the prime takes out again`}.
-          {Math.abs(naive) > 0.05 &&
-            ` “1 g = 1 ml” would add ${plan.naiveMl.toFixed(2)} ml: ${Math.abs(naive).toFixed(2)} ml too ${naive > 0 ? 'many' : 'few'}.`}
-          {plan.bottleAfterMl !== null &&
-            ` The bottle then holds ${plan.bottleAfterMl.toFixed(0)} ml: ${Math.floor(plan.bottleAfterMl / Math.max(1, plan.addMl.value))} more fills like this.`}
-          {plan.warnings.some((w) => w.code === 'bottleShort') && (
-            <strong className="bad"> The bottle does not hold that much.</strong>
-          )}
+          {inAllWords(whole, run.byScale)}
+          {whole.bottle?.short && <strong className="bad"> The bottle does not hold that much.</strong>}
         </p>
       )}
     </div>

@@ -5,7 +5,15 @@ import { choicesOf, optionsOf, Pick } from '../../../parts/fields';
 import { Lines, type Column } from '../../../parts/Lines';
 import { Swatch } from '../../../parts/Swatch';
 import { Tick } from '../../../parts/Tick';
-import { channelDraft, PATTERNS, TOGETHER, type ChannelDraft, type Answering } from '../draft';
+import {
+  bodyDraft,
+  channelDraft,
+  PATTERNS,
+  TOGETHER,
+  type Answering,
+  type BodyDraft,
+  type ChannelDraft,
+} from '../draft';
 import type { PageProps } from '../readAnswers';
 import { changed } from './change';
 
@@ -17,6 +25,11 @@ const CLASSES = choicesOf(CLASS_NAMES);
 /** A clear coat is one whatever the colours are. */
 const isCoat = (shades: string): boolean => shades === 'clear coat';
 
+/** Nothing was said of the bodies yet: they are what every set-up begins with. */
+const isUntold = ([first, ...more]: readonly BodyDraft[]): boolean =>
+  more.length === 0 &&
+  Object.entries(bodyDraft()).every(([key, value]) => first?.[key as keyof BodyDraft] === value);
+
 export function Channels({ draft, put }: PageProps) {
   const [first] = draft.channels;
   const inkClass = first?.inkClass ?? 'pigment';
@@ -27,13 +40,14 @@ export function Channels({ draft, put }: PageProps) {
   return (
     <>
       <div className="row" role="group" aria-label="Begin with a pattern">
-        {PATTERNS.map(({ name, shades }) => (
+        {PATTERNS.map(({ name, shades, construction }) => (
           <Button
             key={name}
             variant="outlined"
             onClick={() =>
               put({
                 channels: shades.map((one) => channelDraft(one, first && !isCoat(one) ? { inkClass } : {})),
+                ...(construction && isUntold(draft.bodies) ? { bodies: [bodyDraft(construction)] } : {}),
               })
             }
           >

@@ -1,12 +1,17 @@
 import { usePriceUnit } from '../../../state/hooks';
 import type { PageProps } from '../readAnswers';
+import { TOGETHER } from '../draft';
 import { ChannelGrid } from './ChannelGrid';
 
 export function Inks(props: PageProps) {
   const unit = usePriceUnit();
   return (
     <>
-      <p>One bottle for each channel; more can be bought later, in Inks. Nothing yet: leave it empty.</p>
+      <p>
+        One bottle for each channel; more can be bought later, in Inks. Nothing yet: leave it empty.
+        {props.draft.channels.some(({ shades }) => shades.includes(TOGETHER)) &&
+          ' For a body of several colours: one of each, all of that size and price.'}
+      </p>
       <ChannelGrid
         {...props}
         copies="All bottles as the first"
