@@ -1,15 +1,12 @@
 import type { Uncertain } from '../quantity';
-import { countedU } from './countedU';
-import { entriesOf, type Entry, type Weighed } from './entriesOf';
+import { entriesOf, type Entry } from './entriesOf';
 import { countedIn, METHOD_DATA, type Counted } from './methods';
-import { pouredDensity } from './pouredDensity';
+import { isRead, readU } from './readU';
 import type { CartridgeRun } from './run';
 import type { RunEnv } from './env';
-import { syringeU } from './syringeU';
+import { riseOf, spansOf, type LoadEntry, type Span } from './spansOf';
 import type { Part } from './step';
 
-/** Relative standard uncertainty of what was poured until a line seen through a wall was reached. */
-const POURED_U = 0.06;
 /** Relative standard uncertainty of what was spilt, as somebody judged it. */
 export const SPILT_U = 0.3;
 
@@ -29,17 +26,6 @@ export type Measured =
   | { readonly type: 'filled'; readonly entry: Entry; readonly amount: FillAmount }
   | { readonly type: 'out'; readonly entry: Extract<Entry, { type: 'out' }>; readonly ml: Uncertain }
   | { readonly type: 'other'; readonly entry: Entry };
-
-type LoadEntry = Extract<Entry, { type: 'load' }>;
-type OutEntry = Extract<Entry, { type: 'out' }>;
-
-/** What moved between two weighings of one body. */
-interface Span {
-  loads: LoadEntry[];
-  outs: OutEntry[];
-  spiltMl: number;
-}
-const newSpan = (): Span => ({ loads: [], outs: [], spiltMl: 0 });
 
 /**
  * What really moved in a run, in order: between two weighings of a body the rise of its mass, with what was taken out by hand
@@ -84,40 +70,6 @@ export function measuredOf(run: CartridgeRun, env: RunEnv): Measured[] {
 /** What really went in, fill by fill. */
 export const amountsOf = (run: CartridgeRun, env: RunEnv): FillAmount[] =>
   measuredOf(run, env).flatMap((one) => (one.type === 'filled' ? [one.amount] : []));
-
-/** The spans between the weighings of one body; the last one is open. */
-function spansOf(
-  entries: readonly Entry[],
-  body: Weighed,
-): { readonly span: Span; readonly from: Uncertain | null; readonly to: Uncertain | null }[] {
-  const spans: { span: Span; from: Uncertain | null; to: Uncertain | null }[] = [];
-  let span = newSpan();
-  let from: Uncertain | null = null;
-  for (const entry of entries) {
-    if (entry.body !== body) continue;
-    if (entry.type === 'mass') {
-      spans.push({ span, from, to: entry.massG });
-      span = newSpan();
-      from = entry.massG;
-    } else if (entry.type === 'load') span.loads.push(entry);
-    // Back into the cartridge: nothing left it.
-    else if (entry.type === 'out') {
-      if (entry.fate !== 'cartridge' && entry.ml.value > 0) span.outs.push(entry);
-    } else if (entry.type === 'spilt') span.spiltMl += entry.ml;
-  }
-  spans.push({ span, from, to: null });
-  return spans;
-}
-
-/** What a body gained between two weighings, ml: poured less taken out. */
-function riseOf(span: Span, from: Uncertain, to: Uncertain, env: RunEnv): Uncertain {
-  const byChamber: number[] = Array.from({ length: env.body.type.chambers }, () => 0);
-  for (const { chamber, ml } of span.loads) byChamber[chamber] = (byChamber[chamber] ?? 0) + ml;
-  const before = span.outs.some(({ id }) => id === 'draw-out') && span.loads.length === 0;
-  const rho = before ? env.densityInside : pouredDensity(env, byChamber);
-  const value = (to.value - from.value) / rho.value;
-  return { value, u: Math.hypot(Math.hypot(from.u, to.u) / rho.value, (value * rho.u) / rho.value) };
-}
 
 const groupsOf = (loads: readonly LoadEntry[]): LoadEntry[][] => {
   const groups = new Map<string, LoadEntry[]>();
@@ -174,17 +126,4 @@ function amountOf(
     by: dosed === 'line' ? 'line' : (countedIn(run.method) ?? 'syringe'),
     ml: { value: ml, u: read },
   };
-}
-
-/** Was this load read from the syringe alone? */
-function isRead(run: CartridgeRun, id: string): boolean {
-  const answer = run.answers[id];
-  return answer?.kind === 'load' && answer.massG === null;
-}
-
-/** Standard uncertainty of a volume as this method reads it, ml. */
-function readU(run: CartridgeRun, env: RunEnv, ml: number): number {
-  const counted = countedIn(run.method);
-  if (counted && run.squeezeMl) return countedU(ml, run.method, run.squeezeMl, env.tools);
-  return Math.hypot(METHOD_DATA[run.method].dosed === 'line' ? POURED_U * ml : 0, syringeU(ml, env));
 }

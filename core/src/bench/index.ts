@@ -31,6 +31,8 @@ export { expectedG } from './expectedG';
 export { partPlans } from './partPlans';
 export { dosesOf, remainingOf, type Dose } from './dosesOf';
 export { inAll, type InAll } from './inAll';
+export { fillEnd, type FillEnd } from './fillEnd';
+export { saidApart, type Apart } from './saidApart';
 export { forkOf, type RunFork } from './forkOf';
 export { planOf, startPlan } from './planOf';
 export { chamberDensity, pouredDensity } from './pouredDensity';

@@ -1,5 +1,6 @@
 export { explain, outOfBoundsWords, type Problem } from './explain';
 export { howMany } from './howMany';
+export { apartWords, fillEndWords } from './fillEndWords';
 export { inAllWords } from './inAllWords';
 export * from './names';
 export { GLOSSARY, type Entry, type GlossaryKey } from './glossary';

@@ -1,8 +1,16 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { CAUTION_WORDS, stepWords } from '@hiraeth/core/words';
+import { apartWords, CAUTION_WORDS, stepWords } from '@hiraeth/core/words';
 import { COVERAGE } from '@hiraeth/core/numeric';
-import { inkInRun, numberOf, panOf, placeOfStep, unmetPorts, type StepNumber } from '@hiraeth/core/bench';
+import {
+  inkInRun,
+  numberOf,
+  panOf,
+  placeOfStep,
+  saidApart,
+  unmetPorts,
+  type StepNumber,
+} from '@hiraeth/core/bench';
 import { CartridgeDrawing } from '../../parts/drawing/CartridgeDrawing';
 import { Countdown } from './Countdown';
 import { Outcome, whereOf } from './Outcome';
@@ -37,6 +45,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
   const { type, cartridge } = env.body;
   const place = placeOfStep(step, type.construction);
   const ink = inkInRun(run, env);
+  const apart = saidApart(run, env);
   const sheet = (
     <div className="stack step-sheet">
       <h1 ref={heading} tabIndex={-1} style={{ outline: 'none' }}>
@@ -55,7 +64,8 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
           </div>
           {scaleG !== null && (
             <p className="soft">
-              The scale reads <strong>{scaleG.toFixed(2)} g</strong> when it is in.
+              The scale reads <strong>{scaleG.toFixed(2)} g</strong> when it is{' '}
+              {step.kind === 'draw' ? 'out' : 'in'}.
             </p>
           )}
         </div>
@@ -72,6 +82,7 @@ export function StepSheet({ bench, run, env, step, actions }: StepProps) {
           By the log the {port} is {is}; it must be {needs}. See to it before you go on.
         </p>
       ))}
+      {apart && <p className="warn">{apartWords(apart)}</p>}
       {step.cautions.map((code) => (
         <p key={code} className="caution">
           <b>Mind:</b> {CAUTION_WORDS[code]}

@@ -1,15 +1,6 @@
 import { Link } from 'react-router';
-import {
-  afterMasses,
-  amountsOf,
-  forkOf,
-  planOf,
-  pouredDensity,
-  runFacts,
-  stepsFor,
-  unmetPorts,
-} from '@hiraeth/core/bench';
-import { judgeFill } from '@hiraeth/core/fill';
+import { amountsOf, fillEnd, runFacts, stepsFor, unmetPorts } from '@hiraeth/core/bench';
+import { fillEndWords } from '@hiraeth/core/words';
 import { useNow } from '../../../state/hooks';
 import { FactLine } from '../FactLine';
 import { Next } from './Next';
@@ -20,8 +11,7 @@ export function Summary({ bench, run, env, step, actions }: StepProps<'summary'>
   const now = useNow();
   const facts = runFacts(run, env, now);
   const total = amountsOf(run, env).reduce((sum, amount) => sum + amount.ml.value, 0);
-  const weighed = afterMasses(run).length > 0;
-  const verdict = weighed ? judgeFill(forkOf(run, env).massG, planOf(run, env), pouredDensity(env)) : null;
+  const end = fillEnd(run, env);
   const warnings = stepsFor(run, env).flatMap((s) =>
     s.id === 'install' ? unmetPorts(run.ports, s.requires) : [],
   );
@@ -31,15 +21,7 @@ export function Summary({ bench, run, env, step, actions }: StepProps<'summary'>
         {total.toFixed(1)}
         <small>ml went in</small>
       </div>
-      {verdict && (
-        <p className={verdict.state === 'over' ? 'warn' : ''}>
-          {verdict.state === 'done'
-            ? 'Within the tolerance of the target.'
-            : verdict.state === 'short'
-              ? `${verdict.ml.toFixed(1)} ml short of the target.`
-              : `${verdict.ml.toFixed(1)} ml over the target.`}
-        </p>
-      )}
+      {end && <p className={end.code === 'over' ? 'warn' : ''}>{fillEndWords(end)}</p>}
       {warnings.map((w) => (
         <p key={w.port} className="bad">
           The {w.port} is {w.is}; it must be {w.needs} before it goes back.

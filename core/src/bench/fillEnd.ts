@@ -1,0 +1,26 @@
+import { judgeFill } from '../fill';
+import { afterMasses } from './answers';
+import { dosesOf } from './dosesOf';
+import type { RunEnv } from './env';
+import { isHeldBack } from './fillRoomMl';
+import { forkOf } from './forkOf';
+import { planOf } from './planOf';
+import { pouredDensity } from './pouredDensity';
+import type { CartridgeRun } from './run';
+
+/** How a fill ended: by the dose that was set, by what was safe, or beside its target. */
+export type FillEnd =
+  | { readonly code: 'dose'; readonly ml: number }
+  | { readonly code: 'heldBack' }
+  | { readonly code: 'done' }
+  | { readonly code: 'short' | 'over'; readonly ml: number };
+
+/** @returns null where it was filled to a target and not weighed afterwards: nothing says how near it came */
+export function fillEnd(run: CartridgeRun, env: RunEnv): FillEnd | null {
+  if (run.dosesMl.some((dose) => dose !== null))
+    return { code: 'dose', ml: dosesOf(run, env).reduce((sum, { ml }) => sum + ml, 0) };
+  if (isHeldBack(run, env)) return { code: 'heldBack' };
+  if (afterMasses(run).length === 0) return null;
+  const verdict = judgeFill(forkOf(run, env).massG, planOf(run, env), pouredDensity(env));
+  return verdict.state === 'done' ? { code: 'done' } : { code: verdict.state, ml: verdict.ml };
+}
