@@ -122,12 +122,14 @@ test('an integrated head of three chambers: each its own ink, dose and history, 
   await walkTo(page, /^magenta: Half deep/);
   await walkTo(page, /^yellow: Half deep/);
   expect(await stepNumber(page)).toBeCloseTo(dose, 1);
-  const fills = await record(page, {
-    'after its rest': (g + 9.5).toFixed(2),
-  });
+  await walkTo(page, /Weigh it full/);
+  // The empty mass is only its kind's: what is poured before a first look is held back, and so is its target.
+  const full = await stepNumber(page);
+  expect(full).toBeLessThan(g + 9.5);
+  const fills = await record(page, { 'after its rest': full.toFixed(2) });
   expect(fills.map((fill) => fill.chamber)).toEqual([0, 1, 2]);
   expect(new Set(fills.map((fill) => fill.bottleId)).size).toBe(3);
-  expect(fills.reduce((sum, fill) => sum + fill.ml.value, 0)).toBeGreaterThan(6);
+  expect(fills.reduce((sum, fill) => sum + fill.ml.value, 0)).toBeCloseTo((full - g - 1.5) / 1.064, 1);
   await visit(page, `/cartridge/${fills[0]!.cartridgeId}`);
   for (const shade of ['cyan', 'magenta', 'yellow'])
     await expect(page.getByRole('heading', { level: 3, name: shade })).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity';
-import { entriesOf, type Entry, type Weighed } from './entriesOf';
+import type { Entry, Weighed } from './entriesOf';
 import type { RunEnv } from './env';
 import { pouredDensity } from './pouredDensity';
 
