@@ -20,9 +20,9 @@ export function loadsOf(
   begun = false,
 ): number[] {
   const { dosed } = METHOD_DATA[method];
-  const halves = METHOD_DATA[method].halves && !begun;
+  const { halves } = METHOD_DATA[method];
   const size = syringe && dosed === 'syringe' ? Math.max(0.1, syringe.capacityMl - syringe.keepBackMl) : ml;
-  const count = Math.max(1, size > 0 ? Math.ceil(ml / size - 1e-9) : 1, halves ? 2 : 1);
+  const count = Math.max(1, size > 0 ? Math.ceil(ml / size - 1e-9) : 1, halves && !begun ? 2 : 1);
   const alike = halves || (count > 1 && ml - (count - 1) * size < LEAST_SHARE * size);
   return Array.from({ length: count }, (_, i) =>
     alike ? ml / count : Math.min(size, Math.max(0, ml - i * size)),

@@ -182,8 +182,8 @@ export interface LoadStep extends Common<'load'> {
   readonly scaleG: number | null;
   readonly piece: number;
   readonly pieces: number;
-  /** The syringe is empty again: it is filled before this load. */
-  readonly refill: boolean;
+  /** To so much the syringe is filled again before this load, ml; null where it still holds enough. */
+  readonly refillMl: number | null;
   /** Drops that finish a fill: may be left off when it takes no more. */
   readonly drops: boolean;
 }

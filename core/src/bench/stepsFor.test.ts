@@ -97,16 +97,38 @@ describe('schools', () => {
   });
 
   test.each([
-    ['half of all went in: the other half is still there', 86, 0.5, false],
-    ['half of a full syringe went in: another full one is to come', 50, 0.5, true],
-    ['nearly all of a full syringe went in', 50, 0.97, true],
-  ])('the next load after one of which %s', (_, startG, share, refill) => {
+    ['half of all went in: the other half is still there', 86, 0.5, null],
+    ['half of a full syringe went in: another full one is to come', 50, 0.5, 9.5],
+    ['nearly all of a full syringe went in', 50, 0.97, 9.5],
+  ])('the next load after one of which %s', (_, startG, share, refillMl) => {
     const start = { 'weigh-before': mass(startG) };
     const { run, env } = lay({ answers: start });
     const loads = (of: CartridgeRun) => stepsFor(of, env).filter((step) => step.kind === 'load');
     const ml = share * loads(run)[0]!.ml.value;
     const [, next] = loads({ ...run, answers: { ...start, 'load-0-0': { kind: 'load', ml, massG: null } } });
-    expect(next).toMatchObject({ id: 'load-0-1', refill });
+    expect(next).toMatchObject({ id: 'load-0-1', refillMl });
+  });
+
+  test.each([
+    // Two halves out of one barrel, with the pause between them.
+    ['fits the syringe', 30, [null, null]],
+    ['is more than a syringe: drawn up anew for each', 125, [null, 125 / 3, 125 / 3]],
+    ['is four syringes and a little', 250, [null, 50, 50, 50, 50]],
+  ])('a bag whose dose %s', (_, ml, again) => {
+    const { run, env } = lay({ method: 'bagAdapter', dosesMl: [ml] }, { construction: 'bag' });
+    const steps = stepsFor(run, {
+      ...env,
+      syringe: { ...env.syringe!, capacityMl: 60, keepBackMl: 0 },
+    });
+    const loads = steps.filter((step) => step.kind === 'load');
+    const drawn = steps.find((step) => step.kind === 'do' && step.doing.code === 'draw-up');
+    expect(loads.map(({ refillMl }) => refillMl && Math.round(refillMl * 1e6) / 1e6)).toEqual(
+      again.map((to) => to && Math.round(to * 1e6) / 1e6),
+    );
+    // What is drawn up is what goes in.
+    const barrel = loads.map(({ refillMl }) => refillMl ?? 0).reduce((sum, to) => sum + to, 0);
+    const first = drawn?.kind === 'do' && drawn.doing.code === 'draw-up' ? drawn.doing.ml : NaN;
+    expect(first + barrel).toBeCloseTo(ml, 6);
   });
 
   test.each([

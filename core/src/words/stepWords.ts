@@ -474,7 +474,7 @@ function loadWords(step: StepOf<'load'>): StepWords {
   return {
     ...words,
     title: `${step.part ? `${PARTS[step.part]}: ` : step.name ? `${step.name}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
-    text: `${step.refill ? 'Fill the syringe again, air above the ink; bottle closed at once. ' : ''}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
+    text: `${step.refillMl === null ? '' : `Fill the syringe to ${step.refillMl.toFixed(1)} ml again, air above the ink; bottle closed at once. `}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
   };
 }
 

@@ -1,5 +1,7 @@
 import { checked, decided, massBefore, wasInPrinter } from '../answers';
+import { drawnFor } from '../barrel';
 import { dosesOf } from '../dosesOf';
+import { loadsOf } from '../loadsOf';
 import { isNewAndDry, partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
@@ -120,8 +122,7 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   const keepBack = env.syringe?.keepBackMl ?? 0;
   const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
   const dose = dosesOf(run, env)[0];
-  // The air that is kept back takes its part of the barrel: no more ink is drawn up than the rest holds.
-  const first = dose && size > 0 ? Math.min(size, dose.ml) : 0;
+  const first = dose && size > 0 ? drawnFor(loadsOf(dose.ml, run, env.syringe), env.syringe) : 0;
   const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > 0;
   if (drawnUp)
     add({

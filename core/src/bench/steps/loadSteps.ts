@@ -1,6 +1,7 @@
 import { judgeFill, type FillPlan } from '../../fill';
 import type { Uncertain } from '../../quantity';
 import { afterMasses, decided, headMasses, massStart, tankMasses } from '../answers';
+import { refills } from '../barrel';
 import { dosesOf, loadedIn, remainingOf, type Dose } from '../dosesOf';
 import { isHeldBack } from '../fillRoomMl';
 import { forkOf } from '../forkOf';
@@ -21,8 +22,6 @@ const LEAST_LOAD = 0.05;
 /** Where nobody knows how much is inside, each load is so much of what the body holds, and looked at. */
 const PART_SHARE = 0.1;
 const MOST_PARTS = 12;
-/** A syringe that still holds so much of the next load is not filled again for it. */
-const ENOUGH_LEFT = 0.75;
 
 /** Doses by chamber (or head, then tank), each in syringe loads; by line or counted as one. What is in stays as it went in. */
 export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: Lay): void {
@@ -51,9 +50,12 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
       ? partsToCome(run, env, part, doses.length)
       : loadsToCome(run, env, plan, dose, left[part] ?? 0, loaded.count, own !== undefined);
     const pieces = loaded.count + toCome.length;
-    for (let i = 0; i < pieces; i++) {
+    const loads = Array.from({ length: pieces }, (_, i) => {
       const was = run.answers[`load-${part}-${i}`];
-      const ml = was?.kind === 'load' ? was.ml : toCome[i - loaded.count]!;
+      return was?.kind === 'load' ? was.ml : toCome[i - loaded.count]!;
+    });
+    const again = refills(loads, loadsOf(dose.ml, run, env.syringe), env.syringe);
+    for (const [i, ml] of loads.entries()) {
       if (scaleG !== null && i >= loaded.count) scaleG += ml * rho;
       add({
         id: `load-${part}-${i}`,
@@ -68,11 +70,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         scaleG: scaleG === null ? null : Math.min(scaleG, maxG),
         piece: i + 1,
         pieces,
-        refill:
-          i > 0 &&
-          method.dosed === 'syringe' &&
-          !method.halves &&
-          (i !== loaded.count || stillInBarrel(run, env, part, dose.ml) < ENOUGH_LEFT * ml),
+        refillMl: method.dosed === 'syringe' ? (again[i] ?? null) : null,
         drops: false,
         waitSeconds: Math.round(ml * method.secondsPerMl),
         cautions: method.loadCautions,
@@ -117,15 +115,6 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
       add({ id: 'tank-open', kind: 'do', doing: { code: 'tank-open' }, changes: { plug: 'out' } });
     }
   });
-}
-
-/** What was drawn up for the last load and did not go in: less was said to be in than was asked. */
-function stillInBarrel(run: CartridgeRun, env: RunEnv, part: number, doseMl: number): number {
-  const { ml, count } = loadedIn(run, part);
-  const last = run.answers[`load-${part}-${count - 1}`];
-  if (last?.kind !== 'load') return 0;
-  const [drawnUp = 0] = loadsOf(doseMl - (ml - last.ml), run, env.syringe, count > 1);
-  return Math.max(0, drawnUp - last.ml);
 }
 
 /** Small doses with a look after each, until it takes no more. */
@@ -299,7 +288,7 @@ function correct(
         scaleG: target.targetG,
         piece: 1,
         pieces: 1,
-        refill: false,
+        refillMl: null,
         drops: true,
         cautions: ['needle'],
       });

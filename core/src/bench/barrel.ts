@@ -1,0 +1,38 @@
+import type { Syringe } from '../workbook';
+
+/** A syringe that still holds so much of the next load is not filled again for it. */
+const ENOUGH_LEFT = 0.75;
+/** Rounding of a scale on a barrel, ml. */
+const SAME_ML = 1e-6;
+
+/** What one filling of the syringe is for: of the loads to come the first, and all that follow it and fit in beside it, ml. */
+export function drawnFor(loads: readonly number[], syringe: Syringe | null): number {
+  const size = syringe ? syringe.capacityMl - syringe.keepBackMl : Infinity;
+  let ml = 0;
+  for (const load of loads) {
+    if (ml > 0 && ml + load > size + SAME_ML) break;
+    ml += load;
+  }
+  return Math.min(ml, size);
+}
+
+/**
+ * The syringe through a dose: to what it is filled again before each load, if at all.
+ *
+ * @param loads of one dose, those that are in as they went in, then those to come, ml
+ * @param planned what was to go in when the syringe was first filled, in loads, ml
+ * @returns of each load the ml that the syringe holds once it is filled again; null where it still holds enough, and for the first,
+ *   which was drawn up at the beginning
+ */
+export function refills(
+  loads: readonly number[],
+  planned: readonly number[],
+  syringe: Syringe | null,
+): (number | null)[] {
+  let barrel = drawnFor(planned, syringe);
+  return loads.map((ml, i) => {
+    const again = i > 0 && barrel < ENOUGH_LEFT * ml ? drawnFor(loads.slice(i), syringe) : null;
+    barrel = Math.max(0, (again ?? barrel) - ml);
+    return again;
+  });
+}
