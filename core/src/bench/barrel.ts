@@ -17,22 +17,28 @@ export function drawnFor(loads: readonly number[], syringe: Syringe | null): num
 }
 
 /**
- * The syringe through a dose: to what it is filled again before each load, if at all.
+ * The syringe through a dose: to what it is filled again before each load, if at all. Before a load that is in, it was filled for
+ * what was asked then, which need not be what went in.
  *
- * @param loads of one dose, those that are in as they went in, then those to come, ml
- * @param planned what was to go in when the syringe was first filled, in loads, ml
+ * @param done loads that are in, as they went in, ml
+ * @param toCome loads that are still asked, ml
+ * @param aheadOf the loads that were asked when so much of the dose was in, ml
  * @returns of each load the ml that the syringe holds once it is filled again; null where it still holds enough, and for the first,
  *   which was drawn up at the beginning
  */
 export function refills(
-  loads: readonly number[],
-  planned: readonly number[],
+  done: readonly number[],
+  toCome: readonly number[],
+  aheadOf: (inMl: number) => readonly number[],
   syringe: Syringe | null,
 ): (number | null)[] {
-  let barrel = drawnFor(planned, syringe);
-  return loads.map((ml, i) => {
-    const again = i > 0 && barrel < ENOUGH_LEFT * ml ? drawnFor(loads.slice(i), syringe) : null;
+  let barrel = drawnFor(aheadOf(0), syringe);
+  let inMl = 0;
+  return [...done, ...toCome].map((ml, i) => {
+    const ahead = i < done.length ? aheadOf(inMl) : toCome.slice(i - done.length);
+    const again = i > 0 && barrel < ENOUGH_LEFT * (ahead[0] ?? 0) ? drawnFor(ahead, syringe) : null;
     barrel = Math.max(0, (again ?? barrel) - ml);
+    inMl += ml;
     return again;
   });
 }

@@ -42,14 +42,17 @@ export function dosesOf(run: CartridgeRun, env: RunEnv): Dose[] {
   }));
 }
 
-/** What really went into a part so far, as it was read, ml; and in how many loads. */
-export function loadedIn(run: CartridgeRun, part: number): { readonly ml: number; readonly count: number } {
-  let ml = 0;
-  let count = 0;
-  for (; ; count++) {
-    const answer = run.answers[`load-${part}-${count}`];
-    if (answer?.kind !== 'load') return { ml, count };
-    ml += answer.ml;
+/** What really went into a part so far, as it was read, ml: each load, their sum and how many. */
+export function loadedIn(
+  run: CartridgeRun,
+  part: number,
+): { readonly ml: number; readonly count: number; readonly loads: readonly number[] } {
+  const loads: number[] = [];
+  for (;;) {
+    const answer = run.answers[`load-${part}-${loads.length}`];
+    if (answer?.kind !== 'load')
+      return { ml: loads.reduce((sum, ml) => sum + ml, 0), count: loads.length, loads };
+    loads.push(answer.ml);
   }
 }
 

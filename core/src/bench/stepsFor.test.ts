@@ -109,6 +109,23 @@ describe('schools', () => {
     expect(next).toMatchObject({ id: 'load-0-1', refillMl });
   });
 
+  test('less went in than was drawn up: what is still in the syringe counts, not what is asked afterwards', () => {
+    const load = (ml: number): Answer => ({ kind: 'load', ml, massG: null });
+    const answers = { 'load-0-0': load(125 / 3), 'load-0-1': load(20) };
+    const { run, env } = lay({ method: 'bagAdapter', dosesMl: [125], answers }, { construction: 'bag' });
+    const syringe = { ...env.syringe!, capacityMl: 60, keepBackMl: 0 };
+    const loads = stepsFor(run, { ...env, syringe }).filter((step) => step.kind === 'load');
+    const asked = (125 * 2) / 3 - 20;
+    // 21.7 ml are left in the barrel, and 31.7 ml are to go in.
+    expect(loads.map(({ ml }) => ml.value)).toEqual([
+      125 / 3,
+      20,
+      expect.closeTo(asked / 2, 6),
+      expect.closeTo(asked / 2, 6),
+    ]);
+    expect(loads[2]!.refillMl).toBeCloseTo(asked / 2, 6);
+  });
+
   test.each([
     // Two halves out of one barrel, with the pause between them.
     ['fits the syringe', 30, [null, null]],

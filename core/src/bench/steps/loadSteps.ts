@@ -50,11 +50,9 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
       ? partsToCome(run, env, part, doses.length)
       : loadsToCome(run, env, plan, dose, left[part] ?? 0, loaded.count, own !== undefined);
     const pieces = loaded.count + toCome.length;
-    const loads = Array.from({ length: pieces }, (_, i) => {
-      const was = run.answers[`load-${part}-${i}`];
-      return was?.kind === 'load' ? was.ml : toCome[i - loaded.count]!;
-    });
-    const again = refills(loads, loadsOf(dose.ml, run, env.syringe), env.syringe);
+    const loads = [...loaded.loads, ...toCome];
+    const aheadOf = (inMl: number): number[] => loadsOf(dose.ml - inMl, run, env.syringe, inMl > 0);
+    const again = refills(loaded.loads, toCome, aheadOf, env.syringe);
     for (const [i, ml] of loads.entries()) {
       if (scaleG !== null && i >= loaded.count) scaleG += ml * rho;
       add({
