@@ -98,6 +98,20 @@ test.each<[string, FactDraft, string | null, RegExp | null]>([
 });
 
 test.each([
+  ['weighIn', true],
+  ['before', true],
+  // Ink has just been poured in: it cannot be the body without ink.
+  ['after', false],
+  ['rested', false],
+] as const)('a mass below that of its kind, weighed %s: may be its own empty mass: %s', (purpose, own) => {
+  const ledger = Ledger.from(script([...setUp, define(cartridge('cyan', 'cyan', { emptyG: null })), install]));
+  const [fact] = script([{ ...weigh('cyan', 30), purpose } as FactDraft], '2026-05-31T09:00:00.000Z');
+  const [problem] = checkFact(ledger, fact!, NOW);
+  expect(problem).toMatchObject({ severity: 'ask', code: 'lighterThanEmpty' });
+  expect(problem && 'reasons' in problem && problem.reasons?.includes('ownEmpty')).toBe(own);
+});
+
+test.each([
   // A clock may be a little ahead of the one that judges it; a day is a mistake, or another clock.
   [-1, null],
   [0, null],

@@ -23,6 +23,8 @@ import { referenceFields } from './referenceFields';
 
 /** What a weight below the kind's empty mass may be. */
 const LIGHTER: readonly MassReason[] = ['ownEmpty', 'otherCartridge', 'partOn', 'misread'];
+/** The same where ink has just been poured in: then it is not empty. */
+const LIGHTER_FILLED = LIGHTER.filter((reason) => reason !== 'ownEmpty');
 
 /** What holds whenever it was said. */
 const TIMELESS: ReadonlySet<FactKind> = new Set([
@@ -179,10 +181,13 @@ function weighed(ledger: CheckedBook, fact: FactOf<'weighed'>, problems: FactPro
     });
   if (!body || fact.purpose === 'empty' || fact.purpose === 'drying') return;
   const { emptyG, maxG, cartridge } = body;
+  const filled = fact.purpose === 'after' || fact.purpose === 'rested';
   if (isBelowEmpty(body, fact.massG))
     problems.push({
       // A kind's empty mass is a guess for each of its bodies.
-      ...(body.emptyIsOwn ? { severity: 'stop' as const } : { severity: 'ask' as const, reasons: LIGHTER }),
+      ...(body.emptyIsOwn
+        ? { severity: 'stop' as const }
+        : { severity: 'ask' as const, reasons: filled ? LIGHTER_FILLED : LIGHTER }),
       code: 'lighterThanEmpty',
       label: cartridge.label,
       massG: fact.massG.value,
