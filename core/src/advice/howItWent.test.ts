@@ -73,6 +73,16 @@ test.each<[string, FactDraft[], [string, number][]]>([
     [poured(25.83, { leftover: { ml: 2, fate: 'bin' } }), after(90.9)],
     [['binned', 2]],
   ],
+  [
+    'a twentieth left, as any barrel keeps',
+    [poured(25.83, { leftover: { ml: 1.29, fate: 'bin' } }), after(90.9)],
+    [],
+  ],
+  [
+    'a little more than that',
+    [poured(25.83, { leftover: { ml: 1.3, fate: 'bin' } }), after(90.9)],
+    [['binned', 1.3]],
+  ],
   ['leftover back to its bottle', [poured(25.83, { leftover: { ml: 2, fate: 'bottle' } }), after(90.9)], []],
   // By mass what is noted is what the scale said.
   ['by mass it cannot differ', [poured(20, { by: 'mass' }), after(90.9)], []],

@@ -26,6 +26,8 @@ const LEAST_ML = 0.3;
 /** Less is not worth a word. */
 const LEAST_SPILT_ML = 0.1;
 const LEAST_BINNED_ML = 0.5;
+/** A share of what went in that any barrel keeps: nobody drew up too much. */
+const BINNED_SHARE = 0.05;
 
 /**
  * How a cartridge's last fill went: what the scale says of it beside what was noted and what was aimed at.
@@ -87,7 +89,7 @@ export function howItWent(book: Pick<Snapshot, 'facts'>, view: CartridgeView): O
   );
   if (spilt.value > LEAST_SPILT_ML) lessons.push({ code: 'spilt', ml: spilt.value });
   const binned = loads.reduce((sum, { leftover }) => sum + (leftover?.fate === 'bin' ? leftover.ml : 0), 0);
-  if (binned > LEAST_BINNED_ML) lessons.push({ code: 'binned', ml: binned });
+  if (binned > Math.max(LEAST_BINNED_ML, BINNED_SHARE * poured.value)) lessons.push({ code: 'binned', ml: binned });
   return { at: last.at, pouredMl: poured.value, weighed: ended !== undefined, lessons };
 }
 

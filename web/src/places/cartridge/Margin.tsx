@@ -24,6 +24,7 @@ export function Margin({
   const { state } = view;
   const { cartridge } = view.body;
   const empty = emptyAt(ledger, cartridge.id, now);
+  const counts = state?.chip.volumeMl ?? cartridge.chip?.volumeMl ?? null;
   const open = view.ink ? state.ports : null;
   return (
     <aside>
@@ -75,7 +76,7 @@ export function Margin({
         <h2>Chip</h2>
         <p>
           {cartridge.chip
-            ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; counts ${state?.chip.volumeMl ?? cartridge.chip.volumeMl ?? '?'} ml`
+            ? `${STRATEGY_NAMES[cartridge.chip.strategy]}; ${counts === null ? 'from how much it counts is not known' : `counts ${counts} ml`}`
             : 'none'}
           {isGaugeOff(state) ? '; its gauge is off: the log is the gauge now' : ''}
           {state?.chip.resetAt ? `; last reset ${moment(state.chip.resetAt)}` : ''}.
