@@ -1,4 +1,4 @@
-import { fillRoomMl } from './fillRoomMl';
+import { fillRoomMl, isHeldBack } from './fillRoomMl';
 import { loadsOver } from './loadsOver';
 import { partPlans } from './partPlans';
 import { planOf, startPlan } from './planOf';
@@ -73,11 +73,14 @@ export function remainingOf(
   );
   if (!begun || partPlans(run, env)) return left;
   const room = fillRoomMl(run, env, planOf(run, env));
-  // A body of one part takes what it has room for; of one's own dose, no more than that.
-  if (doses.length === 1)
-    return [
-      loadsOver(run, 0) ? 0 : run.dosesMl[0] === null || run.dosesMl[0] === undefined ? room : left[0]!,
-    ];
+  if (doses.length === 1) {
+    const own = run.dosesMl[0] !== null && run.dosesMl[0] !== undefined;
+    if (loadsOver(run, 0)) return [0];
+    // A body of one part takes what it has room for; of one's own dose no more than that, and of what was safe no more than is
+    // still of it: what went in is no better known than before.
+    if (own) return [left[0]!];
+    return [isHeldBack(run, env) ? Math.min(room, left[0]! + run.spiltMl) : room];
+  }
   const sum = left.reduce((total, ml) => total + ml, 0);
   return sum > room ? left.map((ml) => (ml * room) / sum) : left;
 }

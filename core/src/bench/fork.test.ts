@@ -28,6 +28,7 @@ import { numberOf } from './numberOf';
 import { plannedAnswer } from './layOut';
 import { remainingOf } from './dosesOf';
 import { runEnv } from './runEnv';
+import { dosesOf } from './dosesOf';
 import { runFacts } from './runFacts';
 import { suggestChoice } from './suggestChoice';
 import type { Answer, CartridgeRun } from './run';
@@ -128,6 +129,24 @@ describe('the next load follows from what really went in', () => {
     cartridge: { initial: 'empty', emptyG: { value: 100, u: 0.02 } },
     choose: { byScale: false, occasion: 'first' },
   };
+
+  test('of what is only known to a few millilitres no more goes in than was called safe, in however many loads', () => {
+    const type = { capacityMl: 180, fullG: 283.1, maxG: 288.8, emptyG: { value: 92.3, u: 0.75 } };
+    const run = new Driven({
+      ...bag,
+      type,
+      cartridge: { initial: 'unknown', emptyG: null },
+      more: [{ kind: 'fadedOrRanDry', cartridgeId: 'it', ranDry: true }],
+      choose: { ...bag.choose, occasion: 'topUp' },
+    }).to('load-0-0');
+    const safe = dosesOf(run.run, run.env)[0]!.ml;
+    // Only held back where there is something to hold back.
+    expect(safe).toBeLessThan(180 - run.inside() - 1);
+    const before = run.inside();
+    run.end();
+    expect(run.inside() - before).toBeLessThan(safe + 0.05);
+    expect(run.inside() - before).toBeGreaterThan(safe * 0.97);
+  });
 
   test('30 typed where 17.6 were asked for: 5.2 are left, not 17.6', () => {
     const run = new Driven({

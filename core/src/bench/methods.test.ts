@@ -32,6 +32,20 @@ describe('every construction and method is data that a run can be laid out from'
     expect(steps.find((step) => step.id === 'clean')!.cautions).toContain('waste');
   });
 
+  test.each(pairs)(
+    '%s by %s without a scale: nothing asks for a weight, nor waits for one',
+    (construction, method) => {
+      const { run, env } = lay({ method, byScale: false, scaleId: null }, { construction });
+      for (const step of stepsFor(run, env)) {
+        expect(step.kind).not.toBe('weigh');
+        const { title, text, stop = '', never = '' } = stepWords(step);
+        expect(`${title} ${text} ${stop} ${never}`).not.toMatch(
+          /target mass|on the scale|the scale (?!on the barrel)|\bweigh\b(?! it in the hand)|weighed/i,
+        );
+      }
+    },
+  );
+
   test('what must be shut, opened, drilled or sealed comes at its step', () => {
     expect(lay({ occasion: 'first' }, { construction: 'spongeReservoir' }).ids).toContain('shut-outlet');
     const drilled = stepsFor(...pair(lay({ occasion: 'first' }, { construction: 'spongeReservoir' })));

@@ -31,6 +31,8 @@ export type Doing =
       readonly by: 'keeper' | 'swab' | 'seal' | 'pad' | 'outletUp';
       /** With its seal intact: may it be primed through it? */
       readonly primeThroughSeal: boolean;
+      /** Does it go on a scale? Then what shuts it goes with it. */
+      readonly weighed: boolean;
     }
   | {
       readonly code: 'open';

@@ -18,6 +18,8 @@ interface LoadWords {
   readonly title: string;
   readonly text: string;
   readonly stop: string;
+  /** When to stop where it is not weighed; as `stop` where that names no scale. */
+  readonly stopUnweighed?: string;
   readonly never: string;
 }
 
@@ -33,12 +35,14 @@ export const LOAD_WORDS: Readonly<Record<Method, LoadWords>> = {
     title: 'Inject slowly',
     text: 'Syringe level, cartridge tilted, needle to the low corner with its tip under the surface.',
     stop: 'The target on the scale, with a gap left under the vent path.',
+    stopUnweighed: 'The dose is in, with a gap left under the vent path.',
     never: 'Do not let the plunger fall by itself, nor push its air out: foam goes in with it.',
   },
   squeezeBottle: {
     title: 'Drip, and count the squeezes',
     text: 'Needle resting at the top hole; let each squeeze run in before the next.',
     stop: 'The counted number, then the scale decides.',
+    stopUnweighed: 'The counted number.',
     never: 'Never let the bottle suck back from a wet hole.',
   },
   countedDrops: {
@@ -57,18 +61,21 @@ export const LOAD_WORDS: Readonly<Record<Method, LoadWords>> = {
     title: 'Drop by drop on the sponge',
     text: 'From a small height, along the length of the outlet sponge; wait while it drinks.',
     stop: 'Uptake slows, or the target mass.',
+    stopUnweighed: 'Uptake slows, or the dose is in.',
     never: 'Needle and bottle tip never touch the wet outlet.',
   },
   outletSyringe: {
     title: 'Push slowly through the outlet',
     text: 'Cartridge level; stop before the plunger’s air.',
     stop: 'About nine tenths: weigh, and finish by drops.',
+    stopUnweighed: 'The dose is in, or it pushes back.',
     never: 'No foam: stop before the air leaves the syringe.',
   },
   bagAdapter: {
     title: 'Inject slowly, feel for bulging',
     text: 'One hand on the shell; stop at the first bulge.',
     stop: 'Target mass. A little over: draw back. Small bubbles do no harm.',
+    stopUnweighed: 'The dose is in, or the first bulge. Small bubbles do no harm.',
     never: 'Never draw the bag completely flat.',
   },
   spongeInjection: {

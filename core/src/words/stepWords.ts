@@ -55,8 +55,8 @@ const PLAIN: Readonly<Record<PlainDoing, Pair>> = {
   'vent-shut': ['Shut the vent', 'Close the vent so that the plunger can pull the air out.'],
   'vent-open': ['Open the vent again', 'A shut vent holds the ink back: blank prints after a few sheets.'],
   'keeper-off': [
-    'Keeper off, on the scale',
-    'Outlet up, keeper off, cartridge on the scale so that every drop is weighed.',
+    'Keeper off, outlet up',
+    'With a scale at hand the cartridge stands on it, so that every drop counts.',
   ],
   clip: ['Fit the clip', 'Clip or adapter on the outlet, cartridge level.'],
   'clip-off': [
@@ -325,17 +325,18 @@ function doingWords(doing: Doing): StepWords {
   }
 }
 
-function outletWords({ by, primeThroughSeal }: Extract<Doing, { code: 'shut-outlet' }>): StepWords {
+function outletWords({ by, primeThroughSeal, weighed }: Extract<Doing, { code: 'shut-outlet' }>): StepWords {
+  const both = weighed ? ' It is weighed with it, both times.' : '';
   switch (by) {
     case 'keeper':
       return {
         title: 'Shut the outlet',
-        text: 'Put the outlet keeper on and press it home. It is weighed with it, both times.',
+        text: `Put the outlet keeper on and press it home.${both}`,
       };
     case 'swab':
       return {
         title: 'Shut the outlet',
-        text: 'No keeper: a folded swab taped over the outlet. It is weighed with it, both times.',
+        text: `No keeper: a folded swab taped over the outlet.${both}`,
       };
     case 'seal':
       return {
@@ -470,9 +471,10 @@ function loadWords(step: StepOf<'load'>): StepWords {
       title: step.part ? `${PARTS[step.part]} short: add by drops` : 'Short: add by drops',
       text: 'Drop by drop on the scale. If it no longer drinks, stop: it is full for this fill.',
     };
-  const words = LOAD_WORDS[step.method];
+  const { stop, stopUnweighed, ...words } = LOAD_WORDS[step.method];
   return {
     ...words,
+    stop: (step.scaleG === null && stopUnweighed) || stop,
     title: `${step.part ? `${PARTS[step.part]}: ` : step.name ? `${step.name}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
     text: `${step.refillMl === null ? '' : `Fill the syringe to ${step.refillMl.toFixed(1)} ml again, air above the ink; bottle closed at once. `}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
   };

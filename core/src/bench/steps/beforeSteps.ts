@@ -161,7 +161,7 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   add({
     id: 'shut-outlet',
     kind: 'do',
-    doing: { code: 'shut-outlet', by, primeThroughSeal: type.primeThroughSeal },
+    doing: { code: 'shut-outlet', by, primeThroughSeal: type.primeThroughSeal, weighed: run.byScale },
     ...(by === 'seal'
       ? { requires: { seal: 'intact' }, changes: { seal: 'intact' } }
       : by === 'keeper' || by === 'swab'
