@@ -127,6 +127,21 @@ describe('what is told of the whole fill beside its first load', () => {
     );
     expect(words).toContain('The bottle then holds 248 ml: 124 more fills like this.');
   });
+  test('dry and new, without a scale: it is the hand that is not exact, not what is inside', () => {
+    const type = { capacityMl: 180, fullG: 283, maxG: 283.5, emptyG: { value: 92, u: 0.1 } };
+    const { run, env } = lay(
+      { method: 'bagAdapter', occasion: 'first', byScale: false, scaleId: null },
+      { construction: 'bag', type, cartridge: { initial: 'empty' } },
+    );
+    const found = inAll(run, env);
+    expect(found).toMatchObject({ by: 'doubt', handU: expect.closeTo(0.02 * found.toTargetMl, 6) });
+    expect(inAllWords(found, false)).toMatch(
+      /and no more: the marks of a syringe tell so much only to ±\s[678]\sml\. If it is exact, up to full it would be/,
+    );
+    // On the scale the rest goes in by drops: nothing is held back.
+    const weighed = { ...run, byScale: true, scaleId: 'scale', answers: { 'weigh-before': mass(100) } };
+    expect(inAll(weighed, env).by).toBe('full');
+  });
   test('to the target, with what a prime takes out again and what one gram a millilitre would add', () => {
     const { found, words } = whole();
     expect(found.by).toBe('full');

@@ -4,6 +4,7 @@ import { massStart } from './answers';
 import { beforeLoads } from './entriesOf';
 import { forkOf } from './forkOf';
 import { startPlan } from './planOf';
+import { METHOD_DATA } from './methods';
 import { pouredDensity } from './pouredDensity';
 import { primeMlOf } from './primeMlOf';
 import type { CartridgeRun } from './run';
@@ -22,14 +23,17 @@ export const fillRoomMl = (run: CartridgeRun, env: RunEnv, plan: FillPlan): numb
   roomMl(run, env, plan, doubtMl(run, env, plan));
 
 /**
- * Is a fill as a whole kept below its target because nobody knows better what is inside? Then the target's mass is no measure of
+ * Is a fill as a whole kept below its target because nobody knows better what is inside, or what a hand pours? Then the target's mass is no measure of
  * when it is done, either.
  */
 export function isHeldBack(run: CartridgeRun, env: RunEnv): boolean {
   if (run.dosesMl.some((dose) => dose !== null)) return false;
   const plan = startPlan(run, env);
   const near = plan.toleranceG / pouredDensity(env).value;
-  return fillRoomMl(run, env, plan) < roomMl(run, env, plan, 0) - near;
+  // On the scale what a hand pours short is topped up by drops; by a syringe's marks alone it stays short.
+  const byMarks = !run.byScale && METHOD_DATA[run.method].dosed === 'syringe';
+  const wished = byMarks ? Math.max(0, plan.addMl.value) : roomMl(run, env, plan, 0);
+  return fillRoomMl(run, env, plan) < wished - near;
 }
 
 function roomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan, u: number): number {

@@ -7,6 +7,7 @@ import { forkOf } from './forkOf';
 import { hasPoorTare } from './hasPoorTare';
 import { planOf } from './planOf';
 import type { CartridgeRun } from './run';
+import { MARKS_U } from './syringeU';
 
 /** A fill as a whole, before its first load: what goes in, and why that much. */
 export interface InAll {
@@ -21,6 +22,8 @@ export interface InAll {
   /** What is inside now is known to one u of, ml; and whether an empty mass would tell it better. */
   readonly insideU: number;
   readonly poorTare: boolean;
+  /** A hand pours so much to one u of, by a syringe's marks, ml. */
+  readonly handU: number;
   /** Of `ml`, what a prime takes out again, ml. */
   readonly primeMl: number;
   /** What "1 g = 1 ml" would add up to the target, ml. */
@@ -44,6 +47,7 @@ export function inAll(run: CartridgeRun, env: RunEnv): InAll {
     targetBy: plan.targetBy,
     insideU: forkOf(run, env).contents.u,
     poorTare: hasPoorTare(env.body),
+    handU: MARKS_U * toTargetMl,
     primeMl: own ? 0 : Math.max(0, ml - toTargetMl),
     naiveMl: plan.naiveMl,
     bottle: bottleMl ? { afterMl: Math.max(0, bottleMl.value - ml), short: bottleMl.value < ml } : null,

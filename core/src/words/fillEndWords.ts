@@ -6,7 +6,7 @@ export function fillEndWords(end: FillEnd): string {
     case 'dose':
       return `You set ${end.ml.toFixed(1)} ml.`;
     case 'heldBack':
-      return 'No more was safe, while nobody knew better what is inside.';
+      return 'No more was safe: what is inside, or what a syringe pours, is not known better.';
     case 'done':
       return 'Within the tolerance of the target.';
     case 'short':

@@ -10,6 +10,9 @@ const TARGETS: Record<InAll['targetBy'], string> = {
 /** A difference of less than this is not worth a word, ml. */
 const WORTH_ML = 0.05;
 
+/** "± 5 ml". */
+const doubtOf = (u: number): string => formatUncertain({ value: 0, u }, 'ml').replace(/^\S*\s/u, '');
+
 /** The whole fill, as it is told beside its first load. */
 export function inAllWords(found: InAll, byScale: boolean): string {
   const { ml, by, toTargetMl, targetG, targetBy, primeMl, naiveMl, bottle } = found;
@@ -18,11 +21,14 @@ export function inAllWords(found: InAll, byScale: boolean): string {
   const said: string[] = [];
   if (by === 'dose') said.push(`In all ${ml.value.toFixed(2)} ml, as you set it; ${upTo}.`);
   else if (by === 'doubt') {
-    const doubt = formatUncertain({ value: 0, u: found.insideU }, 'ml').replace(/^\S*\s/u, '');
+    const byHand = found.handU > found.insideU;
+    const because = byHand
+      ? `the marks of a syringe tell so much only to ${doubtOf(found.handU)}`
+      : `what is inside is only known to ${doubtOf(found.insideU)}`;
     said.push(
-      `In all ${ml.value.toFixed(2)} ml and no more: what is inside is only known to ${doubt}. If that is right, ${upTo}.`,
+      `In all ${ml.value.toFixed(2)} ml and no more: ${because}. ${byHand ? 'If it is exact' : 'If that is right'}, ${upTo}.`,
     );
-    if (found.poorTare) said.push('A dry one of its kind on the scale would tell.');
+    if (!byHand && found.poorTare) said.push('A dry one of its kind on the scale would tell.');
   } else {
     const prime =
       primeMl > WORTH_ML ? `, and ${primeMl.toFixed(1)} ml more that the prime takes out again` : '';
