@@ -44,8 +44,14 @@ test('the drying tray: who is weighed next, when each is ready, and which is dry
   expect(tray[0]!.readyAt! > tray[0]!.weighings.at(-1)!.at).toBe(true);
   expect(tray[0]!.waterMl).toBeCloseTo(0.5, 0);
   expect(tray[1]!.waterMl).toBeCloseTo(5, 0);
-  ledger.add(script([fill('yellow', 10)], at));
-  expect(dryingTray(ledger, ledger.facts, at).map(({ cartridgeId }) => cartridgeId)).not.toContain('yellow');
+  // Nor is what was thrown away waited for.
+  ledger.add(
+    script(
+      [fill('yellow', 10), { kind: 'retired', what: 'cartridge', subjectId: 'cyan', reason: 'cracked' }],
+      at,
+    ),
+  );
+  expect(dryingTray(ledger, ledger.facts, at).map(({ cartridgeId }) => cartridgeId)).toEqual(['magenta']);
 });
 
 describe('diluting by weight', () => {
@@ -89,6 +95,15 @@ describe('diluting by weight', () => {
     const [mix] = mixesOf(ledger, id, minute(9));
     const inLog = composition(mix!).find(({ lot }) => lot === bottle)!.fraction;
     expect(1 - inLog).toBeCloseTo(oldShare.value, 6);
+  });
+
+  test.each([
+    // What a needle leaves is not drawn out again: from 0.3 ml above it is.
+    [2.05, 'add'],
+    [2.15, 'drawOut'],
+  ])('it begins with %d ml inside, of which 1.8 stay: %s', (ml, stage) => {
+    const ledger = Ledger.from(script([...setUp, weigh('cyan', EMPTY + ml * RHO)]));
+    expect(stageOf(ledger, 1).stage).toBe(stage);
   });
 
   test('a weight that went the wrong way is asked about, and nothing is recorded', () => {

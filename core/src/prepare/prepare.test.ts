@@ -256,6 +256,11 @@ test('the three schools side by side: time, ink, certainty', () => {
   expect(flush!.hours).toBeGreaterThan(dilute!.hours);
   expect(dilute!.minor).toBeGreaterThan(flush!.minor);
   expect(dilute!.purity).toBeGreaterThan(mix!.purity);
+  // In money and hours: what is thrown away at its price, a round at 0.4 h, a sponge’s usual drying after a rinse.
+  expect(dilute!.minor).toBeCloseTo(dilute!.newInkLostMl * 9, 9);
+  expect(dilute!.hours).toBeCloseTo(dilute!.rounds * 0.4, 9);
+  expect(flush).toMatchObject({ minor: 0, hours: 10.75, oldInkLostMl: 6, purity: 1 - 0.15 / 14 });
+  expect(mix).toMatchObject({ newInkLostMl: 0, addMl: 8 });
   expect(mix!.oldAfterFills[0]).toBeCloseTo(6 / 14, 9);
   // Nine tenths of what is inside is the new ink already; then nearly all of it.
   expect(compare(0.1)[2]!.purity).toBeCloseTo(1 - (0.1 * 6) / 14, 9);
