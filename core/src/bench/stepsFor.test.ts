@@ -13,6 +13,7 @@ import { plannedAnswer } from './layOut';
 import { judgeRest } from './judgeRest';
 import { loadFromScale } from './loadFromScale';
 import { planOf } from './planOf';
+import { suggestedPrime } from './primeMlOf';
 import { runEnv } from './runEnv';
 import { runFacts } from './runFacts';
 import { toolCheck } from './toolCheck';
@@ -146,6 +147,21 @@ describe('schools', () => {
     const barrel = loads.map(({ refillMl }) => refillMl ?? 0).reduce((sum, to) => sum + to, 0);
     const first = drawn?.kind === 'do' && drawn.doing.code === 'draw-up' ? drawn.doing.ml : NaN;
     expect(first + barrel).toBeCloseTo(ml, 6);
+  });
+
+  test.each([
+    [0.05, 'skip'],
+    [-0.05, 'prime'],
+  ])('printed down to %d ml above its reserve, where only dry ones are primed: %s', (above, suggested) => {
+    const { run, env } = lay({}, { schools: { prime: 'whenDry' } });
+    const { emptyG, type } = env.body;
+    const inside = (type.reserveMl + above) * env.densityInside.value;
+    const weighed = { ...run, answers: { 'weigh-before': mass(emptyG.value + inside) } };
+    // By the scale, else by the log.
+    expect(suggestedPrime(weighed, env)).toBe(suggested);
+    const inkBefore = { value: type.reserveMl + above, u: 0.1 };
+    expect(suggestedPrime({ ...run, inkBefore }, env)).toBe(suggested);
+    expect(suggestedPrime({ ...run, inkBefore, occasion: 'first' }, env)).toBe('prime');
   });
 
   test.each([
