@@ -30,6 +30,13 @@ describe('every construction and method is data that a run can be laid out from'
     const loads = steps.filter((step) => step.kind === 'load');
     expect(loads.every((step) => step.cautions.length > 0 && numberOf(step) !== null)).toBe(true);
     expect(steps.find((step) => step.id === 'clean')!.cautions).toContain('waste');
+    // Waste ink goes by local rule wherever it is poured away.
+    for (const step of steps)
+      if (step.kind === 'draw')
+        expect([step.id, step.cautions]).toEqual([
+          step.id,
+          expect.arrayContaining([step.draw === 'draw-back' ? 'needle' : 'waste']),
+        ]);
   });
 
   test.each(pairs)(

@@ -69,6 +69,20 @@ const history = fc
 const merged = (have: readonly Fact[], incoming: readonly Fact[]) =>
   atOnce(mergeFacts(new Map(have.map((fact) => [fact.id, fact])), incoming));
 
+test('what another tab or a merged file brings again counts once, alone or beside something new', () => {
+  const facts = script([...setUp, install, weigh('cyan', 60), fill('cyan', 10)]);
+  const [last] = facts.slice(-1);
+  const ledger = Ledger.from(facts.slice(0, -1));
+  const { revision } = ledger;
+  ledger.add(facts.slice(0, 3));
+  // Nothing is drawn anew for nothing.
+  expect(ledger.revision).toBe(revision);
+  ledger.add([facts.at(-2)!, last!]);
+  expect(view(ledger)).toBe(view(Ledger.from(facts)));
+  expect(ledger.revision).toBeGreaterThan(revision);
+  expect(ledger.facts).toHaveLength(facts.length);
+});
+
 describe('worked example 1', () => {
   test('20.526 ml with u 0.126 from 63.42 g', () => {
     const ledger = Ledger.from(script([...setUp, weigh('cyan', 63.42)]));
