@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { Ledger } from '../ledger';
+import { Ledger, modelOf } from '../ledger';
 import { fill, install, print, script, setUp, SHADES, weigh } from '../testing';
 import type { Fact, FactDraft } from '../workbook';
 import { ALWAYS, paperAndWaste } from '../account';
 import { useCsv } from '../exchange';
 import { COVERAGE } from '../numeric';
+import { coefficientPerDm2 } from '../usage';
 import { forecastUse } from './forecastUse';
 import { pooledRatios } from './pooledRatios';
 import { scoreForecasts } from './scoreForecasts';
@@ -152,7 +153,12 @@ describe('what a year of weigh-ins says', () => {
     ]);
     const [first] = whatWasLearnt(two, 'printer', at(16, 12))!.ratios;
     expect(first).toMatchObject({ more: 'Dark', less: 'Any' });
-    expect(first!.ratio.value).toBeGreaterThan(1.3);
+    // Plain only where its doubt, that of both kinds together, leaves it plain.
+    expect(first!.ratio.value - 2 * first!.ratio.u).toBeGreaterThan(1.3);
+    const model = modelOf(two, 'printer')!;
+    const [dark, any] = ['dark', 'any'].map((id) => coefficientPerDm2(model, first!.slotId, id));
+    const share = (use: { value: number; u: number }): number => use.u / use.value;
+    expect(first!.ratio.u / first!.ratio.value).toBeCloseTo(Math.hypot(share(dark!), share(any!)), 9);
     expect(whatWasLearnt(Ledger.from(script(setUp)), 'printer', now)).toBeNull();
   });
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { slotView } from '../advice';
 import { singleChanges } from '../cost';
 import { Ledger } from '../ledger';
-import { fill, install, print, script, setUp, weigh } from '../testing';
+import { define, fill, install, print, PRINTER, script, setUp, weigh } from '../testing';
 import { howFarWords } from '../words';
 import { POLICIES, type Fact, type FactDraft } from '../workbook';
 import { forecastInk } from './forecastInk';
@@ -248,6 +248,15 @@ describe('what a printer will need', () => {
     expect(plan.buy.map(({ inkId }) => inkId).sort()).toEqual(['ink-cyan', 'ink-magenta', 'ink-yellow']);
     for (const item of plan.buy) expect(item.by > AT && item.volumeMl === 250).toBe(true);
     expect(plan.pad).toMatchObject({ capacityMl: null, fullAt: null });
+  });
+
+  test('originals are no way that is open where one of them has no price: the others would look like all of it', () => {
+    const slots = PRINTER.slots.map((slot, i) => (i === 0 ? { ...slot, original: null } : slot));
+    const [priceless] = script([define({ ...PRINTER, slots })], '2026-04-27T10:00:00.000Z');
+    const now = Ledger.from([...used(8), { ...priceless!, id: `${priceless!.id.slice(0, -1)}Z` }]);
+    const plan = planPrinter(now, 'printer', AT, OPTIONS, seeded(1))!;
+    expect(plan.policies.find(({ code }) => code === 'originals')?.bar).toBe('noOriginalPrice');
+    expect(plan.best).not.toBe('originals');
   });
 
   test('before two weeks of use it says that nothing is known, and guesses no date', () => {
