@@ -89,7 +89,8 @@ export function howItWent(book: Pick<Snapshot, 'facts'>, view: CartridgeView): O
   );
   if (spilt.value > LEAST_SPILT_ML) lessons.push({ code: 'spilt', ml: spilt.value });
   const binned = loads.reduce((sum, { leftover }) => sum + (leftover?.fate === 'bin' ? leftover.ml : 0), 0);
-  if (binned > Math.max(LEAST_BINNED_ML, BINNED_SHARE * poured.value)) lessons.push({ code: 'binned', ml: binned });
+  if (binned > Math.max(LEAST_BINNED_ML, BINNED_SHARE * poured.value))
+    lessons.push({ code: 'binned', ml: binned });
   return { at: last.at, pouredMl: poured.value, weighed: ended !== undefined, lessons };
 }
 

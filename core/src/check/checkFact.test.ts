@@ -104,7 +104,9 @@ test.each([
   ['after', false],
   ['rested', false],
 ] as const)('a mass below that of its kind, weighed %s: may be its own empty mass: %s', (purpose, own) => {
-  const ledger = Ledger.from(script([...setUp, define(cartridge('cyan', 'cyan', { emptyG: null })), install]));
+  const ledger = Ledger.from(
+    script([...setUp, define(cartridge('cyan', 'cyan', { emptyG: null })), install]),
+  );
   const [fact] = script([weigh('cyan', 30, purpose)], '2026-05-31T09:00:00.000Z');
   const [problem] = checkFact(ledger, fact!, NOW);
   expect(problem).toMatchObject({ severity: 'ask', code: 'lighterThanEmpty' });
