@@ -6,13 +6,14 @@ import type { FactDraft } from '../workbook';
 import { beginProblems } from './beginProblems';
 import { beginRun } from './beginRun';
 import { dosesOf } from './dosesOf';
+import { fillEnd } from './fillEnd';
 import { inAll } from './inAll';
 import { stepsFor } from './stepsFor';
 import { numberOf } from './numberOf';
 import { runEnv } from './runEnv';
 import { runFacts } from './runFacts';
 import type { Answer } from './run';
-import { AT, HERE, lay, mass } from '../testing/lay';
+import { AT, choice, HERE, lay, mass } from '../testing/lay';
 
 describe('doses by drops', () => {
   const dropMl = { value: 0.031, u: 0.001 };
@@ -114,8 +115,11 @@ describe('a body of which only the kind’s empty mass is known', () => {
 });
 
 describe('what is told of the whole fill beside its first load', () => {
-  const whole = (part: Parameters<typeof lay>[0] = {}) => {
-    const { run, env } = lay({ answers: { 'weigh-before': mass(60) }, done: ['weigh-before'], ...part });
+  const whole = (part: Parameters<typeof lay>[0] = {}, room: Parameters<typeof lay>[1] = {}) => {
+    const { run, env } = lay(
+      { answers: { 'weigh-before': mass(60) }, done: ['weigh-before'], ...part },
+      room,
+    );
     return { found: inAll(run, env), words: inAllWords(inAll(run, env), run.byScale) };
   };
   test('a dose of one’s own is the sum, and the bottle gives that much', () => {
@@ -141,6 +145,32 @@ describe('what is told of the whole fill beside its first load', () => {
     // On the scale the rest goes in by drops: nothing is held back.
     const weighed = { ...run, byScale: true, scaleId: 'scale', answers: { 'weigh-before': mass(100) } };
     expect(inAll(weighed, env).by).toBe('full');
+  });
+  test('a large one on the scale whose empty mass is a guess: the guess holds it back, no syringe’s marks', () => {
+    const { found, words } = whole(
+      { method: 'bagAdapter', answers: { 'weigh-before': mass(120) } },
+      {
+        construction: 'bag',
+        type: { capacityMl: 180, fullG: 291, maxG: 291.5, emptyG: { value: 100, u: 3 } },
+        cartridge: { initial: 'unknown', emptyG: null },
+      },
+    );
+    expect(found).toMatchObject({ by: 'doubt', handU: 0 });
+    expect(words).toMatch(
+      /and no more: what is inside is only known to ±.*A dry one of its kind on the scale/,
+    );
+  });
+  test('in parts until it takes no more: no sum is promised, and none was safe', () => {
+    const parts = { contents: choice('parts'), 'load-0-0': { kind: 'load', ml: 4, massG: null } as Answer };
+    const answers = { ...parts, 'room-1': choice('full') };
+    const { run, env } = lay(
+      { byScale: false, scaleId: null, answers, done: Object.keys(answers) },
+      { cartridge: { initial: 'unknown' } },
+    );
+    expect(inAllWords(inAll(run, env), false)).toBe(
+      'In small parts, with a look after each, until it takes no more.',
+    );
+    expect(fillEnd(run, env)).toBeNull();
   });
   test('to the target, with what a prime takes out again and what one gram a millilitre would add', () => {
     const { found, words } = whole();

@@ -3,6 +3,7 @@ import { afterMasses } from './answers';
 import { dosesOf } from './dosesOf';
 import type { RunEnv } from './env';
 import { isHeldBack } from './fillRoomMl';
+import { isInParts } from './isInParts';
 import { forkOf } from './forkOf';
 import { planOf } from './planOf';
 import { pouredDensity } from './pouredDensity';
@@ -15,8 +16,9 @@ export type FillEnd =
   | { readonly code: 'done' }
   | { readonly code: 'short' | 'over'; readonly ml: number };
 
-/** @returns null where it was filled to a target and not weighed afterwards: nothing says how near it came */
+/** @returns null where it went in in parts until it took no more, or was filled to a target and not weighed afterwards: nothing says how near it came */
 export function fillEnd(run: CartridgeRun, env: RunEnv): FillEnd | null {
+  if (isInParts(run)) return null;
   if (run.dosesMl.some((dose) => dose !== null))
     return { code: 'dose', ml: dosesOf(run, env).reduce((sum, { ml }) => sum + ml, 0) };
   if (isHeldBack(run, env)) return { code: 'heldBack' };

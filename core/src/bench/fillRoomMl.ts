@@ -23,18 +23,23 @@ export const fillRoomMl = (run: CartridgeRun, env: RunEnv, plan: FillPlan): numb
   roomMl(run, env, plan, doubtMl(run, env, plan));
 
 /**
- * Is a fill as a whole kept below its target because nobody knows better what is inside, or what a hand pours? Then the target's mass is no measure of
- * when it is done, either.
+ * Is a fill as a whole kept below its target because nobody knows better what is inside, or what a hand pours? Then the target's
+ * mass is no measure of when it is done, either.
  */
 export function isHeldBack(run: CartridgeRun, env: RunEnv): boolean {
   if (run.dosesMl.some((dose) => dose !== null)) return false;
   const plan = startPlan(run, env);
   const near = plan.toleranceG / pouredDensity(env).value;
-  // On the scale what a hand pours short is topped up by drops; by a syringe's marks alone it stays short.
-  const byMarks = !run.byScale && METHOD_DATA[run.method].dosed === 'syringe';
-  const wished = byMarks ? Math.max(0, plan.addMl.value) : roomMl(run, env, plan, 0);
+  const wished = handU(run, plan) > 0 ? Math.max(0, plan.addMl.value) : roomMl(run, env, plan, 0);
   return fillRoomMl(run, env, plan) < wished - near;
 }
+
+/**
+ * A fill by the marks of a syringe alone is poured to so much, one u, ml; 0 on the scale, where what a hand pours short is topped
+ * up by drops, and by a line or a count, which say when it is in.
+ */
+export const handU = (run: CartridgeRun, plan: FillPlan): number =>
+  !run.byScale && METHOD_DATA[run.method].dosed === 'syringe' ? MARKS_U * Math.max(0, plan.addMl.value) : 0;
 
 function roomMl(run: CartridgeRun, env: RunEnv, plan: FillPlan, u: number): number {
   const add = Math.max(0, plan.addMl.value);

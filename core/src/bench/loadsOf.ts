@@ -10,7 +10,7 @@ const LEAST_SHARE = 0.25;
  * alike; in halves where the method wants it so; by line or counted as one.
  *
  * @param ml of the dose, or what is left of it
- * @param begun some of it is in: the halves that its method wants are halved already
+ * @param begun some of it is in: halves are halved already, and only what is more than a syringe goes in alike
  * @returns ml of each load, at least one
  */
 export function loadsOf(
@@ -19,8 +19,7 @@ export function loadsOf(
   syringe: Syringe | null,
   begun = false,
 ): number[] {
-  const { dosed } = METHOD_DATA[method];
-  const { halves } = METHOD_DATA[method];
+  const { dosed, halves } = METHOD_DATA[method];
   const size = syringe && dosed === 'syringe' ? Math.max(0.1, syringe.capacityMl - syringe.keepBackMl) : ml;
   const count = Math.max(1, size > 0 ? Math.ceil(ml / size - 1e-9) : 1, halves && !begun ? 2 : 1);
   const alike = halves || (count > 1 && ml - (count - 1) * size < LEAST_SHARE * size);

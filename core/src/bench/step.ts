@@ -184,8 +184,8 @@ export interface LoadStep extends Common<'load'> {
   readonly scaleG: number | null;
   readonly piece: number;
   readonly pieces: number;
-  /** To so much the syringe is filled again before this load, ml; null where it still holds enough. */
-  readonly refillMl: number | null;
+  /** To so much the syringe is filled before this load, ml; null where it holds enough, or none was chosen. */
+  readonly fillMl: number | null;
   /** Drops that finish a fill: may be left off when it takes no more. */
   readonly drops: boolean;
 }

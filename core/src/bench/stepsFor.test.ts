@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ledger } from '../ledger';
 import { bodyRoom, define, script, SHADES, weigh } from '../testing';
-import { stepAnswerWords } from '../words';
+import { stepAnswerWords, stepWords } from '../words';
 import { makeStamp, typePreset, OCCASIONS, type Construction, type Printer } from '../workbook';
 import { advance, unmetPorts } from './advance';
 import { beginRun } from './beginRun';
@@ -101,13 +101,13 @@ describe('schools', () => {
     ['half of all went in: the other half is still there', 86, 0.5, null],
     ['half of a full syringe went in: another full one is to come', 50, 0.5, 9.5],
     ['nearly all of a full syringe went in', 50, 0.97, 9.5],
-  ])('the next load after one of which %s', (_, startG, share, refillMl) => {
+  ])('the next load after one of which %s', (_, startG, share, fillMl) => {
     const start = { 'weigh-before': mass(startG) };
     const { run, env } = lay({ answers: start });
     const loads = (of: CartridgeRun) => stepsFor(of, env).filter((step) => step.kind === 'load');
     const ml = share * loads(run)[0]!.ml.value;
     const [, next] = loads({ ...run, answers: { ...start, 'load-0-0': { kind: 'load', ml, massG: null } } });
-    expect(next).toMatchObject({ id: 'load-0-1', refillMl });
+    expect(next).toMatchObject({ id: 'load-0-1', fillMl });
   });
 
   test('less went in than was drawn up: what is still in the syringe counts, not what is asked afterwards', () => {
@@ -124,7 +124,38 @@ describe('schools', () => {
       expect.closeTo(asked / 2, 6),
       expect.closeTo(asked / 2, 6),
     ]);
-    expect(loads[2]!.refillMl).toBeCloseTo(asked / 2, 6);
+    expect(loads[2]!.fillMl).toBeCloseTo(asked / 2, 6);
+  });
+
+  test('at the first bulge nothing more goes in: left is what the syringe holds, not all that was still to come', () => {
+    const load = (ml: number): Answer => ({ kind: 'load', ml, massG: null });
+    const answers = { 'load-0-0': load(125 / 3), 'load-0-1': load(0) };
+    const { run, env } = lay(
+      { method: 'bagAdapter', dosesMl: [125], answers, done: Object.keys(answers) },
+      { construction: 'bag' },
+    );
+    const syringe = { ...env.syringe!, capacityMl: 60, keepBackMl: 0 };
+    expect(drawAt(run, { ...env, syringe }, 'leftover').ml.value).toBeCloseTo(125 / 3, 6);
+  });
+
+  test.each([
+    // Each colour is drawn up at its turn, both halves together; a tank once its head is full.
+    ['integratedHead', 3],
+    ['twoPart', 1],
+  ] as const)('%s: it is said how much is drawn up for each of its parts', (construction, chambers) => {
+    const { run, env } = lay({ dosesMl: chambers > 1 ? [2, 3, 4] : [2, 4] }, { construction, chambers });
+    const steps = stepsFor(run, env);
+    const drawn = steps.flatMap((step) =>
+      step.kind === 'load' && step.fillMl !== null
+        ? [step.fillMl]
+        : step.kind === 'do' && step.doing.code === 'draw-up'
+          ? [step.doing.ml]
+          : [],
+    );
+    expect(drawn).toEqual(chambers > 1 ? [2, 3, 4] : [2, 4]);
+    for (const step of steps)
+      if (step.kind === 'load' && step.fillMl !== null)
+        expect(stepWords(step).text).toContain(`Fill the syringe to ${step.fillMl.toFixed(1)} ml`);
   });
 
   test.each([
@@ -140,11 +171,11 @@ describe('schools', () => {
     });
     const loads = steps.filter((step) => step.kind === 'load');
     const drawn = steps.find((step) => step.kind === 'do' && step.doing.code === 'draw-up');
-    expect(loads.map(({ refillMl }) => refillMl && Math.round(refillMl * 1e6) / 1e6)).toEqual(
+    expect(loads.map(({ fillMl }) => fillMl && Math.round(fillMl * 1e6) / 1e6)).toEqual(
       again.map((to) => to && Math.round(to * 1e6) / 1e6),
     );
     // What is drawn up is what goes in.
-    const barrel = loads.map(({ refillMl }) => refillMl ?? 0).reduce((sum, to) => sum + to, 0);
+    const barrel = loads.map(({ fillMl }) => fillMl ?? 0).reduce((sum, to) => sum + to, 0);
     const first = drawn?.kind === 'do' && drawn.doing.code === 'draw-up' ? drawn.doing.ml : NaN;
     expect(first + barrel).toBeCloseTo(ml, 6);
   });

@@ -18,6 +18,8 @@ export function inAllWords(found: InAll, byScale: boolean): string {
   const { ml, by, toTargetMl, targetG, targetBy, primeMl, naiveMl, bottle } = found;
   const target = byScale ? `${targetG.toFixed(2)} g (${TARGETS[targetBy]})` : TARGETS[targetBy];
   const upTo = `up to ${target} it would be ${toTargetMl.toFixed(2)} ml`;
+  // Nobody knows how much that will be, nor what the bottle then holds.
+  if (by === 'parts') return 'In small parts, with a look after each, until it takes no more.';
   const said: string[] = [];
   if (by === 'dose') said.push(`In all ${ml.value.toFixed(2)} ml, as you set it; ${upTo}.`);
   else if (by === 'doubt') {

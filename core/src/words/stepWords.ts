@@ -476,7 +476,7 @@ function loadWords(step: StepOf<'load'>): StepWords {
     ...words,
     stop: (step.scaleG === null && stopUnweighed) || stop,
     title: `${step.part ? `${PARTS[step.part]}: ` : step.name ? `${step.name}: ` : ''}${words.title}${step.pieces > 1 ? ` (${step.piece} of ${step.pieces})` : ''}`,
-    text: `${step.refillMl === null ? '' : `Fill the syringe to ${step.refillMl.toFixed(1)} ml again, air above the ink; bottle closed at once. `}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
+    text: `${step.fillMl === null ? '' : `Fill the syringe to ${step.fillMl.toFixed(1)} ml, air above the ink; bottle closed at once. `}${step.bottle ? `${step.bottle}. ` : ''}${words.text}`,
   };
 }
 

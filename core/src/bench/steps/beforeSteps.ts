@@ -1,7 +1,5 @@
 import { checked, decided, massBefore, wasInPrinter } from '../answers';
-import { drawnFor } from '../barrel';
-import { dosesOf } from '../dosesOf';
-import { loadsOf } from '../loadsOf';
+import { drawnUpMl } from '../drawnUpMl';
 import { isNewAndDry, partsOf } from '../../ledger';
 import { CONSTRUCTION_DATA, METHOD_DATA } from '../methods';
 import { mismatchesOf } from '../mismatchesOf';
@@ -118,19 +116,15 @@ const aside = (because: 'mismatch' | 'wet' | 'really-out', add: Lay): false => {
 export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
   const { type } = env.body;
   const { head, vent } = CONSTRUCTION_DATA[type.construction];
-  const method = METHOD_DATA[run.method];
   const keepBack = env.syringe?.keepBackMl ?? 0;
-  const size = env.syringe ? env.syringe.capacityMl - keepBack : 0;
-  const dose = dosesOf(run, env)[0];
-  const first = dose && size > 0 ? drawnFor(loadsOf(dose.ml, run, env.syringe), env.syringe) : 0;
-  const drawnUp = method.dosed === 'syringe' && type.chambers === 1 && first > 0;
-  if (drawnUp)
+  const drawnUp = drawnUpMl(run, env);
+  if (drawnUp > 0)
     add({
       id: 'draw-up',
       kind: 'do',
       doing: {
         code: 'draw-up',
-        ml: first,
+        ml: drawnUp,
         bottle: env.bottleNames[0] ?? '',
         weighed: run.byScale,
         airMl: keepBack,
@@ -205,11 +199,11 @@ export function outSteps(run: CartridgeRun, env: RunEnv, add: Lay): boolean {
       });
       if (decided(run, 'own-empty') === 'wet') return aside('wet', add);
     }
-    if (drawnUp)
+    if (drawnUp > 0)
       add({
         id: 'in-syringe',
         kind: 'do',
-        doing: { code: 'in-syringe', ml: first, keepBackMl: keepBack },
+        doing: { code: 'in-syringe', ml: drawnUp, keepBackMl: keepBack },
         cautions: ['needle'],
       });
   }

@@ -1,12 +1,13 @@
 import { judgeFill, type FillPlan } from '../../fill';
 import type { Uncertain } from '../../quantity';
-import { afterMasses, decided, headMasses, massStart, tankMasses } from '../answers';
-import { refills } from '../barrel';
+import { afterMasses, headMasses, massStart, tankMasses } from '../answers';
+import { barrelOf } from '../barrelOf';
 import { dosesOf, loadedIn, remainingOf, type Dose } from '../dosesOf';
 import { isHeldBack } from '../fillRoomMl';
 import { forkOf } from '../forkOf';
 import { loadsOf } from '../loadsOf';
 import { CLOSING_STEPS, loadsOver } from '../loadsOver';
+import { isInParts } from '../isInParts';
 import { isMixed } from '../isMixed';
 import { CONSTRUCTION_DATA, countedIn, METHOD_DATA } from '../methods';
 import { partPlans, type PartPlan } from '../partPlans';
@@ -45,14 +46,13 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         doing: { code: 'rinse', next: dose.name },
         cautions: ['needle'],
       });
-    const inParts = decided(run, 'contents') === 'parts' && !run.byScale;
+    const inParts = isInParts(run);
     const toCome = inParts
       ? partsToCome(run, env, part, doses.length)
       : loadsToCome(run, env, plan, dose, left[part] ?? 0, loaded.count, own !== undefined);
     const pieces = loaded.count + toCome.length;
     const loads = [...loaded.loads, ...toCome];
-    const aheadOf = (inMl: number): number[] => loadsOf(dose.ml - inMl, run, env.syringe, inMl > 0);
-    const again = refills(loaded.loads, toCome, aheadOf, env.syringe);
+    const barrel = barrelOf(run, env, dose, part, toCome);
     for (const [i, ml] of loads.entries()) {
       if (scaleG !== null && i >= loaded.count) scaleG += ml * rho;
       add({
@@ -68,7 +68,7 @@ export function loadSteps(run: CartridgeRun, env: RunEnv, plan: FillPlan, add: L
         scaleG: scaleG === null ? null : Math.min(scaleG, maxG),
         piece: i + 1,
         pieces,
-        refillMl: method.dosed === 'syringe' ? (again[i] ?? null) : null,
+        fillMl: barrel?.fillsMl[i] ?? null,
         drops: false,
         waitSeconds: Math.round(ml * method.secondsPerMl),
         cautions: method.loadCautions,
@@ -286,7 +286,7 @@ function correct(
         scaleG: target.targetG,
         piece: 1,
         pieces: 1,
-        refillMl: null,
+        fillMl: null,
         drops: true,
         cautions: ['needle'],
       });
