@@ -160,6 +160,19 @@ describe('what is told of the whole fill beside its first load', () => {
       /and no more: what is inside is only known to ±.*A dry one of its kind on the scale/,
     );
   });
+  test('stopped at a bulge, it is not said that no more was safe', () => {
+    const end = (share: number) => {
+      const room = { construction: 'bag', cartridge: { initial: 'unknown', emptyG: null } } as const;
+      const unweighed = { method: 'bagAdapter', byScale: false, scaleId: null, inkBefore: null } as const;
+      const seen: FactDraft = { kind: 'fadedOrRanDry', cartridgeId: 'it', ranDry: true };
+      const { run, env } = lay(unweighed, { ...room, more: [seen] });
+      const [dose] = dosesOf(run, env);
+      const poured: Answer = { kind: 'load', ml: share * dose!.ml, massG: null };
+      return fillEnd({ ...run, answers: { 'load-0-0': poured }, done: ['load-0-0'] }, env);
+    };
+    expect(end(1)).toEqual({ code: 'heldBack' });
+    expect(end(0.5)).toBeNull();
+  });
   test('in parts until it takes no more: no sum is promised, and none was safe', () => {
     const parts = { contents: choice('parts'), 'load-0-0': { kind: 'load', ml: 4, massG: null } as Answer };
     const answers = { ...parts, 'room-1': choice('full') };
